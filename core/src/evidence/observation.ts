@@ -1,0 +1,53 @@
+/** One marked response. Append-only: a correction is a new observation that names the one it replaces. */
+import type { Gpc } from '../phonics/lexicon.js';
+
+export const OBSERVATION_KINDS = [
+  'see-say', 'see-name', 'hear-point', 'hear-write', 'push together', 'stretch', 'where', 'is it this',
+  'word', 'made-up word', 'irregular word', 'text', 'spelling', 'session',
+] as const;
+export type ObservationKind = (typeof OBSERVATION_KINDS)[number];
+
+export const OUTCOMES = ['right', 'slow', 'put right', 'wrong', 'no answer', 'accent'] as const;
+export type Outcome = (typeof OUTCOMES)[number];
+
+export const STRANDS = [
+  'recall', 'listening', 'blending', 'clusters', 'longer words', 'irregular words', 'spelling', 'fluency',
+] as const;
+export type Strand = (typeof STRANDS)[number];
+
+export interface Observation {
+  id: string;
+  child: string;
+  by: string;
+  /** ISO 8601, UTC. */
+  at: string;
+  kind: ObservationKind;
+  gpc?: Gpc;
+  skill?: Strand;
+  /** The word or text it was met in. */
+  item?: string;
+  outcome: Outcome;
+  said?: string;
+  /** From the moment the item was painted to the response, in milliseconds. */
+  ms?: number;
+  /** How many there were to choose among. */
+  options?: number;
+  fromMemory?: boolean;
+  /** The id of the observation this one corrects. */
+  replaces?: string;
+}
+
+/**
+ * The observations that count: each once however often it was sent, none that another replaces or that
+ * was taken back, in the order they were made (time, then id).
+ */
+export function effective(observations: readonly Observation[], withdrawn: ReadonlySet<string> = new Set()): Observation[] {
+  const byId = new Map<string, Observation>();
+  for (const observation of observations) if (!byId.has(observation.id)) byId.set(observation.id, observation);
+  const gone = new Set(withdrawn);
+  for (const observation of byId.values())
+    if (observation.replaces !== undefined && !withdrawn.has(observation.id)) gone.add(observation.replaces);
+  return [...byId.values()]
+    .filter((o) => !gone.has(o.id))
+    .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+}

@@ -1,0 +1,89 @@
+import { CoreError } from '../errors.js';
+import type { Gpc, Lexicon } from './lexicon.js';
+import { gpcsOf, LONGEST_WORD, normaliseWord, segment } from './segment.js';
+
+export type WordStatus = 'decodable' | 'known whole' | 'reachable' | 'not yet' | 'unread';
+export interface Taught {
+  readonly gpcs: readonly Gpc[];
+  /** Irregular words taught as wholes. */
+  readonly words: readonly string[];
+}
+export interface TextWord {
+  text: string;
+  status: WordStatus;
+  /** The pairs that are missing for the reading that lacks fewest; empty unless `not yet`. */
+  missing: Gpc[];
+}
+export interface TextReport {
+  words: TextWord[];
+  /** Share of running words that can be read (decodable, known whole or reachable), 0 to 1; 0 for no words. */
+  share: number;
+}
+
+/** Longest text analysed in one call, in characters. */
+export const LONGEST_TEXT = 2_000_000;
+const WORDS = /[\p{L}\p{N}]+(?:['’][\p{L}]+)*/gu;
+const ENDINGS = ['ing', 'est', 'ed', 'er', 'es', 's', 'ly', 'y'] as const;
+
+/** The running words of a text, as they stand in it, with where each starts. */
+export function wordsOf(text: string): { text: string; at: number }[] {
+  return [...text.matchAll(WORDS)].map((m) => ({ text: m[0], at: m.index }));
+}
+
+/**
+ * What a child or class who has been taught these pairs and words could read of a text, word by word.
+ * A word is *decodable* when some accepted segmentation uses taught pairs only, *known whole* when it is
+ * a taught irregular word, *reachable* when it is a taught whole plus a taught ending, otherwise *not
+ * yet* with the pairs that are missing; *unread* where nothing fits it (digits, another script).
+ * Cost is linear in the text; a word met twice is analysed once.
+ * @throws CoreError `bad-input` for no string, `too-long` beyond two million characters.
+ * @example decodability(lexicon, 'The rain', { gpcs: ['r:r', 'ai:ay', 'n:n'], words: ['the'] }).share // 1
+ */
+export function decodability(lexicon: Lexicon, text: string, taught: Taught): TextReport {
+  if (typeof text !== 'string') throw new CoreError('bad-input', 'text', 'The text must be text.');
+  if (text.length > LONGEST_TEXT) throw new CoreError('too-long', 'text', 'The text is longer than two million characters.');
+  const judge = wordJudge(lexicon, taught);
+  const words = wordsOf(text).map(({ text: word }): TextWord => ({ text: word, ...judge(word) }));
+  const readable = words.filter((w) => w.status !== 'not yet' && w.status !== 'unread').length;
+  return { words, share: words.length === 0 ? 0 : readable / words.length };
+}
+
+/** A function that says the state of single words for these taught pairs, remembering what it met. */
+export function wordJudge(lexicon: Lexicon, taught: Taught): (word: string) => { status: WordStatus; missing: Gpc[] } {
+  const pairs = new Set(taught.gpcs);
+  const wholes = new Set(taught.words.map(normaliseWord));
+  const met = new Map<string, { status: WordStatus; missing: Gpc[] }>();
+  return (word) => {
+    const spelling = normaliseWord(word);
+    const known = met.get(spelling);
+    if (known) return known;
+    const verdict = judgeWord(lexicon, spelling, pairs, wholes);
+    met.set(spelling, verdict);
+    return verdict;
+  };
+}
+
+function judgeWord(
+  lexicon: Lexicon,
+  spelling: string,
+  pairs: ReadonlySet<Gpc>,
+  wholes: ReadonlySet<string>,
+): { status: WordStatus; missing: Gpc[] } {
+  if (wholes.has(spelling)) return { status: 'known whole', missing: [] };
+  const cuts = spelling.length > LONGEST_WORD ? [] : segment(lexicon, spelling);
+  if (cuts.length === 0) return { status: 'unread', missing: [] };
+  let fewest: Gpc[] | null = null;
+  // a guessed word is judged by its likeliest cut only: the others are not accepted readings
+  for (const cut of cuts[0]!.from === 'rules' ? cuts.slice(0, 1) : cuts) {
+    const missing = [...new Set(gpcsOf(cut).filter((gpc) => !pairs.has(gpc)))];
+    if (missing.length === 0) return { status: 'decodable', missing: [] };
+    if (!fewest || missing.length < fewest.length) fewest = missing;
+  }
+  for (const ending of ENDINGS) {
+    const base = spelling.slice(0, -ending.length);
+    if (!spelling.endsWith(ending) || !wholes.has(base)) continue;
+    const tail = cuts[0]!.units.filter((u) => u.letters[0]! >= base.length);
+    if (tail.length > 0 && tail.every((u) => pairs.has(`${u.grapheme}:${u.sound}`))) return { status: 'reachable', missing: [] };
+  }
+  return { status: 'not yet', missing: fewest! };
+}

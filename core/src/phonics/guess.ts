@@ -1,0 +1,145 @@
+/**
+ * Cuts a word that no dictionary holds (a name, a made-up word, an odd spelling) by the most probable
+ * path through the pairs. The probabilities are a trigram model over pairs, counted from the lexicon
+ * itself with Witten-Bell interpolation (Bisani and Ney, "Joint-sequence models for grapheme-to-phoneme
+ * conversion", Speech Communication 50, 2008, use the same joint units), searched with a beam.
+ */
+import { isVowelSound, LONG_VOWELS } from './sounds.js';
+import { placeUnits, type Lexicon, type PairInfo, type Segmentation } from './lexicon.js';
+
+interface Model {
+  readonly byFirst: ReadonlyMap<string, readonly { pair: PairInfo; index: number }[]>;
+  readonly unigram: Float64Array;
+  readonly bigram: ReadonlyMap<number, Row>;
+  readonly trigram: ReadonlyMap<number, Row>;
+  readonly size: number;
+}
+interface Row {
+  total: number;
+  readonly next: Map<number, number>;
+}
+
+const BEAM = 24;
+const EDGE_FLOOR = 1e-7;
+
+function buildModel(lexicon: Lexicon): Model {
+  const size = lexicon.pairs.length + 1; // the last index is the word's edge
+  const edge = size - 1;
+  const unigram = new Float64Array(size);
+  const bigram = new Map<number, Row>();
+  const trigram = new Map<number, Row>();
+  const bump = (table: Map<number, Row>, key: number, next: number, weight: number): void => {
+    let row = table.get(key);
+    if (!row) table.set(key, (row = { total: 0, next: new Map() }));
+    row.total += weight;
+    row.next.set(next, (row.next.get(next) ?? 0) + weight);
+  };
+  for (const word of lexicon.words()) {
+    const entry = lexicon.peek(word);
+    if (!entry || entry.name || entry.perMillion <= 0 || word.includes("'")) continue;
+    const weight = 1 + Math.log10(1 + 20 * entry.perMillion);
+    let a = edge;
+    let b = edge;
+    for (const index of entry.indexes) {
+      unigram[index]! += weight;
+      bump(bigram, b, index, weight);
+      bump(trigram, a * size + b, index, weight);
+      a = b;
+      b = index;
+    }
+    unigram[edge]! += weight;
+    bump(bigram, b, edge, weight);
+    bump(trigram, a * size + b, edge, weight);
+  }
+  const sum = unigram.reduce((x, y) => x + y, 0);
+  for (let k = 0; k < size; k += 1) unigram[k] = (unigram[k]! + 0.05) / (sum + 0.05 * size);
+  const byFirst = new Map<string, { pair: PairInfo; index: number }[]>();
+  lexicon.pairs.forEach((pair, index) => {
+    if (unigram[index]! < EDGE_FLOOR) return;
+    const list = byFirst.get(pair.grapheme[0]!) ?? [];
+    list.push({ pair, index });
+    byFirst.set(pair.grapheme[0]!, list);
+  });
+  return { byFirst, unigram, bigram, trigram, size };
+}
+
+function probability(model: Model, a: number, b: number, next: number): number {
+  let p = model.unigram[next]!;
+  const two = model.bigram.get(b);
+  if (two) {
+    const kinds = two.next.size;
+    p = ((two.next.get(next) ?? 0) + kinds * p) / (two.total + kinds);
+  }
+  const three = model.trigram.get(a * model.size + b);
+  if (three) {
+    const kinds = three.next.size;
+    p = ((three.next.get(next) ?? 0) + kinds * p) / (three.total + kinds);
+  }
+  return p;
+}
+
+interface Hypothesis {
+  readonly score: number;
+  readonly a: number;
+  readonly b: number;
+  readonly units: readonly PairInfo[];
+  /** 0 none; 1 a split digraph waits for its consonant; 2 its consonant has come, the e is next. */
+  readonly waiting: 0 | 1 | 2;
+}
+
+const SILENT_E = /^(c|g|s|z|v|th)e$/;
+
+function fits(pair: PairInfo, word: string, at: number, previous: PairInfo | undefined, waiting: number): boolean {
+  const g = pair.grapheme;
+  const next = word[at + g.length] ?? '';
+  if (waiting > 0) return !isVowelSound(pair.sound) && !/e$/.test(g) && word[at + g.length] === 'e';
+  if (SILENT_E.test(g) && previous && previous.grapheme.length === 1 && LONG_VOWELS.has(previous.sound)) return false;
+  if (g === 'ed') return next === '' && !/[aeiou]/.test(word[at - 1] ?? 'a');
+  if (g === 'le') return next === '' || next === 's' || next === 'd';
+  if (g === 'e' && next === '' && at > 0 && pair.sound === 'e') return false;
+  return true;
+}
+
+/**
+ * The likeliest cuts of a lower-case word of letters, best first; empty where nothing fits.
+ * Cost grows linearly with the word's length.
+ */
+export function guessSegmentations(lexicon: Lexicon, word: string, limit = 3): Segmentation[] {
+  const model = lexicon.derived('guess', () => buildModel(lexicon));
+  const edge = model.size - 1;
+  const beams: Hypothesis[][] = Array.from({ length: word.length + 1 }, () => []);
+  beams[0]!.push({ score: 0, a: edge, b: edge, units: [], waiting: 0 });
+  for (let at = 0; at < word.length; at += 1) {
+    const beam = beams[at]!.sort((x, y) => y.score - x.score).slice(0, BEAM);
+    for (const hypothesis of beam) {
+      for (const { pair, index } of model.byFirst.get(word[at]!) ?? []) {
+        const split = pair.grapheme[1] === '_';
+        if (split && hypothesis.waiting > 0) continue;
+        if (!split && !word.startsWith(pair.grapheme, at)) continue;
+        const previous = hypothesis.units.at(-1);
+        if (split ? !splitFits(pair, word, at) : !fits(pair, word, at, previous, hypothesis.waiting)) continue;
+        if (hypothesis.waiting > 0 && previous && !LONG_VOWELS.has(previous.sound) && /^(c|g|s|z|v|th)$/.test(pair.grapheme)) continue;
+        const score = hypothesis.score + Math.log(probability(model, hypothesis.a, hypothesis.b, index));
+        const end = at + (split ? 1 : pair.grapheme.length + (hypothesis.waiting > 0 ? 1 : 0));
+        if (end > word.length) continue;
+        beams[end]!.push({
+          score,
+          a: hypothesis.b,
+          b: index,
+          units: [...hypothesis.units, pair],
+          waiting: split ? 1 : 0,
+        });
+      }
+    }
+  }
+  return beams[word.length]!
+    .filter((h) => h.waiting === 0)
+    .map((h) => ({ ...h, score: h.score + Math.log(probability(model, h.a, h.b, edge)) }))
+    .sort((x, y) => y.score - x.score)
+    .slice(0, limit)
+    .map((h) => ({ units: placeUnits(h.units).units, from: 'rules' as const }));
+}
+
+function splitFits(pair: PairInfo, word: string, at: number): boolean {
+  return word[at] === pair.grapheme[0] && /^[^aeiou]{1,3}e/.test(word.slice(at + 1));
+}

@@ -1,0 +1,357 @@
+/**
+ * The lexicon: every word a child could meet with its segmentations, in a compact form that loads in
+ * Node and in a web worker. The file is gzip over UTF-8: a JSON header with the table of pairs, then a
+ * line a word. A line is one character of frequency, then the units as one character each, `,` between
+ * pronunciations, and after a tab the flags. The spelling is not stored: the units give it back.
+ */
+import { CoreError } from '../errors.js';
+
+/** A string `grapheme:sound`, as `ai:ay`. */
+export type Gpc = string;
+
+export interface SegmentUnit {
+  grapheme: string;
+  sound: string;
+  /** Indexes of this grapheme's letters in the word, first to last. */
+  letters: number[];
+}
+export interface Segmentation {
+  units: SegmentUnit[];
+  from: 'dictionary' | 'rules';
+}
+
+/** One pair of the inventory and how many running dictionary words use it (log-frequency weighted). */
+export interface PairInfo {
+  readonly gpc: Gpc;
+  readonly grapheme: string;
+  readonly sound: string;
+  readonly count: number;
+}
+
+export interface LexiconEntry {
+  readonly word: string;
+  /** Occurrences per million words of spoken English; 0 where never counted. */
+  readonly perMillion: number;
+  /** Mostly met as a person's or place's name. */
+  readonly name: boolean;
+  /** Not for children: analysed like any word, offered by no generator. */
+  readonly unfit: boolean;
+  readonly segmentations: Segmentation[];
+}
+
+/** A unit before its letters are placed. `late` marks a split digraph whose e follows two consonants. */
+export interface PlainUnit {
+  readonly grapheme: string;
+  readonly sound: string;
+}
+
+export interface LexiconHeader {
+  readonly format: 1;
+  readonly pairs: [grapheme: string, sound: string, count: number][];
+  readonly words: number;
+}
+
+const FIRST_ASCII = 0x21;
+const RESERVED = new Set([',', "'", '~', '\t', '\n']);
+const LEVELS_PER_DOUBLING = 2.5;
+const CORPUS_MILLIONS = 49.7; // running words behind the frequency counts
+
+/** The character that stands for each pair, in table order. */
+export function pairAlphabet(size: number): string[] {
+  const out: string[] = [];
+  for (let code = FIRST_ASCII; out.length < size; code += 1) {
+    if (code === 0x7f) code = 0xa1;
+    const char = String.fromCharCode(code);
+    if (!RESERVED.has(char)) out.push(char);
+  }
+  return out;
+}
+
+export function frequencyLevel(count: number): number {
+  return Math.round(LEVELS_PER_DOUBLING * Math.log2(count + 1));
+}
+function levelToPerMillion(level: number): number {
+  return (2 ** (level / LEVELS_PER_DOUBLING) - 1) / CORPUS_MILLIONS;
+}
+
+/**
+ * Places the letters of plain units in their word: a split digraph's e follows the next unit (or the
+ * place of `~`). Returns the spelling too. `marks` are the reserved characters: an apostrophe or `~`
+ * that stands before the unit of that index.
+ */
+export function placeUnits(
+  plain: readonly PlainUnit[],
+  marks: ReadonlyMap<number, string> = new Map(),
+): { word: string; units: SegmentUnit[] } {
+  let word = '';
+  const units: SegmentUnit[] = [];
+  let waiting: SegmentUnit | null = null;
+  const late = [...marks.values()].some((m) => m.includes('~'));
+  const closeSplit = (): void => {
+    if (!waiting) return;
+    waiting.letters.push(word.length);
+    word += 'e';
+    waiting = null;
+  };
+  plain.forEach((unit, k) => {
+    const mark = marks.get(k);
+    if (mark?.includes('~')) closeSplit();
+    if (mark?.includes("'")) word += "'";
+    const split = unit.grapheme.indexOf('_');
+    if (split > 0) {
+      const placed: SegmentUnit = { grapheme: unit.grapheme, sound: unit.sound, letters: [word.length] };
+      word += unit.grapheme[0];
+      units.push(placed);
+      waiting = placed;
+      return;
+    }
+    const letters = Array.from(unit.grapheme, (_, n) => word.length + n);
+    units.push({ grapheme: unit.grapheme, sound: unit.sound, letters });
+    word += unit.grapheme;
+    if (!late) closeSplit();
+  });
+  const last = marks.get(plain.length);
+  closeSplit();
+  if (last?.includes("'")) word += "'";
+  return { word, units };
+}
+
+/** One word as the file's line. Throws where the units do not spell the word. */
+export function encodeWord(
+  word: string,
+  alternatives: readonly (readonly PlainUnit[])[],
+  charOf: ReadonlyMap<Gpc, string>,
+  frequency: number,
+  flags: string,
+): string {
+  const encoded = alternatives.map((plain) => {
+    const late = placeUnits(plain).word !== word.replaceAll("'", '');
+    let text = '';
+    let consumed = 0;
+    let open = 0;
+    const bare = word;
+    plain.forEach((unit) => {
+      if (bare[consumed] === "'") {
+        text += "'";
+        consumed += 1;
+      }
+      if (late && open > 2) {
+        text += '~';
+        consumed += 1;
+        open = 0;
+      }
+      const char = charOf.get(`${unit.grapheme}:${unit.sound}`);
+      if (char === undefined) throw new CoreError('unknown-pair', word, `no character for ${unit.grapheme}:${unit.sound}`);
+      text += char;
+      if (unit.grapheme.includes('_')) {
+        consumed += 1;
+        open = 1;
+      } else {
+        consumed += unit.grapheme.length;
+        if (open > 0) {
+          open += 1;
+          if (!late) {
+            consumed += 1;
+            open = 0;
+          }
+        }
+      }
+    });
+    if (late) {
+      if (open > 0) text += '~';
+    }
+    if (bare.endsWith("'")) text += "'";
+    return text;
+  });
+  return String.fromCharCode(0x30 + frequencyLevel(frequency)) + encoded.join(',') + (flags ? `\t${flags}` : '');
+}
+
+/** The loaded lexicon. Spellings are indexed at once, segmentations decoded when first asked for. */
+export class Lexicon {
+  readonly pairs: readonly PairInfo[];
+  readonly pairIndex: ReadonlyMap<Gpc, number>;
+  readonly #lines: string[];
+  readonly #lineOf = new Map<string, number>();
+  readonly #words: string[] = [];
+  readonly #pairOf = new Map<string, PairInfo>();
+  readonly #indexOf = new Map<string, number>();
+  readonly #cache = new Map<string, LexiconEntry>();
+  readonly #derived = new Map<string, unknown>();
+
+  constructor(text: string) {
+    const newline = text.indexOf('\n');
+    let header: LexiconHeader;
+    try {
+      header = JSON.parse(text.slice(0, newline)) as LexiconHeader;
+    } catch {
+      throw new CoreError('bad-lexicon', 'header', 'The lexicon file has no readable header.');
+    }
+    if (header.format !== 1) throw new CoreError('bad-lexicon', 'format', `Unknown lexicon format ${String(header.format)}.`);
+    this.pairs = header.pairs.map(([grapheme, sound, count]) => ({ gpc: `${grapheme}:${sound}`, grapheme, sound, count }));
+    this.pairIndex = new Map(this.pairs.map((pair, k) => [pair.gpc, k]));
+    pairAlphabet(this.pairs.length).forEach((char, k) => {
+      this.#pairOf.set(char, this.pairs[k]!);
+      this.#indexOf.set(char, k);
+    });
+    this.#lines = text.slice(newline + 1).split('\n');
+    if (this.#lines.at(-1) === '') this.#lines.pop();
+    this.#lines.forEach((line, k) => {
+      const word = this.#spell(line);
+      this.#lineOf.set(word, k);
+      this.#words.push(word);
+    });
+  }
+
+  /** How many spellings it holds. */
+  get size(): number {
+    return this.#lines.length;
+  }
+
+  /** Every spelling, in file order. */
+  words(): readonly string[] {
+    return this.#words;
+  }
+
+  has(word: string): boolean {
+    return this.#lineOf.has(word);
+  }
+
+  /** The entry of a lower-case spelling, or undefined. */
+  get(word: string): LexiconEntry | undefined {
+    const cached = this.#cache.get(word);
+    if (cached) return cached;
+    const line = this.#lineOf.get(word);
+    if (line === undefined) return undefined;
+    const entry = this.#decode(word, this.#lines[line]!);
+    this.#cache.set(word, entry);
+    return entry;
+  }
+
+  /** A word's first pronunciation as pair indexes, without building its entry: for counting over everything. */
+  peek(word: string): { indexes: number[]; name: boolean; unfit: boolean; perMillion: number } | undefined {
+    const number = this.#lineOf.get(word);
+    if (number === undefined) return undefined;
+    const line = this.#lines[number]!;
+    const indexes: number[] = [];
+    let k = 1;
+    for (; k < line.length; k += 1) {
+      const char = line[k]!;
+      if (char === ',' || char === '\t') break;
+      if (char !== "'" && char !== '~') indexes.push(this.#indexOf.get(char)!);
+    }
+    const tab = line.indexOf('\t', k);
+    const flags = tab < 0 ? '' : line.slice(tab + 1);
+    return {
+      indexes,
+      name: flags.includes('n'),
+      unfit: flags.includes('x'),
+      perMillion: levelToPerMillion(line.charCodeAt(0) - 0x30),
+    };
+  }
+
+  /** A value computed once from this lexicon (an index, a model), kept with it. */
+  derived<T>(key: string, make: () => T): T {
+    if (!this.#derived.has(key)) this.#derived.set(key, make());
+    return this.#derived.get(key) as T;
+  }
+
+  #plain(code: string): { plain: PairInfo[]; marks: Map<number, string> } {
+    const plain: PairInfo[] = [];
+    const marks = new Map<number, string>();
+    for (const char of code) {
+      if (char === "'" || char === '~') marks.set(plain.length, (marks.get(plain.length) ?? '') + char);
+      else plain.push(this.#pairOf.get(char)!);
+    }
+    return { plain, marks };
+  }
+
+  #spell(line: string): string {
+    let end = line.length;
+    for (let k = 1; k < line.length; k += 1) {
+      if (line[k] === ',' || line[k] === '\t') {
+        end = k;
+        break;
+      }
+    }
+    let word = '';
+    let waiting = 0;
+    const late = line.indexOf('~') > 0;
+    for (let k = 1; k < end; k += 1) {
+      const char = line[k]!;
+      if (char === "'") {
+        word += char;
+        continue;
+      }
+      if (char === '~') {
+        word += 'e';
+        waiting = 0;
+        continue;
+      }
+      const grapheme = this.#pairOf.get(char)!.grapheme;
+      if (grapheme[1] === '_') {
+        word += grapheme[0];
+        waiting = late ? 0 : 2;
+      } else word += grapheme;
+      if (waiting > 0) {
+        waiting -= 1;
+        if (waiting === 0) word += 'e';
+      }
+    }
+    return word;
+  }
+
+  #decode(word: string, line: string): LexiconEntry {
+    const [body, flags = ''] = line.split('\t') as [string, string?];
+    const segmentations = body
+      .slice(1)
+      .split(',')
+      .map((code): Segmentation => {
+        const { plain, marks } = this.#plain(code);
+        return { units: placeUnits(plain, marks).units, from: 'dictionary' };
+      });
+    return {
+      word,
+      perMillion: levelToPerMillion(line.charCodeAt(0) - 0x30),
+      name: flags.includes('n'),
+      unfit: flags.includes('x'),
+      segmentations,
+    };
+  }
+}
+
+/** Where a lexicon comes from: gzip bytes, an address to fetch, or the shipped file. */
+export type LexiconSource = Uint8Array | ArrayBuffer | URL | string;
+
+async function unzip(bytes: Uint8Array): Promise<string> {
+  const stream = new Blob([bytes as BlobPart]).stream().pipeThrough(new DecompressionStream('gzip'));
+  return new Response(stream).text();
+}
+
+async function readSource(source: LexiconSource): Promise<Uint8Array> {
+  if (source instanceof Uint8Array) return source;
+  if (source instanceof ArrayBuffer) return new Uint8Array(source);
+  const url = source instanceof URL ? source : new URL(source, import.meta.url);
+  if (url.protocol === 'file:') {
+    const fs = 'node:fs/promises';
+    const { readFile } = (await import(/* @vite-ignore */ fs)) as { readFile(path: URL): Promise<Uint8Array> };
+    return readFile(url);
+  }
+  const response = await fetch(url);
+  if (!response.ok) throw new CoreError('bad-lexicon', 'source', `The lexicon could not be fetched (${response.status}).`);
+  return new Uint8Array(await response.arrayBuffer());
+}
+
+/**
+ * Loads a lexicon, in Node and in a web worker alike; without a source, the shipped one.
+ * @example const lexicon = await loadLexicon();
+ */
+export async function loadLexicon(source?: LexiconSource): Promise<Lexicon> {
+  const bytes = await readSource(source ?? new URL('../../lexicon/lexicon.bin', import.meta.url));
+  let text: string;
+  try {
+    text = await unzip(bytes);
+  } catch {
+    throw new CoreError('bad-lexicon', 'source', 'The lexicon file is damaged: it does not unpack.');
+  }
+  return new Lexicon(text);
+}

@@ -1,0 +1,55 @@
+import { CoreError } from '../errors.js';
+import { guessSegmentations } from './guess.js';
+import type { Gpc, Lexicon, Segmentation } from './lexicon.js';
+
+/** Longer than any English word a school prints; a longer run of letters is refused, not searched. */
+export const LONGEST_WORD = 45;
+
+/** How a word is written in the lexicon: lower case, straight apostrophe, composed letters. */
+export function normaliseWord(word: string): string {
+  return word.normalize('NFC').toLowerCase().replaceAll('’', "'");
+}
+
+/**
+ * Cuts a word into graphemes with their sounds, likeliest first; `[]` where nothing fits (digits,
+ * emoji, another script). `from` says whether a dictionary knew the word or the rules guessed it.
+ * Accent changes how a sound is shown and judged, never how a word is stored, so it is accepted here
+ * and leaves the result as it is.
+ * @throws CoreError `too-long` for more than 45 letters, `bad-input` for anything but a string.
+ * @example segment(lexicon, 'rain')[0].units // r:r ai:ay n:n
+ */
+export function segment(lexicon: Lexicon, word: string, _options: { accent?: string } = {}): Segmentation[] {
+  if (typeof word !== 'string') throw new CoreError('bad-input', 'word', 'A word must be text.');
+  const spelling = normaliseWord(word.trim());
+  if (spelling.length > LONGEST_WORD)
+    throw new CoreError('too-long', 'word', `A word may have at most ${LONGEST_WORD} letters.`);
+  const known = lexicon.get(spelling);
+  if (known) return known.segmentations;
+  if (!/^[a-z]+$/.test(spelling)) return possessive(lexicon, spelling);
+  return guessSegmentations(lexicon, spelling);
+}
+
+/** *Tom's*, *dogs'*: the word and its s. */
+function possessive(lexicon: Lexicon, spelling: string): Segmentation[] {
+  const match = /^([a-z]+)'(s?)$/.exec(spelling);
+  if (!match) return [];
+  const [, base, s] = match as unknown as [string, string, string];
+  return segment(lexicon, base).map((cut) => {
+    if (!s) return cut;
+    const last = cut.units.at(-1)!.sound;
+    const sound = ['p', 't', 'k', 'f', 'th'].includes(last) ? 's' : 'z';
+    return { from: cut.from, units: [...cut.units, { grapheme: 's', sound, letters: [spelling.length - 1] }] };
+  });
+}
+
+/** The pair of each unit, in order. */
+export function gpcsOf(segmentation: Segmentation): Gpc[] {
+  return segmentation.units.map((unit) => `${unit.grapheme}:${unit.sound}`);
+}
+
+/** `grapheme:sound` taken apart. @throws CoreError `unknown-pair` where there is no colon. */
+export function splitGpc(gpc: Gpc): { grapheme: string; sound: string } {
+  const at = gpc.indexOf(':');
+  if (at < 1 || at === gpc.length - 1) throw new CoreError('unknown-pair', 'gpc', `"${gpc}" is not a pair such as ai:ay.`);
+  return { grapheme: gpc.slice(0, at), sound: gpc.slice(at + 1) };
+}

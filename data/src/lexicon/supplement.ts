@@ -1,0 +1,75 @@
+/**
+ * What the American dictionary lacks or says too differently for a school that spells the British way.
+ * BRITISH borrows a pronunciation from another spelling; PRONUNCIATIONS states one (the first is the
+ * likeliest), in the dictionary's phones plus OH for a short o.
+ */
+
+/** [spelling, the dictionary spelling with the same sounds]. */
+export const BRITISH: readonly (readonly [string, string])[] = [
+  ...`colour color;colours colors;coloured colored;colouring coloring;colourful colorful;favour favor;favours favors
+favourite favorite;favourites favorites;flavour flavor;flavours flavors;harbour harbor;harbours harbors;honour honor
+honours honors;honest honest;humour humor;labour labor;neighbour neighbor;neighbours neighbors;neighbourhood neighborhood
+rumour rumor;rumours rumors;armour armor;vapour vapor;behaviour behavior;parlour parlor;odour odor;saviour savior;endeavour endeavor
+centre center;centres centers;centred centered;metre meter;metres meters;litre liter;litres liters;theatre theater;theatres theaters
+fibre fiber;calibre caliber;lustre luster;meagre meager;spectre specter;sombre somber;kilometre kilometer;kilometres kilometers
+centimetre centimeter;centimetres centimeters;realise realize;realised realized;organise organize;organised organized
+recognise recognize;recognised recognized;apologise apologize;apologised apologized;memorise memorize;criticise criticize
+analyse analyze;paralyse paralyze;catalogue catalog;dialogue dialog;travelled traveled;travelling traveling;traveller traveler
+travellers travelers;cancelled canceled;labelled labeled;modelled modeled;jewellery jewelry;marvellous marvelous;woollen woolen
+grey gray;greys grays;greyer grayer;plough plow;ploughs plows;ploughed plowed;cheque check;cheques checks;tyre tire;tyres tires
+pyjamas pajamas;kerb curb;storey story;storeys stories;draught draft;draughts drafts;defence defense;offence offense
+licence license;practise practice;practised practiced;programme program;programmes programs;aeroplane airplane
+sceptical skeptical;mould mold;mouldy moldy;moult molt;smoulder smolder;skilful skillful;wilful willful;fulfil fulfill;enrol enroll
+instal install;appal appall;doughnut donut;doughnuts donuts;moustache mustache;mummy mummy;manoeuvre maneuver
+aluminium aluminum;gaol jail;axe ax;artefact artifact;omelette omelet;yoghurt yogurt;yogurts yogurts;whilst whilst;amongst amongst
+disc disk;discs disks;cosy cozy;cosier cozier;nosey nosy;lasagne lasagna;waggon wagon;encyclopaedia encyclopedia;archaeology archeology
+gramme gram;counsellor counselor;dreamt dreamt;learnt learned;tranquillity tranquility;pretence pretense`
+    .split(/[;\n]/)
+    .map((row) => row.trim().split(' ') as [string, string]),
+];
+
+/** [spelling, pronunciations likeliest first]. */
+export const PRONUNCIATIONS: readonly (readonly [string, readonly string[]])[] = `
+mum M AH1 M;mums M AH1 M Z;mummy M AH1 M IY0;mummies M AH1 M IY0 Z;jumper JH AH1 M P ER0;jumpers JH AH1 M P ER0 Z
+what W OH1 T|W AH1 T;was W OH1 Z|W AH0 Z;wasn't W OH1 Z AH0 N T;because B IH0 K OH1 Z|B IH0 K AH0 Z;of OH1 V|AH0 V;from F R OH1 M|F R AH1 M
+whatever W OH2 T EH1 V ER0;been B IY1 N|B IH1 N;orange OH1 R IH0 N JH|AO1 R AH0 N JH;oranges OH1 R IH0 N JH IH0 Z
+forest F OH1 R IH0 S T|F AO1 R AH0 S T;forests F OH1 R IH0 S T S;foreign F OH1 R AH0 N;foreigner F OH1 R AH0 N ER0;coral K OH1 R AH0 L;moral M OH1 R AH0 L
+origin OH1 R IH0 JH IH0 N;florist F L OH1 R IH0 S T;historic HH IH0 S T OH1 R IH0 K;porridge P OH1 R IH0 JH;torrent T OH1 R AH0 N T
+carry K AE1 R IY0;carries K AE1 R IY0 Z;carried K AE1 R IY0 D;carrying K AE1 R IY0 IH0 NG;character K AE1 R IH0 K T ER0;characters K AE1 R IH0 K T ER0 Z
+paris P AE1 R IH0 S;paragraph P AE1 R AH0 G R AE2 F;parachute P AE1 R AH0 SH UW2 T;paradise P AE1 R AH0 D AY2 S;parallel P AE1 R AH0 L EH2 L
+caravan K AE1 R AH0 V AE2 N;caravans K AE1 R AH0 V AE2 N Z;caramel K AE1 R AH0 M EH0 L;charity CH AE1 R AH0 T IY0;clarity K L AE1 R AH0 T IY0;parasite P AE1 R AH0 S AY2 T
+chocolate CH OH1 K AH0 L AH0 T;chocolates CH OH1 K AH0 L AH0 T S;business B IH1 Z IH0 N AH0 S;evening IY1 V N IH0 NG
+wednesday W EH1 N Z D EY0;anything EH1 N IY0 TH IH2 NG;watch W OH1 CH;wash W OH1 SH;want W OH1 N T;wanted W OH1 N T IH0 D;wants W OH1 N T S;wasp W OH1 S P;wasps W OH1 S P S
+zebra Z EH1 B R AH0|Z IY1 B R AH0;tomato T AH0 M AA1 T OW0|T AH0 M EY1 T OW2;tomatoes T AH0 M AA1 T OW0 Z;banana B AH0 N AA1 N AH0;bananas B AH0 N AA1 N AH0 Z
+dinosaur D AY1 N AH0 S AO2 R;dinosaurs D AY1 N AH0 S AO2 R Z;biscuit B IH1 S K IH0 T;biscuits B IH1 S K IH0 T S;conker K OH1 NG K ER0;conkers K OH1 NG K ER0 Z
+rucksack R AH1 K S AE2 K;trousers T R AW1 Z ER0 Z;trainers T R EY1 N ER0 Z;wellies W EH1 L IY0 Z;welly W EH1 L IY0;wellington W EH1 L IH0 NG T AH0 N;plaits P L AE1 T S;plait P L AE1 T
+lorry L OH1 R IY0;lorries L OH1 R IY0 Z;nappy N AE1 P IY0;nappies N AE1 P IY0 Z;bin B IH1 N;bins B IH1 N Z;bogey B OW1 G IY0;brolly B R OH1 L IY0;telly T EH1 L IY0
+teddy T EH1 D IY0;teddies T EH1 D IY0 Z;granny G R AE1 N IY0;grandad G R AE1 N D AE2 D;grandads G R AE1 N D AE2 D Z;nan N AE1 N;nana N AE1 N AH0;nanny N AE1 N IY0;auntie AA1 N T IY0
+daddy D AE1 D IY0;yummy Y AH1 M IY0;crisps K R IH1 S P S;crisp K R IH1 S P;chips CH IH1 P S;sweets S W IY1 T S;lolly L OH1 L IY0;lollipop L OH1 L IY0 P OH2 P;lollies L OH1 L IY0 Z
+playtime P L EY1 T AY2 M;lunchbox L AH1 N CH B OH2 K S;whiteboard W AY1 T B AO2 R D;phonics F OH1 N IH0 K S;phoneme F OW1 N IY2 M;grapheme G R AE1 F IY2 M;digraph D AY1 G R AE2 F
+trigraph T R AY1 G R AE2 F;numeracy N Y UW1 M ER0 AH0 S IY0;maths M AE1 TH S;rota R OW1 T AH0;hoover HH UW1 V ER0;tadpole T AE1 D P OW2 L;tadpoles T AE1 D P OW2 L Z
+ladybird L EY1 D IY0 B ER2 D;ladybirds L EY1 D IY0 B ER2 D Z;hedgehog HH EH1 JH HH OH2 G;hedgehogs HH EH1 JH HH OH2 G Z;badger B AE1 JH ER0;snowman S N OW1 M AE2 N;snowmen S N OW1 M EH2 N
+bonfire B OH1 N F AY2 ER0;wheelbarrow W IY1 L B AE2 R OW0;seesaw S IY1 S AO2;jigsaw JH IH1 G S AO2;paddling P AE1 D L IH0 NG;paddle P AE1 D AH0 L;puddle P AH1 D AH0 L;muddle M AH1 D AH0 L
+goalkeeper G OW1 L K IY2 P ER0;netball N EH1 T B AO2 L;rounders R AW1 N D ER0 Z;conservatory K AH0 N S ER1 V AH0 T AO2 R IY0;cupboard K AH1 B ER0 D;cupboards K AH1 B ER0 D Z
+ant AE1 N T;aunt AA1 N T;half HH AA1 F;calf K AA1 F;laugh L AA1 F|L AE1 F;laughed L AA1 F T|L AE1 F T;laughing L AA1 F IH0 NG|L AE1 F IH0 NG;halves HH AA1 V Z;palm P AA1 M;calm K AA1 M
+says S EH1 Z;said S EH1 D;again AH0 G EH1 N;against AH0 G EH1 N S T;mr M IH1 S T ER0;mrs M IH1 S IH0 Z;ok OW2 K EY1;okay OW2 K EY1
+peep P IY1 P;peeped P IY1 P T;vet V EH1 T;vets V EH1 T S;yak Y AE1 K;yaks Y AE1 K S;zip Z IH1 P;zips Z IH1 P S;zigzag Z IH1 G Z AE2 G;yap Y AE1 P;yaps Y AE1 P S;quack K W AE1 K;quacks K W AE1 K S
+fizz F IH1 Z;fizzy F IH1 Z IY0;buzz B AH1 Z;buzzed B AH1 Z D;buzzing B AH1 Z IH0 NG;fuzz F AH1 Z;huff HH AH1 F;puff P AH1 F;sniff S N IH1 F;sniffed S N IH1 F T;cluck K L AH1 K;squelch S K W EH1 L CH
+swish S W IH1 SH;thud TH AH1 D;clang K L AE1 NG;splosh S P L OH1 SH;splish S P L IH1 SH;squish S K W IH1 SH;plod P L OH1 D;plodded P L OH1 D IH0 D;trot T R OH1 T;trotted T R OH1 T IH0 D
+tuft T AH1 F T;gulp G AH1 L P;gulped G AH1 L P T;yelp Y EH1 L P;yelped Y EH1 L P T;tug T AH1 G;tugs T AH1 G Z;tugged T AH1 G D;hop HH OH1 P;hops HH OH1 P S;hopped HH OH1 P T;jig JH IH1 G;wag W AE1 G;wags W AE1 G Z;wagged W AE1 G D
+twig T W IH1 G;twigs T W IH1 G Z;acorn EY1 K AO2 R N;acorns EY1 K AO2 R N Z;sapling S AE1 P L IH0 NG;saplings S AE1 P L IH0 NG Z;newt N Y UW1 T;newts N Y UW1 T S;moat M OW1 T;croak K R OW1 K;croaked K R OW1 K T
+worry W AH1 R IY0;worried W AH1 R IY0 D;hurry HH AH1 R IY0;hurried HH AH1 R IY0 D;courage K AH1 R IH0 JH;tuesday T Y UW1 Z D EY0;saturday S AE1 T ER0 D EY0;sunday S AH1 N D EY0;monday M AH1 N D EY0
+thursday TH ER1 Z D EY0;friday F R AY1 D EY0;interesting IH1 N T R AH0 S T IH0 NG;interest IH1 N T R AH0 S T;vegetable V EH1 JH T AH0 B AH0 L;vegetables V EH1 JH T AH0 B AH0 L Z
+one W AH1 N;once W AH1 N S;two T UW1;iron AY1 ER0 N;clothes K L OW1 DH Z;february F EH1 B R UW0 EH2 R IY0;favourite F EY1 V ER0 IH0 T;dialogue D AY1 AH0 L OH2 G;catalogue K AE1 T AH0 L OH2 G
+gone G OH1 N;dog D OH1 G;path P AE1 TH;bath B AE1 TH;use Y UW1 Z|Y UW1 S;live L IH1 V|L AY1 V;lives L IH1 V Z|L AY1 V Z;read R IY1 D|R EH1 D;wind W IH1 N D|W AY1 N D;tear T IH1 R|T EH1 R
+the DH AH0|DH IY0;a AH0|EY1;been B IY1 N;your Y AO1 R;you're Y AO1 R;our AW1 ER0;were W ER1;there DH EH1 R;they DH EY1;their DH EH1 R;pretty P R IH1 T IY0;people P IY1 P AH0 L
+i AY1;wood W UH1 D;moustache M AH0 S T AA1 SH;garage G AE1 R AA2 ZH;herb HH ER1 B;herbs HH ER1 B Z;vase V AA1 Z;yoghurt Y OH1 G ER0 T;yogurt Y OH1 G ER0 T;pyjamas P AH0 JH AA1 M AH0 Z;ate EY1 T
+mop M OH1 P;mops M OH1 P S;pram P R AE1 M;satsuma S AE0 T S UW1 M AH0;peg P EH1 G;pegs P EH1 G Z;shin SH IH1 N;shins SH IH1 N Z;hutch HH AH1 CH;raincoat R EY1 N K OW2 T;raincoats R EY1 N K OW2 T S
+`
+  .split(/[;\n]/)
+  .map((row) => row.trim())
+  .filter(Boolean)
+  .map((row) => {
+    const space = row.indexOf(' ');
+    return [row.slice(0, space), row.slice(space + 1).split('|')] as const;
+  });

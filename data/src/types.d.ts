@@ -1,0 +1,3 @@
+declare module 'cmu-pronouncing-dictionary' {
+  export const dictionary: Record<string, string>;
+}
