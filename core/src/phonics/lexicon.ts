@@ -1,8 +1,9 @@
 /**
  * The lexicon: every word a child could meet with its segmentations, in a compact form that loads in
  * Node and in a web worker. The file is gzip over UTF-8: a JSON header with the table of pairs, then a
- * line a word. A line is one character of frequency, then the units as one character each, `,` between
- * pronunciations, and after a tab the flags. The spelling is not stored: the units give it back.
+ * line a word. A line is one character of frequency, then the units as one character each (`~` where a late e
+ * stands, `'` and a position for an apostrophe), `,` between pronunciations, and after a tab the flags.
+ * The spelling is not stored: the units give it back.
  */
 import { CoreError } from '../errors.js';
 
@@ -39,7 +40,7 @@ export interface LexiconEntry {
   readonly segmentations: Segmentation[];
 }
 
-/** A unit before its letters are placed. `late` marks a split digraph whose e follows two consonants. */
+/** A unit before its letters are placed. */
 export interface PlainUnit {
   readonly grapheme: string;
   readonly sound: string;
@@ -74,19 +75,22 @@ function levelToPerMillion(level: number): number {
   return (2 ** (level / LEVELS_PER_DOUBLING) - 1) / CORPUS_MILLIONS;
 }
 
+/** Where a spelling departs from its units put together. */
+export interface Quirks {
+  /** The e of a split digraph comes before the unit of this index, two consonants after its vowel (*paste*). */
+  readonly lateE?: number | undefined;
+  /** Where an apostrophe stands in the spelling. */
+  readonly apostrophe?: number | undefined;
+}
+
 /**
- * Places the letters of plain units in their word: a split digraph's e follows the next unit (or the
- * place of `~`). Returns the spelling too. `marks` are the reserved characters: an apostrophe or `~`
- * that stands before the unit of that index.
+ * Places the letters of plain units in their word: a split digraph's e follows the next unit, unless a
+ * quirk says otherwise. Returns the spelling too.
  */
-export function placeUnits(
-  plain: readonly PlainUnit[],
-  marks: ReadonlyMap<number, string> = new Map(),
-): { word: string; units: SegmentUnit[] } {
+export function placeUnits(plain: readonly PlainUnit[], quirks: Quirks = {}): { word: string; units: SegmentUnit[] } {
   let word = '';
   const units: SegmentUnit[] = [];
   let waiting: SegmentUnit | null = null;
-  const late = [...marks.values()].some((m) => m.includes('~'));
   const closeSplit = (): void => {
     if (!waiting) return;
     waiting.letters.push(word.length);
@@ -94,29 +98,41 @@ export function placeUnits(
     waiting = null;
   };
   plain.forEach((unit, k) => {
-    const mark = marks.get(k);
-    if (mark?.includes('~')) closeSplit();
-    if (mark?.includes("'")) word += "'";
-    const split = unit.grapheme.indexOf('_');
-    if (split > 0) {
-      const placed: SegmentUnit = { grapheme: unit.grapheme, sound: unit.sound, letters: [word.length] };
+    if (quirks.lateE === k) closeSplit();
+    if (unit.grapheme[1] === '_') {
+      waiting = { grapheme: unit.grapheme, sound: unit.sound, letters: [word.length] };
+      units.push(waiting);
       word += unit.grapheme[0];
-      units.push(placed);
-      waiting = placed;
       return;
     }
-    const letters = Array.from(unit.grapheme, (_, n) => word.length + n);
-    units.push({ grapheme: unit.grapheme, sound: unit.sound, letters });
+    units.push({
+      grapheme: unit.grapheme,
+      sound: unit.sound,
+      letters: Array.from(unit.grapheme, (_, n) => word.length + n),
+    });
     word += unit.grapheme;
-    if (!late) closeSplit();
+    if (quirks.lateE === undefined) closeSplit();
   });
-  const last = marks.get(plain.length);
   closeSplit();
-  if (last?.includes("'")) word += "'";
+  const { apostrophe } = quirks;
+  if (apostrophe !== undefined) {
+    word = `${word.slice(0, apostrophe)}'${word.slice(apostrophe)}`;
+    for (const unit of units) unit.letters = unit.letters.map((at) => (at >= apostrophe ? at + 1 : at));
+  }
   return { word, units };
 }
 
-/** One word as the file's line. Throws where the units do not spell the word. */
+/** Finds how a word departs from its units; null where the units do not spell it. */
+function quirksOf(word: string, plain: readonly PlainUnit[]): Quirks | null {
+  const at = word.indexOf("'");
+  const apostrophe = at < 0 ? undefined : at;
+  const split = plain.findIndex((unit) => unit.grapheme[1] === '_');
+  for (const lateE of [undefined, ...(split < 0 ? [] : [split + 3])])
+    if (placeUnits(plain, { apostrophe, lateE }).word === word) return { apostrophe, lateE };
+  return null;
+}
+
+/** One word as the file's line. @throws CoreError `bad-lexicon` where the units do not spell the word. */
 export function encodeWord(
   word: string,
   alternatives: readonly (readonly PlainUnit[])[],
@@ -125,43 +141,15 @@ export function encodeWord(
   flags: string,
 ): string {
   const encoded = alternatives.map((plain) => {
-    const late = placeUnits(plain).word !== word.replaceAll("'", '');
-    let text = '';
-    let consumed = 0;
-    let open = 0;
-    const bare = word;
-    plain.forEach((unit) => {
-      if (bare[consumed] === "'") {
-        text += "'";
-        consumed += 1;
-      }
-      if (late && open > 2) {
-        text += '~';
-        consumed += 1;
-        open = 0;
-      }
+    const quirks = quirksOf(word, plain);
+    if (!quirks) throw new CoreError('bad-lexicon', word, 'The units do not spell the word.');
+    const chars = plain.map((unit) => {
       const char = charOf.get(`${unit.grapheme}:${unit.sound}`);
-      if (char === undefined) throw new CoreError('unknown-pair', word, `no character for ${unit.grapheme}:${unit.sound}`);
-      text += char;
-      if (unit.grapheme.includes('_')) {
-        consumed += 1;
-        open = 1;
-      } else {
-        consumed += unit.grapheme.length;
-        if (open > 0) {
-          open += 1;
-          if (!late) {
-            consumed += 1;
-            open = 0;
-          }
-        }
-      }
+      if (char === undefined) throw new CoreError('unknown-pair', word, `No character for ${unit.grapheme}:${unit.sound}.`);
+      return char;
     });
-    if (late) {
-      if (open > 0) text += '~';
-    }
-    if (bare.endsWith("'")) text += "'";
-    return text;
+    if (quirks.lateE !== undefined) chars.splice(quirks.lateE, 0, '~');
+    return chars.join('') + (quirks.apostrophe === undefined ? '' : `'${String.fromCharCode(0x30 + quirks.apostrophe)}`);
   });
   return String.fromCharCode(0x30 + frequencyLevel(frequency)) + encoded.join(',') + (flags ? `\t${flags}` : '');
 }
@@ -236,8 +224,8 @@ export class Lexicon {
     let k = 1;
     for (; k < line.length; k += 1) {
       const char = line[k]!;
-      if (char === ',' || char === '\t') break;
-      if (char !== "'" && char !== '~') indexes.push(this.#indexOf.get(char)!);
+      if (char === ',' || char === '\t' || char === "'") break;
+      if (char !== '~') indexes.push(this.#indexOf.get(char)!);
     }
     const tab = line.indexOf('\t', k);
     const flags = tab < 0 ? '' : line.slice(tab + 1);
@@ -255,36 +243,35 @@ export class Lexicon {
     return this.#derived.get(key) as T;
   }
 
-  #plain(code: string): { plain: PairInfo[]; marks: Map<number, string> } {
+  #plain(code: string): { plain: PairInfo[]; quirks: Quirks } {
     const plain: PairInfo[] = [];
-    const marks = new Map<number, string>();
-    for (const char of code) {
-      if (char === "'" || char === '~') marks.set(plain.length, (marks.get(plain.length) ?? '') + char);
-      else plain.push(this.#pairOf.get(char)!);
+    let lateE: number | undefined;
+    let apostrophe: number | undefined;
+    for (let k = 0; k < code.length; k += 1) {
+      if (code[k] === '~') lateE = plain.length;
+      else if (code[k] === "'") {
+        apostrophe = code.charCodeAt(k + 1) - 0x30;
+        break;
+      } else plain.push(this.#pairOf.get(code[k]!)!);
     }
-    return { plain, marks };
+    return { plain, quirks: { lateE, apostrophe } };
   }
 
+  /** The spelling of a line, by its first pronunciation: what placeUnits does, without building units. */
   #spell(line: string): string {
-    let end = line.length;
-    for (let k = 1; k < line.length; k += 1) {
-      if (line[k] === ',' || line[k] === '\t') {
-        end = k;
-        break;
-      }
-    }
     let word = '';
     let waiting = 0;
-    const late = line.indexOf('~') > 0;
-    for (let k = 1; k < end; k += 1) {
-      const char = line[k]!;
+    const first = line.search(/[,\t]/);
+    const code = first < 0 ? line.slice(1) : line.slice(1, first);
+    const late = code.includes('~');
+    for (let k = 0; k < code.length; k += 1) {
+      const char = code[k]!;
       if (char === "'") {
-        word += char;
-        continue;
+        const at = code.charCodeAt(k + 1) - 0x30;
+        return `${word.slice(0, at)}'${word.slice(at)}`;
       }
       if (char === '~') {
         word += 'e';
-        waiting = 0;
         continue;
       }
       const grapheme = this.#pairOf.get(char)!.grapheme;
@@ -306,8 +293,8 @@ export class Lexicon {
       .slice(1)
       .split(',')
       .map((code): Segmentation => {
-        const { plain, marks } = this.#plain(code);
-        return { units: placeUnits(plain, marks).units, from: 'dictionary' };
+        const { plain, quirks } = this.#plain(code);
+        return { units: placeUnits(plain, quirks).units, from: 'dictionary' };
       });
     return {
       word,

@@ -1,5 +1,4 @@
 import { CoreError } from '../errors.js';
-import type { Taught } from './decodability.js';
 import type { Gpc } from './lexicon.js';
 
 /** The three ways of working that the tool supports. */
