@@ -1,0 +1,161 @@
+/** Every operation the server offers, used by the server to validate and by the web to call. */
+import { z } from 'zod';
+import type { Endpoint } from './endpoint.js';
+import {
+  checkState, childLine, colleague, day, gpc, group, id, instant, logEntry, me, note, observation, plan, role, schoolClass, session, teachingOrder, version,
+} from './model.js';
+import { OUTBOX_BATCH, outboxEntry, outboxResult } from './outbox.js';
+
+const none = z.object({});
+const byId = z.object({ id });
+const ok = z.object({ ok: z.literal(true) });
+const password = z.string().max(200);
+const email = z.string().trim().toLowerCase().pipe(z.email('This is not an email address.'));
+const personName = z.string().trim().min(1, 'A name is needed.').max(80);
+
+function define<P extends z.ZodType = typeof none, Q extends z.ZodType = typeof none, B extends z.ZodType = typeof none, R extends z.ZodType = typeof ok>(
+  method: Endpoint['method'],
+  path: string,
+  parts: { params?: P; query?: Q; body?: B; response?: R } = {},
+): Endpoint<P, Q, B, R> {
+  return {
+    method,
+    path,
+    params: (parts.params ?? none) as P,
+    query: (parts.query ?? none) as Q,
+    body: (parts.body ?? none) as B,
+    response: (parts.response ?? ok) as R,
+  };
+}
+
+export const importRow = z.object({
+  /** Line of the file, the header being 1. */
+  row: z.number().int().min(2),
+  givenName: personName,
+  familyName: z.string().trim().max(80),
+  className: z.string().trim().min(1, 'A class is needed.').max(60),
+  year: z.string().trim().max(20),
+  externalId: z.string().trim().max(60).nullable(),
+});
+export type ImportRow = z.infer<typeof importRow>;
+
+const importPreview = z.object({
+  rows: z.array(
+    z.object({
+      row: z.number().int(),
+      action: z.enum(['add', 'match', 'move', 'bad']),
+      reason: z.string().optional(),
+      childId: id.optional(),
+    }),
+  ),
+  newClasses: z.array(z.string()),
+});
+export const importRecord = z.object({
+  id, fileName: z.string(), at: instant, by: id, added: z.number().int(), moved: z.number().int(), undoneAt: instant.nullable(),
+});
+
+const groupBody = z.object({ name: personName, adultId: id.nullable(), focus: z.array(gpc).max(12), members: z.array(id).max(12) });
+
+export const endpoints = {
+  health: define('GET', '/api/health', { response: z.object({ ok: z.literal(true), version: z.string(), database: z.literal('up') }) }),
+  authState: define('GET', '/api/auth/state', {
+    response: z.object({
+      installed: z.boolean(),
+      demo: z.boolean(),
+      people: z.array(z.object({ id, name: z.string(), role })),
+      me: me.nullable(),
+    }),
+  }),
+  setUp: define('POST', '/api/auth/set-up', { body: z.object({ school: personName, name: personName, email, password }), response: me }),
+  signIn: define('POST', '/api/auth/sign-in', { body: z.object({ email, password }), response: me }),
+  demoSignIn: define('POST', '/api/auth/demo-sign-in', { body: byId, response: me }),
+  signOut: define('POST', '/api/auth/sign-out'),
+  changePassword: define('POST', '/api/auth/password', { body: z.object({ current: password, next: password }) }),
+
+  team: define('GET', '/api/team', { response: z.array(colleague) }),
+  addColleague: define('POST', '/api/team', { body: z.object({ name: personName, email, role, classIds: z.array(id), password }), response: colleague }),
+  updateColleague: define('PATCH', '/api/team/:id', {
+    params: byId,
+    body: z.object({ role: role.optional(), classIds: z.array(id).optional(), active: z.boolean().optional(), version }),
+    response: colleague,
+  }),
+
+  orders: define('GET', '/api/orders', { response: z.array(teachingOrder) }),
+  classes: define('GET', '/api/classes', { response: z.array(schoolClass) }),
+  addClass: define('POST', '/api/classes', { body: z.object({ name: personName, year: z.string().max(20), orderId: z.string() }), response: schoolClass }),
+  updateClass: define('PATCH', '/api/classes/:id', {
+    params: byId,
+    body: z.object({ name: personName.optional(), orderId: z.string().optional(), taughtSteps: z.number().int().min(0).max(200).optional(), version }),
+    response: schoolClass,
+  }),
+
+  children: define('GET', '/api/children', { query: z.object({ classId: id.optional() }), response: z.array(childLine) }),
+  child: define('GET', '/api/children/:id', { params: byId, response: childLine }),
+  evidence: define('GET', '/api/children/:id/evidence', {
+    params: byId,
+    query: z.object({ gpc: gpc.optional() }),
+    response: z.array(observation.extend({ counts: z.boolean() })),
+  }),
+
+  previewImport: define('POST', '/api/imports/preview', { body: z.object({ rows: z.array(importRow).max(5000) }), response: importPreview }),
+  runImport: define('POST', '/api/imports', { body: z.object({ id, fileName: z.string().max(200), rows: z.array(importRow).min(1).max(5000) }), response: importRecord }),
+  imports: define('GET', '/api/imports', { response: z.array(importRecord) }),
+  undoImport: define('POST', '/api/imports/:id/undo', { params: byId, response: importRecord }),
+
+  sendOutbox: define('POST', '/api/outbox', { body: z.object({ entries: z.array(outboxEntry).min(1).max(OUTBOX_BATCH) }), response: outboxResult }),
+  checks: define('GET', '/api/checks', { query: z.object({ childId: id.optional() }), response: z.array(checkState) }),
+  check: define('GET', '/api/checks/:id', {
+    params: byId,
+    response: checkState.extend({ marks: z.array(observation) }),
+  }),
+
+  groups: define('GET', '/api/groups', { response: z.array(group) }),
+  addGroups: define('POST', '/api/groups', { body: z.object({ groups: z.array(groupBody).min(1).max(60) }), response: z.array(group) }),
+  updateGroup: define('PATCH', '/api/groups/:id', { params: byId, body: groupBody.partial().extend({ version }), response: group }),
+  moveChild: define('POST', '/api/groups/move', {
+    body: z.object({ child: id, from: z.object({ id, version }).nullable(), to: z.object({ id, version }).nullable() }),
+    response: z.array(group),
+  }),
+  removeGroup: define('DELETE', '/api/groups/:id', { params: byId, query: z.object({ version: z.coerce.number().int() }) }),
+
+  sessions: define('GET', '/api/sessions', { query: z.object({ from: day.optional(), to: day.optional() }), response: z.array(session) }),
+  session: define('GET', '/api/sessions/:id', { params: byId, response: session }),
+  addSession: define('POST', '/api/sessions', { body: z.object({ groupId: id, on: day, adultId: id.nullable(), plan }), response: session }),
+  updateSession: define('PATCH', '/api/sessions/:id', {
+    params: byId,
+    body: z.object({ on: day.optional(), adultId: id.nullable().optional(), plan: plan.optional(), version }),
+    response: session,
+  }),
+  removeSession: define('DELETE', '/api/sessions/:id', { params: byId, query: z.object({ version: z.coerce.number().int() }) }),
+
+  today: define('GET', '/api/today', {
+    response: z.object({
+      sessions: z.array(session),
+      openChecks: z.array(checkState),
+      /** What colleagues left: logs and notes on sessions this colleague may read, newest first. */
+      left: z.array(
+        z.object({ at: instant, by: z.string(), sessionId: id, groupName: z.string(), kind: z.enum(['log', 'note']), text: z.string(), entry: z.union([logEntry, note]) }),
+      ),
+      /** Children not checked for longest. */
+      due: z.array(z.object({ childId: id, name: z.string(), lastCheck: instant.nullable() })),
+    }),
+  }),
+  progress: define('GET', '/api/progress', {
+    query: z.object({ classId: id.optional() }),
+    response: z.object({
+      weeks: z.array(z.object({ on: day, secure: z.number(), wobbly: z.number(), gap: z.number(), unchecked: z.number(), observations: z.number().int() })),
+      children: z.array(z.object({ id, name: z.string(), before: z.number().int(), now: z.number().int(), observations: z.number().int() })),
+    }),
+  }),
+} satisfies Record<string, Endpoint>;
+
+export type Endpoints = typeof endpoints;
+export type EndpointName = keyof Endpoints;
+
+/** What the live stream (/api/events) carries: which records changed, never their content. */
+export const liveEvent = z.object({
+  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'classes', 'team']),
+  id: id.optional(),
+  by: id.optional(),
+});
+export type LiveEvent = z.infer<typeof liveEvent>;

@@ -1,0 +1,148 @@
+/** What travels: people, classes, children, evidence, groups, sessions. Times are ISO 8601 UTC, days YYYY-MM-DD. */
+import { OBSERVATION_KINDS, OUTCOMES, STRANDS } from '@sapling/core';
+import { z } from 'zod';
+
+export const id = z.uuid();
+export const instant = z.iso.datetime();
+export const day = z.iso.date();
+export const version = z.number().int().min(1);
+export const gpc = z.string().regex(/^[a-z_]{1,6}:[a-z]{1,5}$/, 'A pair is written as ai:ay.');
+const name = z.string().trim().min(1, 'A name is needed.').max(80);
+
+export const ROLES = ['lead', 'teacher', 'tutor', 'class teacher'] as const;
+export const role = z.enum(ROLES);
+export type Role = z.infer<typeof role>;
+
+export const colleague = z.object({ id, name, email: z.string(), role, classIds: z.array(id), active: z.boolean(), version });
+export type Colleague = z.infer<typeof colleague>;
+
+export const me = z.object({
+  colleague,
+  school: z.object({ id, name, timeZone: z.string(), demo: z.boolean() }),
+  /** Sent back in the X-CSRF-Token header of every write. */
+  csrf: z.string(),
+});
+export type Me = z.infer<typeof me>;
+
+export const schoolClass = z.object({
+  id, name, year: z.string().max(20), orderId: z.string(), taughtSteps: z.number().int().min(0), children: z.number().int(), version,
+});
+export type SchoolClass = z.infer<typeof schoolClass>;
+
+export const teachingOrder = z.object({
+  id: z.string(),
+  name: z.string(),
+  style: z.enum(['revisit to apply', 'cue and answer', 'cards and dictation']),
+  steps: z.array(z.object({ name: z.string(), gpcs: z.array(gpc), words: z.array(z.string()) })),
+});
+
+export const STATES = ['secure', 'wobbly', 'gap', 'unchecked'] as const;
+export const pairState = z.object({
+  gpc,
+  state: z.enum(STATES),
+  p: z.number(),
+  low: z.number(),
+  high: z.number(),
+  basedOn: z.number().int(),
+  lastSeen: instant.nullable(),
+});
+export type PairStateRow = z.infer<typeof pairState>;
+
+export const child = z.object({
+  id, givenName: name, familyName: z.string().max(80), classId: id, externalId: z.string().nullable(), version,
+});
+export type Child = z.infer<typeof child>;
+
+/** A child with their line: the state of every taught pair, in taught order. */
+export const childLine = child.extend({
+  line: z.array(pairState),
+  lastCheck: instant.nullable(),
+  /** Change in the number of secure pairs over the last three weeks. */
+  direction: z.number().int(),
+  groupIds: z.array(id),
+});
+export type ChildLine = z.infer<typeof childLine>;
+
+export const observation = z.object({
+  id, child: id, by: id, at: instant,
+  kind: z.enum(OBSERVATION_KINDS),
+  gpc: gpc.optional(),
+  skill: z.enum(STRANDS).optional(),
+  item: z.string().max(200).optional(),
+  outcome: z.enum(OUTCOMES),
+  said: z.string().max(60).optional(),
+  ms: z.number().int().min(0).max(3_600_000).optional(),
+  options: z.number().int().min(2).max(100).optional(),
+  fromMemory: z.boolean().optional(),
+  replaces: id.optional(),
+  check: id.optional(),
+});
+export type ObservationRow = z.infer<typeof observation>;
+
+export const check = z.object({
+  id, child: id, by: id, startedAt: instant,
+  kind: z.literal('see-say'),
+  /** The whole stack in the order it is asked. */
+  stack: z.array(gpc).min(1).max(300),
+});
+export type Check = z.infer<typeof check>;
+export const checkState = check.extend({
+  childName: z.string(),
+  finishedAt: instant.nullable(),
+  marked: z.number().int(),
+});
+export type CheckState = z.infer<typeof checkState>;
+
+const plannedWord = z.object({
+  word: z.string().max(45),
+  units: z.array(z.object({ grapheme: z.string(), sound: z.string(), letters: z.array(z.number().int()) })),
+  focus: z.array(gpc),
+});
+export const plan = z.object({
+  focus: z.array(gpc).min(1),
+  minutes: z.number().int().min(10).max(30),
+  parts: z
+    .array(
+      z.object({
+        kind: z.enum(['review', 'focus', 'read words', 'irregular words', 'spell']),
+        title: z.string().max(80),
+        how: z.string().max(400),
+        minutes: z.number().int().min(0),
+        gpcs: z.array(gpc),
+        words: z.array(plannedWord),
+      }),
+    )
+    .min(1),
+});
+
+export const group = z.object({
+  id, name, adultId: id.nullable(), focus: z.array(gpc), members: z.array(id),
+  /** Members that this colleague may not see by name. */
+  hidden: z.number().int(),
+  version,
+});
+export type Group = z.infer<typeof group>;
+
+export const logEntry = z.object({
+  id, session: id, by: id, at: instant,
+  attendance: z.array(z.object({ child: id, present: z.boolean() })),
+  /** Titles of the parts that were done. */
+  done: z.array(z.string().max(80)),
+  happened: z.string().max(4000),
+  replaces: id.optional(),
+});
+export type LogEntry = z.infer<typeof logEntry>;
+
+export const note = z.object({ id, session: id, by: id, at: instant, text: z.string().trim().min(1).max(4000) });
+export type Note = z.infer<typeof note>;
+
+export const session = z.object({
+  id, groupId: id, groupName: z.string(), on: day, minutes: z.number().int(), adultId: id.nullable(), plan,
+  members: z.array(z.object({ id, name: z.string() })),
+  hidden: z.number().int(),
+  log: logEntry.nullable(),
+  notes: z.array(note),
+  createdBy: id,
+  version,
+});
+export type Session = z.infer<typeof session>;

@@ -1,0 +1,124 @@
+/**
+ * The demo school: invented people, three classes, six weeks of history made by the simulator. All of it
+ * follows from the seed and the moment it is made for.
+ */
+import { makeStack, seeded, seedFrom, taughtAfter, type Gpc, type Observation } from '@sapling/core';
+import { TEACHING_ORDERS } from '../orders/index.js';
+import { drawChild, respond, uuidAt, type HiddenChild } from './simulate.js';
+
+export const DEMO_SEED = 20_261;
+export const DEMO_WEEKS = 6;
+const DAY = 86_400_000;
+
+type Role = 'lead' | 'teacher' | 'tutor' | 'class teacher';
+export interface DemoColleague {
+  id: string;
+  name: string;
+  email: string;
+  role: Role;
+  classIds: string[];
+}
+export interface DemoClass {
+  id: string;
+  name: string;
+  year: string;
+  orderId: string;
+  taughtSteps: number;
+}
+export interface DemoChild {
+  id: string;
+  givenName: string;
+  familyName: string;
+  classId: string;
+  externalId: string;
+}
+export interface DemoCheck {
+  id: string;
+  child: string;
+  by: string;
+  startedAt: string;
+  finishedAt: string | null;
+  stack: Gpc[];
+}
+export interface DemoSchool {
+  school: { id: string; name: string };
+  colleagues: DemoColleague[];
+  classes: DemoClass[];
+  children: DemoChild[];
+  checks: DemoCheck[];
+  observations: (Observation & { check: string })[];
+  /** What is really true of each child: for tests of judgement, never stored by the server. */
+  hidden: Map<string, HiddenChild>;
+}
+
+const PEOPLE: [name: string, role: Role, classes: number[]][] = [
+  ['Maren Oyelaran', 'lead', [0, 1, 2]],
+  ['Tobias Quill', 'teacher', [0, 1, 2]],
+  ['Wilma Sandoval', 'tutor', []],
+  ['Idris Penhale', 'tutor', []],
+  ['Leonie Kwarteng', 'class teacher', [0]],
+  ['Joss Fennimore', 'class teacher', [1]],
+];
+const CLASSES: [name: string, year: string, taughtSteps: number, size: number][] = [
+  ['Wrens', 'Year 1', 12, 14],
+  ['Otters', 'Year 2', 20, 14],
+  ['Hares', 'Year 3', 25, 12],
+];
+const GIVEN = `Adaeze Bram Cosima Dewi Emre Fenna Gethin Hana Ilse Jomo Kezia Lorcan Minh Nasrin Otto Priya Quentin Rhosyn Samir Tamsin
+Umar Vesna Wojtek Xanthe Yusuf Zuri Alba Benat Chidi Darya Elif Florin Greta Hamza Isolde Juno Kofi Liesel Marek Nia`.split(/\s+/);
+const FAMILY = `Abara Bexley Calder Drummer Eszter Fairweather Gallow Hollins Ivory Jansma Kettle Larkin Mbeki Nettleton Osei Pavlik Quarrie Rasul Selwyn Tremlett
+Uddin Varga Wetherby Xiong Yarrow Zeller Appleby Boateng Carver Dragan Ember Farrow Glover Haddow Ingram Jessop Kowal Lovage Moreno Noor`.split(/\s+/);
+
+/**
+ * Makes the demo school for a moment: its history ends the day before.
+ * @example demoSchool({ asOf: '2026-11-24T09:00:00.000Z' }).children.length // 40
+ */
+export function demoSchool(options: { asOf: string; seed?: number }): DemoSchool {
+  const random = seeded(options.seed ?? DEMO_SEED);
+  const end = Date.parse(options.asOf);
+  const id = (): string => uuidAt(end - 60 * DAY, random);
+  const order = TEACHING_ORDERS[0]!;
+  const classes = CLASSES.map(([name, year, taughtSteps]) => ({ id: id(), name, year, orderId: order.id, taughtSteps }));
+  const colleagues = PEOPLE.map(([name, role, indexes]) => ({
+    id: id(),
+    name,
+    email: `${name.split(' ')[0]!.toLowerCase()}@fernhollow.example`,
+    role,
+    classIds: indexes.map((k) => classes[k]!.id),
+  }));
+  const children: DemoChild[] = [];
+  CLASSES.forEach(([, , , size], k) => {
+    for (let n = 0; n < size; n += 1) {
+      const at = children.length;
+      children.push({ id: id(), givenName: GIVEN[at]!, familyName: FAMILY[(at * 7 + 3) % FAMILY.length]!, classId: classes[k]!.id, externalId: `FH${String(1001 + at)}` });
+    }
+  });
+  const hidden = new Map<string, HiddenChild>();
+  const checks: DemoCheck[] = [];
+  const observations: (Observation & { check: string })[] = [];
+  const checkers = colleagues.filter((c) => c.role !== 'lead');
+  for (const child of children) {
+    const schoolClass = classes.find((c) => c.id === child.classId)!;
+    const taught = taughtAfter(order, schoolClass.taughtSteps).gpcs;
+    const truth = drawChild(child.id, taught, DEMO_WEEKS, random);
+    hidden.set(child.id, truth);
+    const reachable = checkers.filter((c) => c.classIds.includes(child.classId));
+    // everybody at the start, most again in the middle and near the end, a few twice in between
+    for (const [week, chance] of [[0, 1], [2, 0.55], [3, 0.7], [5, 0.9]] as const) {
+      if (random() > chance) continue;
+      const by = reachable[Math.floor(random() * reachable.length)]!.id;
+      const startedAt = end - (DEMO_WEEKS - week) * 7 * DAY + DAY * (1 + Math.floor(random() * 4)) + 3_600_000 * (random() * 4);
+      const checkId = uuidAt(startedAt, random);
+      const stack = makeStack(taught, { seed: seedFrom(checkId) });
+      const asked = week === 0 ? stack : stack.slice(0, Math.ceil(stack.length * (0.6 + 0.4 * random())));
+      let at = startedAt;
+      for (const gpc of asked) {
+        const response = respond(truth, gpc, week, taught, random);
+        at += response.ms + 1200;
+        observations.push({ id: uuidAt(at, random), child: child.id, by, at: new Date(at).toISOString(), kind: 'see-say', gpc, check: checkId, ...response });
+      }
+      checks.push({ id: checkId, child: child.id, by, startedAt: new Date(startedAt).toISOString(), finishedAt: new Date(at).toISOString(), stack: asked });
+    }
+  }
+  return { school: { id: id(), name: 'Fernhollow Primary School' }, colleagues, classes, children, checks, observations, hidden };
+}

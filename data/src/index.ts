@@ -1,0 +1,3 @@
+export * from './orders/index.js';
+export * from './demo/school.js';
+export * from './demo/simulate.js';

@@ -1,0 +1,153 @@
+/**
+ * The one place that decides whether a colleague may do something. Every route passes its need here
+ * before its handler runs, and the outbox passes each record. What a colleague reaches follows from their
+ * part: a lead the whole school, a teacher or class teacher their classes, a tutor the children of the
+ * groups and sessions they were given.
+ */
+import { and, eq, inArray, isNull } from 'drizzle-orm';
+import type { Role } from '@sapling/contract';
+import type { Db } from './db/open.js';
+import { children, classColleagues, classes, groupMembers, groups, sessions } from './db/schema.js';
+import { Refusal } from './http/problem.js';
+
+export type Need =
+  | { readonly action: 'public' }
+  | { readonly action: 'signed in' }
+  | { readonly action: 'manage team' }
+  | { readonly action: 'add class' }
+  | { readonly action: 'teach class'; readonly classId: string; readonly rename: boolean }
+  | { readonly action: 'import children' }
+  | { readonly action: 'read child'; readonly childId: string }
+  | { readonly action: 'mark child'; readonly childId: string }
+  | { readonly action: 'read check'; readonly checkChild: (db: Db) => Promise<string | undefined> }
+  | { readonly action: 'form groups'; readonly childIds: readonly string[] }
+  | { readonly action: 'change group'; readonly groupIds: readonly string[]; readonly childIds: readonly string[] }
+  | { readonly action: 'plan session'; readonly groupId: string }
+  | { readonly action: 'read session'; readonly sessionId: string }
+  | { readonly action: 'run session'; readonly sessionId: string }
+  | { readonly action: 'change session'; readonly sessionId: string };
+
+export interface Actor {
+  readonly id: string;
+  readonly role: Role;
+}
+
+/** What a colleague reaches, looked up once a request. */
+export interface Access {
+  readonly actor: Actor;
+  readonly classIds: ReadonlySet<string>;
+  readonly childIds: ReadonlySet<string>;
+  readonly groupIds: ReadonlySet<string>;
+  readonly sessionIds: ReadonlySet<string>;
+}
+
+export async function accessOf(db: Db, actor: Actor): Promise<Access> {
+  const [allClasses, mine, allChildren, allGroups, members, allSessions] = await Promise.all([
+    db.select({ id: classes.id }).from(classes).where(isNull(classes.removedAt)),
+    db.select({ id: classColleagues.classId }).from(classColleagues).where(eq(classColleagues.colleagueId, actor.id)),
+    db.select({ id: children.id, classId: children.classId }).from(children).where(isNull(children.removedAt)),
+    db.select({ id: groups.id, adultId: groups.adultId }).from(groups).where(isNull(groups.removedAt)),
+    db.select().from(groupMembers),
+    db.select({ id: sessions.id, groupId: sessions.groupId, adultId: sessions.adultId, members: sessions.members }).from(sessions).where(isNull(sessions.removedAt)),
+  ]);
+  const classIds = new Set(actor.role === 'lead' ? allClasses.map((c) => c.id) : actor.role === 'tutor' ? [] : mine.map((c) => c.id));
+  const alive = new Set(allChildren.map((c) => c.id));
+  const childIds = new Set(allChildren.filter((c) => classIds.has(c.classId)).map((c) => c.id));
+  const given = new Set(allGroups.filter((g) => g.adultId === actor.id).map((g) => g.id));
+  for (const { groupId, childId } of members) if (given.has(groupId) && alive.has(childId)) childIds.add(childId);
+  for (const session of allSessions)
+    if (session.adultId === actor.id) for (const child of session.members) if (alive.has(child)) childIds.add(child);
+  const groupIds = new Set(given);
+  if (actor.role === 'lead' || actor.role === 'teacher') for (const g of allGroups) if (!members.some((m) => m.groupId === g.id)) groupIds.add(g.id);
+  for (const { groupId, childId } of members) if (actor.role !== 'tutor' && childIds.has(childId)) groupIds.add(groupId);
+  if (actor.role === 'lead') for (const g of allGroups) groupIds.add(g.id);
+  const sessionIds = new Set(
+    allSessions
+      .filter((s) => s.adultId === actor.id || (actor.role === 'tutor' ? given.has(s.groupId) : groupIds.has(s.groupId) || s.members.some((m) => childIds.has(m))))
+      .map((s) => s.id),
+  );
+  const groupsAlive = new Set(allGroups.map((g) => g.id));
+  return { actor, classIds, childIds, groupIds: new Set([...groupIds].filter((g) => groupsAlive.has(g))), sessionIds };
+}
+
+/** Whether this colleague may do this. @throws Refusal `not-allowed` for the part, `not-found` for what is out of reach. */
+export async function decide(db: Db, access: Access, need: Need): Promise<void> {
+  const { actor } = access;
+  const part = (...roles: Role[]): void => {
+    if (!roles.includes(actor.role)) throw new Refusal('not-allowed');
+  };
+  // out of reach looks like not there, so that nobody learns who exists
+  const reach = (set: ReadonlySet<string>, id: string): void => {
+    if (!set.has(id)) throw new Refusal('not-found');
+  };
+  switch (need.action) {
+    case 'public':
+    case 'signed in':
+      return;
+    case 'manage team':
+      return part('lead');
+    case 'add class':
+    case 'import children':
+      return part('lead', 'teacher');
+    case 'teach class':
+      part(...(need.rename ? (['lead', 'teacher'] as const) : (['lead', 'teacher', 'class teacher'] as const)));
+      return reach(access.classIds, need.classId);
+    case 'read child':
+    case 'mark child':
+      return reach(access.childIds, need.childId);
+    case 'read check': {
+      const child = await need.checkChild(db);
+      return reach(access.childIds, child ?? '');
+    }
+    case 'form groups':
+      part('lead', 'teacher');
+      for (const child of need.childIds) reach(access.childIds, child);
+      return;
+    case 'change group':
+      part('lead', 'teacher');
+      for (const group of need.groupIds) reach(access.groupIds, group);
+      for (const child of need.childIds) reach(access.childIds, child);
+      return;
+    case 'plan session':
+      part('lead', 'teacher');
+      return reach(access.groupIds, need.groupId);
+    case 'read session':
+      return reach(access.sessionIds, need.sessionId);
+    case 'run session': {
+      reach(access.sessionIds, need.sessionId);
+      if (actor.role === 'lead' || actor.role === 'teacher') return;
+      const given = await db
+        .select({ id: sessions.id })
+        .from(sessions)
+        .where(and(eq(sessions.id, need.sessionId), eq(sessions.adultId, actor.id)));
+      if (given.length > 0) return;
+      const group = await db
+        .select({ id: groups.id })
+        .from(groups)
+        .innerJoin(sessions, eq(sessions.groupId, groups.id))
+        .where(and(eq(sessions.id, need.sessionId), eq(groups.adultId, actor.id)));
+      if (group.length === 0) throw new Refusal('not-allowed');
+      return;
+    }
+    case 'change session':
+      part('lead', 'teacher');
+      return reach(access.sessionIds, need.sessionId);
+  }
+}
+
+/** Of these colleagues, who reaches this child, class, group or session: who a live event may go to. */
+export async function reaches(db: Db, actor: Actor, about: { children?: readonly string[]; groups?: readonly string[]; sessions?: readonly string[] }): Promise<boolean> {
+  const access = await accessOf(db, actor);
+  const any = (ids: readonly string[] | undefined, set: ReadonlySet<string>): boolean => (ids ?? []).some((id) => set.has(id));
+  return any(about.children, access.childIds) || any(about.groups, access.groupIds) || any(about.sessions, access.sessionIds);
+}
+
+/** Children as rows, only those in reach. */
+export async function childrenInReach(db: Db, access: Access, classId?: string): Promise<(typeof children.$inferSelect)[]> {
+  const ids = [...access.childIds];
+  if (ids.length === 0) return [];
+  return db
+    .select()
+    .from(children)
+    .where(and(inArray(children.id, ids), classId ? eq(children.classId, classId) : undefined));
+}

@@ -1,0 +1,156 @@
+/** The HTTP application: security headers, static files, the routes, live events, errors as problems. */
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import compression from 'compression';
+import express, { type ErrorRequestHandler, type Express, type NextFunction, type Request, type Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { z } from 'zod';
+import { accessOf, decide, type Access } from './access.js';
+import { readSignIn } from './auth/sign-in.js';
+import { trail } from './db/schema.js';
+import { Refusal } from './http/problem.js';
+import type { Call, Route, Services } from './http/route.js';
+import { uuidv7 } from './ids.js';
+import { routes } from './routes.js';
+
+const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url));
+const NO_ACCESS: Omit<Access, 'actor'> = { classIds: new Set(), childIds: new Set(), groupIds: new Set(), sessionIds: new Set() };
+const TRIES = 10;
+const TRY_WINDOW_MS = 10 * 60_000;
+
+export function createApp(services: Services, log: Logger): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('trust proxy', services.config.proxies);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:'],
+          workerSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          frameAncestors: ["'none'"],
+          upgradeInsecureRequests: services.config.secure ? [] : null,
+        },
+      },
+      strictTransportSecurity: services.config.secure,
+    }),
+  );
+  app.use(logRequests(log));
+  app.use('/api/auth/sign-in', tooManyTries());
+  app.get('/api/events', (req, res, next) => {
+    void (async () => {
+      const signedIn = await readSignIn(services.db, req, services.now());
+      if (!signedIn) throw new Refusal('not-signed-in');
+      services.live.listen(signedIn.colleague, res);
+    })().catch(next);
+  });
+  app.use(compression());
+  app.use('/api', express.json({ limit: '2mb' }));
+  for (const route of routes) mount(app, route, services);
+  app.use('/api', (_req, _res, next) => next(new Refusal('unknown-address')));
+  serveWeb(app);
+  app.use(sendProblem(log));
+  return app;
+}
+
+function mount(app: Express, route: Route, services: Services): void {
+  const method = route.endpoint.method.toLowerCase() as 'get' | 'post' | 'patch' | 'delete';
+  app[method](route.endpoint.path, (req: Request, res: Response, next: NextFunction) => {
+    void (async () => {
+      const signedIn = await readSignIn(services.db, req, services.now());
+      const input = {
+        params: parse(route.endpoint.params, req.params, 'address'),
+        query: parse(route.endpoint.query, req.query, 'address'),
+        body: method === 'get' || method === 'delete' ? {} : parse(route.endpoint.body, req.body ?? {}, 'body'),
+      };
+      const need = route.guard(input);
+      if (need.action !== 'public' && !signedIn) throw new Refusal('not-signed-in');
+      if (method !== 'get') refuseForged(req, need.action === 'public' ? null : signedIn!.csrf);
+      const access = signedIn
+        ? await accessOf(services.db, signedIn.colleague)
+        : ({ ...NO_ACCESS, actor: { id: '', role: 'tutor' } } satisfies Access);
+      await decide(services.db, access, need);
+      const call = { ...services, ...input, req, res, signedIn, me: signedIn?.colleague, access } as unknown as Call<never>;
+      const result = await route.handle(call as never);
+      if (signedIn && (method !== 'get' || need.action.startsWith('read')))
+        await services.db.insert(trail).values({ id: uuidv7(), at: services.now(), by: signedIn.colleague.id, action: route.name, subject: Object.values(input.params as object)[0] as string | undefined });
+      res.json(result);
+    })().catch(next);
+  });
+}
+
+function parse(schema: z.ZodType, value: unknown, where: string): unknown {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  throw new Refusal('bad-input', { errors: parsed.error.issues.slice(0, 20).map((i) => ({ path: i.path.join('.') || where, message: i.message })) });
+}
+
+/** A write must come from our own pages: same origin, JSON (which another site cannot send unasked), and the sign-in's token. */
+function refuseForged(req: Request, csrf: string | null): void {
+  const { origin, host } = req.headers;
+  if (origin !== undefined && new URL(origin).host !== host) throw new Refusal('forged-request');
+  const site = req.headers['sec-fetch-site'];
+  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new Refusal('forged-request');
+  if (req.method !== 'DELETE' && !req.is('application/json')) throw new Refusal('forged-request');
+  if (csrf !== null && req.headers['x-csrf-token'] !== csrf) throw new Refusal('forged-request');
+}
+
+function tooManyTries() {
+  return rateLimit({
+    windowMs: TRY_WINDOW_MS,
+    limit: TRIES,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    skipSuccessfulRequests: true,
+    handler: (_req, _res, next) => next(new Refusal('too-many-tries')),
+  });
+}
+
+/** Method, route, status and time. No names, no bodies, no query: children are never in a log. */
+function logRequests(log: Logger) {
+  return (req: Request, res: Response, next: NextFunction): void => {
+    const began = performance.now();
+    res.on('finish', () => {
+      if (req.path.startsWith('/api')) log.info({ method: req.method, path: (req.route as { path?: string } | undefined)?.path ?? req.path, status: res.statusCode, ms: Math.round(performance.now() - began) }, 'request');
+    });
+    next();
+  };
+}
+
+function serveWeb(app: Express): void {
+  if (!existsSync(join(WEB, 'index.html'))) {
+    app.get('/', (_req, res) => void res.type('text').send('The interface is not built yet. Run: npm run build'));
+    return;
+  }
+  app.use('/assets', express.static(join(WEB, 'assets'), { immutable: true, maxAge: '1y' }));
+  app.use(express.static(WEB, { index: false, setHeaders: (res) => void res.setHeader('cache-control', 'no-cache') }));
+  app.get(/^\/(?!api\/).*/, (req, res, next) => {
+    // a missing file is missing; only addresses of the interface get the page
+    if (/\.[a-z0-9]+$/i.test(req.path)) return next(new Refusal('unknown-address'));
+    res.setHeader('cache-control', 'no-cache');
+    res.sendFile(join(WEB, 'index.html'));
+  });
+}
+
+function sendProblem(log: Logger): ErrorRequestHandler {
+  return (error: unknown, req, res, _next) => {
+    let refusal: Refusal;
+    if (error instanceof Refusal) refusal = error;
+    else if ((error as { type?: string }).type === 'entity.too.large') refusal = new Refusal('too-large');
+    else if ((error as { type?: string }).type === 'entity.parse.failed') refusal = new Refusal('bad-input', { detail: 'The request is not readable JSON.' });
+    else {
+      log.error({ err: { name: (error as Error).name, stack: (error as Error).stack }, path: (req.route as { path?: string } | undefined)?.path }, 'failed');
+      refusal = new Refusal('server-error');
+    }
+    if (res.headersSent) return void res.end();
+    res.status(refusal.status).type('application/problem+json').send(JSON.stringify(refusal.toProblem()));
+  };
+}

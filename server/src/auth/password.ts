@@ -1,0 +1,31 @@
+/** Passwords: scrypt (RFC 7914), memory-hard, with the parameters kept beside the hash so they can be raised. */
+import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
+
+/** N = 2^16, r = 8, p = 1: 64 MiB a guess. */
+const COST = { N: 65_536, r: 8, p: 1 };
+const LEAST = 10;
+
+function derive(password: string, salt: Buffer, cost: { N: number; r: number; p: number }): Promise<Buffer> {
+  return new Promise((resolve, reject) =>
+    scrypt(password.normalize('NFKC'), salt, 32, { ...cost, maxmem: 256 * cost.N * cost.r }, (error, key) => (error ? reject(error) : resolve(key))),
+  );
+}
+
+export function isLongEnough(password: string): boolean {
+  return [...password].length >= LEAST;
+}
+
+/** `scrypt$N$r$p$salt$hash`, base64. */
+export async function hashPassword(password: string): Promise<string> {
+  const salt = randomBytes(16);
+  const key = await derive(password, salt, COST);
+  return ['scrypt', COST.N, COST.r, COST.p, salt.toString('base64'), key.toString('base64')].join('$');
+}
+
+export async function verifyPassword(password: string, stored: string): Promise<boolean> {
+  const [kind, N, r, p, salt, hash] = stored.split('$');
+  if (kind !== 'scrypt' || !salt || !hash) return false;
+  const expected = Buffer.from(hash, 'base64');
+  const key = await derive(password, Buffer.from(salt, 'base64'), { N: Number(N), r: Number(r), p: Number(p) });
+  return key.length === expected.length && timingSafeEqual(key, expected);
+}

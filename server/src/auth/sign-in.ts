@@ -1,0 +1,60 @@
+/** Sign-ins: an HttpOnly cookie with a random token (only its hash is stored), an expiry, a token against forged writes. */
+import { createHash, randomBytes } from 'node:crypto';
+import { eq, lt } from 'drizzle-orm';
+import type { Request, Response } from 'express';
+import { parseCookie } from 'cookie';
+import type { Config } from '../config.js';
+import type { Db } from '../db/open.js';
+import { colleagues, schools, signIns } from '../db/schema.js';
+import type { Me } from '@sapling/contract';
+import { classIdsOf } from '../team/team.js';
+
+export const COOKIE = 'sapling';
+const HOURS = 12;
+
+export interface SignedIn {
+  readonly colleague: typeof colleagues.$inferSelect;
+  readonly csrf: string;
+  readonly tokenHash: string;
+}
+
+const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
+const later = (now: string, hours: number): string => new Date(Date.parse(now) + hours * 3_600_000).toISOString();
+
+export async function startSignIn(db: Db, config: Config, res: Response, colleagueId: string, now: string): Promise<SignedIn> {
+  const token = randomBytes(32).toString('base64url');
+  const csrf = randomBytes(24).toString('base64url');
+  await db.delete(signIns).where(lt(signIns.expiresAt, now));
+  await db.insert(signIns).values({ tokenHash: hashOf(token), colleagueId, csrf, createdAt: now, expiresAt: later(now, HOURS) });
+  res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', secure: config.secure, path: '/', maxAge: HOURS * 3_600_000 });
+  const [colleague] = await db.select().from(colleagues).where(eq(colleagues.id, colleagueId));
+  return { colleague: colleague!, csrf, tokenHash: hashOf(token) };
+}
+
+export async function readSignIn(db: Db, req: Request, now: string): Promise<SignedIn | null> {
+  const token = parseCookie(req.headers.cookie ?? '')[COOKIE];
+  if (!token) return null;
+  const tokenHash = hashOf(token);
+  const [row] = await db
+    .select({ colleague: colleagues, csrf: signIns.csrf, expiresAt: signIns.expiresAt })
+    .from(signIns)
+    .innerJoin(colleagues, eq(colleagues.id, signIns.colleagueId))
+    .where(eq(signIns.tokenHash, tokenHash));
+  if (!row || !row.colleague.active || Date.parse(row.expiresAt) < Date.parse(now)) return null;
+  return { colleague: row.colleague, csrf: row.csrf, tokenHash };
+}
+
+export async function endSignIn(db: Db, res: Response, tokenHash: string): Promise<void> {
+  await db.delete(signIns).where(eq(signIns.tokenHash, tokenHash));
+  res.clearCookie(COOKIE, { path: '/' });
+}
+
+export async function meOf(db: Db, signedIn: SignedIn): Promise<Me> {
+  const [school] = await db.select().from(schools);
+  const { id, name, email, role, active, version } = signedIn.colleague;
+  return {
+    colleague: { id, name, email, role, active, version, classIds: await classIdsOf(db, id) },
+    school: { id: school!.id, name: school!.name, timeZone: school!.timeZone, demo: school!.demo },
+    csrf: signedIn.csrf,
+  };
+}

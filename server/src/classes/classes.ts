@@ -1,0 +1,68 @@
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type { SchoolClass } from '@sapling/contract';
+import { teachingOrder, TEACHING_ORDERS } from '@sapling/data';
+import type { Access } from '../access.js';
+import type { Db } from '../db/open.js';
+import { children, classColleagues, classes } from '../db/schema.js';
+import { Refusal } from '../http/problem.js';
+import { route } from '../http/route.js';
+import { uuidv7 } from '../ids.js';
+
+export async function listClasses(db: Db, access: Access): Promise<SchoolClass[]> {
+  const visible = new Set(access.classIds);
+  const reached = access.childIds.size > 0 ? await db.selectDistinct({ id: children.classId }).from(children).where(inArray(children.id, [...access.childIds])) : [];
+  for (const { id } of reached) visible.add(id);
+  if (visible.size === 0) return [];
+  const found = await db
+    .select({ row: classes, n: sql<number>`count(${children.id})::int` })
+    .from(classes)
+    .leftJoin(children, and(eq(children.classId, classes.id), isNull(children.removedAt)))
+    .where(and(inArray(classes.id, [...visible]), isNull(classes.removedAt)))
+    .groupBy(classes.id)
+    .orderBy(classes.year, classes.name);
+  return found.map(({ row, n }) => ({
+    id: row.id, name: row.name, year: row.year, orderId: row.orderId, taughtSteps: row.taughtSteps, version: row.version,
+    children: access.classIds.has(row.id) ? n : 0,
+  }));
+}
+
+async function oneClass(db: Db, access: Access, id: string): Promise<SchoolClass> {
+  const found = (await listClasses(db, access)).find((c) => c.id === id);
+  if (!found) throw new Refusal('not-found');
+  return found;
+}
+
+export const classRoutes = [
+  route('orders', { action: 'signed in' }, async () =>
+    TEACHING_ORDERS.map((order) => ({ ...order, steps: order.steps.map((s) => ({ name: s.name, gpcs: [...s.gpcs], words: [...s.words] })) })),
+  ),
+
+  route('classes', { action: 'signed in' }, async ({ db, access }) => listClasses(db, access)),
+
+  route('addClass', { action: 'add class' }, async ({ db, body, me, access, live }) => {
+    if (!teachingOrder(body.orderId)) throw new Refusal('bad-input', { errors: [{ path: 'orderId', message: 'No such teaching order.' }] });
+    const [same] = await db.select().from(classes).where(and(eq(classes.name, body.name), isNull(classes.removedAt)));
+    if (same) throw new Refusal('in-use', { detail: 'There is already a class of this name.' });
+    const id = uuidv7();
+    await db.insert(classes).values({ id, name: body.name, year: body.year, orderId: body.orderId });
+    await db.insert(classColleagues).values({ classId: id, colleagueId: me.id });
+    await live.tell({ topic: 'classes' }, { everyone: true });
+    return oneClass(db, { ...access, classIds: new Set([...access.classIds, id]) }, id);
+  }),
+
+  route('updateClass', ({ params, body }) => ({ action: 'teach class', classId: params.id, rename: body.name !== undefined }), async ({ db, params, body, access, live }) => {
+    const current = await oneClass(db, access, params.id);
+    if (current.version !== body.version) throw new Refusal('newer-version', { current });
+    const order = teachingOrder(body.orderId ?? current.orderId);
+    if (!order) throw new Refusal('bad-input', { errors: [{ path: 'orderId', message: 'No such teaching order.' }] });
+    const taughtSteps = Math.min(body.taughtSteps ?? current.taughtSteps, order.steps.length);
+    const changed = await db
+      .update(classes)
+      .set({ name: body.name ?? current.name, orderId: order.id, taughtSteps, version: current.version + 1 })
+      .where(and(eq(classes.id, params.id), eq(classes.version, body.version)))
+      .returning({ id: classes.id });
+    if (changed.length === 0) throw new Refusal('newer-version', { current: await oneClass(db, access, params.id) });
+    await live.tell({ topic: 'classes', id: params.id }, { everyone: true });
+    return oneClass(db, access, params.id);
+  }),
+];

@@ -1,0 +1,42 @@
+import { z } from 'zod';
+
+const schema = z.object({
+  SAPLING_DATA: z.string().min(1).default('.data'),
+  SAPLING_HOST: z.string().min(1).default('127.0.0.1'),
+  SAPLING_PORT: z.coerce.number().int().min(0).max(65535).default(4180),
+  SAPLING_DEMO: z.enum(['0', '1']).default('0'),
+  /** Cookies over https only; set where a proxy ends TLS in front. */
+  SAPLING_SECURE: z.enum(['0', '1']).default('0'),
+  /** How many proxies in front may be trusted to say where a request came from. */
+  SAPLING_PROXIES: z.coerce.number().int().min(0).max(5).default(0),
+  SAPLING_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
+  DATABASE_URL: z.string().optional(),
+});
+
+export interface Config {
+  readonly folder: string;
+  readonly host: string;
+  readonly port: number;
+  readonly demo: boolean;
+  readonly secure: boolean;
+  readonly proxies: number;
+  readonly logLevel: string;
+  readonly databaseUrl: string | undefined;
+}
+
+/** Settings from the environment. @throws Error naming the variable that does not fit. */
+export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
+  const parsed = schema.safeParse(env);
+  if (!parsed.success) throw new Error(parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('\n'));
+  const e = parsed.data;
+  return {
+    folder: e.SAPLING_DATA,
+    host: e.SAPLING_HOST,
+    port: e.SAPLING_PORT,
+    demo: e.SAPLING_DEMO === '1',
+    secure: e.SAPLING_SECURE === '1',
+    proxies: e.SAPLING_PROXIES,
+    logLevel: e.SAPLING_LOG,
+    databaseUrl: e.DATABASE_URL,
+  };
+}

@@ -1,0 +1,142 @@
+/**
+ * Opens the database: PGlite in the data folder, or the PostgreSQL server that DATABASE_URL names. Runs
+ * the migrations. A folder (or server) written by a newer version is refused before anything touches it.
+ */
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { PGlite } from '@electric-sql/pglite';
+import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import { drizzle as drizzlePglite } from 'drizzle-orm/pglite';
+import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
+import { drizzle as drizzlePostgres } from 'drizzle-orm/postgres-js';
+import { migrate as migratePostgres } from 'drizzle-orm/postgres-js/migrator';
+import postgres from 'postgres';
+import * as schema from './schema.js';
+
+export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
+export interface OpenDatabase {
+  readonly db: Db;
+  close(): Promise<void>;
+}
+
+export class DataFolderError extends Error {
+  override readonly name = 'DataFolderError';
+  constructor(
+    readonly code: 'newer-version' | 'in-use' | 'damaged',
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+const migrationsFolder = fileURLToPath(new URL('../../migrations', import.meta.url));
+interface Journal {
+  entries: { when: number }[];
+}
+
+/** How many migrations this version knows: the number of its data format. */
+export function knownFormat(): number {
+  const journal = JSON.parse(readFileSync(join(migrationsFolder, 'meta/_journal.json'), 'utf8')) as Journal;
+  return journal.entries.length;
+}
+
+/**
+ * Opens and migrates. `folder` is ignored where `url` is given.
+ * @throws DataFolderError `newer-version`, `in-use` (another running process has it) or `damaged`.
+ */
+export async function openDatabase(where: { folder: string; url?: string | undefined }): Promise<OpenDatabase> {
+  return where.url ? openServer(where.url) : openFolder(where.folder);
+}
+
+async function openFolder(folder: string): Promise<OpenDatabase> {
+  mkdirSync(folder, { recursive: true });
+  const marker = join(folder, 'sapling.json');
+  const known = knownFormat();
+  if (existsSync(marker)) {
+    let stored: { format: number };
+    try {
+      stored = JSON.parse(readFileSync(marker, 'utf8')) as { format: number };
+    } catch {
+      throw new DataFolderError('damaged', `The file sapling.json in the data folder cannot be read. Nothing was changed.`);
+    }
+    if (stored.format > known)
+      throw new DataFolderError(
+        'newer-version',
+        `The data folder was written by a newer version of Keen Sapling (format ${stored.format}; this one knows ${known}). Nothing was changed. Start the newer version, or name another folder in SAPLING_DATA.`,
+      );
+  }
+  const release = lock(folder);
+  const client = new PGlite(join(folder, 'database'));
+  try {
+    await client.waitReady;
+    const db = drizzlePglite(client, { schema });
+    await refuseNewer(db as unknown as Db, known);
+    await migratePglite(db, { migrationsFolder });
+    writeFileSync(marker, `${JSON.stringify({ format: known })}\n`);
+    return {
+      db: db as unknown as Db,
+      close: async () => {
+        await client.close();
+        release();
+      },
+    };
+  } catch (error) {
+    await client.close().catch(() => undefined);
+    release();
+    throw error;
+  }
+}
+
+async function openServer(url: string): Promise<OpenDatabase> {
+  const client = postgres(url, { max: 5, onnotice: () => undefined });
+  const db = drizzlePostgres(client, { schema });
+  try {
+    await refuseNewer(db as unknown as Db, knownFormat());
+    await migratePostgres(db, { migrationsFolder });
+  } catch (error) {
+    await client.end();
+    throw error;
+  }
+  return { db: db as unknown as Db, close: () => client.end() };
+}
+
+/** The database's own count of migrations, for a folder whose marker was lost and for a server. */
+async function refuseNewer(db: Db, known: number): Promise<void> {
+  const exists = await db.execute(sql`select to_regclass('drizzle.__drizzle_migrations') is not null as there`);
+  if (!rows<{ there: boolean }>(exists)[0]?.there) return;
+  const counted = await db.execute(sql`select count(*)::int as n from drizzle.__drizzle_migrations`);
+  const n = rows<{ n: number }>(counted)[0]?.n ?? 0;
+  if (n > known)
+    throw new DataFolderError(
+      'newer-version',
+      `The database was written by a newer version of Keen Sapling (format ${n}; this one knows ${known}). Nothing was changed.`,
+    );
+}
+
+/** Result rows, which the two drivers wrap differently. */
+export function rows<T>(result: unknown): T[] {
+  return (Array.isArray(result) ? result : (result as { rows: unknown[] }).rows) as T[];
+}
+
+/** One process at a time: an embedded database written by two would be damaged. */
+function lock(folder: string): () => void {
+  const file = join(folder, 'in-use.pid');
+  if (existsSync(file)) {
+    const pid = Number(readFileSync(file, 'utf8'));
+    if (pid > 0 && pid !== process.pid && isRunning(pid))
+      throw new DataFolderError('in-use', `Process ${pid} is using this data folder. End it first, or name another folder in SAPLING_DATA.`);
+  }
+  writeFileSync(file, String(process.pid));
+  return () => rmSync(file, { force: true });
+}
+
+function isRunning(pid: number): boolean {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === 'EPERM';
+  }
+}

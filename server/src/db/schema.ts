@@ -1,0 +1,214 @@
+/** The tables. Observations, withdrawals, logs and notes are append-only; rows people edit carry a version. */
+import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+
+/** A moment, ISO 8601 UTC on our side whatever the driver hands over. */
+const at = customType<{ data: string; driverData: string | Date }>({
+  dataType: () => 'timestamp with time zone',
+  fromDriver: (value) => new Date(value).toISOString(),
+  toDriver: (value) => value,
+});
+const version = () => integer('version').notNull().default(1);
+
+export const schools = pgTable('schools', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  timeZone: text('time_zone').notNull().default('Europe/London'),
+  demo: boolean('demo').notNull().default(false),
+});
+
+export const colleagues = pgTable(
+  'colleagues',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    email: text('email').notNull(),
+    role: text('role').notNull().$type<'lead' | 'teacher' | 'tutor' | 'class teacher'>(),
+    passwordHash: text('password_hash').notNull(),
+    active: boolean('active').notNull().default(true),
+    version: version(),
+  },
+  (t) => [uniqueIndex('colleagues_email').on(t.email)],
+);
+
+export const signIns = pgTable('sign_ins', {
+  /** SHA-256 of the cookie's token; the token itself is nowhere. */
+  tokenHash: text('token_hash').primaryKey(),
+  colleagueId: uuid('colleague_id').notNull().references(() => colleagues.id),
+  csrf: text('csrf').notNull(),
+  createdAt: at('created_at').notNull(),
+  expiresAt: at('expires_at').notNull(),
+});
+
+export const classes = pgTable('classes', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  year: text('year').notNull().default(''),
+  orderId: text('order_id').notNull(),
+  taughtSteps: integer('taught_steps').notNull().default(0),
+  removedAt: at('removed_at'),
+  version: version(),
+});
+
+export const classColleagues = pgTable(
+  'class_colleagues',
+  {
+    classId: uuid('class_id').notNull().references(() => classes.id),
+    colleagueId: uuid('colleague_id').notNull().references(() => colleagues.id),
+  },
+  (t) => [primaryKey({ columns: [t.classId, t.colleagueId] })],
+);
+
+export const children = pgTable(
+  'children',
+  {
+    id: uuid('id').primaryKey(),
+    givenName: text('given_name').notNull(),
+    familyName: text('family_name').notNull().default(''),
+    classId: uuid('class_id').notNull().references(() => classes.id),
+    externalId: text('external_id'),
+    removedAt: at('removed_at'),
+    version: version(),
+  },
+  (t) => [index('children_class').on(t.classId)],
+);
+
+export const imports = pgTable('imports', {
+  id: uuid('id').primaryKey(),
+  fileName: text('file_name').notNull(),
+  by: uuid('by').notNull(),
+  at: at('at').notNull(),
+  /** What it did, so that it can be undone. */
+  addedChildren: jsonb('added_children').notNull().$type<string[]>(),
+  addedClasses: jsonb('added_classes').notNull().$type<string[]>(),
+  moved: jsonb('moved').notNull().$type<{ child: string; from: string; to: string }[]>(),
+  undoneAt: at('undone_at'),
+});
+
+export const checks = pgTable(
+  'checks',
+  {
+    id: uuid('id').primaryKey(),
+    child: uuid('child').notNull().references(() => children.id),
+    by: uuid('by').notNull(),
+    startedAt: at('started_at').notNull(),
+    kind: text('kind').notNull(),
+    stack: jsonb('stack').notNull().$type<string[]>(),
+    finishedAt: at('finished_at'),
+    finishedReason: text('finished_reason'),
+  },
+  (t) => [index('checks_child').on(t.child)],
+);
+
+export const observations = pgTable(
+  'observations',
+  {
+    id: uuid('id').primaryKey(),
+    child: uuid('child').notNull().references(() => children.id),
+    by: uuid('by').notNull(),
+    at: at('at').notNull(),
+    receivedAt: at('received_at').notNull(),
+    kind: text('kind').notNull(),
+    gpc: text('gpc'),
+    skill: text('skill'),
+    item: text('item'),
+    outcome: text('outcome').notNull(),
+    said: text('said'),
+    ms: integer('ms'),
+    options: integer('options'),
+    fromMemory: boolean('from_memory'),
+    replaces: uuid('replaces'),
+    check: uuid('check'),
+  },
+  (t) => [index('observations_child').on(t.child, t.at), index('observations_check').on(t.check)],
+);
+
+export const withdrawals = pgTable(
+  'withdrawals',
+  {
+    id: uuid('id').primaryKey(),
+    observation: uuid('observation').notNull(),
+    child: uuid('child').notNull().references(() => children.id),
+    by: uuid('by').notNull(),
+    at: at('at').notNull(),
+  },
+  (t) => [index('withdrawals_child').on(t.child)],
+);
+
+export const groups = pgTable('groups', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  adultId: uuid('adult_id').references(() => colleagues.id),
+  focus: jsonb('focus').notNull().$type<string[]>(),
+  createdBy: uuid('created_by').notNull(),
+  createdAt: at('created_at').notNull(),
+  removedAt: at('removed_at'),
+  version: version(),
+});
+
+export const groupMembers = pgTable(
+  'group_members',
+  {
+    groupId: uuid('group_id').notNull().references(() => groups.id),
+    childId: uuid('child_id').notNull().references(() => children.id),
+  },
+  (t) => [primaryKey({ columns: [t.groupId, t.childId] })],
+);
+
+export const sessions = pgTable(
+  'sessions',
+  {
+    id: uuid('id').primaryKey(),
+    groupId: uuid('group_id').notNull().references(() => groups.id),
+    on: text('on').notNull(),
+    minutes: integer('minutes').notNull(),
+    adultId: uuid('adult_id').references(() => colleagues.id),
+    plan: jsonb('plan').notNull(),
+    /** Who it was planned for; the log says who came. */
+    members: jsonb('members').notNull().$type<string[]>(),
+    createdBy: uuid('created_by').notNull(),
+    createdAt: at('created_at').notNull(),
+    removedAt: at('removed_at'),
+    version: version(),
+  },
+  (t) => [index('sessions_on').on(t.on), index('sessions_group').on(t.groupId)],
+);
+
+export const logs = pgTable(
+  'logs',
+  {
+    id: uuid('id').primaryKey(),
+    session: uuid('session').notNull().references(() => sessions.id),
+    by: uuid('by').notNull(),
+    at: at('at').notNull(),
+    attendance: jsonb('attendance').notNull().$type<{ child: string; present: boolean }[]>(),
+    done: jsonb('done').notNull().$type<string[]>(),
+    happened: text('happened').notNull(),
+    replaces: uuid('replaces'),
+  },
+  (t) => [index('logs_session').on(t.session)],
+);
+
+export const notes = pgTable(
+  'notes',
+  {
+    id: uuid('id').primaryKey(),
+    session: uuid('session').notNull().references(() => sessions.id),
+    by: uuid('by').notNull(),
+    at: at('at').notNull(),
+    text: text('text').notNull(),
+  },
+  (t) => [index('notes_session').on(t.session)],
+);
+
+/** Who saw and changed what. */
+export const trail = pgTable(
+  'trail',
+  {
+    id: uuid('id').primaryKey(),
+    at: at('at').notNull(),
+    by: uuid('by'),
+    action: text('action').notNull(),
+    subject: text('subject'),
+  },
+  (t) => [index('trail_at').on(t.at)],
+);

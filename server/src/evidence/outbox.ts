@@ -1,0 +1,101 @@
+/**
+ * Takes what devices made while the network was slow or gone. Every record carries the id made on the
+ * device: sending it twice stores it once. One bad record never holds up the others; a refused one is
+ * named with its reason so that the device can show it instead of losing it.
+ */
+import { eq } from 'drizzle-orm';
+import type { OutboxEntry } from '@sapling/contract';
+import { decide, type Need } from '../access.js';
+import { checks, logs, notes, observations, withdrawals } from '../db/schema.js';
+import { Refusal } from '../http/problem.js';
+import { route, type Call } from '../http/route.js';
+import type { About } from '../live/live.js';
+
+/** Device clocks run ahead; a record from further in the future than this is refused. */
+const AHEAD_MS = 24 * 3_600_000;
+
+function needOf(entry: OutboxEntry): Need {
+  switch (entry.type) {
+    case 'check':
+    case 'observation':
+    case 'withdrawal':
+    case 'finish':
+      return { action: 'mark child', childId: entry.record.child };
+    case 'log':
+    case 'note':
+      return { action: 'run session', sessionId: entry.record.session };
+  }
+}
+
+async function store(call: Call<'sendOutbox'>, entry: OutboxEntry): Promise<'stored' | 'already'> {
+  const { db, me, now } = call;
+  const mine = (by: string): void => {
+    // a record is always stored under who sends it: another name on it is a fault, not a choice
+    if (by !== me.id) throw new Refusal('not-allowed', { detail: 'This was marked by somebody else on this device. They need to sign in to send it.' });
+  };
+  const inTime = (at: string): void => {
+    if (Date.parse(at) > Date.parse(now()) + AHEAD_MS) throw new Refusal('bad-input', { detail: 'The clock of this device is more than a day ahead.' });
+  };
+  let inserted: unknown[];
+  switch (entry.type) {
+    case 'check':
+      mine(entry.record.by);
+      inserted = await db.insert(checks).values(entry.record).onConflictDoNothing().returning({ id: checks.id });
+      break;
+    case 'observation': {
+      mine(entry.record.by);
+      inTime(entry.record.at);
+      inserted = await db.insert(observations).values({ ...entry.record, receivedAt: now() }).onConflictDoNothing().returning({ id: observations.id });
+      break;
+    }
+    case 'withdrawal':
+      mine(entry.record.by);
+      inserted = await db.insert(withdrawals).values(entry.record).onConflictDoNothing().returning({ id: withdrawals.id });
+      break;
+    case 'finish': {
+      const [check] = await db.select().from(checks).where(eq(checks.id, entry.record.check));
+      if (!check) throw new Refusal('not-found', { detail: 'The check this ends has not arrived yet.' });
+      if (check.child !== entry.record.child) throw new Refusal('not-allowed');
+      if (check.finishedAt) return 'already';
+      await db.update(checks).set({ finishedAt: entry.record.at, finishedReason: entry.record.reason }).where(eq(checks.id, check.id));
+      return 'stored';
+    }
+    case 'log':
+      mine(entry.record.by);
+      inserted = await db.insert(logs).values(entry.record).onConflictDoNothing().returning({ id: logs.id });
+      break;
+    case 'note':
+      mine(entry.record.by);
+      inserted = await db.insert(notes).values(entry.record).onConflictDoNothing().returning({ id: notes.id });
+      break;
+  }
+  return inserted.length > 0 ? 'stored' : 'already';
+}
+
+export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (call) => {
+  const results: { id: string; status: 'stored' | 'already' | 'refused'; reason?: string }[] = [];
+  const touchedChildren = new Set<string>();
+  const touchedSessions = new Set<string>();
+  for (const entry of call.body.entries) {
+    try {
+      if (entry.id !== entry.record.id) throw new Refusal('bad-input', { detail: 'The entry and its record carry different ids.' });
+      await decide(call.db, call.access, needOf(entry));
+      const status = await store(call, entry);
+      results.push({ id: entry.id, status });
+      if (status === 'stored') {
+        if ('child' in entry.record) touchedChildren.add(entry.record.child);
+        if ('session' in entry.record) touchedSessions.add(entry.record.session);
+      }
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      results.push({ id: entry.id, status: 'refused', reason: error.message });
+    }
+  }
+  const aboutChildren: About = { children: [...touchedChildren] };
+  if (touchedChildren.size > 0) {
+    await call.live.tell({ topic: 'children', by: call.me.id }, aboutChildren);
+    await call.live.tell({ topic: 'checks', by: call.me.id }, aboutChildren);
+  }
+  for (const id of touchedSessions) await call.live.tell({ topic: 'sessions', id, by: call.me.id }, { sessions: [id] });
+  return { results };
+});

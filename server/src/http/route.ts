@@ -1,0 +1,56 @@
+/**
+ * How a route is made. A route is an endpoint of the contract, a guard that names what is being done to
+ * what, and a handler. There is no other way to answer a request, so no route can forget validation or
+ * access.
+ */
+import type { BodyOf, Endpoint, EndpointName, Endpoints, ParamsOf, QueryOf, ResponseOf } from '@sapling/contract';
+import { endpoints } from '@sapling/contract';
+import type { Request, Response } from 'express';
+import type { Access, Need } from '../access.js';
+import type { SignedIn } from '../auth/sign-in.js';
+import type { Db } from '../db/open.js';
+import type { Live } from '../live/live.js';
+import type { Config } from '../config.js';
+
+/** What every handler is given. */
+export interface Services {
+  readonly db: Db;
+  readonly live: Live;
+  readonly config: Config;
+  /** The present time, ISO 8601 UTC. */
+  readonly now: () => string;
+}
+export interface Call<N extends EndpointName> extends Services {
+  readonly params: ParamsOf<Endpoints[N]>;
+  readonly query: QueryOf<Endpoints[N]>;
+  readonly body: BodyOf<Endpoints[N]>;
+  readonly req: Request;
+  readonly res: Response;
+  /** Null only on routes whose guard is public. */
+  readonly signedIn: SignedIn | null;
+  /** The signed-in colleague; throws where there is none. */
+  readonly me: SignedIn['colleague'];
+  /** What this colleague may see and do. */
+  readonly access: Access;
+}
+type Input<N extends EndpointName> = Pick<Call<N>, 'params' | 'query' | 'body'>;
+
+export interface Route {
+  readonly name: EndpointName;
+  readonly endpoint: Endpoint;
+  readonly guard: (input: { params: unknown; query: unknown; body: unknown }) => Need;
+  readonly handle: (call: Call<EndpointName>) => Promise<unknown>;
+}
+
+export function route<N extends EndpointName>(
+  name: N,
+  guard: Need | ((input: Input<N>) => Need),
+  handle: (call: Call<N>) => Promise<ResponseOf<Endpoints[N]>>,
+): Route {
+  return {
+    name,
+    endpoint: endpoints[name] as unknown as Endpoint,
+    guard: (typeof guard === 'function' ? guard : () => guard) as Route['guard'],
+    handle: handle as unknown as Route['handle'],
+  };
+}

@@ -1,0 +1,63 @@
+/** Live updates: tells signed-in colleagues which records changed (server-sent events), never what they hold. */
+import type { LiveEvent } from '@sapling/contract';
+import type { Response } from 'express';
+import { accessOf, type Access, type Actor } from '../access.js';
+import type { Db } from '../db/open.js';
+
+interface Listener {
+  readonly actor: Actor;
+  readonly res: Response;
+}
+/** What a change is about: an event goes to those who reach any of it, now or before the change. */
+export interface About {
+  readonly children?: readonly string[];
+  readonly groups?: readonly string[];
+  readonly sessions?: readonly string[];
+  readonly everyone?: boolean;
+  /** Colleagues told whatever they reach (somebody just taken off a session, say). */
+  readonly colleagues?: readonly string[];
+}
+
+export class Live {
+  readonly #listeners = new Set<Listener>();
+  readonly #beat: NodeJS.Timeout;
+
+  constructor(private readonly db: Db) {
+    this.#beat = setInterval(() => {
+      for (const { res } of this.#listeners) res.write(': still here\n\n');
+    }, 20_000);
+    this.#beat.unref();
+  }
+
+  listen(actor: Actor, res: Response): void {
+    res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform', connection: 'keep-alive', 'x-accel-buffering': 'no' });
+    res.write('retry: 1500\n\n: hello\n\n');
+    const listener = { actor, res };
+    this.#listeners.add(listener);
+    res.on('close', () => this.#listeners.delete(listener));
+  }
+
+  /** Ends the streams of a colleague who signed out or was switched off. */
+  drop(colleagueId: string): void {
+    for (const listener of this.#listeners) if (listener.actor.id === colleagueId) listener.res.end();
+  }
+
+  async tell(event: LiveEvent, about: About): Promise<void> {
+    const cache = new Map<string, Promise<Access>>();
+    for (const { actor, res } of this.#listeners) {
+      let may = about.everyone === true || (about.colleagues ?? []).includes(actor.id);
+      if (!may) {
+        if (!cache.has(actor.id)) cache.set(actor.id, accessOf(this.db, actor));
+        const access = await cache.get(actor.id)!;
+        const any = (ids: readonly string[] | undefined, set: ReadonlySet<string>): boolean => (ids ?? []).some((id) => set.has(id));
+        may = any(about.children, access.childIds) || any(about.groups, access.groupIds) || any(about.sessions, access.sessionIds);
+      }
+      if (may) res.write(`data: ${JSON.stringify(event)}\n\n`);
+    }
+  }
+
+  close(): void {
+    clearInterval(this.#beat);
+    for (const { res } of this.#listeners) res.end();
+  }
+}

@@ -1,0 +1,33 @@
+import { inArray } from 'drizzle-orm';
+import type { PairStateRow } from '@sapling/contract';
+import { childrenInReach } from '../access.js';
+import { fullName } from '../children/children.js';
+import { classes } from '../db/schema.js';
+import { evidenceOf, lineOf } from '../evidence/evidence.js';
+import { route } from '../http/route.js';
+
+const WEEK = 7 * 86_400_000;
+const WEEKS = 8;
+
+export const progressRoutes = [
+  /** States as they stood at the end of each week, against what is taught now, so that teaching more does not look like falling back. */
+  route('progress', { action: 'signed in' }, async ({ db, access, query, now }) => {
+    const rows = await childrenInReach(db, access, query.classId);
+    const evidence = await evidenceOf(db, rows.map((r) => r.id));
+    const classRows = rows.length === 0 ? [] : await db.select().from(classes).where(inArray(classes.id, [...new Set(rows.map((r) => r.classId))]));
+    const ends = Array.from({ length: WEEKS }, (_, k) => new Date(Date.parse(now()) - (WEEKS - 1 - k) * WEEK).toISOString());
+    const weeks = ends.map((end, k) => ({ on: end.slice(0, 10), secure: 0, wobbly: 0, gap: 0, unchecked: 0, observations: 0, from: k === 0 ? '' : ends[k - 1]! }));
+    const children = rows.map((row) => {
+      const schoolClass = classRows.find((c) => c.id === row.classId)!;
+      const list = evidence.get(row.id) ?? [];
+      const secureAt = ends.map((end, k) => {
+        const line: PairStateRow[] = lineOf(schoolClass.orderId, schoolClass.taughtSteps, list.filter((o) => o.at <= end), end);
+        for (const cell of line) weeks[k]![cell.state] += 1;
+        weeks[k]!.observations += list.filter((o) => o.at <= end && o.at > weeks[k]!.from).length;
+        return line.filter((c) => c.state === 'secure').length;
+      });
+      return { id: row.id, name: fullName(row), before: secureAt[0]!, now: secureAt.at(-1)!, observations: list.length };
+    });
+    return { weeks: weeks.map(({ from: _from, ...week }) => week), children };
+  }),
+];

@@ -1,0 +1,34 @@
+/** Every route there is. The access test walks this list. */
+import { sql } from 'drizzle-orm';
+import { authRoutes } from './auth/routes.js';
+import { childRoutes } from './children/children.js';
+import { classRoutes } from './classes/classes.js';
+import { checkRoutes } from './evidence/checks.js';
+import { outboxRoute } from './evidence/outbox.js';
+import { groupRoutes } from './groups/groups.js';
+import { route, type Route } from './http/route.js';
+import { importRoutes } from './imports/imports.js';
+import { progressRoutes } from './progress/progress.js';
+import { sessionRoutes } from './sessions/sessions.js';
+import { teamRoutes } from './team/team.js';
+import { todayRoutes } from './today/today.js';
+
+export const VERSION = '0.1.0';
+
+export const routes: readonly Route[] = [
+  route('health', { action: 'public' }, async ({ db }) => {
+    await db.execute(sql`select 1`);
+    return { ok: true as const, version: VERSION, database: 'up' as const };
+  }),
+  ...authRoutes,
+  ...teamRoutes,
+  ...classRoutes,
+  ...childRoutes,
+  ...importRoutes,
+  outboxRoute,
+  ...checkRoutes,
+  ...groupRoutes,
+  ...sessionRoutes,
+  ...todayRoutes,
+  ...progressRoutes,
+];

@@ -1,0 +1,42 @@
+/** Starts the server: opens the database, fills the demo if asked, listens, and ends cleanly. */
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { pino, type Logger } from 'pino';
+import { createApp } from './app.js';
+import type { Config } from './config.js';
+import { openDatabase } from './db/open.js';
+import { seedDemo } from './demo/seed.js';
+import { Live } from './live/live.js';
+
+export interface Running {
+  readonly url: string;
+  readonly seeded: boolean;
+  close(): Promise<void>;
+}
+
+export async function start(config: Config, log: Logger = pino({ level: config.logLevel })): Promise<Running> {
+  const { db, close } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
+  const now = (): string => new Date().toISOString();
+  const seeded = config.demo ? await seedDemo(db, now()) : false;
+  const live = new Live(db);
+  const server: Server = createServer(createApp({ db, live, config, now }, log));
+  await new Promise<void>((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(config.port, config.host, resolve);
+  });
+  const { port } = server.address() as AddressInfo;
+  log.info({ port }, 'listening');
+  return {
+    url: `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}`,
+    seeded,
+    close: async () => {
+      live.close();
+      await new Promise<void>((resolve) => {
+        server.close(() => resolve());
+        server.closeIdleConnections();
+        setTimeout(() => server.closeAllConnections(), 5000).unref();
+      });
+      await close();
+    },
+  };
+}

@@ -1,0 +1,70 @@
+import { eq } from 'drizzle-orm';
+import { uuidv7 } from '../ids.js';
+import type { Colleague } from '@sapling/contract';
+import { hashPassword, isLongEnough } from '../auth/password.js';
+import type { Db } from '../db/open.js';
+import { classColleagues, colleagues, signIns } from '../db/schema.js';
+import { Refusal } from '../http/problem.js';
+import { route } from '../http/route.js';
+
+export async function classIdsOf(db: Db, colleagueId: string): Promise<string[]> {
+  const found = await db.select({ id: classColleagues.classId }).from(classColleagues).where(eq(classColleagues.colleagueId, colleagueId));
+  return found.map((row) => row.id);
+}
+
+async function listColleagues(db: Db): Promise<Colleague[]> {
+  const [people, links] = await Promise.all([db.select().from(colleagues).orderBy(colleagues.name), db.select().from(classColleagues)]);
+  return people.map(({ id, name, email, role, active, version }) => ({
+    id, name, email, role, active, version,
+    classIds: links.filter((l) => l.colleagueId === id).map((l) => l.classId),
+  }));
+}
+
+async function oneColleague(db: Db, id: string): Promise<Colleague> {
+  const found = (await listColleagues(db)).find((c) => c.id === id);
+  if (!found) throw new Refusal('not-found');
+  return found;
+}
+
+export const teamRoutes = [
+  route('team', { action: 'signed in' }, async ({ db, me }) => {
+    const all = await listColleagues(db);
+    // addresses are for the lead and oneself; the rest need a name to hand work to
+    return me.role === 'lead' ? all : all.filter((c) => c.active).map((c) => (c.id === me.id ? c : { ...c, email: '' }));
+  }),
+
+  route('addColleague', { action: 'manage team' }, async ({ db, body, live }) => {
+    if (!isLongEnough(body.password)) throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
+    const [taken] = await db.select({ id: colleagues.id }).from(colleagues).where(eq(colleagues.email, body.email));
+    if (taken) throw new Refusal('in-use', { detail: 'A colleague with this email is already here.', errors: [{ path: 'email', message: 'Already in use.' }] });
+    const id = uuidv7();
+    const passwordHash = await hashPassword(body.password);
+    await db.transaction(async (tx) => {
+      await tx.insert(colleagues).values({ id, name: body.name, email: body.email, role: body.role, passwordHash });
+      for (const classId of new Set(body.classIds)) await tx.insert(classColleagues).values({ classId, colleagueId: id });
+    });
+    await live.tell({ topic: 'team' }, { everyone: true });
+    return oneColleague(db, id);
+  }),
+
+  route('updateColleague', { action: 'manage team' }, async ({ db, params, body, me, live }) => {
+    const current = await oneColleague(db, params.id);
+    if (current.version !== body.version) throw new Refusal('newer-version', { current });
+    if (params.id === me.id && (body.active === false || (body.role && body.role !== 'lead')))
+      throw new Refusal('bad-input', { detail: 'You cannot take the lead’s part away from yourself. Another lead can.' });
+    await db.transaction(async (tx) => {
+      await tx
+        .update(colleagues)
+        .set({ role: body.role ?? current.role, active: body.active ?? current.active, version: current.version + 1 })
+        .where(eq(colleagues.id, params.id));
+      if (body.classIds) {
+        await tx.delete(classColleagues).where(eq(classColleagues.colleagueId, params.id));
+        for (const classId of new Set(body.classIds)) await tx.insert(classColleagues).values({ classId, colleagueId: params.id });
+      }
+      if (body.active === false) await tx.delete(signIns).where(eq(signIns.colleagueId, params.id));
+    });
+    if (body.active === false) live.drop(params.id);
+    await live.tell({ topic: 'team', id: params.id }, { everyone: true });
+    return oneColleague(db, params.id);
+  }),
+];
