@@ -16,3 +16,4 @@ export * from './grouping/problem.js';
 export { costOf } from './grouping/cost.js';
 export * from './grouping/form-groups.js';
 export * from './planning/plan-session.js';
+export * from './checks/likely-slips.js';

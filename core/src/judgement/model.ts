@@ -49,14 +49,14 @@ export interface EstimateModel {
 export const DEFAULT_MODEL: EstimateModel = {
   prior: 0.5,
   answerers: [
-    { weight: 0.3, guess: 0.03, slip: 0.03, learnPerDay: 0.004, forgetPerDay: 0.001 },
-    { weight: 0.35, guess: 0.08, slip: 0.08, learnPerDay: 0.008, forgetPerDay: 0.003 },
-    { weight: 0.2, guess: 0.18, slip: 0.12, learnPerDay: 0.01, forgetPerDay: 0.005 },
-    { weight: 0.15, guess: 0.3, slip: 0.22, learnPerDay: 0.012, forgetPerDay: 0.008 },
+    { weight: 0.3, guess: 0.03, slip: 0.03, learnPerDay: 0.006, forgetPerDay: 0.001 },
+    { weight: 0.35, guess: 0.08, slip: 0.08, learnPerDay: 0.005, forgetPerDay: 0.002 },
+    { weight: 0.2, guess: 0.18, slip: 0.12, learnPerDay: 0.004, forgetPerDay: 0.003 },
+    { weight: 0.15, guess: 0.3, slip: 0.22, learnPerDay: 0.003, forgetPerDay: 0.003 },
   ],
   whenKnown: { right: 0.84, slow: 0.11, 'put right': 0.05 },
-  whenNot: { right: 0.45, slow: 0.33, 'put right': 0.22 },
-  noAnswer: { known: 0.15, not: 0.35 },
+  whenNot: { right: 0.6, slow: 0.25, 'put right': 0.15 },
+  noAnswer: { known: 0.3, not: 0.3 },
   slowMs: 3500,
   kindWeight: {
     'see-say': 1, 'see-name': 0.2, 'hear-point': 0.8, 'hear-write': 1, 'push together': 0.5, stretch: 0.5, where: 0.5,
@@ -64,7 +64,7 @@ export const DEFAULT_MODEL: EstimateModel = {
   },
   fromMemory: 0.5,
   secureFrom: 0.8,
-  gapBelow: 0.25,
+  gapBelow: 0.2,
   interval: 0.9,
 };
 

@@ -1,0 +1,56 @@
+import type { Gpc } from '../phonics/lexicon.js';
+import { confusability } from '../phonics/shape.js';
+import { splitGpc } from '../phonics/segment.js';
+import { SOUNDS, soundParts } from '../phonics/sounds.js';
+
+export interface Slip {
+  /** What would have been said, as sound ids or a letter's name. */
+  readonly said: string;
+  /** How it is shown: `/b/`, or `“bee”` for a name. */
+  readonly shown: string;
+  readonly why: 'other sound of grapheme' | 'looks alike' | 'sounds alike' | 'letter name' | 'digraph split';
+}
+
+const NAMES: Record<string, string> = {
+  a: 'ay', b: 'bee', c: 'see', d: 'dee', e: 'ee', f: 'eff', g: 'jee', h: 'aitch', i: 'eye', j: 'jay', k: 'kay', l: 'ell', m: 'em',
+  n: 'en', o: 'oh', p: 'pee', q: 'queue', r: 'ar', s: 'ess', t: 'tee', u: 'you', v: 'vee', w: 'double-you', x: 'ex', y: 'why', z: 'zed',
+};
+
+/**
+ * What a child most likely said instead of a pair's sound, likeliest first: computed from the pairs
+ * taught (the grapheme's other sounds, graphemes mixed up by look or ear), its letter's name, or its
+ * letters read one by one.
+ * @example likelySlips('b:b', ['b:b', 'd:d', 'p:p'])[0].said // 'd'
+ */
+export function likelySlips(gpc: Gpc, taught: readonly Gpc[], limit = 6): Slip[] {
+  const { grapheme, sound } = splitGpc(gpc);
+  const found = new Map<string, Slip & { rank: number }>();
+  const offer = (said: string, shown: string, why: Slip['why'], rank: number): void => {
+    if (said === sound || said === '') return;
+    const old = found.get(said);
+    if (!old || old.rank < rank) found.set(said, { said, shown, why, rank });
+  };
+  for (const other of taught) {
+    const otherPair = splitGpc(other);
+    if (otherPair.grapheme === grapheme) offer(otherPair.sound, `/${otherPair.sound}/`, 'other sound of grapheme', 3.5);
+    const alike = confusability(gpc, other);
+    if (alike > 0 && otherPair.grapheme !== grapheme) offer(otherPair.sound, `/${otherPair.sound}/`, alike === 2 ? 'looks alike' : 'sounds alike', alike === 2 ? 3 : 1.5);
+  }
+  const letters = grapheme.replace('_', '');
+  if (letters.length === 1) offer(`name ${letters}`, `“${NAMES[letters] ?? letters}”`, 'letter name', 2);
+  else offer([...letters].join(' '), [...letters].map((l) => `/${firstSound(l, taught)}/`).join(' '), 'digraph split', 2.5);
+  return [...found.values()]
+    .sort((a, b) => b.rank - a.rank || (a.said < b.said ? -1 : 1))
+    .slice(0, limit)
+    .map(({ rank: _rank, ...slip }) => slip);
+}
+
+function firstSound(letter: string, taught: readonly Gpc[]): string {
+  return taught.map(splitGpc).find((pair) => pair.grapheme === letter)?.sound ?? letter;
+}
+
+/** How a sound is shown to an adult with a word it is heard in: `/ow/ as in cow`. */
+export function soundLabel(sound: string): string {
+  const info = SOUNDS.get(sound);
+  return info ? `/${soundParts(sound).length > 1 ? soundParts(sound).join('+') : sound}/ as in ${info.keyWord}` : `/${sound}/`;
+}

@@ -1,0 +1,43 @@
+/**
+ * The child's line: every pair of the order as one thin strip in taught order, the same wherever a child
+ * appears, so that children can be laid under one another and a shared gap is a column.
+ */
+import type { PairStateRow } from '@sapling/contract';
+
+const CELL = 7;
+const HEIGHT = 18;
+
+function drawing(state: PairStateRow['state'], x: number) {
+  switch (state) {
+    case 'secure':
+      return <rect x={x + 2.75} y={13} width={1.5} height={4} fill="var(--color-leaf)" />;
+    case 'wobbly':
+      return <path d={`M${x + 0.9} 11.5l1.6-3 2 3 1.6-3`} fill="none" stroke="var(--color-wobbly)" strokeWidth={1.7} />;
+    case 'gap':
+      return <path d={`M${x + 1} 1h3.2v4l1.8 1v11h-5Z`} fill="var(--color-gap)" />;
+    case 'unchecked':
+      return <circle cx={x + 3.5} cy={14.5} r={1.5} fill="none" stroke="var(--color-ink-2)" strokeWidth={0.9} />;
+  }
+}
+
+export function ChildLine({ line, total, width }: { line: readonly PairStateRow[]; total?: number; width?: number | string }) {
+  const cells = Math.max(total ?? line.length, line.length, 1);
+  const count = (state: string): number => line.filter((c) => c.state === state).length;
+  const label = `${count('secure')} secure, ${count('wobbly')} wobbly, ${count('gap')} gaps, ${count('unchecked')} unchecked of ${line.length} taught`;
+  return (
+    <svg
+      viewBox={`0 0 ${cells * CELL} ${HEIGHT}`}
+      width={width ?? cells * CELL}
+      height={HEIGHT}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={label}
+      className="block max-w-full"
+    >
+      <line x1={0} x2={cells * CELL} y1={17.5} y2={17.5} stroke="var(--color-rule)" />
+      {line.map((cell, k) => (
+        <g key={cell.gpc}>{drawing(cell.state, k * CELL)}</g>
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,47 @@
+/** The tool's own signs for the states of a pair. The more a state asks of the adult, the heavier its sign. */
+import type { PairStateRow } from '@sapling/contract';
+
+export type SignState = PairStateRow['state'] | 'not taught';
+export const SIGN_WORDS: Record<SignState, string> = {
+  secure: 'secure', wobbly: 'wobbly', gap: 'gap', unchecked: 'unchecked', 'not taught': 'not taught yet',
+};
+const COLOUR: Record<SignState, string> = {
+  secure: 'var(--color-leaf)', wobbly: 'var(--color-wobbly)', gap: 'var(--color-gap)', unchecked: 'var(--color-ink-2)', 'not taught': 'var(--color-rule)',
+};
+
+/** The shape of a sign in a 14 by 14 box. */
+export function SignShape({ state }: { state: SignState }) {
+  const stroke = { fill: 'none', stroke: COLOUR[state], strokeLinecap: 'round' as const, strokeLinejoin: 'round' as const };
+  switch (state) {
+    case 'secure':
+      return <path d="M7 12.5V5.5M7 7.5C7 4 9 2.2 12 2c0 3.4-2 5.5-5 5.5Z" {...stroke} strokeWidth={1.4} />;
+    case 'wobbly':
+      return <path d="M1.6 8.6c1.3-4 3.6-4 5.2-1s3.8 3 5.4-1.6" {...stroke} strokeWidth={2.4} />;
+    case 'gap':
+      return <path d="M1.5 1.5h6.2L7 5l3 .8-.6 2.4 3.1.9v3.4h-11Z" fill={COLOUR.gap} />;
+    case 'unchecked':
+      return <circle cx={7} cy={7} r={2.6} {...stroke} strokeWidth={1.3} />;
+    case 'not taught':
+      return <path d="M5 7h4" {...stroke} strokeWidth={1.3} />;
+  }
+}
+
+export function Sign({ state, size = 14, label = true }: { state: SignState; size?: number; label?: boolean }) {
+  return (
+    <svg width={size} height={size} viewBox="0 0 14 14" role={label ? 'img' : undefined} aria-label={label ? SIGN_WORDS[state] : undefined} aria-hidden={label ? undefined : true} className="inline-block shrink-0">
+      <SignShape state={state} />
+    </svg>
+  );
+}
+
+export function SignKey() {
+  return (
+    <ul className="flex flex-wrap gap-x-4 gap-y-1 text-sm text-ink-2">
+      {(Object.keys(SIGN_WORDS) as SignState[]).map((state) => (
+        <li key={state} className="flex items-center gap-1.5">
+          <Sign state={state} label={false} /> {SIGN_WORDS[state]}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,59 @@
+/**
+ * A word under study with a mark under each grapheme: a short bar for one letter, a long bar for several,
+ * a loop that ties the two letters of a split digraph.
+ */
+interface Unit {
+  grapheme: string;
+  sound: string;
+  letters: number[];
+}
+
+export function WordMarks({ word, units, focus = [], marks = true, className = '' }: { word: string; units: readonly Unit[]; focus?: readonly string[]; marks?: boolean; className?: string }) {
+  if (units.length === 0 || !marks) return <span className={`font-child ${className}`}>{word}</span>;
+  const inFocus = (unit: Unit): boolean => focus.includes(`${unit.grapheme}:${unit.sound}`);
+  const splitAt = units.findIndex((u) => u.grapheme.includes('_'));
+  const plain = (unit: Unit, k: number) => (
+    <span key={k} className={`relative inline-block px-[0.06em] pb-[0.24em] ${inFocus(unit) ? 'font-bold' : ''}`}>
+      {unit.letters.map((at) => word[at]).join('')}
+      <span aria-hidden className={`absolute bottom-0 bg-ink ${unit.letters.length > 1 ? 'inset-x-[0.05em] h-[0.075em]' : 'left-1/2 w-[0.3em] -translate-x-1/2 h-[0.075em]'}`} />
+    </span>
+  );
+  const body: React.ReactNode[] = [];
+  for (let k = 0; k < units.length; k += 1) {
+    if (k !== splitAt) {
+      body.push(plain(units[k]!, k));
+      continue;
+    }
+    const split = units[k]!;
+    const end = split.letters.at(-1)!;
+    const inside = units.slice(k + 1).filter((u) => u.letters[0]! < end);
+    body.push(
+      <span key={k} className="relative inline-block pb-[0.24em]">
+        <span className={`px-[0.06em] ${inFocus(split) ? 'font-bold' : ''}`}>{word[split.letters[0]!]}</span>
+        {inside.map((u, n) => plain(u, k + n + 1))}
+        <span className={`px-[0.06em] ${inFocus(split) ? 'font-bold' : ''}`}>{word[end]}</span>
+        <span aria-hidden className="absolute inset-x-[0.22em] -bottom-[0.14em] h-[0.36em] rounded-b-[0.4em] border-ink border-x-[0.07em] border-b-[0.07em]" />
+      </span>,
+    );
+    k += inside.length;
+  }
+  return (
+    <span className={`inline-block whitespace-nowrap font-child ${className}`}>
+      <span className="sr-only">{word}</span>
+      <span aria-hidden>{body}</span>
+    </span>
+  );
+}
+
+/** A grapheme as a child sees it: a_e with a gap where the letter goes. */
+export function graphemeShown(gpc: string): string {
+  return gpc.split(':')[0]!.replace('_', '‑');
+}
+export function GraphemeChip({ gpc, sound = false, className = '' }: { gpc: string; sound?: boolean; className?: string }) {
+  return (
+    <span className={`inline-flex items-baseline gap-1 rounded-s border border-rule bg-white px-1.5 ${className}`}>
+      <span className="font-child text-[1.05em]">{graphemeShown(gpc)}</span>
+      {sound && <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>}
+    </span>
+  );
+}
