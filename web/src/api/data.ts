@@ -1,0 +1,89 @@
+/** Reading through SWR: fetched, shown from the device's copy when the server is out of reach, refreshed by live events. */
+import type { EndpointName, Endpoints, LiveEvent, ResponseOf } from '@sapling/contract';
+import { liveEvent } from '@sapling/contract';
+import { useEffect } from 'react';
+import useSWR, { mutate, type SWRResponse } from 'swr';
+import { noteReach } from '../outbox/outbox.js';
+import { keep, kept } from '../outbox/store.js';
+import { call, Unreachable, type Input } from './client.js';
+
+type Key = readonly [EndpointName, string];
+const keyOf = (name: EndpointName, input: object): Key => [name, JSON.stringify(input)];
+
+async function read([name, input]: Key): Promise<unknown> {
+  const copy = `read:${name}:${input}`;
+  try {
+    const data = await call(name, JSON.parse(input) as Input<EndpointName>);
+    noteReach(true);
+    void keep(copy, data);
+    return data;
+  } catch (error) {
+    if (!(error instanceof Unreachable)) throw error;
+    noteReach(false);
+    const old = await kept(copy);
+    if (old === undefined) throw error;
+    return old;
+  }
+}
+
+/** What the server has, kept fresh. `null` as the name reads nothing. */
+export function useData<N extends EndpointName>(name: N | null, input: Input<N> = {}): SWRResponse<ResponseOf<Endpoints[N]>, Error> {
+  return useSWR(name === null ? null : keyOf(name, input), read as (key: Key) => Promise<ResponseOf<Endpoints[N]>>);
+}
+
+const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
+  children: ['children', 'child', 'evidence', 'today', 'progress', 'classes'],
+  groups: ['groups', 'children', 'today'],
+  sessions: ['sessions', 'session', 'today'],
+  checks: ['checks', 'check', 'today'],
+  classes: ['classes', 'children', 'child', 'progress'],
+  team: ['team', 'authState'],
+};
+
+/** Has everything of these topics that is on screen read again. */
+export function refresh(...topics: LiveEvent['topic'][]): Promise<unknown> {
+  const names = new Set(topics.flatMap((t) => TOPICS[t]));
+  return mutate((key) => Array.isArray(key) && names.has((key as unknown as Key)[0]));
+}
+export function forgetAll(): Promise<unknown> {
+  return mutate(() => true, undefined, { revalidate: false });
+}
+
+/** Listens while signed in: what a colleague changes appears without reloading. */
+export function useLive(signedIn: boolean): void {
+  useEffect(() => {
+    if (!signedIn) return;
+    const source = new EventSource('/api/events');
+    const changed = new Set<LiveEvent['topic']>();
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let lost = false;
+    const soon = (): void => {
+      clearTimeout(timer);
+      timer = setTimeout(() => {
+        void refresh(...changed);
+        changed.clear();
+      }, 80);
+    };
+    source.onmessage = (message) => {
+      const event = liveEvent.safeParse(JSON.parse(message.data as string));
+      if (!event.success) return;
+      changed.add(event.data.topic);
+      soon();
+    };
+    source.onerror = () => {
+      lost = true;
+    };
+    source.onopen = () => {
+      noteReach(true);
+      if (!lost) return;
+      // what happened while the line was down is read again
+      lost = false;
+      for (const topic of Object.keys(TOPICS) as LiveEvent['topic'][]) changed.add(topic);
+      soon();
+    };
+    return () => {
+      clearTimeout(timer);
+      source.close();
+    };
+  }, [signedIn]);
+}

@@ -1,0 +1,99 @@
+/** The application: who is signed in decides what is shown; places load when first opened. */
+import type { Me, ResponseOf, Endpoints } from '@sapling/contract';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { createBrowserRouter, RouterProvider } from 'react-router';
+import { Toaster } from 'sonner';
+import { SWRConfig } from 'swr';
+import { call, setCsrf, Unreachable } from './api/client.js';
+import { forgetAll, useLive } from './api/data.js';
+import { startOutbox, stopOutbox } from './outbox/outbox.js';
+import { keep, kept } from './outbox/store.js';
+import { MeContext } from './shell/me.js';
+import { Shell } from './shell/shell.js';
+import { SetUp } from './shell/set-up.js';
+import { SignIn } from './shell/sign-in.js';
+import { Failed, NotHere } from './shell/failed.js';
+import { Opening } from './shell/opening.js';
+
+type AuthState = ResponseOf<Endpoints['authState']>;
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <Failed />,
+    children: [
+      {
+        errorElement: <Failed />,
+        HydrateFallback: Opening,
+        children: [
+          { index: true, lazy: () => import('./today/today.js') },
+          { path: 'children', lazy: () => import('./children/children.js') },
+          { path: 'children/import', lazy: () => import('./children/import-page.js') },
+          { path: 'children/classes', lazy: () => import('./children/classes.js') },
+          { path: 'children/:id', lazy: () => import('./children/child.js') },
+          { path: 'check', lazy: () => import('./check/check-place.js') },
+          { path: 'gaps', lazy: () => import('./gaps/gaps.js') },
+          { path: 'groups', lazy: () => import('./groups/board.js') },
+          { path: 'sessions', lazy: () => import('./sessions/list.js') },
+          { path: 'sessions/new', lazy: () => import('./sessions/new.js') },
+          { path: 'sessions/:id', lazy: () => import('./sessions/session.js') },
+          { path: 'progress', lazy: () => import('./progress/progress.js') },
+          { path: 'library', lazy: () => import('./library/library.js') },
+          { path: 'team', lazy: () => import('./team/team.js') },
+          { path: '*', Component: NotHere },
+        ],
+      },
+    ],
+  },
+  // the whole screen: nothing of the shell stands beside a child
+  { path: 'check/:id', lazy: () => import('./check/marking.js'), errorElement: <Failed />, HydrateFallback: Opening },
+  { path: 'sessions/:id/run', lazy: () => import('./sessions/run.js'), errorElement: <Failed />, HydrateFallback: Opening },
+  { path: 'sessions/:id/print', lazy: () => import('./sessions/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
+  ...(import.meta.env.DEV ? [{ path: 'patterns', lazy: () => import('./patterns/patterns.js'), errorElement: <Failed /> }] : []),
+]);
+
+export function App() {
+  const [auth, setAuth] = useState<AuthState | 'opening' | 'unreachable'>('opening');
+  const again = useCallback(async () => {
+    try {
+      const state = await call('authState');
+      setCsrf(state.me?.csrf ?? '');
+      if (state.me) await keep('auth', state);
+      setAuth(state);
+    } catch (error) {
+      if (!(error instanceof Unreachable)) throw error;
+      const old = await kept<AuthState>('auth');
+      setCsrf(old?.me?.csrf ?? '');
+      setAuth(old?.me ? old : 'unreachable');
+    }
+  }, []);
+  useEffect(() => {
+    void again();
+  }, [again]);
+
+  const me: Me | null = typeof auth === 'object' ? auth.me : null;
+  const myId = me?.colleague.id;
+  useEffect(() => {
+    if (!myId) return;
+    startOutbox(myId);
+    return () => {
+      stopOutbox();
+      void forgetAll();
+    };
+  }, [myId]);
+  useLive(myId !== undefined);
+  const person = useMemo(() => (me ? { ...me, again } : null), [me, again]);
+
+  if (auth === 'opening') return <Opening />;
+  if (auth === 'unreachable') return <Failed said="The server cannot be reached, and nobody is signed in on this device. When the network is back, press “Try again”." />;
+  if (!auth.installed) return <SetUp onDone={again} />;
+  if (!person) return <SignIn people={auth.demo ? auth.people : []} onDone={again} />;
+  return (
+    <SWRConfig value={{ revalidateOnFocus: true, focusThrottleInterval: 15_000, keepPreviousData: true, shouldRetryOnError: false, dedupingInterval: 500 }}>
+      <MeContext.Provider value={person}>
+        <RouterProvider router={router} />
+        <Toaster position="bottom-right" closeButton toastOptions={{ duration: 7000, className: 'toast' }} />
+      </MeContext.Provider>
+    </SWRConfig>
+  );
+}

@@ -1,0 +1,27 @@
+import { useEffect, useRef } from 'react';
+
+/**
+ * The moment what is on screen for this key was painted (performance.now()), or null while it is not.
+ * A message posted from the animation frame is handled after the frame it belongs to was produced; the
+ * frame's own callback runs before.
+ */
+export function usePainted(key: string | null): { readonly current: number | null } {
+  const painted = useRef<number | null>(null);
+  useEffect(() => {
+    painted.current = null;
+    if (key === null) return;
+    const channel = new MessageChannel();
+    let gone = false;
+    channel.port1.onmessage = () => {
+      if (!gone) painted.current = performance.now();
+      channel.port1.close();
+      performance.mark('card-painted');
+    };
+    const frame = requestAnimationFrame(() => channel.port2.postMessage(null));
+    return () => {
+      gone = true;
+      cancelAnimationFrame(frame);
+    };
+  }, [key]);
+  return painted;
+}

@@ -1,0 +1,123 @@
+/** The end of a check: how it went, what was said where it is still known, and the next child. */
+import { likelySlips, type Outcome } from '@sapling/core';
+import { useEffect, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { refresh, useData } from '../api/data.js';
+import { useMe } from '../shell/me.js';
+import { graphemeShown } from '../ui/word-marks.js';
+import { counting } from './local-check.js';
+import { Said } from './said.js';
+import { nextInTurn, startCheck } from './start.js';
+import type { CheckHandle } from './use-check.js';
+import { MARKS, markWord, pairLabel, saidShown } from './words.js';
+
+const seconds = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
+
+export function Summary({ handle }: { handle: CheckHandle }) {
+  const check = handle.check!;
+  const me = useMe();
+  const go = useNavigate();
+  const { data: children } = useData('children');
+  const [asking, setAsking] = useState<string | null>(null);
+  const { finish } = handle;
+  const complete = check.marks.length === check.stack.length;
+  useEffect(() => {
+    if (complete) finish('done');
+  }, [complete, finish]);
+  useEffect(() => {
+    // what was marked is on its way; the lists read it again when it is there
+    const timer = setTimeout(() => void refresh('children', 'checks'), 1200);
+    return () => clearTimeout(timer);
+  }, []);
+  const child = children?.find((c) => c.id === check.child);
+  const next = child && children ? nextInTurn(children, child.classId, child.id, Date.now()) : undefined;
+  const marks = check.marks.map(counting);
+  const times = marks.flatMap((m) => (m.ms === undefined ? [] : [m.ms])).sort((a, b) => a - b);
+  const missed = check.marks.filter((m) => ['wrong', 'no answer', 'put right'].includes(counting(m).outcome));
+  const slow = marks.filter((m) => m.outcome === 'slow');
+  const count = (outcome: Outcome): number => marks.filter((m) => m.outcome === outcome).length;
+  const startNext = async (): Promise<void> => {
+    if (next) await go(`/check/${await startCheck(next, 'all', me.colleague.id)}`);
+  };
+  return (
+    <main className="mx-auto max-w-4xl p-8">
+      <h1 className="text-[1.75rem]">{check.childName}</h1>
+      <p className="mb-6 text-ink-2">
+        {complete ? `All ${check.stack.length} cards are marked.` : `${check.marks.length} of ${check.stack.length} cards are marked; the rest stays unasked.`} {times.length > 0 && `The middle answer took ${seconds(times[Math.floor(times.length / 2)]!)}.`}
+      </p>
+      <dl className="mb-8 flex flex-wrap gap-x-10 gap-y-3 border-y border-rule py-4">
+        {MARKS.map(({ outcome, word }) => (
+          <div key={outcome}>
+            <dd className="font-serif text-3xl font-semibold">{count(outcome)}</dd>
+            <dt className="text-ink-2">{word}</dt>
+          </div>
+        ))}
+      </dl>
+      {missed.length > 0 && (
+        <section className="mb-8">
+          <h2 className="text-lg">What did they say?</h2>
+          <p className="mb-2 text-sm text-ink-2">Fill in what you remember; it can wait, and it can stay empty.</p>
+          <ul className="ruled sheet">
+            {missed.map((m) => {
+              const seen = counting(m);
+              return (
+                <li key={m.gpc}>
+                  <div className="flex items-center gap-4 px-4 py-2">
+                    <span className="w-14 font-child text-2xl">{graphemeShown(m.gpc)}</span>
+                    <span className="w-44 text-ink-2">{pairLabel(m.gpc)}</span>
+                    <span className="w-36">{markWord(seen.outcome)}</span>
+                    <span className="flex-1">{seen.said ? <>said {saidShown(seen.said)}</> : <span className="text-ink-2">not filled in</span>}</span>
+                    <button className="btn btn-small" onClick={() => setAsking(asking === m.gpc ? null : m.gpc)} aria-expanded={asking === m.gpc}>
+                      {seen.said ? 'Change' : 'Fill in'}
+                    </button>
+                  </div>
+                  {asking === m.gpc && (
+                    <Said
+                      gpc={m.gpc}
+                      slips={likelySlips(m.gpc, check.stack)}
+                      onSaid={(said) => {
+                        handle.amend(m.gpc, { said });
+                        setAsking(null);
+                      }}
+                      onClose={() => setAsking(null)}
+                    />
+                  )}
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+      )}
+      {slow.length > 0 && (
+        <p className="mb-8">
+          <span className="font-semibold">Slow:</span>{' '}
+          {slow.map((m) => (
+            <span key={m.id} className="mr-3 font-child text-xl">
+              {graphemeShown(m.gpc!)}
+            </span>
+          ))}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-3">
+        {next ? (
+          <button className="btn btn-main" autoFocus onClick={() => void startNext()}>
+            Next: {next.givenName} {next.familyName}
+          </button>
+        ) : (
+          <Link className="btn btn-main" to="/check">
+            Back to Check
+          </Link>
+        )}
+        <Link className="btn" to={`/children/${check.child}`}>
+          See all of {check.childName.split(' ')[0]}
+        </Link>
+        {next && (
+          <Link className="btn btn-quiet" to="/check">
+            Back to Check
+          </Link>
+        )}
+      </div>
+      <p className="mt-8 text-sm text-ink-2">A check says what to teach next. It is not a diagnosis; a different accent is not an error.</p>
+    </main>
+  );
+}

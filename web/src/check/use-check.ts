@@ -1,0 +1,75 @@
+/** Holds one check: every step is shown at once and written to the device before anything else happens. */
+import type { Outcome } from '@sapling/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { v7 as uuidv7 } from 'uuid';
+import { call, sentenceOf, Unreachable } from '../api/client.js';
+import { post, waitingIds } from '../outbox/outbox.js';
+import { device } from '../outbox/store.js';
+import { amend, finish, mark, merge, takeBack, type LocalCheck, type Marker, type Step } from './local-check.js';
+
+export interface CheckHandle {
+  readonly check: LocalCheck | null;
+  readonly trouble: string | null;
+  mark(outcome: Outcome, ms: number | undefined): void;
+  takeBack(): void;
+  amend(gpc: string, change: { said?: string; outcome?: Outcome }): void;
+  finish(reason: 'done' | 'stopped'): void;
+}
+
+export async function readCheck(id: string): Promise<LocalCheck> {
+  const db = await device();
+  const local = await db.get('checks', id);
+  try {
+    const remote = await call('check', { params: { id } });
+    const merged = merge(local, remote, await waitingIds());
+    await db.put('checks', merged);
+    return merged;
+  } catch (error) {
+    // not sent yet, or out of reach: what this device holds is what there is
+    if (local) return local;
+    throw error instanceof Unreachable ? new Error('This check was begun on another device, and the server cannot be reached to fetch it.') : error;
+  }
+}
+
+export function useCheck(id: string, by: string): CheckHandle {
+  const [check, setCheck] = useState<LocalCheck | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const now = useRef<LocalCheck | null>(null);
+
+  useEffect(() => {
+    let gone = false;
+    setCheck(null);
+    now.current = null;
+    readCheck(id)
+      .then((found) => {
+        if (gone) return;
+        now.current = found;
+        setCheck(found);
+      })
+      .catch((error: unknown) => !gone && setTrouble(error instanceof Error && error.name === 'Error' ? error.message : sentenceOf(error)));
+    return () => {
+      gone = true;
+    };
+  }, [id]);
+
+  const take = useCallback(
+    (step: (check: LocalCheck, marker: Marker) => Step) => {
+      if (!now.current) return;
+      const { check: next, entries } = step(now.current, { by, now: () => new Date().toISOString(), newId: () => uuidv7() });
+      if (entries.length === 0) return;
+      now.current = next;
+      setCheck(next);
+      post(by, entries, next).catch(() => toast.error('This device has no room left, so the last mark is not kept. Write it down and tell the lead.', { duration: Infinity }));
+    },
+    [by],
+  );
+  return {
+    check,
+    trouble,
+    mark: useCallback((outcome, ms) => take((c, m) => mark(c, outcome, ms, m)), [take]),
+    takeBack: useCallback(() => take((c, m) => takeBack(c, m)), [take]),
+    amend: useCallback((gpc, change) => take((c, m) => amend(c, gpc, change, m)), [take]),
+    finish: useCallback((reason) => take((c, m) => finish(c, reason, m)), [take]),
+  };
+}

@@ -1,0 +1,105 @@
+/** One child: every pair with its state, what it rests on, groups, and the next step. */
+import { formatDistanceToNowStrict } from 'date-fns';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { useData } from '../api/data.js';
+import { useOrders } from '../api/orders.js';
+import { startCheck } from '../check/start.js';
+import { EvidencePanel } from '../gaps/evidence-panel.js';
+import { useMe } from '../shell/me.js';
+import { ChildLine as Line } from '../ui/child-line.js';
+import { Direction } from '../ui/direction.js';
+import { Page, Pending } from '../ui/page.js';
+import { Sign, SIGN_WORDS, SignKey } from '../ui/signs.js';
+import { graphemeShown } from '../ui/word-marks.js';
+
+export function Component() {
+  const { id } = useParams();
+  const me = useMe();
+  const go = useNavigate();
+  const { data: child, error } = useData('child', { params: { id: id! } });
+  const { data: groups } = useData('groups');
+  const { data: classes } = useData('classes');
+  const orders = useOrders();
+  const [seen, setSeen] = useState<string | null>(null);
+  if (!child) return <Page title="Child"><Pending error={error} what="this child" /></Page>;
+  const name = `${child.givenName} ${child.familyName}`;
+  const schoolClass = classes?.find((c) => c.id === child.classId);
+  const order = orders?.order(child.classId);
+  const states = new Map(child.line.map((c) => [c.gpc, c]));
+  const count = (state: string): number => child.line.filter((c) => c.state === state).length;
+  const start = async (): Promise<void> => {
+    try {
+      await go(`/check/${await startCheck(child, 'all', me.colleague.id)}`);
+    } catch {
+      toast.error('The class has not been taught anything yet, so there is nothing to ask.');
+    }
+  };
+  return (
+    <Page
+      title={name}
+      lead={
+        <>
+          {schoolClass?.name}
+          {child.lastCheck ? `, last checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}` : ', never checked'}
+          {(groups ?? []).filter((g) => child.groupIds.includes(g.id)).map((g) => (
+            <span key={g.id}>
+              , in <Link className="underline" to={`/groups#${g.id}`}>{g.name}</Link>
+            </span>
+          ))}
+        </>
+      }
+      actions={
+        <button className="btn btn-main" onClick={() => void start()} disabled={child.line.length === 0}>
+          Check {child.givenName}
+        </button>
+      }
+    >
+      <div className="mb-6 sheet p-4">
+        <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
+        <div className="mt-3 flex flex-wrap items-center justify-between gap-3">
+          <p>
+            {count('secure')} secure, {count('wobbly')} wobbly, {count('gap')} {count('gap') === 1 ? 'gap' : 'gaps'}, {count('unchecked')} unchecked of {child.line.length} taught pairs. <Direction by={child.direction} /> in three weeks.
+          </p>
+          <SignKey />
+        </div>
+      </div>
+      <h2 className="mb-2 text-lg">Step by step</h2>
+      {order ? (
+        <ol className="sheet ruled">
+          {order.steps.slice(0, schoolClass?.taughtSteps ?? 0).map((step) => (
+            <li key={step.name} className="flex items-baseline gap-4 px-4 py-1.5">
+              <span className="w-20 shrink-0 text-sm text-ink-2">{step.name}</span>
+              <span className="flex flex-wrap gap-1.5">
+                {step.gpcs.map((gpc) => {
+                  const state = states.get(gpc);
+                  return (
+                    <button
+                      key={gpc}
+                      onClick={() => setSeen(gpc)}
+                      className="inline-flex items-center gap-1.5 rounded-s border border-rule bg-white px-2 py-0.5 hover:border-ink"
+                      aria-label={`${graphemeShown(gpc)}, sound ${gpc.split(':')[1]}: ${SIGN_WORDS[state?.state ?? 'unchecked']}. Show what it rests on`}
+                    >
+                      <span className="font-child text-lg">{graphemeShown(gpc)}</span>
+                      <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
+                      <Sign state={state?.state ?? 'unchecked'} label={false} />
+                    </button>
+                  );
+                })}
+              </span>
+            </li>
+          ))}
+        </ol>
+      ) : (
+        <p className="text-ink-2">Opening the teaching order…</p>
+      )}
+      {schoolClass?.taughtSteps === 0 && (
+        <p className="mt-3">
+          Nothing is set as taught yet. <Link className="underline" to="/children/classes">Set how far {schoolClass.name} has been taught.</Link>
+        </p>
+      )}
+      {seen && <EvidencePanel child={child} gpc={seen} onClose={() => setSeen(null)} />}
+    </Page>
+  );
+}

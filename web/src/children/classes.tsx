@@ -1,0 +1,157 @@
+/** Which teaching order a class follows and how far it has been taught. */
+import type { SchoolClass } from '@sapling/contract';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { call, Problem, sentenceOf } from '../api/client.js';
+import { refresh, useData } from '../api/data.js';
+import { useMay, useMe } from '../shell/me.js';
+import { Dialog } from '../ui/dialog.js';
+import { SelectField, TextField, Trouble } from '../ui/form.js';
+import { Empty, Page, Pending } from '../ui/page.js';
+import { GraphemeChip } from '../ui/word-marks.js';
+
+export function Component() {
+  const { data: classes, error } = useData('classes');
+  const { data: orders } = useData('orders');
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [adding, setAdding] = useState(false);
+  const add = useMay('import');
+  const actions = add && (
+    <button className="btn" onClick={() => setAdding(true)}>
+      Add a class
+    </button>
+  );
+  if (!classes || !orders) return <Page title="Classes"><Pending error={error} what="the classes" /></Page>;
+  const selected = classes.find((c) => c.id === chosen) ?? classes[0];
+  return (
+    <Page title="Classes and what is taught" lead="What a class has been taught decides what is checked, what counts as a gap, and which words its children can be given." actions={actions}>
+      {classes.length === 0 ? (
+        <Empty title="No classes yet" action={add && <Link className="btn btn-main" to="/children/import">Bring in a class list</Link>}>
+          Classes come with a class list, or can be added one by one.
+        </Empty>
+      ) : (
+        <div className="grid gap-8 lg:grid-cols-[14rem_1fr]">
+          <ul aria-label="Classes" className="content-start">
+            {classes.map((c) => (
+              <li key={c.id}>
+                <button onClick={() => setChosen(c.id)} aria-current={c === selected} className={`w-full border-l-4 px-3 py-2 text-left ${c === selected ? 'border-pine bg-sheet' : 'border-transparent hover:bg-sheet'}`}>
+                  <span className="block font-semibold">{c.name}</span>
+                  <span className="text-sm text-ink-2">
+                    {c.year && `${c.year}, `}
+                    {c.children > 0 && `${c.children} children, `}step {c.taughtSteps}
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ul>
+          {selected && <Taught key={selected.id} schoolClass={selected} orders={orders} />}
+        </div>
+      )}
+      <AddClass open={adding} orders={orders} onClose={() => setAdding(false)} onAdded={setChosen} />
+    </Page>
+  );
+}
+
+type Orders = readonly { id: string; name: string; steps: { name: string; gpcs: string[]; words: string[] }[] }[];
+
+function Taught({ schoolClass, orders }: { schoolClass: SchoolClass; orders: Orders }) {
+  const may = useMay('set taught') && useMe().colleague.role !== 'tutor';
+  const order = orders.find((o) => o.id === schoolClass.orderId) ?? orders[0]!;
+  const change = async (body: { orderId?: string; taughtSteps?: number }, undo?: { taughtSteps: number }): Promise<void> => {
+    try {
+      const saved = await call('updateClass', { params: { id: schoolClass.id }, body: { ...body, version: schoolClass.version } });
+      await refresh('classes');
+      if (undo)
+        toast(`${saved.name}: taught up to step ${saved.taughtSteps}`, {
+          action: {
+            label: 'Undo',
+            onClick: () => void call('updateClass', { params: { id: saved.id }, body: { ...undo, version: saved.version } }).then(() => refresh('classes'), (error: unknown) => toast.error(sentenceOf(error))),
+          },
+        });
+    } catch (error) {
+      await refresh('classes');
+      toast.error(error instanceof Problem && error.code === 'newer-version' ? 'Somebody else changed this class just now. The new state is shown; set it again if it should be different.' : sentenceOf(error));
+    }
+  };
+  return (
+    <section aria-label={schoolClass.name}>
+      <div className="mb-4 grid max-w-md gap-3">
+        <SelectField label={`${schoolClass.name} follows`} value={order.id} disabled={!may} onChange={(event) => void change({ orderId: event.target.value })}>
+          {orders.map((o) => (
+            <option key={o.id} value={o.id}>
+              {o.name}
+            </option>
+          ))}
+        </SelectField>
+      </div>
+      <h2 className="text-lg">How far has {schoolClass.name} been taught?</h2>
+      <p className="mb-2 text-ink-2">{may ? 'Press the last step that has been taught.' : 'Set by the class teacher, the intervention teacher or the lead.'}</p>
+      <ol className="sheet ruled">
+        <li>
+          <button className={`flex w-full gap-4 px-4 py-1.5 text-left ${schoolClass.taughtSteps === 0 ? 'font-semibold' : 'text-ink-2'}`} disabled={!may} onClick={() => void change({ taughtSteps: 0 }, { taughtSteps: schoolClass.taughtSteps })} aria-pressed={schoolClass.taughtSteps === 0}>
+            Nothing yet
+          </button>
+        </li>
+        {order.steps.map((step, k) => {
+          const taught = k < schoolClass.taughtSteps;
+          const last = k + 1 === schoolClass.taughtSteps;
+          return (
+            <li key={step.name} className={last ? '!border-b-2 !border-b-pine' : ''}>
+              <button
+                className={`flex w-full items-baseline gap-4 px-4 py-1.5 text-left ${taught ? 'bg-leaf-wash/60' : ''}`}
+                disabled={!may}
+                aria-pressed={last}
+                aria-label={`Taught up to ${step.name}`}
+                onClick={() => void change({ taughtSteps: k + 1 }, { taughtSteps: schoolClass.taughtSteps })}
+              >
+                <span className="w-16 shrink-0 text-sm font-semibold">{step.name}</span>
+                <span className="flex flex-1 flex-wrap gap-1.5">
+                  {step.gpcs.map((gpc) => (
+                    <GraphemeChip key={gpc} gpc={gpc} sound />
+                  ))}
+                </span>
+                <span className="w-56 shrink-0 font-child text-ink-2">{step.words.join('  ')}</span>
+                <span className="w-20 shrink-0 text-right text-sm text-ink-2">{last ? 'up to here' : taught ? 'taught' : ''}</span>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
+
+function AddClass({ open, orders, onClose, onAdded }: { open: boolean; orders: Orders; onClose: () => void; onAdded: (id: string) => void }) {
+  const [trouble, setTrouble] = useState<unknown>(null);
+  return (
+    <Dialog open={open} onClose={onClose} title="Add a class">
+      <form
+        className="grid gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const form = new FormData(event.currentTarget);
+          call('addClass', { body: { name: String(form.get('name')), year: String(form.get('year')), orderId: String(form.get('order')) } })
+            .then(async (made) => {
+              await refresh('classes');
+              onAdded(made.id);
+              onClose();
+            })
+            .catch(setTrouble);
+        }}
+      >
+        <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
+        <TextField label="Name" name="name" required maxLength={80} autoFocus />
+        <TextField label="Year" name="year" maxLength={20} hint="As your school says it. Can stay empty." />
+        <SelectField label="Teaching order" name="order">
+          {orders.map((o) => (
+            <option key={o.id} value={o.id}>
+              {o.name}
+            </option>
+          ))}
+        </SelectField>
+        <button className="btn btn-main justify-self-start">Add the class</button>
+      </form>
+    </Dialog>
+  );
+}

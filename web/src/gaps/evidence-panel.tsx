@@ -1,0 +1,66 @@
+/** What a state rests on: the observations of one child and one pair, newest first. */
+import type { ChildLine } from '@sapling/contract';
+import { useData } from '../api/data.js';
+import { markWord, pairLabel, saidShown } from '../check/words.js';
+import { timeWords } from '../ui/dates.js';
+import { Dialog } from '../ui/dialog.js';
+import { Pending } from '../ui/page.js';
+import { Sign, SIGN_WORDS } from '../ui/signs.js';
+import { graphemeShown } from '../ui/word-marks.js';
+
+const KIND_WORDS: Record<string, string> = { 'see-say': 'saw it, said it', text: 'in a text', word: 'in a word', 'made-up word': 'in a made-up word', spelling: 'in spelling', session: 'in a session' };
+const percent = (p: number): string => `${Math.round(p * 100)} %`;
+
+export function EvidencePanel({ child, gpc, onClose }: { child: Pick<ChildLine, 'id' | 'givenName' | 'familyName' | 'line'>; gpc: string; onClose: () => void }) {
+  const { data: evidence, error } = useData('evidence', { params: { id: child.id }, query: { gpc } });
+  const { data: team } = useData('team');
+  const state = child.line.find((c) => c.gpc === gpc);
+  return (
+    <Dialog
+      side
+      open
+      onClose={onClose}
+      title={`${child.givenName} ${child.familyName}`}
+      lead={
+        <span className="flex items-center gap-3">
+          <span className="font-child text-4xl text-ink">{graphemeShown(gpc)}</span> {pairLabel(gpc)}
+        </span>
+      }
+    >
+      {state && (
+        <p className="mb-4 flex items-start gap-3 border-y border-rule py-3">
+          <Sign state={state.state} size={22} label={false} />
+          <span>
+            <span className="font-semibold">{SIGN_WORDS[state.state]}</span>
+            <br />
+            {state.basedOn === 0
+              ? 'Nothing has been seen of this pair yet.'
+              : `Known with a chance of ${percent(state.p)} (from ${percent(state.low)} to ${percent(state.high)}), from ${state.basedOn} ${state.basedOn === 1 ? 'observation' : 'observations'}.${state.basedOn < 3 ? ' Few, so the range is wide.' : ''}`}
+          </span>
+        </p>
+      )}
+      {!evidence ? (
+        <Pending error={error} what="the observations" />
+      ) : evidence.length === 0 ? (
+        <p className="text-ink-2">It comes up in the next check of everything taught.</p>
+      ) : (
+        <ol className="ruled">
+          {evidence.map((o) => (
+            <li key={o.id} className={`grid grid-cols-[9.5rem_1fr] gap-x-3 py-2 ${o.counts ? '' : 'text-ink-2 line-through'}`}>
+              <span className="text-sm text-ink-2">{timeWords(o.at)}</span>
+              <span>
+                <span className="font-semibold">{markWord(o.outcome)}</span>
+                {o.said && `, said ${saidShown(o.said)}`}
+                {o.ms !== undefined && `, ${(o.ms / 1000).toFixed(1)} s`}
+                <span className="block text-sm text-ink-2">
+                  {KIND_WORDS[o.kind] ?? o.kind}, marked by {team?.find((c) => c.id === o.by)?.name ?? 'a colleague'}
+                  {!o.counts && ' (taken back or corrected)'}
+                </span>
+              </span>
+            </li>
+          ))}
+        </ol>
+      )}
+    </Dialog>
+  );
+}

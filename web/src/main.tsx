@@ -1,0 +1,17 @@
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import '@fontsource-variable/source-sans-3/wght.css';
+import '@fontsource-variable/literata/wght.css';
+import '@fontsource/andika/latin-400.css';
+import '@fontsource/andika/latin-700.css';
+import './ui/tokens.css';
+import { App } from './app.js';
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+);
+
+// the page and its parts are kept on the device, so that a tab opens without the network
+if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');

@@ -1,0 +1,59 @@
+/** The device's own store (IndexedDB): what waits to be sent, checks under way, and copies of what was last read. */
+import type { OutboxEntry } from '@sapling/contract';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { LocalCheck } from '../check/local-check.js';
+
+export interface Waiting {
+  seq?: number;
+  /** The colleague who made it: it is sent under their sign-in only. */
+  by: string;
+  entry: OutboxEntry;
+  /** Why the server would not take it. */
+  refused?: string;
+}
+interface Device extends DBSchema {
+  outbox: { key: number; value: Waiting };
+  checks: { key: string; value: LocalCheck; indexes: { by: string } };
+  kept: { key: string; value: unknown };
+}
+
+let opened: Promise<IDBPDatabase<Device>> | undefined;
+
+export function device(): Promise<IDBPDatabase<Device>> {
+  opened ??= openDB<Device>('sapling', 1, {
+    upgrade(db) {
+      db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true });
+      db.createObjectStore('checks', { keyPath: 'id' }).createIndex('by', 'by');
+      db.createObjectStore('kept');
+    },
+    blocking(_from, _to, event) {
+      (event.target as IDBDatabase).close();
+      opened = undefined;
+    },
+  });
+  return opened;
+}
+
+export async function keep(key: string, value: unknown): Promise<void> {
+  try {
+    await (await device()).put('kept', value, key);
+  } catch {
+    // a copy for offline reading is a comfort; without it the page still works
+  }
+}
+export async function kept<T>(key: string): Promise<T | undefined> {
+  try {
+    return (await (await device()).get('kept', key)) as T | undefined;
+  } catch {
+    return undefined;
+  }
+}
+export async function forget(key: string): Promise<void> {
+  await (await device()).delete('kept', key);
+}
+/** Removes every copy of what was read, names with it. What waits to be sent stays: it holds ids, no names. */
+export async function forgetEverythingRead(): Promise<void> {
+  const db = await device();
+  await db.clear('kept');
+  await db.clear('checks');
+}

@@ -1,0 +1,74 @@
+/** Progress: is it working, for this child, group, school? */
+import { lazy, Suspense, useState } from 'react';
+import { Link } from 'react-router';
+import { useData } from '../api/data.js';
+import { ClassPicker } from '../ui/class-picker.js';
+import { Direction } from '../ui/direction.js';
+import { Empty, Page, Pending } from '../ui/page.js';
+
+const Weeks = lazy(() => import('./weeks-chart.js'));
+
+export function Component() {
+  const [classId, setClassId] = useState<string | null>(null);
+  const { data, error } = useData('progress', { query: classId ? { classId } : {} });
+  const { data: classes } = useData('classes');
+  const observed = data?.weeks.reduce((sum, w) => sum + w.observations, 0) ?? 0;
+  return (
+    <Page title="Progress" lead="Pairs by state at the end of each week, against what is taught now, so that teaching more does not look like falling back.">
+      {classes && <ClassPicker classes={classes} value={classId} onChange={setClassId} />}
+      {!data ? (
+        <Pending error={error} what="the progress" />
+      ) : observed === 0 ? (
+        <div className="mt-4">
+          <Empty title="Nothing to compare yet" action={<Link className="btn btn-main" to="/check">Check a child</Link>}>
+            Progress is worked out from checks. After the first two weeks with checks, there is something to see.
+          </Empty>
+        </div>
+      ) : (
+        <>
+          <Suspense fallback={<div className="h-80" role="status">Drawing…</div>}>
+            <Weeks weeks={data.weeks} />
+          </Suspense>
+          <p className="mt-1 mb-6 text-sm text-ink-2">
+            From {observed} observations of {data.children.length} children. A pair not seen yet counts as unchecked, not as a gap.
+          </p>
+          <h2 className="mb-2 text-lg">Each child, secure pairs seven weeks ago and now</h2>
+          <table className="sheet w-full text-left">
+            <thead className="text-sm text-ink-2">
+              <tr>
+                <th className="px-4 py-2 font-semibold">Child</th>
+                <th className="py-2 font-semibold">Then</th>
+                <th className="py-2 font-semibold">Now</th>
+                <th className="py-2 font-semibold">Change</th>
+                <th className="py-2 pr-4 text-right font-semibold">Observations</th>
+              </tr>
+            </thead>
+            <tbody>
+              {data.children
+                .slice()
+                .sort((a, b) => a.now - a.before - (b.now - b.before))
+                .map((child) => (
+                  <tr key={child.id} className="[&>*]:border-t [&>*]:border-rule-2">
+                    <th scope="row" className="px-4 py-1 font-semibold">
+                      <Link className="underline-offset-4 hover:underline" to={`/children/${child.id}`}>
+                        {child.name}
+                      </Link>
+                    </th>
+                    <td>{child.before}</td>
+                    <td>{child.now}</td>
+                    <td>
+                      <Direction by={child.now - child.before} />
+                    </td>
+                    <td className="pr-4 text-right">
+                      {child.observations}
+                      {child.observations < 20 && <span className="ml-2 text-sm text-ink-2">few</span>}
+                    </td>
+                  </tr>
+                ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </Page>
+  );
+}

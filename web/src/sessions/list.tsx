@@ -1,0 +1,103 @@
+/** Sessions: this week, what is ready, what happened. */
+import type { Session } from '@sapling/contract';
+import { addDays, format, startOfWeek } from 'date-fns';
+import { CheckCheck, ChevronLeft, ChevronRight } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useData } from '../api/data.js';
+import { useMay } from '../shell/me.js';
+import { todayDay } from '../ui/dates.js';
+import { Page, Pending } from '../ui/page.js';
+import { graphemeShown } from '../ui/word-marks.js';
+
+const iso = (date: Date): string => format(date, 'yyyy-MM-dd');
+
+export function Component() {
+  const [week, setWeek] = useState(0);
+  const monday = addDays(startOfWeek(new Date(), { weekStartsOn: 1 }), week * 7);
+  const days = Array.from({ length: 7 }, (_, k) => addDays(monday, k));
+  const { data: sessions, error } = useData('sessions', { query: { from: iso(days[0]!), to: iso(days[6]!) } });
+  const { data: team } = useData('team');
+  const plan = useMay('plan');
+  const shown = days.filter((day, k) => k < 5 || (sessions ?? []).some((s) => s.on === iso(day)));
+  return (
+    <Page
+      wide
+      title="Sessions"
+      lead={week === 0 ? 'This week' : `Week of ${format(monday, 'd MMMM')}`}
+      actions={
+        <>
+          <button className="btn" onClick={() => setWeek(week - 1)} aria-label="The week before">
+            <ChevronLeft size={18} aria-hidden />
+          </button>
+          <button className="btn" onClick={() => setWeek(0)} disabled={week === 0}>
+            This week
+          </button>
+          <button className="btn" onClick={() => setWeek(week + 1)} aria-label="The week after">
+            <ChevronRight size={18} aria-hidden />
+          </button>
+          {plan && (
+            <Link className="btn btn-main" to="/sessions/new">
+              Make a session
+            </Link>
+          )}
+        </>
+      }
+    >
+      {!sessions ? (
+        <Pending error={error} what="the sessions" />
+      ) : (
+        <>
+          <div className="grid gap-3" style={{ gridTemplateColumns: `repeat(${shown.length}, minmax(0, 1fr))` }}>
+            {shown.map((day) => {
+              const on = iso(day);
+              const today = on === todayDay();
+              return (
+                <section key={on} aria-label={format(day, 'EEEE d MMMM')}>
+                  <h2 className={`mb-2 border-b-2 pb-1 text-base ${today ? 'border-pine' : 'border-rule text-ink-2'}`}>
+                    {format(day, 'EEE d MMM')}
+                    {today && ', today'}
+                  </h2>
+                  <ul className="grid gap-2">
+                    {sessions
+                      .filter((s) => s.on === on)
+                      .map((session) => (
+                        <Card key={session.id} session={session} adult={team?.find((c) => c.id === session.adultId)?.name} />
+                      ))}
+                  </ul>
+                </section>
+              );
+            })}
+          </div>
+          {sessions.length === 0 && (
+            <p className="mt-6 text-ink-2">
+              Nothing in this week. {plan ? <Link className="underline" to="/sessions/new">Make a session for a group.</Link> : 'When a colleague gives you a session, it stands here and under Today.'}
+            </p>
+          )}
+        </>
+      )}
+    </Page>
+  );
+}
+
+function Card({ session, adult }: { session: Session; adult: string | undefined }) {
+  return (
+    <li>
+      <Link to={`/sessions/${session.id}`} className={`block rounded-m border p-3 hover:border-ink ${session.log ? 'border-rule-2 bg-transparent' : 'border-rule bg-sheet'}`}>
+        <span className="flex items-center justify-between gap-2">
+          <span className="font-serif font-semibold">{session.groupName}</span>
+          {session.log && <CheckCheck size={16} aria-label="run and logged" className="shrink-0 text-leaf" />}
+        </span>
+        <span className="my-0.5 block font-child text-lg">{session.plan.focus.map(graphemeShown).join('  ')}</span>
+        <span className="block text-sm text-ink-2">
+          {session.minutes} min, {adult ?? <span className="font-semibold text-gap">nobody yet</span>}
+        </span>
+        {session.notes.length > 0 && (
+          <span className="mt-1 inline-block rounded-s bg-note px-1.5 text-sm">
+            {session.notes.length} {session.notes.length === 1 ? 'note' : 'notes'}
+          </span>
+        )}
+      </Link>
+    </li>
+  );
+}

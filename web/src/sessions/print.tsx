@@ -1,0 +1,87 @@
+/** A session on paper: A4 or Letter, black on white, one page for the adult's hand. */
+import { format, parseISO } from 'date-fns';
+import { Printer } from 'lucide-react';
+import { useEffect } from 'react';
+import { Link, useParams } from 'react-router';
+import { useData } from '../api/data.js';
+import { Pending } from '../ui/page.js';
+import { graphemeShown, WordMarks } from '../ui/word-marks.js';
+
+export function Component() {
+  const { id } = useParams();
+  const { data: session, error } = useData('session', { params: { id: id! } });
+  const { data: team } = useData('team');
+  useEffect(() => {
+    if (!session) return;
+    const before = document.title;
+    document.title = `${session.groupName} ${session.on}`;
+    return () => {
+      document.title = before;
+    };
+  }, [session]);
+  if (!session) return <Pending error={error} what="this session" />;
+  return (
+    <div className="bg-[#d9ddd3] py-8 print:bg-white print:py-0">
+      <div className="no-print mx-auto mb-4 flex max-w-[210mm] gap-3">
+        <button className="btn btn-main" autoFocus onClick={() => window.print()}>
+          <Printer size={17} aria-hidden /> Print
+        </button>
+        <Link className="btn" to={`/sessions/${session.id}`}>
+          Back
+        </Link>
+      </div>
+      <article className="mx-auto max-w-[210mm] bg-white px-[14mm] py-[12mm] text-black shadow print:max-w-none print:p-0 print:shadow-none">
+        <header className="mb-3 flex items-end justify-between border-b-2 border-black pb-2">
+          <div>
+            <h1 className="text-2xl">{session.groupName}</h1>
+            <p>
+              {format(parseISO(session.on), 'EEEE d MMMM yyyy')}, {session.minutes} minutes, {team?.find((c) => c.id === session.adultId)?.name ?? 'no adult yet'}
+            </p>
+          </div>
+          <p className="font-child text-4xl">{session.plan.focus.map(graphemeShown).join('   ')}</p>
+        </header>
+        <table className="mb-3 w-full border-collapse text-sm">
+          <tbody>
+            <tr>
+              {session.members.map((m) => (
+                <td key={m.id} className="border border-black px-2 py-1">
+                  <span className="mr-1 inline-block size-3 border border-black" aria-hidden /> {m.name.split(' ')[0]} {m.name.split(' ').at(-1)?.[0]}
+                </td>
+              ))}
+            </tr>
+          </tbody>
+        </table>
+        {session.plan.parts.map((part) => (
+          <section key={part.title} className="break-inside-avoid border-b border-black/40 py-2.5">
+            <h2 className="flex justify-between text-lg">
+              <span>
+                <span className="mr-2 inline-block size-3.5 border border-black align-baseline" aria-hidden />
+                {part.title}
+              </span>
+              <span>{part.minutes} min</span>
+            </h2>
+            <p className="mb-1.5 text-sm">{part.how}</p>
+            {part.gpcs.length > 0 && <p className="font-child text-2xl tracking-normal">{part.gpcs.map((gpc) => graphemeShown(gpc)).join('      ')}</p>}
+            {part.words.length > 0 && (
+              <ul className="flex flex-wrap gap-x-7 gap-y-2">
+                {part.words.map((w) => (
+                  <li key={w.word}>
+                    <WordMarks word={w.word} units={w.units} focus={session.plan.focus} marks={part.kind !== 'spell'} className="text-2xl" />
+                  </li>
+                ))}
+              </ul>
+            )}
+          </section>
+        ))}
+        <section className="break-inside-avoid pt-3">
+          <h2 className="text-lg">What happened</h2>
+          <div className="mt-1 grid gap-6">
+            {[1, 2, 3].map((line) => (
+              <div key={line} className="border-b border-black/50 pt-1" />
+            ))}
+          </div>
+        </section>
+      </article>
+    </div>
+  );
+}

@@ -1,0 +1,196 @@
+/** One session: its plan, who has it, what happened, notes. */
+import type { Session } from '@sapling/contract';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { v7 as uuidv7 } from 'uuid';
+import { call, Problem, sentenceOf } from '../api/client.js';
+import { refresh, useData } from '../api/data.js';
+import { post } from '../outbox/outbox.js';
+import { useMay, useMe } from '../shell/me.js';
+import { dayWords, timeWords } from '../ui/dates.js';
+import { Page, Pending } from '../ui/page.js';
+import { PartWords } from './parts.js';
+
+export function Component() {
+  const { id } = useParams();
+  const me = useMe();
+  const go = useNavigate();
+  const plan = useMay('plan');
+  const { data: session, error } = useData('session', { params: { id: id! } });
+  const { data: team } = useData('team');
+  if (!session) return <Page title="Session"><Pending error={error} what="this session" /></Page>;
+  const who = (colleague: string | null): string => team?.find((c) => c.id === colleague)?.name ?? 'nobody yet';
+  const runs = plan || session.adultId === me.colleague.id;
+  const change = async (body: { adultId?: string | null; on?: string }): Promise<void> => {
+    try {
+      await call('updateSession', { params: { id: session.id }, body: { ...body, version: session.version } });
+      await refresh('sessions');
+    } catch (problem) {
+      await refresh('sessions');
+      toast.error(problem instanceof Problem && problem.code === 'newer-version' ? 'Somebody else changed this session just now. It is shown as it is now; your change was not made.' : sentenceOf(problem));
+    }
+  };
+  const remove = async (): Promise<void> => {
+    try {
+      await call('removeSession', { params: { id: session.id }, query: { version: session.version } });
+      await go('/sessions');
+      await refresh('sessions');
+      toast('Session removed.', {
+        action: {
+          label: 'Undo',
+          onClick: () =>
+            void call('addSession', { body: { groupId: session.groupId, on: session.on, adultId: session.adultId, plan: session.plan } }).then(() => refresh('sessions'), (problem: unknown) => toast.error(sentenceOf(problem))),
+        },
+      });
+    } catch (problem) {
+      toast.error(sentenceOf(problem));
+    }
+  };
+  return (
+    <Page
+      title={session.groupName}
+      lead={
+        <>
+          {dayWords(session.on)}, {session.minutes} minutes with {session.members.map((m) => m.name.split(' ')[0]).join(', ')}
+          {session.hidden > 0 && ` and ${session.hidden} of another class`}
+        </>
+      }
+      actions={
+        <>
+          {runs && (
+            <Link className="btn btn-main" to={`/sessions/${session.id}/run`}>
+              {session.log ? 'Change the log' : 'Run it'}
+            </Link>
+          )}
+          <Link className="btn" to={`/sessions/${session.id}/print`}>
+            Print
+          </Link>
+          {plan && !session.log && (
+            <button className="btn btn-quiet" onClick={() => void remove()}>
+              Remove
+            </button>
+          )}
+        </>
+      }
+    >
+      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_21rem]">
+        <ol className="ruled border-y border-rule">
+          {session.plan.parts.map((part) => (
+            <li key={part.title} className="grid grid-cols-[4.5rem_1fr] gap-4 py-4">
+              <span className="font-serif text-lg font-semibold">{part.minutes} min</span>
+              <div>
+                <h2 className="mb-2 text-lg">{part.title}</h2>
+                <PartWords part={part} focus={session.plan.focus} />
+              </div>
+            </li>
+          ))}
+        </ol>
+        <div className="grid content-start gap-6">
+          <section aria-labelledby="given">
+            <h2 id="given" className="mb-1 text-lg">
+              Given to
+            </h2>
+            {plan && !session.log ? (
+              <div className="grid gap-2">
+                <select className="field" aria-label="Given to" value={session.adultId ?? ''} onChange={(event) => void change({ adultId: event.target.value || null })}>
+                  <option value="">nobody yet</option>
+                  {(team ?? [])
+                    .filter((c) => c.active || c.id === session.adultId)
+                    .map((c) => (
+                      <option key={c.id} value={c.id}>
+                        {c.name}
+                      </option>
+                    ))}
+                </select>
+                <input className="field" type="date" aria-label="Day" value={session.on} onChange={(event) => event.target.value && void change({ on: event.target.value })} />
+              </div>
+            ) : (
+              <p>{who(session.adultId)}</p>
+            )}
+          </section>
+          <Happened session={session} who={who} />
+          <Notes session={session} who={who} me={me.colleague.id} />
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+function Happened({ session, who }: { session: Session; who: (id: string) => string }) {
+  const { log } = session;
+  return (
+    <section aria-labelledby="happened">
+      <h2 id="happened" className="mb-1 text-lg">
+        What happened
+      </h2>
+      {log === null ? (
+        <p className="text-ink-2">Not run yet. What is logged appears here by itself.</p>
+      ) : (
+        <div className="sheet p-3">
+          <p className="text-sm text-ink-2">
+            {who(log.by)}, {timeWords(log.at)}
+          </p>
+          {log.happened && <p className="my-1.5 whitespace-pre-wrap">{log.happened}</p>}
+          <p>
+            There:{' '}
+            {log.attendance.filter((a) => a.present).map((a) => session.members.find((m) => m.id === a.child)?.name.split(' ')[0]).join(', ') || 'nobody'}
+            {log.attendance.some((a) => !a.present) && (
+              <>
+                . Away: {log.attendance.filter((a) => !a.present).map((a) => session.members.find((m) => m.id === a.child)?.name.split(' ')[0]).join(', ')}
+              </>
+            )}
+          </p>
+          <p>
+            Done: {log.done.join(', ') || 'nothing'}
+            {log.done.length < session.plan.parts.length && `. Not done: ${session.plan.parts.filter((p) => !log.done.includes(p.title)).map((p) => p.title).join(', ')}`}
+          </p>
+        </div>
+      )}
+    </section>
+  );
+}
+
+function Notes({ session, who, me }: { session: Session; who: (id: string) => string; me: string }) {
+  const [text, setText] = useState('');
+  const mayNote = useMay('plan') || session.adultId === me;
+  const leave = async (): Promise<void> => {
+    const id = uuidv7();
+    await post(me, [{ type: 'note', id, record: { id, session: session.id, by: me, at: new Date().toISOString(), text: text.trim() } }]);
+    setText('');
+    toast('Note left.');
+    setTimeout(() => void refresh('sessions'), 300);
+  };
+  return (
+    <section aria-labelledby="notes">
+      <h2 id="notes" className="mb-1 text-lg">
+        Notes
+      </h2>
+      <ul className="grid gap-2">
+        {session.notes.map((note) => (
+          <li key={note.id} className="rounded-m border border-rule bg-note p-3">
+            <p className="text-sm text-ink-2">
+              {who(note.by)}, {timeWords(note.at)}
+            </p>
+            <p className="whitespace-pre-wrap">{note.text}</p>
+          </li>
+        ))}
+      </ul>
+      {mayNote && (
+        <form
+          className="mt-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (text.trim()) void leave();
+          }}
+        >
+          <textarea className="field" rows={2} maxLength={4000} placeholder="For whoever has this group next" aria-label="A note" value={text} onChange={(event) => setText(event.target.value)} />
+          <button className="btn btn-small mt-1" disabled={text.trim() === ''}>
+            Leave the note
+          </button>
+        </form>
+      )}
+      {!mayNote && session.notes.length === 0 && <p className="text-ink-2">None yet.</p>}
+    </section>
+  );
+}

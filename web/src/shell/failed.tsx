@@ -1,0 +1,50 @@
+/** What is shown when a page fails: what happened, what was kept, and a way on. */
+import { isRouteErrorResponse, Link, useRouteError } from 'react-router';
+import { sentenceOf } from '../api/client.js';
+
+export function Failed({ said }: { said?: string }) {
+  return said === undefined ? <FailedRoute /> : <Page title="No connection" said={said} />;
+}
+
+function FailedRoute() {
+  const error = useRouteError();
+  if (isRouteErrorResponse(error) && error.status === 404) return <NotHere />;
+  if (import.meta.env.DEV) console.error(error);
+  // a part that was replaced by a newer version of the tool cannot be loaded any more
+  const stale = error instanceof TypeError && /import/i.test(error.message);
+  return (
+    <Page
+      title={stale ? 'This part could not be loaded' : 'This page stopped working'}
+      said={stale ? 'The network is away, or a newer version is there. Marks you made are kept on this device.' : `${sentenceOf(error)} Marks you made are kept on this device.`}
+    />
+  );
+}
+
+function Page({ title, said }: { title: string; said: string }) {
+  return (
+    <main className="mx-auto max-w-xl p-10">
+      <h1 className="mb-3 text-2xl">{title}</h1>
+      <p className="mb-6">{said}</p>
+      <div className="flex gap-3">
+        <button className="btn btn-main" onClick={() => location.reload()}>
+          Try again
+        </button>
+        <a className="btn" href="/">
+          Go to Today
+        </a>
+      </div>
+    </main>
+  );
+}
+
+export function NotHere() {
+  return (
+    <main className="mx-auto max-w-xl p-10">
+      <h1 className="mb-3 text-2xl">There is nothing here</h1>
+      <p className="mb-6">The address may be old, or what stood here is not shared with you.</p>
+      <Link className="btn btn-main" to="/">
+        Go to Today
+      </Link>
+    </main>
+  );
+}

@@ -1,0 +1,51 @@
+/** What waits on this device, in one line; what was refused, with its reason. */
+import { CloudOff, CloudUpload, TriangleAlert } from 'lucide-react';
+import { useState } from 'react';
+import { retryRefused, useOutbox } from '../outbox/outbox.js';
+import { Dialog } from '../ui/dialog.js';
+import { useMe } from './me.js';
+
+const WORDS = { check: 'A check begun', observation: 'A mark', withdrawal: 'A mark taken back', finish: 'The end of a check', log: 'A session log', note: 'A note' } as const;
+
+export function OutboxLine() {
+  const { waiting, refused, reach } = useOutbox();
+  const me = useMe();
+  const [open, setOpen] = useState(false);
+  return (
+    <div role="status">
+      {reach === 'signed out' ? (
+        <button className="flex items-start gap-1.5 text-left underline" onClick={() => void me.again()}>
+          <TriangleAlert size={15} aria-hidden className="mt-0.5 shrink-0" /> Signed out: {waiting} kept here. Sign in again
+        </button>
+      ) : reach === 'offline' ? (
+        <p className="flex items-start gap-1.5">
+          <CloudOff size={15} aria-hidden className="mt-0.5 shrink-0" /> Offline. {waiting === 0 ? 'Nothing is waiting' : `${waiting} kept on this device`}
+        </p>
+      ) : waiting > 0 ? (
+        <p className="flex items-center gap-1.5">
+          <CloudUpload size={15} aria-hidden /> {waiting} waiting
+        </p>
+      ) : (
+        <p className="text-[#b9c9c2]">All sent</p>
+      )}
+      {refused.length > 0 && (
+        <button className="mt-1 flex items-center gap-1.5 text-left font-semibold text-white underline" onClick={() => setOpen(true)}>
+          <TriangleAlert size={15} aria-hidden /> {refused.length} not taken
+        </button>
+      )}
+      <Dialog open={open} onClose={() => setOpen(false)} title="Records the server would not take" lead="They are kept on this device until they are taken.">
+        <ul className="ruled max-h-72 overflow-y-auto">
+          {refused.map((waitingEntry) => (
+            <li key={waitingEntry.seq} className="py-2">
+              <span className="font-semibold">{WORDS[waitingEntry.entry.type]}</span>
+              {'gpc' in waitingEntry.entry.record && <span> of {waitingEntry.entry.record.gpc}</span>}: {waitingEntry.refused}
+            </li>
+          ))}
+        </ul>
+        <button className="btn mt-4 self-start" onClick={() => void retryRefused()}>
+          Try again
+        </button>
+      </Dialog>
+    </div>
+  );
+}

@@ -1,0 +1,72 @@
+import type { Role } from '@sapling/contract';
+import { useState, type FormEvent } from 'react';
+import { call, Problem, sentenceOf } from '../api/client.js';
+import { TextField, Trouble } from '../ui/form.js';
+import { Front } from './front.js';
+import { ROLE_WORDS } from './me.js';
+
+const SEES: Record<Role, string> = {
+  lead: 'every class, the team, imports',
+  teacher: 'their classes: checks, gaps, groups, sessions',
+  tutor: 'the groups and sessions they were given',
+  'class teacher': 'their own class, and its teaching order',
+};
+
+export function SignIn({ people, onDone }: { people: readonly { id: string; name: string; role: Role }[]; onDone: () => Promise<unknown> }) {
+  const [trouble, setTrouble] = useState<unknown>(null);
+  const [busy, setBusy] = useState(false);
+  const attempt = async (work: () => Promise<unknown>): Promise<void> => {
+    setBusy(true);
+    setTrouble(null);
+    try {
+      await work();
+      await onDone();
+    } catch (error) {
+      setTrouble(error);
+      setBusy(false);
+    }
+  };
+  const submit = (event: FormEvent<HTMLFormElement>): void => {
+    event.preventDefault();
+    const form = new FormData(event.currentTarget);
+    void attempt(() => call('signIn', { body: { email: String(form.get('email')), password: String(form.get('password')) } }));
+  };
+  const field = trouble instanceof Problem && trouble.code === 'bad-input' ? trouble : null;
+  return (
+    <Front>
+      {people.length > 0 && (
+        <section aria-labelledby="demo-people" className="mb-8">
+          <h2 id="demo-people" className="text-lg">
+            Demo school: sign in as
+          </h2>
+          <p className="mb-3 text-sm text-ink-2">All of it is made up: the school, the people and the children.</p>
+          <ul className="sheet ruled">
+            {people.map((person) => (
+              <li key={person.id}>
+                <button className="flex w-full items-baseline gap-3 px-4 py-2.5 text-left hover:bg-leaf-wash" disabled={busy} onClick={() => void attempt(() => call('demoSignIn', { body: { id: person.id } }))}>
+                  <span className="w-40 shrink-0 font-semibold">{person.name}</span>
+                  <span className="text-ink-2">
+                    {ROLE_WORDS[person.role]} <span className="text-sm">sees {SEES[person.role]}</span>
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <section aria-labelledby="sign-in">
+        <h2 id="sign-in" className="mb-3 text-lg">
+          {people.length > 0 ? 'Or with email and password' : 'Sign in'}
+        </h2>
+        <form className="grid gap-4" onSubmit={submit} noValidate>
+          <Trouble>{trouble && !field ? sentenceOf(trouble) : null}</Trouble>
+          <TextField label="Email" name="email" type="email" autoComplete="username" required error={field?.field('email')} autoFocus={people.length === 0} />
+          <TextField label="Password" name="password" type="password" autoComplete="current-password" required />
+          <button className={`btn ${people.length > 0 ? '' : 'btn-main'} justify-self-start`} disabled={busy}>
+            Sign in
+          </button>
+        </form>
+      </section>
+    </Front>
+  );
+}

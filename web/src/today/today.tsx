@@ -1,0 +1,211 @@
+/** Today: what to do now, with whom, is it ready; and what colleagues left. */
+import type { Session } from '@sapling/contract';
+import { formatDistanceToNowStrict } from 'date-fns';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { useData } from '../api/data.js';
+import { startCheck } from '../check/start.js';
+import { useMay, useMe } from '../shell/me.js';
+import { dayWords, timeWords, todayDay } from '../ui/dates.js';
+import { Empty, Page, Pending } from '../ui/page.js';
+import { GraphemeChip } from '../ui/word-marks.js';
+
+export function Component() {
+  const me = useMe();
+  const go = useNavigate();
+  const { data, error } = useData('today');
+  const { data: children } = useData('children');
+  const { data: team } = useData('team');
+  const plan = useMay('plan');
+  const bringIn = useMay('import');
+  const first = me.colleague.name.split(' ')[0];
+  if (!data) return <Page title={`Hello, ${first}`}><Pending error={error} what="today" /></Page>;
+  const day = todayDay();
+  const mine = (s: Session): boolean => s.adultId === me.colleague.id;
+  const now = data.sessions.filter((s) => s.on === day);
+  const missing = data.sessions.filter((s) => s.on < day && s.log === null);
+  const later = data.sessions.filter((s) => s.on > day).slice(0, 5);
+  const name = (id: string | null): string => team?.find((c) => c.id === id)?.name ?? 'nobody yet';
+  const startDue = async (childId: string): Promise<void> => {
+    const child = children?.find((c) => c.id === childId);
+    if (!child) return;
+    try {
+      await go(`/check/${await startCheck(child, 'all', me.colleague.id)}`);
+    } catch {
+      toast.error('This child’s class has not been taught anything yet, so there is nothing to ask.');
+    }
+  };
+  const nothing = data.sessions.length === 0 && data.left.length === 0 && data.due.length === 0;
+  return (
+    <Page title={`Hello, ${first}`} lead={new Date().toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}>
+      {nothing ? (
+        <Empty title="A clear page" action={bringIn && <Link className="btn btn-main" to="/children/import">Bring in a class list</Link>}>
+          {bringIn
+            ? 'Start with a class list from your school’s own system. Then set what each class has been taught, and check the first child.'
+            : 'Nothing has been shared with you yet. When a colleague gives you a group or a session, it stands here.'}
+        </Empty>
+      ) : (
+        <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_22rem]">
+          <div className="grid content-start gap-8">
+            <section aria-labelledby="now">
+              <h2 id="now" className="mb-2 text-lg">
+                {now.length === 0 ? 'No session today' : 'Sessions today'}
+              </h2>
+              {now.length === 0 ? (
+                <p className="text-ink-2">{plan ? <>Plan one for a group under <Link className="underline" to="/sessions/new">Make a session</Link>.</> : 'Nothing has been given to you for today.'}</p>
+              ) : (
+                <ul className="grid gap-3">
+                  {now.map((session) => (
+                    <li key={session.id} className="sheet p-4">
+                      <SessionHead session={session} adult={mine(session) ? 'you' : name(session.adultId)} />
+                      <div className="mt-3 flex flex-wrap items-center gap-3">
+                        {session.log ? (
+                          <>
+                            <span className="font-semibold text-leaf">Run and logged</span>
+                            <Link className="btn" to={`/sessions/${session.id}`}>
+                              What happened
+                            </Link>
+                          </>
+                        ) : (
+                          <>
+                            {(mine(session) || plan) && (
+                              <Link className={`btn ${mine(session) ? 'btn-main' : ''}`} to={`/sessions/${session.id}/run`}>
+                                Run it
+                              </Link>
+                            )}
+                            <Link className="btn" to={`/sessions/${session.id}`}>
+                              Look through
+                            </Link>
+                            <Link className="btn btn-quiet" to={`/sessions/${session.id}/print`}>
+                              Print
+                            </Link>
+                          </>
+                        )}
+                      </div>
+                    </li>
+                  ))}
+                </ul>
+              )}
+            </section>
+            {missing.length > 0 && (
+              <section aria-labelledby="missing">
+                <h2 id="missing" className="mb-2 text-lg">
+                  Not logged yet
+                </h2>
+                <SessionList sessions={missing} />
+              </section>
+            )}
+            {later.length > 0 && (
+              <section aria-labelledby="later">
+                <h2 id="later" className="mb-2 text-lg">
+                  Coming
+                </h2>
+                <SessionList sessions={later} />
+              </section>
+            )}
+            {data.openChecks.length > 0 && (
+              <section aria-labelledby="open">
+                <h2 id="open" className="mb-2 text-lg">
+                  Checks to carry on
+                </h2>
+                <ul className="flex flex-wrap gap-3">
+                  {data.openChecks.map((check) => (
+                    <li key={check.id}>
+                      <Link className="btn" to={`/check/${check.id}`}>
+                        {check.childName} <span className="font-normal text-ink-2">{check.marked} of {check.stack.length}</span>
+                      </Link>
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            )}
+            {data.due.length > 0 && (
+              <section aria-labelledby="due">
+                <h2 id="due" className="mb-2 text-lg">
+                  Due for a check
+                </h2>
+                <ul className="ruled border-y border-rule-2">
+                  {data.due.map((child) => (
+                    <li key={child.childId} className="flex items-center gap-4 py-1.5">
+                      <Link className="w-48 font-semibold underline-offset-4 hover:underline" to={`/children/${child.childId}`}>
+                        {child.name}
+                      </Link>
+                      <span className="flex-1 text-sm text-ink-2">{child.lastCheck ? `checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}` : 'never checked'}</span>
+                      <button className="btn btn-small" onClick={() => void startDue(child.childId)} aria-label={`Check ${child.name}`}>
+                        Check
+                      </button>
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            )}
+          </div>
+          <section aria-labelledby="left" className="content-start">
+            <h2 id="left" className="mb-2 text-lg">
+              Left by colleagues
+            </h2>
+            {data.left.length === 0 ? (
+              <p className="text-ink-2">Nothing new. Logs and notes on your groups’ sessions stand here as they come in.</p>
+            ) : (
+              <ul className="grid gap-3">
+                {data.left.slice(0, 6).map((left) => (
+                  <li key={`${left.kind}${left.entry.id}`} className={`rounded-m border border-rule p-3 ${left.kind === 'note' ? 'bg-note' : 'bg-sheet'}`}>
+                    <p className="text-sm text-ink-2">
+                      {left.by}, {timeWords(left.at)}
+                    </p>
+                    <p className="my-1 line-clamp-4">{left.text || 'Logged, with nothing to add.'}</p>
+                    <Link className="text-sm font-semibold underline underline-offset-4" to={`/sessions/${left.sessionId}`}>
+                      {left.groupName}: {left.kind === 'note' ? 'note' : 'what happened'}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            )}
+          </section>
+        </div>
+      )}
+    </Page>
+  );
+}
+
+function SessionHead({ session, adult }: { session: Session; adult: string }) {
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+        <h3 className="text-xl">{session.groupName}</h3>
+        <span className="text-ink-2">
+          {session.minutes} minutes with {adult}
+        </span>
+        <span className="flex flex-wrap gap-1.5">
+          {session.plan.focus.map((gpc) => (
+            <GraphemeChip key={gpc} gpc={gpc} sound />
+          ))}
+        </span>
+      </div>
+      <p className="mt-1">
+        {session.members.map((m) => m.name.split(' ')[0]).join(', ')}
+        {session.hidden > 0 && ` and ${session.hidden} of another class`}
+      </p>
+    </>
+  );
+}
+
+function SessionList({ sessions }: { sessions: readonly Session[] }) {
+  return (
+    <ul className="ruled border-y border-rule-2">
+      {sessions.map((session) => (
+        <li key={session.id}>
+          <Link to={`/sessions/${session.id}`} className="flex items-center gap-4 py-2 hover:bg-sheet">
+            <span className="w-28 text-ink-2">{dayWords(session.on)}</span>
+            <span className="w-36 font-semibold">{session.groupName}</span>
+            <span className="flex gap-1.5">
+              {session.plan.focus.map((gpc) => (
+                <GraphemeChip key={gpc} gpc={gpc} />
+              ))}
+            </span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}

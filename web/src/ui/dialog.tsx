@@ -1,0 +1,40 @@
+/** One dialog and one side panel, on Radix: focus is held and given back, Escape closes. */
+import { X } from 'lucide-react';
+import { Dialog as Radix } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+interface Props {
+  open: boolean;
+  onClose: () => void;
+  title: string;
+  lead?: ReactNode;
+  children: ReactNode;
+  side?: boolean;
+}
+
+export function Dialog({ open, onClose, title, lead, children, side = false }: Props) {
+  return (
+    <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
+      <Radix.Portal>
+        <Radix.Overlay className="no-print fixed inset-0 z-40 bg-pine/45" />
+        <Radix.Content
+          {...(lead ? {} : { 'aria-describedby': undefined })}
+          className={`no-print fixed z-50 flex max-h-dvh flex-col overflow-y-auto border-rule bg-sheet p-6 shadow-xl focus:outline-none ${
+            side ? 'inset-y-0 right-0 w-[30rem] max-w-[94vw] border-l' : 'top-1/2 left-1/2 max-h-[90dvh] w-[34rem] max-w-[94vw] -translate-1/2 rounded-m border'
+          }`}
+        >
+          <div className="mb-4 flex items-start justify-between gap-4">
+            <div>
+              <Radix.Title className="font-serif text-xl font-semibold">{title}</Radix.Title>
+              {lead && <Radix.Description className="mt-1 text-ink-2">{lead}</Radix.Description>}
+            </div>
+            <Radix.Close className="btn btn-quiet btn-small -mt-1" aria-label="Close">
+              <X size={18} aria-hidden />
+            </Radix.Close>
+          </div>
+          {children}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

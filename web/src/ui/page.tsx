@@ -1,0 +1,48 @@
+/** The head of a place, and what stands where nothing is yet. */
+import type { ReactNode } from 'react';
+import { sentenceOf } from '../api/client.js';
+
+export function Page({ title, lead, actions, wide = false, children }: { title: string; lead?: ReactNode; actions?: ReactNode; wide?: boolean; children: ReactNode }) {
+  return (
+    <div className={`px-8 pt-6 pb-12 ${wide ? '' : 'max-w-6xl'}`}>
+      <header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
+        <div>
+          <h1 className="text-[1.75rem] leading-tight">{title}</h1>
+          {lead && <p className="mt-1 max-w-2xl text-ink-2">{lead}</p>}
+        </div>
+        {actions && <div className="flex flex-wrap items-center gap-2">{actions}</div>}
+      </header>
+      {children}
+    </div>
+  );
+}
+
+export function Empty({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
+  return (
+    <div className="max-w-xl border-l-4 border-rule py-2 pl-5">
+      <h2 className="mb-1 text-lg">{title}</h2>
+      <p className="text-ink-2">{children}</p>
+      {action && <div className="mt-4">{action}</div>}
+    </div>
+  );
+}
+
+/** What one reading of the server's data looks like while it is not there. */
+export function Pending({ error, what }: { error?: Error | undefined; what: string }) {
+  if (error)
+    return (
+      <div role="alert" className="max-w-xl border-l-4 border-gap py-2 pl-5">
+        <p>
+          {what} cannot be shown. {sentenceOf(error)}
+        </p>
+        <button className="btn mt-3" onClick={() => location.reload()}>
+          Try again
+        </button>
+      </div>
+    );
+  return (
+    <p role="status" className="py-6 text-ink-2">
+      Opening {what}…
+    </p>
+  );
+}
