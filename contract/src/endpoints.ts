@@ -144,7 +144,8 @@ export const endpoints = {
     query: z.object({ classId: id.optional() }),
     response: z.object({
       weeks: z.array(z.object({ on: day, secure: z.number(), wobbly: z.number(), gap: z.number(), unchecked: z.number(), observations: z.number().int() })),
-      children: z.array(z.object({ id, name: z.string(), before: z.number().int(), now: z.number().int(), observations: z.number().int() })),
+      /** How many pairs each child is expected to know, of those seen by the end of their first week with a check. */
+      children: z.array(z.object({ id, name: z.string(), since: day.nullable(), of: z.number().int(), before: z.number(), now: z.number(), observations: z.number().int() })),
     }),
   }),
 } satisfies Record<string, Endpoint>;

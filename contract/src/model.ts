@@ -57,8 +57,8 @@ export type Child = z.infer<typeof child>;
 export const childLine = child.extend({
   line: z.array(pairState),
   lastCheck: instant.nullable(),
-  /** Change in the number of secure pairs over the last three weeks. */
-  direction: z.number().int(),
+  /** Change over three weeks in how many pairs the child is expected to know, over the pairs seen by then; null where none was. */
+  direction: z.number().nullable(),
   groupIds: z.array(id),
 });
 export type ChildLine = z.infer<typeof childLine>;
@@ -97,6 +97,8 @@ const plannedWord = z.object({
   word: z.string().max(45),
   units: z.array(z.object({ grapheme: z.string(), sound: z.string(), letters: z.array(z.number().int()) })),
   focus: z.array(gpc),
+  /** Which units are the odd part of an irregular word: their pairs have not been taught. */
+  odd: z.array(z.number().int()).optional(),
 });
 export const plan = z.object({
   focus: z.array(gpc).min(1),

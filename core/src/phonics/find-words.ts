@@ -86,7 +86,7 @@ export function findWords(lexicon: Lexicon, request: FindWordsRequest): FoundWor
     if (!fits || !uses || avoid.has(candidate.word)) continue;
     if (shape !== undefined && shapeOf(candidate.indexes.map((k) => lexicon.pairs[k]!)) !== shape) continue;
     // weighted sampling without replacement (Efraimidis and Spirakis 2006)
-    const weight = Math.log2(2 + candidate.perMillion);
+    const weight = Math.log2(2 + candidate.perMillion) ** 2;
     scored.push({ candidate, key: Math.log(1 - random() || Number.MIN_VALUE) / weight });
   }
   scored.sort((x, y) => y.key - x.key);

@@ -24,6 +24,8 @@ export interface PlannedWord {
   units: { grapheme: string; sound: string; letters: number[] }[];
   /** Which focus pairs it practises. */
   focus: Gpc[];
+  /** Irregular words: indexes of the units that are the odd part, their pairs not being taught. */
+  odd?: number[];
 }
 export type PartKind = 'review' | 'focus' | 'read words' | 'irregular words' | 'spell';
 export interface SessionPart {
@@ -79,7 +81,7 @@ export function planSession(lexicon: Lexicon, request: SessionRequest): SessionP
       review: { gpcs: review, words: [] },
       focus: { gpcs: [...focus], words: [] },
       'read words': { gpcs: [], words: toRead },
-      'irregular words': { gpcs: [], words: irregular.map((word) => plannedWord(lexicon, word, focus)) },
+      'irregular words': { gpcs: [], words: irregular.map((word) => irregularWord(lexicon, word, focus, taught.gpcs)) },
       spell: { gpcs: [], words: toSpell },
     };
     return [{ kind, title, how, minutes: time, ...content[kind] }];
@@ -92,6 +94,12 @@ export function plannedWord(lexicon: Lexicon, word: string, focus: readonly Gpc[
   const cut = segment(lexicon, word)[0];
   const gpcs = cut ? gpcsOf(cut) : [];
   return { word, units: cut?.units ?? [], focus: focus.filter((gpc) => gpcs.includes(gpc)) };
+}
+
+/** An irregular word with its odd part: the units whose pairs these children have not been taught. */
+export function irregularWord(lexicon: Lexicon, word: string, focus: readonly Gpc[], taught: readonly Gpc[]): PlannedWord {
+  const planned = plannedWord(lexicon, word, focus);
+  return { ...planned, odd: planned.units.flatMap((u, k) => (taught.includes(`${u.grapheme}:${u.sound}`) ? [] : [k])) };
 }
 
 /** The words of a plan that these children cannot read yet, each with the missing pairs. */
@@ -122,23 +130,29 @@ function reviewPairs(taught: readonly Gpc[], focus: readonly Gpc[], children: re
     .map(({ gpc }) => gpc);
 }
 
+/** Words a child is likely to have heard come first: at least so often in a million spoken words. */
+const COMMON = 8;
+const MOST_SOUNDS = 5;
+
 /** Words for each focus pair in turn, easy shapes first. */
 function spread(lexicon: Lexicon, taught: Taught, focus: readonly Gpc[], count: number, seed: number, avoid: readonly string[]): PlannedWord[] {
   const words = new Map<string, PlannedWord>();
   const share = Math.ceil(count / focus.length);
   focus.forEach((gpc, k) => {
     // the other focus pairs are as new as this one: a word has one new thing at a time where it can
-    const pick = (skip: readonly string[], from: Taught): void => {
+    const pick = (skip: readonly string[], from: Taught, minFrequency: number): void => {
       let taken = [...words.values()].filter((w) => w.focus.includes(gpc)).length;
-      for (const found of findWords(lexicon, { taught: from, mustUse: [gpc], limit: share * 2, seed: seed + k * 101, avoid: skip, maxSounds: 6 })) {
+      for (const found of findWords(lexicon, { taught: from, mustUse: [gpc], limit: share * 2, seed: seed + k * 101, avoid: skip, maxSounds: MOST_SOUNDS, minFrequency })) {
         if (taken >= share) break;
         if (words.has(found.word)) continue;
         words.set(found.word, plannedWord(lexicon, found.word, focus));
         taken += 1;
       }
     };
-    pick(avoid, taught);
-    if ([...words.values()].filter((w) => w.focus.includes(gpc)).length < share) pick([], { ...taught, gpcs: [...taught.gpcs, ...focus] });
+    const short = (): boolean => [...words.values()].filter((w) => w.focus.includes(gpc)).length < share;
+    pick(avoid, taught, COMMON);
+    if (short()) pick(avoid, taught, 1);
+    if (short()) pick([], { ...taught, gpcs: [...taught.gpcs, ...focus] }, 0.3);
   });
   return [...words.values()].sort((a, b) => a.units.length - b.units.length || (a.word < b.word ? -1 : 1)).slice(0, count);
 }

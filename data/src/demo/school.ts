@@ -69,6 +69,15 @@ Umar Vesna Wojtek Xanthe Yusuf Zuri Alba Benat Chidi Darya Elif Florin Greta Ham
 const FAMILY = `Abara Bexley Calder Drummer Eszter Fairweather Gallow Hollins Ivory Jansma Kettle Larkin Mbeki Nettleton Osei Pavlik Quarrie Rasul Selwyn Tremlett
 Uddin Varga Wetherby Xiong Yarrow Zeller Appleby Boateng Carver Dragan Ember Farrow Glover Haddow Ingram Jessop Kowal Lovage Moreno Noor`.split(/\s+/);
 
+const HOUR = 3_600_000;
+/** A moment within the school day (9 to 14, UTC) of this day, or of the Friday before where it is a weekend. */
+export function schoolTime(ms: number, part: number): number {
+  const day = Math.floor(ms / DAY) * DAY;
+  const weekday = new Date(day).getUTCDay();
+  const back = weekday === 6 ? 1 : weekday === 0 ? 2 : 0;
+  return day - back * DAY + (9 + 5 * part) * HOUR;
+}
+
 /**
  * Makes the demo school for a moment: its history ends the day before.
  * @example demoSchool({ asOf: '2026-11-24T09:00:00.000Z' }).children.length // 40
@@ -107,7 +116,7 @@ export function demoSchool(options: { asOf: string; seed?: number }): DemoSchool
     for (const [week, chance] of [[0, 1], [2, 0.55], [3, 0.7], [5, 0.9]] as const) {
       if (random() > chance) continue;
       const by = reachable[Math.floor(random() * reachable.length)]!.id;
-      const startedAt = end - (DEMO_WEEKS - week) * 7 * DAY + DAY * (1 + Math.floor(random() * 4)) + 3_600_000 * (random() * 4);
+      const startedAt = schoolTime(end - (DEMO_WEEKS - week) * 7 * DAY + DAY * (1 + Math.floor(random() * 4)), random());
       const checkId = uuidAt(startedAt, random);
       const stack = makeStack(taught, { seed: seedFrom(checkId) });
       const asked = week === 0 ? stack : stack.slice(0, Math.ceil(stack.length * (0.6 + 0.4 * random())));

@@ -3,7 +3,7 @@ import type { ChildLine } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classes, groupMembers, groups, observations } from '../db/schema.js';
-import { evidenceOf, lineOf, toObservation, withdrawnOf } from '../evidence/evidence.js';
+import { change, evidenceOf, lineOf, toObservation, withdrawnOf } from '../evidence/evidence.js';
 import { effective, type Observation } from '@sapling/core';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
@@ -27,18 +27,17 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
       .where(inArray(groupMembers.childId, ids)),
   ]);
   const before = new Date(Date.parse(now) - THREE_WEEKS).toISOString();
-  const secure = (line: { state: string }[]): number => line.filter((c) => c.state === 'secure').length;
   return rows.map((row) => {
     const schoolClass = classRows.find((c) => c.id === row.classId)!;
     const list = evidence.get(row.id) ?? [];
     const line = lineOf(schoolClass.orderId, schoolClass.taughtSteps, list, now);
-    const earlier = list.filter((o) => o.at <= before);
-    const then = earlier.length === 0 ? secure(line) : secure(lineOf(schoolClass.orderId, schoolClass.taughtSteps, earlier, before));
+    const then = lineOf(schoolClass.orderId, schoolClass.taughtSteps, list.filter((o) => o.at <= before), before);
+    const since = change(then, line);
     return {
       id: row.id, givenName: row.givenName, familyName: row.familyName, classId: row.classId, externalId: row.externalId, version: row.version,
       line,
       lastCheck: list.filter((o) => o.kind === 'see-say').at(-1)?.at ?? null,
-      direction: secure(line) - then,
+      direction: since.of === 0 ? null : Math.round((since.now - since.before) * 10) / 10,
       groupIds: memberships.filter((m) => m.childId === row.id).map((m) => m.groupId),
     };
   });

@@ -1,6 +1,6 @@
 /** Fills an empty data folder with the demo school: people, evidence, groups, sessions past and to come. */
 import { randomBytes } from 'node:crypto';
-import { demoSchool, teachingOrder, DEMO_SEED } from '@sapling/data';
+import { demoSchool, schoolTime, teachingOrder, DEMO_SEED } from '@sapling/data';
 import { estimate, formGroups, loadLexicon, planSession, seeded, taughtAfter, type GroupingChild, type Observation } from '@sapling/core';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
@@ -52,7 +52,9 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
         const members = known.filter((c) => group.members.includes(c.id));
         const met: string[] = [];
         for (const offset of [-9, -7, -2, 0, 2]) {
-          const on = new Date(time + offset * DAY).toISOString().slice(0, 10);
+          // the demo has a session today whatever the weekday; all others fall on school days
+          const held = offset === 0 ? time : schoolTime(time + (offset > 0 ? offset + weekendAhead(time + offset * DAY) : offset) * DAY, 0.2 + 0.3 * made);
+          const on = new Date(held).toISOString().slice(0, 10);
           const plan = planSession(lexicon, { taught, focus: group.focus.slice(0, 2), children: members, minutes: 20, seed: made * 100 + offset + 20, avoid: met });
           met.push(...plan.parts.flatMap((p) => p.words.map((w) => w.word)));
           const sessionId = uuidAt(time + (offset - 12) * DAY + made, random);
@@ -60,14 +62,14 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
             id: sessionId, groupId, on, minutes: plan.minutes, adultId: adult.id, plan, members: group.members, createdBy: teacher.id, createdAt: new Date(time - 12 * DAY).toISOString(),
           });
           if (offset >= 0) continue;
-          const at = new Date(time + offset * DAY - 3 * 3_600_000).toISOString();
+          const at = new Date(held + 25 * 60_000).toISOString();
           await tx.insert(t.logs).values({
             id: uuidAt(Date.parse(at), random), session: sessionId, by: adult.id, at,
             attendance: group.members.map((child) => ({ child, present: random() > 0.12 })),
             done: plan.parts.slice(0, random() > 0.5 ? plan.parts.length : plan.parts.length - 1).map((p) => p.title),
             happened: HAPPENED[Math.floor(random() * HAPPENED.length)]!,
           });
-          if (offset === -2 && made % 2 === 0) await tx.insert(t.notes).values({ id: uuidAt(Date.parse(at) + 1, random), session: sessionId, by: adult.id, at, text: NOTES[made % NOTES.length]! });
+          if (offset === -2 && made % 2 === 0) await tx.insert(t.notes).values({ id: uuidAt(Date.parse(at) + 1, random), session: sessionId, by: adult.id, at, text: NOTES[(made / 2) % NOTES.length]! });
         }
         made += 1;
       }
@@ -76,6 +78,8 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
   return true;
 }
 
+/** Days to add so that a day to come is not at a weekend. */
+const weekendAhead = (ms: number): number => ({ 6: 2, 0: 1 })[new Date(ms).getUTCDay()] ?? 0;
 const sum = (known: Readonly<Record<string, number>>): number => Object.values(known).reduce((a, b) => a + b, 0);
 const HAPPENED = [
   'Quick review went well. Two of them still stop before pushing the sounds together.',

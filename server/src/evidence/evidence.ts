@@ -1,5 +1,5 @@
 /** Reading evidence back: what counts, and the states the core works out from it. */
-import { eq, inArray } from 'drizzle-orm';
+import { count, eq, inArray } from 'drizzle-orm';
 import { effective, estimate, taughtAfter, type Estimate, type Observation } from '@sapling/core';
 import type { ObservationRow, PairStateRow } from '@sapling/contract';
 import { teachingOrder } from '@sapling/data';
@@ -14,17 +14,42 @@ export function toObservation(row: Stored): ObservationRow {
   return out as unknown as ObservationRow;
 }
 
-/** All observations of these children, those that count only, by child. */
-export async function evidenceOf(db: Db, childIds: readonly string[]): Promise<Map<string, Observation[]>> {
-  const out = new Map<string, Observation[]>(childIds.map((id) => [id, []]));
+interface Held {
+  /** How many observations and withdrawals it was read from. */
+  readonly seen: string;
+  readonly evidence: readonly Observation[];
+}
+/** Evidence read before, by database and child. */
+const held = new WeakMap<Db, Map<string, Held>>();
+
+/**
+ * All observations of these children, those that count only, by child, in order of time. Evidence is
+ * append-only, so the number of a child's records says whether what was read before is still all of it:
+ * only children with something new are read again.
+ */
+export async function evidenceOf(db: Db, childIds: readonly string[]): Promise<Map<string, readonly Observation[]>> {
+  const out = new Map<string, readonly Observation[]>(childIds.map((id) => [id, []]));
   if (childIds.length === 0) return out;
-  const [rows, gone] = await Promise.all([
-    db.select().from(observations).where(inArray(observations.child, [...childIds])),
-    db.select({ id: withdrawals.observation }).from(withdrawals).where(inArray(withdrawals.child, [...childIds])),
+  const cache = held.get(db) ?? new Map<string, Held>();
+  held.set(db, cache);
+  const [seen, gone] = await Promise.all([
+    db.select({ child: observations.child, n: count() }).from(observations).where(inArray(observations.child, [...childIds])).groupBy(observations.child),
+    db.select({ child: withdrawals.child, n: count() }).from(withdrawals).where(inArray(withdrawals.child, [...childIds])).groupBy(withdrawals.child),
   ]);
-  const withdrawn = new Set(gone.map((g) => g.id));
-  for (const row of rows) out.get(row.child)?.push(toObservation(row) as Observation);
-  for (const [child, list] of out) out.set(child, effective(list, withdrawn));
+  const withdrawnCount = new Map(gone.map((g) => [g.child, g.n]));
+  const stamps = new Map(seen.map((s) => [s.child, `${s.n}/${withdrawnCount.get(s.child) ?? 0}`]));
+  const stale = [...stamps].filter(([child, stamp]) => cache.get(child)?.seen !== stamp).map(([child]) => child);
+  if (stale.length > 0) {
+    const [rows, withdrawn] = await Promise.all([
+      db.select().from(observations).where(inArray(observations.child, stale)),
+      db.select({ id: withdrawals.observation }).from(withdrawals).where(inArray(withdrawals.child, stale)),
+    ]);
+    const without = new Set(withdrawn.map((w) => w.id));
+    const byChild = new Map<string, Observation[]>(stale.map((id) => [id, []]));
+    for (const row of rows) byChild.get(row.child)!.push(toObservation(row) as Observation);
+    for (const [child, list] of byChild) cache.set(child, { seen: stamps.get(child)!, evidence: effective(list, without) });
+  }
+  for (const child of stamps.keys()) out.set(child, cache.get(child)!.evidence);
   return out;
 }
 
@@ -40,6 +65,17 @@ export function lineOf(orderId: string, taughtSteps: number, evidence: readonly 
   const taught = [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)];
   const states = estimate(evidence, { asOf });
   return taught.map((gpc) => stateRow(gpc, states.get(gpc)));
+}
+
+/**
+ * Change in how many pairs a child is expected to know, over those pairs that had been seen by then:
+ * like is compared with like, so that checking more does not look like learning more.
+ */
+export function change(then: readonly PairStateRow[], now: readonly PairStateRow[]): { of: number; before: number; now: number } {
+  const later = new Map(now.map((c) => [c.gpc, c.p]));
+  const seen = then.filter((c) => c.basedOn > 0);
+  const tenth = (x: number): number => Math.round(x * 10) / 10;
+  return { of: seen.length, before: tenth(seen.reduce((sum, c) => sum + c.p, 0)), now: tenth(seen.reduce((sum, c) => sum + (later.get(c.gpc) ?? c.p), 0)) };
 }
 
 function stateRow(gpc: string, found: Estimate | undefined): PairStateRow {

@@ -3,7 +3,7 @@ import type { PairStateRow } from '@sapling/contract';
 import { childrenInReach } from '../access.js';
 import { fullName } from '../children/children.js';
 import { classes } from '../db/schema.js';
-import { evidenceOf, lineOf } from '../evidence/evidence.js';
+import { change, evidenceOf, lineOf } from '../evidence/evidence.js';
 import { route } from '../http/route.js';
 
 const WEEK = 7 * 86_400_000;
@@ -20,13 +20,15 @@ export const progressRoutes = [
     const children = rows.map((row) => {
       const schoolClass = classRows.find((c) => c.id === row.classId)!;
       const list = evidence.get(row.id) ?? [];
-      const secureAt = ends.map((end, k) => {
+      const lines = ends.map((end, k) => {
         const line: PairStateRow[] = lineOf(schoolClass.orderId, schoolClass.taughtSteps, list.filter((o) => o.at <= end), end);
         for (const cell of line) weeks[k]![cell.state] += 1;
         weeks[k]!.observations += list.filter((o) => o.at <= end && o.at > weeks[k]!.from).length;
-        return line.filter((c) => c.state === 'secure').length;
+        return line;
       });
-      return { id: row.id, name: fullName(row), before: secureAt[0]!, now: secureAt.at(-1)!, observations: list.length };
+      const first = lines.findIndex((line) => line.some((c) => c.basedOn > 0));
+      const since = first < 0 ? { of: 0, before: 0, now: 0 } : change(lines[first]!, lines.at(-1)!);
+      return { id: row.id, name: fullName(row), since: first < 0 ? null : ends[first]!.slice(0, 10), ...since, observations: list.length };
     });
     return { weeks: weeks.map(({ from: _from, ...week }) => week), children };
   }),

@@ -41,7 +41,28 @@ export function Summary({ handle }: { handle: CheckHandle }) {
   };
   return (
     <main className="mx-auto max-w-4xl p-8">
-      <h1 className="text-[1.75rem]">{check.childName}</h1>
+      <div className="flex flex-wrap items-start justify-between gap-4">
+        <h1 className="text-[1.75rem]">{check.childName}</h1>
+        <div className="flex flex-wrap gap-3">
+        {next ? (
+          <button className="btn btn-main" autoFocus onClick={() => void startNext()}>
+            Next: {next.givenName} {next.familyName}
+          </button>
+        ) : (
+          <Link className="btn btn-main" to="/check">
+            Back to Check
+          </Link>
+        )}
+        <Link className="btn" to={`/children/${check.child}`}>
+          See all of {check.childName.split(' ')[0]}
+        </Link>
+        {next && (
+          <Link className="btn btn-quiet" to="/check">
+            Back to Check
+          </Link>
+        )}
+      </div>
+      </div>
       <p className="mb-6 text-ink-2">
         {complete ? `All ${check.stack.length} cards are marked.` : `${check.marks.length} of ${check.stack.length} cards are marked; the rest stays unasked.`} {times.length > 0 && `The middle answer took ${seconds(times[Math.floor(times.length / 2)]!)}.`}
       </p>
@@ -98,25 +119,6 @@ export function Summary({ handle }: { handle: CheckHandle }) {
           ))}
         </p>
       )}
-      <div className="flex flex-wrap gap-3">
-        {next ? (
-          <button className="btn btn-main" autoFocus onClick={() => void startNext()}>
-            Next: {next.givenName} {next.familyName}
-          </button>
-        ) : (
-          <Link className="btn btn-main" to="/check">
-            Back to Check
-          </Link>
-        )}
-        <Link className="btn" to={`/children/${check.child}`}>
-          See all of {check.childName.split(' ')[0]}
-        </Link>
-        {next && (
-          <Link className="btn btn-quiet" to="/check">
-            Back to Check
-          </Link>
-        )}
-      </div>
       <p className="mt-8 text-sm text-ink-2">A check says what to teach next. It is not a diagnosis; a different accent is not an error.</p>
     </main>
   );

@@ -60,7 +60,7 @@ export function Component() {
         <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
         <div className="mt-3 flex flex-wrap items-center justify-between gap-3">
           <p>
-            {count('secure')} secure, {count('wobbly')} wobbly, {count('gap')} {count('gap') === 1 ? 'gap' : 'gaps'}, {count('unchecked')} unchecked of {child.line.length} taught pairs. <Direction by={child.direction} /> in three weeks.
+            {count('secure')} secure, {count('wobbly')} wobbly, {count('gap')} {count('gap') === 1 ? 'gap' : 'gaps'}, {count('unchecked')} unchecked of {child.line.length} taught pairs. Known, over three weeks: <Direction by={child.direction} />.
           </p>
           <SignKey />
         </div>

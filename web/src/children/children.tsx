@@ -48,10 +48,10 @@ export function Component() {
   const shown = children
     .filter((c) => (!classId || c.classId === classId) && `${c.givenName} ${c.familyName}`.toLowerCase().includes(wanted))
     .sort((a, b) =>
-      order === 'name' ? a.givenName.localeCompare(b.givenName) : order === 'check' ? (a.lastCheck ?? '').localeCompare(b.lastCheck ?? '') : gaps(b.id) - gaps(a.id) || a.direction - b.direction,
+      order === 'name' ? a.givenName.localeCompare(b.givenName) : order === 'check' ? (a.lastCheck ?? '').localeCompare(b.lastCheck ?? '') : gaps(b.id) - gaps(a.id) || (a.direction ?? 0) - (b.direction ?? 0),
     );
   return (
-    <Page title="Children" lead="One line a child: every pair of the teaching order, in taught order. Lines can be read down as well as along." actions={actions}>
+    <Page title="Children" lead="One line a child, every pair in taught order: lines can be read down as well as along." actions={actions}>
       <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-2">
         <ClassPicker classes={classes} value={classId} onChange={(next) => setParams(next ? { class: next } : {})} />
         <label className="flex items-center gap-2">
@@ -73,7 +73,7 @@ export function Component() {
             <th className="px-4 py-2 font-semibold">Child</th>
             <th className="py-2 font-semibold">Line, in taught order</th>
             <th className="w-14 py-2 text-right font-semibold">Gaps</th>
-            <th className="w-32 py-2 pl-5 font-semibold">Last 3 weeks</th>
+            <th className="w-32 py-2 pl-5 font-semibold">Known, 3 weeks</th>
             <th className="w-32 py-2 pr-4 pl-3 font-semibold">Last check</th>
           </tr>
         </thead>

@@ -52,7 +52,7 @@ export function Grid({ rows, pairs, chosen, choose, onCell }: Props) {
               return (
                 <th key={gpc} scope="col" className="sticky top-0 z-10 border-b border-rule bg-sheet p-0 align-bottom font-normal">
                   <button
-                    className="flex w-[1.9rem] flex-col items-center justify-end gap-0.5 pt-2 pb-1 hover:bg-leaf-wash disabled:hover:bg-transparent"
+                    className="flex w-[1.6rem] flex-col items-center justify-end gap-0.5 pt-2 pb-1 hover:bg-leaf-wash disabled:hover:bg-transparent"
                     disabled={!choose || needs[k]!.ids.length === 0}
                     tabIndex={-1}
                     onClick={() => choose?.(needs[k]!.ids, !all)}
@@ -120,7 +120,7 @@ const Cell = memo(
           tabIndex={stop ? 0 : -1}
           aria-disabled={!state}
           onClick={() => state && onPress()}
-          className={`grid h-8 w-[1.9rem] place-items-center hover:outline-2 hover:-outline-offset-2 hover:outline-ink ${shown === 'gap' ? 'bg-gap-wash' : ''}`}
+          className={`grid h-8 w-[1.6rem] place-items-center hover:outline-2 hover:-outline-offset-2 hover:outline-ink ${shown === 'gap' ? 'bg-gap-wash' : ''}`}
           aria-label={`${name}, ${graphemeShown(gpc)} ${gpc.split(':')[1]}: ${SIGN_WORDS[shown]}${state && state.basedOn > 0 ? `, from ${state.basedOn}` : ''}`}
         >
           <Sign state={shown} label={false} />

@@ -37,6 +37,7 @@ export function Component() {
   const byId = useMemo(() => new Map((children ?? []).map((c) => [c.id, c])), [children]);
   if (!groups || !children || !orders) return <Page title="Groups"><Pending error={error} what="the groups" /></Page>;
 
+  const longest = Math.max(1, ...groups.flatMap((g) => g.members.map((id) => byId.get(id)?.line.length ?? 0)));
   const grouped = new Set(groups.flatMap((g) => g.members));
   const loose = children.filter((c) => !grouped.has(c.id) && c.line.some((p) => p.state === 'gap'));
   const nameOf = (id: string): string => byId.get(id)?.givenName ?? 'The child';
@@ -110,9 +111,9 @@ export function Component() {
             void move(String(active.data.current?.child), from, to);
           }}
         >
-          <div className="grid gap-4 [grid-template-columns:repeat(auto-fill,minmax(19.5rem,1fr))]">
+          <div className="grid gap-4 [grid-template-columns:repeat(auto-fill,minmax(27rem,1fr))]">
             {groups.map((group) => (
-              <GroupCard key={group.id} group={group} groups={groups} children={byId} team={team ?? []} taught={taughtFor(group.members)} total={(classId) => orders.total(classId)} may={may} onMove={(child, to) => void move(child, group, to)} />
+              <GroupCard key={group.id} group={group} groups={groups} children={byId} team={team ?? []} taught={taughtFor(group.members)} total={longest} may={may} onMove={(child, to) => void move(child, group, to)} />
             ))}
             {may && <Loose children={loose} groups={groups} onMove={(child, to) => void move(child, undefined, to)} />}
           </div>

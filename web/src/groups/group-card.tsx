@@ -9,7 +9,7 @@ import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { ChildLine as Line } from '../ui/child-line.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { Pair } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { Conflict } from './conflict.js';
 import { FocusPicker } from './focus-picker.js';
@@ -21,7 +21,8 @@ interface Props {
   children: ReadonlyMap<string, ChildLine>;
   team: readonly Colleague[];
   taught: readonly string[];
-  total: (classId: string) => number;
+  /** Pairs of the longest line on the board, so that all lines share one scale. */
+  total: number;
   may: boolean;
   onMove: (child: string, to: Group | undefined) => void;
 }
@@ -124,8 +125,8 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
       <div className="mb-3 flex flex-wrap gap-1.5">
         {group.focus.map((gpc) => (
           <span key={gpc} className="inline-flex items-baseline gap-1.5 rounded-s bg-paper px-2 py-0.5" title={`${needOf(group, children, gpc)} of ${group.members.length} need it`}>
-            <span className="font-child text-xl">{graphemeShown(gpc)}</span>
-            <span className="text-sm text-ink-2">
+            <Pair gpc={gpc} />
+            <span className="text-sm">
               {needOf(group, children, gpc)} of {group.members.length}
             </span>
           </span>
@@ -139,7 +140,7 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
       <ul className="ruled mb-3 flex-1">
         {group.members.map((id) => {
           const child = children.get(id);
-          return child ? <Member key={id} child={child} group={group} groups={groups} total={total(child.classId)} may={may} onMove={(to) => onMove(id, to)} /> : null;
+          return child ? <Member key={id} child={child} group={group} groups={groups} total={total} may={may} onMove={(to) => onMove(id, to)} /> : null;
         })}
         {group.members.length === 0 && <li className="py-3 text-ink-2">No children yet. {may && 'Drag one here.'}</li>}
         {group.hidden > 0 && <li className="py-1 text-sm text-ink-2">and {group.hidden} of another class</li>}
@@ -168,7 +169,7 @@ function Member({ child, total, ...rest }: MemberProps & { total: number; group:
     <li className="flex items-center gap-2 py-0.5">
       <Grip child={child} {...rest} className="w-24" />
       <Link to={`/children/${child.id}`} className="min-w-0 flex-1" aria-label={`${child.givenName} ${child.familyName}`}>
-        <Line line={child.line} total={total} width="100%" />
+        <Line small line={child.line} total={total} width="100%" />
       </Link>
       {rest.may && <MoveMenu child={child} {...rest} />}
     </li>

@@ -9,7 +9,7 @@ import { refresh, useData } from '../api/data.js';
 import type { Orders } from '../api/orders.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Trouble } from '../ui/form.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { Pair } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { inNeed, possible, problemOf } from './problem.js';
 
@@ -127,14 +127,14 @@ export function Suggest({ children, orders, team, taken, only, existing, onClose
       <Trouble>{trouble}</Trouble>
       {found && (
         <>
-          <div className="mt-4 grid gap-x-8 gap-y-5 [grid-template-columns:repeat(auto-fill,minmax(19rem,1fr))]">
+          <div className="mt-4 grid gap-x-8 gap-y-5 [grid-template-columns:repeat(auto-fill,minmax(24rem,1fr))]">
             {found.grouping.groups.map((group, k) => (
               <div key={k} className="border-t border-rule pt-2">
                 <p className="flex flex-wrap gap-1.5">
                   {found.why[k]!.shared.map(({ gpc, need, of }) => (
                     <span key={gpc} className="inline-flex items-baseline gap-1.5 rounded-s bg-paper px-2">
-                      <span className="font-child text-xl">{graphemeShown(gpc)}</span>
-                      <span className="text-sm text-ink-2">
+                      <Pair gpc={gpc} />
+                      <span className="text-sm">
                         {need} of {of}
                       </span>
                     </span>
@@ -145,7 +145,7 @@ export function Suggest({ children, orders, team, taken, only, existing, onClose
                     <li key={id} className="flex items-center gap-3">
                       <span className="w-20 truncate font-semibold">{name(id)}</span>
                       <span className="min-w-0 flex-1">
-                        <Line line={byId.get(id)?.line ?? []} total={orders.total(byId.get(id)?.classId ?? '')} width="100%" />
+                        <Line small line={byId.get(id)?.line ?? []} total={Math.max(...fit.map((c) => c.line.length))} width="100%" />
                       </span>
                     </li>
                   ))}

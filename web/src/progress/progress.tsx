@@ -30,9 +30,10 @@ export function Component() {
             <Weeks weeks={data.weeks} />
           </Suspense>
           <p className="mt-1 mb-6 text-sm text-ink-2">
-            From {observed} observations of {data.children.length} children. A pair not seen yet counts as unchecked, not as a gap.
+            From {observed} observations of {data.children.length} children. A pair seen once is wobbly at most, since one answer is too little; a pair not seen is unchecked, not a gap.
           </p>
-          <h2 className="mb-2 text-lg">Each child, secure pairs seven weeks ago and now</h2>
+          <h2 className="text-lg">Each child, then and now</h2>
+          <p className="mb-2 max-w-2xl text-sm text-ink-2">How many pairs the child is expected to know, of those seen in their first week with a check: like is compared with like, so that checking more does not look like learning more.</p>
           <table className="sheet w-full text-left">
             <thead className="text-sm text-ink-2">
               <tr>
@@ -54,11 +55,9 @@ export function Component() {
                         {child.name}
                       </Link>
                     </th>
-                    <td>{child.before}</td>
-                    <td>{child.now}</td>
-                    <td>
-                      <Direction by={child.now - child.before} />
-                    </td>
+                    <td>{child.since ? `${Math.round(child.before)} of ${child.of}` : 'never checked'}</td>
+                    <td>{child.since && `${Math.round(child.now)} of ${child.of}`}</td>
+                    <td>{child.since && <Direction by={Math.round((child.now - child.before) * 10) / 10} />}</td>
                     <td className="pr-4 text-right">
                       {child.observations}
                       {child.observations < 20 && <span className="ml-2 text-sm text-ink-2">few</span>}

@@ -25,11 +25,11 @@ export default function Weeks({ weeks }: { weeks: ResponseOf<Endpoints['progress
       animationDuration: 250,
       textStyle: { fontFamily: 'Source Sans 3 Variable', fontSize: 13, color: '#182b30' },
       grid: { left: 48, right: 8, top: 40, bottom: 30 },
-      legend: { left: 40, top: 0, itemWidth: 14, itemHeight: 14, textStyle: { fontSize: 14, color: '#182b30' } },
+      legend: { left: 44, top: 0, itemWidth: 16, itemHeight: 14, itemGap: 26, textStyle: { fontSize: 14, color: '#182b30' } },
       tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
       aria: { enabled: true },
       xAxis: { type: 'category', data: weeks.map((w) => format(parseISO(w.on), 'd MMM')), axisTick: { show: false }, axisLine: { lineStyle: { color: '#4b5c5f' } } },
-      yAxis: { type: 'value', name: 'pairs', nameTextStyle: { align: 'right' }, splitLine: { lineStyle: { color: '#e2e6db' } } },
+      yAxis: { type: 'value', splitLine: { lineStyle: { color: '#e2e6db' } } },
       series: SERIES.map(({ key, name, colour, pattern }) => ({
         type: 'bar' as const,
         name,

@@ -8,7 +8,7 @@ import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { todayDay } from '../ui/dates.js';
 import { Page, Pending } from '../ui/page.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { Pair } from '../ui/word-marks.js';
 
 const iso = (date: Date): string => format(date, 'yyyy-MM-dd');
 
@@ -88,7 +88,11 @@ function Card({ session, adult }: { session: Session; adult: string | undefined 
           <span className="font-serif font-semibold">{session.groupName}</span>
           {session.log && <CheckCheck size={16} aria-label="run and logged" className="shrink-0 text-leaf" />}
         </span>
-        <span className="my-0.5 block font-child text-lg">{session.plan.focus.map(graphemeShown).join('  ')}</span>
+        <span className="my-0.5 flex flex-wrap gap-x-3">
+          {session.plan.focus.map((gpc) => (
+            <Pair key={gpc} gpc={gpc} className="text-lg" />
+          ))}
+        </span>
         <span className="block text-sm text-ink-2">
           {session.minutes} min, {adult ?? <span className="font-semibold text-gap">nobody yet</span>}
         </span>

@@ -13,7 +13,7 @@ import { useMay } from '../shell/me.js';
 import { todayDay } from '../ui/dates.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { Pair } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { PartEditor, useLacks, type Plan } from './parts.js';
 
@@ -132,8 +132,8 @@ export function Component() {
             <p className="mb-1 font-semibold">Focus</p>
             <p className="mb-2 flex flex-wrap gap-2">
               {chosenFocus.map((gpc) => (
-                <span key={gpc} className="rounded-s border border-rule bg-white px-2.5 font-child text-2xl">
-                  {graphemeShown(gpc)}
+                <span key={gpc} className="rounded-s border border-rule bg-white px-2.5 py-0.5">
+                  <Pair gpc={gpc} className="text-2xl" />
                 </span>
               ))}
               {chosenFocus.length === 0 && <span className="text-ink-2">none yet</span>}

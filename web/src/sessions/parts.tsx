@@ -3,7 +3,7 @@ import type { Session } from '@sapling/contract';
 import type { Taught } from '@sapling/core';
 import { Plus, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { graphemeShown, WordMarks } from '../ui/word-marks.js';
+import { graphemeShown, Pair, WordMarks } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 
 export type Plan = Session['plan'];
@@ -47,7 +47,7 @@ export function PartWords({ part, focus, lacks, size = 'text-2xl', marks = true 
         <ul className="flex flex-wrap gap-x-7 gap-y-4">
           {part.words.map((w) => (
             <li key={w.word}>
-              <WordMarks word={w.word} units={w.units} focus={focus} marks={marks && part.kind !== 'spell'} className={size} />
+              <WordMarks word={w.word} units={w.units} odd={w.odd} focus={focus} marks={marks && part.kind !== 'spell'} className={size} />
               {lacks?.has(w.word) && <Lack missing={lacks.get(w.word)!} />}
             </li>
           ))}
@@ -97,7 +97,7 @@ export function PartEditor({ part, focus, lacks, onChange }: { part: Part; focus
           <ul className="flex flex-wrap gap-2">
             {part.gpcs.map((gpc) => (
               <li key={gpc} className="flex items-baseline rounded-s border border-rule bg-white pl-2.5">
-                <span className="font-child text-xl">{graphemeShown(gpc)}</span>
+                <Pair gpc={gpc} />
                 {part.kind === 'review' ? <Remove label={`Take ${graphemeShown(gpc)} out`} onPress={() => onChange({ ...part, gpcs: part.gpcs.filter((g) => g !== gpc) })} /> : <span className="w-2.5" />}
               </li>
             ))}
@@ -109,7 +109,7 @@ export function PartEditor({ part, focus, lacks, onChange }: { part: Part; focus
               {part.words.map((w) => (
                 <li key={w.word} className={lacks.has(w.word) ? 'border-l-4 border-gap bg-gap-wash px-2' : ''}>
                   <span className="flex items-start">
-                    <WordMarks word={w.word} units={w.units} focus={focus} className="text-[1.45rem]" />
+                    <WordMarks word={w.word} units={w.units} odd={w.odd} focus={focus} className="text-[1.45rem]" />
                     <Remove label={`Take ${w.word} out`} onPress={() => onChange({ ...part, words: part.words.filter((x) => x.word !== w.word) })} />
                   </span>
                   {lacks.has(w.word) && <Lack missing={lacks.get(w.word)!} />}

@@ -5,7 +5,7 @@ import { useEffect } from 'react';
 import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { Pending } from '../ui/page.js';
-import { graphemeShown, WordMarks } from '../ui/word-marks.js';
+import { Pair, WordMarks } from '../ui/word-marks.js';
 
 export function Component() {
   const { id } = useParams();
@@ -38,7 +38,11 @@ export function Component() {
               {format(parseISO(session.on), 'EEEE d MMMM yyyy')}, {session.minutes} minutes, {team?.find((c) => c.id === session.adultId)?.name ?? 'no adult yet'}
             </p>
           </div>
-          <p className="font-child text-4xl">{session.plan.focus.map(graphemeShown).join('   ')}</p>
+          <p className="flex gap-5">
+            {session.plan.focus.map((gpc) => (
+              <Pair key={gpc} gpc={gpc} className="text-4xl" />
+            ))}
+          </p>
         </header>
         <table className="mb-3 w-full border-collapse text-sm">
           <tbody>
@@ -61,12 +65,18 @@ export function Component() {
               <span>{part.minutes} min</span>
             </h2>
             <p className="mb-1.5 text-sm">{part.how}</p>
-            {part.gpcs.length > 0 && <p className="font-child text-2xl tracking-normal">{part.gpcs.map((gpc) => graphemeShown(gpc)).join('      ')}</p>}
+            {part.gpcs.length > 0 && (
+              <p className="flex flex-wrap gap-x-6 gap-y-1">
+                {part.gpcs.map((gpc) => (
+                  <Pair key={gpc} gpc={gpc} className="text-2xl" />
+                ))}
+              </p>
+            )}
             {part.words.length > 0 && (
               <ul className="flex flex-wrap gap-x-7 gap-y-2">
                 {part.words.map((w) => (
                   <li key={w.word}>
-                    <WordMarks word={w.word} units={w.units} focus={session.plan.focus} marks={part.kind !== 'spell'} className="text-2xl" />
+                    <WordMarks word={w.word} units={w.units} odd={w.odd} focus={session.plan.focus} marks={part.kind !== 'spell'} className="text-2xl" />
                   </li>
                 ))}
               </ul>

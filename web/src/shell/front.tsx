@@ -4,7 +4,7 @@ import { Leaf } from '../ui/leaf.js';
 
 export function Front({ children }: { children: ReactNode }) {
   return (
-    <div className="grid min-h-dvh lg:grid-cols-[5fr_6fr]">
+    <div className="grid min-h-dvh lg:grid-cols-[2fr_3fr]">
       <aside className="flex flex-col justify-between gap-8 bg-pine p-10 text-[#e9efe6]">
         <p className="flex items-center gap-2.5 font-serif text-xl font-semibold">
           <Leaf size={26} /> Keen Sapling
@@ -16,7 +16,7 @@ export function Front({ children }: { children: ReactNode }) {
         <p className="max-w-md text-sm text-[#c5d3cc]">A check says what to teach next. It is not a diagnosis, and an accent is not an error.</p>
       </aside>
       <main className="flex items-center justify-center p-8">
-        <div className="w-full max-w-lg">{children}</div>
+        <div className="w-full max-w-xl">{children}</div>
       </main>
     </div>
   );

@@ -1,4 +1,4 @@
-import type { Role } from '@sapling/contract';
+import { ROLES, type Role } from '@sapling/contract';
 import { useState, type FormEvent } from 'react';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { TextField, Trouble } from '../ui/form.js';
@@ -6,10 +6,10 @@ import { Front } from './front.js';
 import { ROLE_WORDS } from './me.js';
 
 const SEES: Record<Role, string> = {
-  lead: 'every class, the team, imports',
-  teacher: 'their classes: checks, gaps, groups, sessions',
-  tutor: 'the groups and sessions they were given',
-  'class teacher': 'their own class, and its teaching order',
+  lead: 'every class and the team',
+  teacher: 'their classes and groups',
+  tutor: 'the groups given to them',
+  'class teacher': 'their own class',
 };
 
 export function SignIn({ people, onDone }: { people: readonly { id: string; name: string; role: Role }[]; onDone: () => Promise<unknown> }) {
@@ -41,13 +41,12 @@ export function SignIn({ people, onDone }: { people: readonly { id: string; name
           </h2>
           <p className="mb-3 text-sm text-ink-2">All of it is made up: the school, the people and the children.</p>
           <ul className="sheet ruled">
-            {people.map((person) => (
+            {[...people].sort((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role)).map((person) => (
               <li key={person.id}>
                 <button className="flex w-full items-baseline gap-3 px-4 py-2.5 text-left hover:bg-leaf-wash" disabled={busy} onClick={() => void attempt(() => call('demoSignIn', { body: { id: person.id } }))}>
                   <span className="w-40 shrink-0 font-semibold">{person.name}</span>
-                  <span className="text-ink-2">
-                    {ROLE_WORDS[person.role]} <span className="text-sm">sees {SEES[person.role]}</span>
-                  </span>
+                  <span className="w-40 shrink-0">{ROLE_WORDS[person.role]}</span>
+                  <span className="text-sm text-ink-2">sees {SEES[person.role]}</span>
                 </button>
               </li>
             ))}

@@ -20,7 +20,21 @@ function drawing(state: PairStateRow['state'], x: number) {
   }
 }
 
-export function ChildLine({ line, total, width }: { line: readonly PairStateRow[]; total?: number | undefined; width?: number | string }) {
+/** The same signs where there is little room: only height tells them apart, and every edge is sharp. */
+function compact(state: PairStateRow['state'], x: number) {
+  switch (state) {
+    case 'secure':
+      return <rect x={x + 2} y={15} width={3} height={2} fill="var(--color-leaf)" />;
+    case 'wobbly':
+      return <rect x={x + 1} y={9} width={5} height={4} fill="var(--color-wobbly)" />;
+    case 'gap':
+      return <rect x={x + 0.5} y={1} width={6} height={16} fill="var(--color-gap)" />;
+    case 'unchecked':
+      return null;
+  }
+}
+
+export function ChildLine({ line, total, width, small = false }: { line: readonly PairStateRow[]; total?: number | undefined; width?: number | string; small?: boolean }) {
   const cells = Math.max(total ?? line.length, line.length, 1);
   const count = (state: string): number => line.filter((c) => c.state === state).length;
   const label = `${count('secure')} secure, ${count('wobbly')} wobbly, ${count('gap')} gaps, ${count('unchecked')} unchecked of ${line.length} taught`;
@@ -32,14 +46,15 @@ export function ChildLine({ line, total, width }: { line: readonly PairStateRow[
       preserveAspectRatio="none"
       role="img"
       aria-label={label}
+      shapeRendering={small ? 'crispEdges' : undefined}
       className="block max-w-full"
     >
       <line x1={0} x2={cells * CELL} y1={17.5} y2={17.5} stroke="var(--color-rule)" />
-      {Array.from({ length: cells - line.length }, (_, k) => (
+      {!small && Array.from({ length: cells - line.length }, (_, k) => (
         <line key={k} x1={(line.length + k) * CELL + 2.5} x2={(line.length + k) * CELL + 4.5} y1={14.5} y2={14.5} stroke="var(--color-rule)" />
       ))}
       {line.map((cell, k) => (
-        <g key={cell.gpc}>{drawing(cell.state, k * CELL)}</g>
+        <g key={cell.gpc}>{small ? compact(cell.state, k * CELL) : drawing(cell.state, k * CELL)}</g>
       ))}
     </svg>
   );

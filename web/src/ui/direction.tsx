@@ -1,12 +1,17 @@
 import { ArrowDownRight, ArrowUpRight, Minus } from 'lucide-react';
 
-/** Change in secure pairs over three weeks, with its sign and a shape that reads in grey. */
-export function Direction({ by }: { by: number }) {
-  const Icon = by > 0 ? ArrowUpRight : by < 0 ? ArrowDownRight : Minus;
+/**
+ * Change in how many pairs a child is expected to know, over pairs seen before and since, with its sign
+ * and a shape that reads in grey. Less than half a pair is no change worth an arrow.
+ */
+export function Direction({ by }: { by: number | null }) {
+  if (by === null) return <span className="text-ink-2">too new to say</span>;
+  const none = Math.abs(by) < 0.5;
+  const Icon = none ? Minus : by > 0 ? ArrowUpRight : ArrowDownRight;
   return (
-    <span className={`inline-flex items-center gap-1 ${by < 0 ? 'text-gap' : by > 0 ? 'text-leaf' : 'text-ink-2'}`}>
+    <span className={`inline-flex items-center gap-1 ${none ? 'text-ink-2' : by < 0 ? 'text-gap' : 'text-leaf'}`} title="Expected number of pairs known, over the pairs seen by then and now">
       <Icon size={16} aria-hidden />
-      {by === 0 ? 'as before' : `${by > 0 ? '+' : '−'}${Math.abs(by)} secure`}
+      {none ? 'as before' : `${Math.abs(by) < 10 ? Math.abs(by).toFixed(1) : Math.round(Math.abs(by))} ${by > 0 ? 'more' : 'fewer'}`}
     </span>
   );
 }

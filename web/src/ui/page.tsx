@@ -5,12 +5,12 @@ import { sentenceOf } from '../api/client.js';
 export function Page({ title, lead, actions, wide = false, children }: { title: string; lead?: ReactNode; actions?: ReactNode; wide?: boolean; children: ReactNode }) {
   return (
     <div className={`px-8 pt-6 pb-12 ${wide ? '' : 'max-w-6xl'}`}>
-      <header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
-        <div>
+      <header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3 lg:flex-nowrap">
+        <div className="min-w-0">
           <h1 className="text-[1.75rem] leading-tight">{title}</h1>
-          {lead && <p className="mt-1 max-w-2xl text-ink-2">{lead}</p>}
+          {lead && <p className="mt-1 max-w-3xl text-ink-2">{lead}</p>}
         </div>
-        {actions && <div className="flex flex-wrap items-center gap-2">{actions}</div>}
+        {actions && <div className="flex shrink-0 flex-wrap items-center gap-2">{actions}</div>}
       </header>
       {children}
     </div>

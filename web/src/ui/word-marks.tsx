@@ -1,6 +1,6 @@
 /**
  * A word under study with a mark under each grapheme: a short bar for one letter, a long bar for several,
- * a loop that ties the two letters of a split digraph.
+ * a loop that ties the two letters of a split digraph. The odd part of an irregular word stands on an open box.
  */
 interface Unit {
   grapheme: string;
@@ -8,14 +8,17 @@ interface Unit {
   letters: number[];
 }
 
-export function WordMarks({ word, units, focus = [], marks = true, className = '' }: { word: string; units: readonly Unit[]; focus?: readonly string[]; marks?: boolean; className?: string }) {
+export function WordMarks({ word, units, focus = [], odd = [], marks = true, className = '' }: { word: string; units: readonly Unit[]; focus?: readonly string[]; odd?: readonly number[] | undefined; marks?: boolean; className?: string }) {
   if (units.length === 0 || !marks) return <span className={`font-child ${className}`}>{word}</span>;
   const inFocus = (unit: Unit): boolean => focus.includes(`${unit.grapheme}:${unit.sound}`);
   const splitAt = units.findIndex((u) => u.grapheme.includes('_'));
   const plain = (unit: Unit, k: number) => (
     <span key={k} className={`relative inline-block px-[0.06em] pb-[0.24em] ${inFocus(unit) ? 'font-bold' : ''}`}>
       {unit.letters.map((at) => word[at]).join('')}
-      <span aria-hidden className={`absolute bottom-0 bg-ink ${unit.letters.length > 1 ? 'inset-x-[0.05em] h-[0.075em]' : 'left-1/2 w-[0.3em] -translate-x-1/2 h-[0.075em]'}`} />
+      <span
+        aria-hidden
+        className={`absolute bottom-0 ${odd.includes(k) ? 'inset-x-[0.03em] h-[0.2em] border-[0.06em] border-b-0 border-gap' : `h-[0.075em] bg-ink ${unit.letters.length > 1 ? 'inset-x-[0.05em]' : 'left-1/2 w-[0.3em] -translate-x-1/2'}`}`}
+      />
     </span>
   );
   const body: React.ReactNode[] = [];
@@ -32,7 +35,7 @@ export function WordMarks({ word, units, focus = [], marks = true, className = '
         <span className={`px-[0.06em] ${inFocus(split) ? 'font-bold' : ''}`}>{word[split.letters[0]!]}</span>
         {inside.map((u, n) => plain(u, k + n + 1))}
         <span className={`px-[0.06em] ${inFocus(split) ? 'font-bold' : ''}`}>{word[end]}</span>
-        <span aria-hidden className="absolute inset-x-[0.22em] -bottom-[0.14em] h-[0.36em] rounded-b-[0.4em] border-ink border-x-[0.07em] border-b-[0.07em]" />
+        <span aria-hidden className={`absolute inset-x-[0.22em] -bottom-[0.14em] h-[0.36em] rounded-b-[0.4em] ${odd.includes(k) ? 'border-gap' : 'border-ink'} border-x-[0.07em] border-b-[0.07em]`} />
       </span>,
     );
     k += inside.length;
@@ -48,6 +51,15 @@ export function WordMarks({ word, units, focus = [], marks = true, className = '
 /** A grapheme as a child sees it: a_e with a gap where the letter goes. */
 export function graphemeShown(gpc: string): string {
   return gpc.split(':')[0]!.replace('_', '‑');
+}
+/** A pair in running text: the grapheme as a child sees it, its sound small beside it. */
+export function Pair({ gpc, className = 'text-xl' }: { gpc: string; className?: string }) {
+  return (
+    <span className="whitespace-nowrap">
+      <span className={`font-child ${className}`}>{graphemeShown(gpc)}</span>
+      <span className="ml-0.5 font-sans text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
+    </span>
+  );
 }
 export function GraphemeChip({ gpc, sound = false, className = '' }: { gpc: string; sound?: boolean; className?: string }) {
   return (

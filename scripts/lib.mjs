@@ -1,0 +1,96 @@
+// Shared by the scripts: only Node's own modules, since they also run before anything is installed.
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, statSync, writeFileSync, readdirSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = fileURLToPath(new URL('..', import.meta.url));
+export const at = (...parts) => join(root, ...parts);
+
+/** Runs a command to its end, showing what it prints; ends this script where it fails. */
+export function run(command, args, options = {}) {
+  const { status, error } = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (error || status !== 0) {
+    console.error(`\n${command} ${args.join(' ')} failed${error ? `: ${error.message}` : ''}.`);
+    process.exit(status || 1);
+  }
+}
+
+/** Whether a command can be run at all. */
+export const has = (command) => spawnSync('sh', ['-c', `command -v ${command}`], { stdio: 'ignore' }).status === 0;
+
+/** Installs the packages of the lock file where they are missing or older than it. */
+export function installPackages() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) {
+    console.error(`Node.js 20.19 or newer is needed; this is ${process.versions.node}.`);
+    process.exit(1);
+  }
+  const mark = at('node_modules', '.installed');
+  const lock = createHash('sha256').update(readFileSync(at('package-lock.json'))).digest('hex');
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
+  console.log('Installing packages…');
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  writeFileSync(mark, lock);
+}
+
+/** The browser of the tests: Debian's Chromium, fetched with apt-get where that may be done. */
+export function installChromium() {
+  const found = browserPath();
+  if (found) return found;
+  console.log('Installing Chromium with apt-get…');
+  const sudo = process.getuid?.() === 0 ? [] : has('sudo') ? ['sudo', '-n'] : null;
+  if (has('apt-get') && sudo) {
+    const apt = (...args) => spawnSync([...sudo, 'apt-get', ...args][0], [...sudo, 'apt-get', ...args].slice(1), { stdio: 'ignore', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status;
+    apt('update', '-q');
+    apt('install', '-y', '--no-install-recommends', 'chromium');
+  }
+  const installed = browserPath();
+  if (installed) return installed;
+  console.error('The browser tests need Chromium, and it could not be installed here. Install it (Debian: apt-get install chromium), or name another with SAPLING_CHROMIUM=/path/to/chromium.');
+  process.exit(1);
+}
+export function browserPath() {
+  const wanted = process.env.SAPLING_CHROMIUM ?? '/usr/bin/chromium';
+  return existsSync(wanted) ? wanted : null;
+}
+
+/** The newest change under these folders, in milliseconds. */
+function newest(folder) {
+  let latest = 0;
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    if (entry.name === 'node_modules' || entry.name === 'dist') continue;
+    const path = join(folder, entry.name);
+    latest = Math.max(latest, entry.isDirectory() ? newest(path) : statSync(path).mtimeMs);
+  }
+  return latest;
+}
+
+/** Builds the interface where it is missing or older than its sources. */
+export function buildInterface() {
+  const built = at('web', 'dist', 'sw.js');
+  const sources = Math.max(newest(at('web')), newest(at('core')), newest(at('contract')));
+  if (existsSync(built) && statSync(built).mtimeMs > sources) return;
+  console.log('Building the interface…');
+  run('npm', ['run', '--silent', 'build']);
+}
+
+/** Starts the server as its own process, with what it prints passed on. */
+export function startServer(env, options = {}) {
+  return spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], { cwd: root, stdio: 'inherit', env: { ...process.env, ...env }, ...options });
+}
+
+/** Waits until the server answers, or says that it does not. */
+export async function answers(url, ms = 60_000) {
+  const until = Date.now() + ms;
+  while (Date.now() < until) {
+    try {
+      if ((await fetch(`${url}/api/health`)).ok) return true;
+    } catch {
+      // not up yet
+    }
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  return false;
+}

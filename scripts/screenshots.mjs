@@ -1,0 +1,123 @@
+// npm run screenshots [-- name …]: one current PNG of each main view, from fresh demo data, at 1280x800.
+import { mkdtempSync, mkdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { answers, at, buildInterface, installChromium, installPackages, startServer } from './lib.mjs';
+
+const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--force-color-profile=srgb'];
+const only = process.argv.slice(2).filter((a) => !a.startsWith('--'));
+const out = process.env.SHOTS ?? at('docs', 'screenshots');
+const port = 4186;
+const url = `http://127.0.0.1:${port}`;
+
+installPackages();
+const executablePath = installChromium();
+buildInterface();
+mkdirSync(out, { recursive: true });
+const folder = mkdtempSync(join(tmpdir(), 'sapling-shots-'));
+const server = startServer({ SAPLING_DATA: folder, SAPLING_PORT: String(port), SAPLING_DEMO: '1', SAPLING_LOG: 'error' }, { stdio: ['ignore', 'ignore', 'inherit'] });
+if (!(await answers(url))) throw new Error('The server did not start.');
+const browser = await chromium.launch({ executablePath, args: FLAGS });
+
+async function as(name) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
+  const page = await context.newPage();
+  await page.goto(url);
+  await page.getByRole('button', { name }).click();
+  await page.getByRole('navigation', { name: 'Places' }).waitFor();
+  return page;
+}
+const wanted = (name) => only.length === 0 || only.includes(name);
+async function shoot(page, name, ready) {
+  if (ready) await ready();
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: join(out, `${name}.png`) });
+  console.log(name);
+}
+
+try {
+  if (wanted('sign-in')) {
+    const front = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+    await front.goto(url);
+    await shoot(front, 'sign-in', () => front.getByRole('button', { name: /Maren/ }).waitFor());
+  }
+  const tutor = await as(/Wilma Sandoval/);
+  if (wanted('today')) await shoot(tutor, 'today', () => tutor.getByRole('heading', { name: /Sessions today/ }).waitFor());
+  if (wanted('run')) {
+    await tutor.goto(`${url}/`);
+    await tutor.getByRole('link', { name: 'Run it' }).first().click();
+    await tutor.getByRole('button', { name: /Read words/ }).click();
+    await shoot(tutor, 'run');
+  }
+  const page = await as(/Tobias Quill/);
+  const place = async (name, path, ready) => {
+    if (!wanted(name)) return;
+    await page.goto(url + path);
+    await shoot(page, name, ready);
+  };
+  await place('today-teacher', '/', () => page.getByRole('heading', { name: /Left by/ }).waitFor());
+  await place('children', '/children', () => page.getByRole('table').waitFor());
+  await place('classes', '/children/classes', () => page.getByText('How far has').waitFor());
+  if (wanted('child')) {
+    await page.goto(`${url}/children`);
+    await page.getByRole('rowheader').first().getByRole('link').click();
+    await shoot(page, 'child', () => page.getByText('Step by step').waitFor());
+  }
+  await place('check', '/check', () => page.getByRole('button', { name: /Start with/ }).first().waitFor());
+  if (wanted('marking') || wanted('summary')) {
+    await page.goto(`${url}/check`);
+    await page.getByRole('button', { name: /Start with/ }).first().click();
+    await page.locator('[data-card]').waitFor();
+    for (let k = 0; ; k += 1) {
+      if (k === 6 && wanted('marking')) await shoot(page, 'marking');
+      if ((await page.locator('[data-card]').count()) === 0) break;
+      await page.waitForTimeout(60);
+      await page.keyboard.press(k % 9 === 5 ? '4' : k % 11 === 3 ? '2' : k % 13 === 7 ? '5' : '1');
+    }
+    if (wanted('summary')) await shoot(page, 'summary', () => page.getByText('cards are marked').waitFor());
+  }
+  await place('gaps', '/gaps', () => page.getByRole('grid').waitFor());
+  if (wanted('evidence')) {
+    await page.goto(`${url}/gaps`);
+    await page.getByRole('gridcell').getByRole('button', { name: /gap/ }).first().click();
+    await shoot(page, 'evidence', () => page.getByText(/marked by/).first().waitFor());
+  }
+  await place('groups', '/groups', () => page.getByText('In no group').or(page.getByText('in no group')).first().waitFor());
+  if (wanted('suggest')) {
+    await page.goto(`${url}/groups`);
+    await page.getByRole('button', { name: 'Suggest groups' }).click();
+    await page.getByRole('button', { name: 'Suggest', exact: true }).click();
+    await shoot(page, 'suggest', () => page.getByRole('button', { name: /Make these/ }).waitFor());
+  }
+  await place('sessions', '/sessions', () => page.getByText('This week').first().waitFor());
+  await place('plan', '/sessions/new', () => page.getByRole('heading', { name: 'Spell' }).waitFor());
+  if (wanted('session') || wanted('print')) {
+    const sessions = await (await page.request.get(`${url}/api/sessions`)).json();
+    const logged = sessions.find((s) => s.notes.length > 0) ?? sessions[0];
+    await place('session', `/sessions/${logged.id}`, () => page.getByRole('heading', { name: 'What happened' }).waitFor());
+    await place('print', `/sessions/${logged.id}/print`, () => page.getByRole('heading', { name: 'What happened' }).waitFor());
+  }
+  await place('progress', '/progress', () => page.getByText('From').waitFor());
+  await place('library', '/library', () => page.getByText('words can be read').waitFor());
+  if (wanted('import')) {
+    await page.goto(`${url}/children/import`);
+    await page.getByLabel('Class list as CSV').setInputFiles({
+      name: 'finches.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('First name,Surname,Class,Year,Pupil no\nAmadi,Fenwick,Finches,Year 1,F101\nBrisa,Holloway,Finches,Year 1,F102\n,Kestrel,Finches,Year 1,F103\nDov,Marlow,Finches,Year 1,F104\nAmadi,Fenwick,Finches,Year 1,F101\nAdaeze,Abara,Wrens,Year 1,\n'),
+    });
+    await shoot(page, 'import', () => page.getByText('does not fit').first().waitFor());
+  }
+  if (wanted('team')) {
+    const lead = await as(/Maren/);
+    await lead.goto(`${url}/team`);
+    await shoot(lead, 'team', () => lead.getByText('Data and cautions').waitFor());
+  }
+} finally {
+  await browser.close();
+  server.kill('SIGTERM');
+  await new Promise((resolve) => server.on('exit', resolve));
+  rmSync(folder, { recursive: true, force: true });
+}
