@@ -17,7 +17,13 @@ if (process.argv.includes('--fresh')) {
   }
   rmSync(folder, { recursive: true, force: true });
 }
-const server = startServer({ SAPLING_DATA: folder, SAPLING_PORT: port, SAPLING_HOST: host, SAPLING_DEMO: '1', SAPLING_LOG: process.env.SAPLING_LOG ?? 'warn' });
+const server = startServer({
+  SAPLING_DATA: folder,
+  SAPLING_PORT: port,
+  SAPLING_HOST: host,
+  SAPLING_DEMO: '1',
+  SAPLING_LOG: process.env.SAPLING_LOG ?? 'warn',
+});
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));
 if (await answers(url)) {

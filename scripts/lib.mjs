@@ -28,7 +28,9 @@ export function installPackages() {
     process.exit(1);
   }
   const mark = at('node_modules', '.installed');
-  const lock = createHash('sha256').update(readFileSync(at('package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(at('package-lock.json')))
+    .digest('hex');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
   console.log('Installing packages…');
   run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
@@ -42,13 +44,19 @@ export function installChromium() {
   console.log('Installing Chromium with apt-get…');
   const sudo = process.getuid?.() === 0 ? [] : has('sudo') ? ['sudo', '-n'] : null;
   if (has('apt-get') && sudo) {
-    const apt = (...args) => spawnSync([...sudo, 'apt-get', ...args][0], [...sudo, 'apt-get', ...args].slice(1), { stdio: 'ignore', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status;
+    const apt = (...args) =>
+      spawnSync([...sudo, 'apt-get', ...args][0], [...sudo, 'apt-get', ...args].slice(1), {
+        stdio: 'ignore',
+        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+      }).status;
     apt('update', '-q');
     apt('install', '-y', '--no-install-recommends', 'chromium');
   }
   const installed = browserPath();
   if (installed) return installed;
-  console.error('The browser tests need Chromium, and it could not be installed here. Install it (Debian: apt-get install chromium), or name another with SAPLING_CHROMIUM=/path/to/chromium.');
+  console.error(
+    'The browser tests need Chromium, and it could not be installed here. Install it (Debian: apt-get install chromium), or name another with SAPLING_CHROMIUM=/path/to/chromium.',
+  );
   process.exit(1);
 }
 export function browserPath() {
@@ -78,7 +86,12 @@ export function buildInterface() {
 
 /** Starts the server as its own process, with what it prints passed on. */
 export function startServer(env, options = {}) {
-  return spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], { cwd: root, stdio: 'inherit', env: { ...process.env, ...env }, ...options });
+  return spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+    ...options,
+  });
 }
 
 /** Waits until the server answers, or says that it does not. */

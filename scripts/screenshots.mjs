@@ -5,7 +5,16 @@ import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { answers, at, buildInterface, installChromium, installPackages, startServer } from './lib.mjs';
 
-const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--force-color-profile=srgb'];
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--force-color-profile=srgb',
+];
 const only = process.argv.slice(2).filter((a) => !a.startsWith('--'));
 const out = process.env.SHOTS ?? at('docs', 'screenshots');
 const port = 4186;
@@ -16,7 +25,10 @@ const executablePath = installChromium();
 buildInterface();
 mkdirSync(out, { recursive: true });
 const folder = mkdtempSync(join(tmpdir(), 'sapling-shots-'));
-const server = startServer({ SAPLING_DATA: folder, SAPLING_PORT: String(port), SAPLING_DEMO: '1', SAPLING_LOG: 'error' }, { stdio: ['ignore', 'ignore', 'inherit'] });
+const server = startServer(
+  { SAPLING_DATA: folder, SAPLING_PORT: String(port), SAPLING_DEMO: '1', SAPLING_LOG: 'error' },
+  { stdio: ['ignore', 'ignore', 'inherit'] },
+);
 if (!(await answers(url))) throw new Error('The server did not start.');
 const browser = await chromium.launch({ executablePath, args: FLAGS });
 
@@ -65,10 +77,18 @@ try {
     await page.getByRole('rowheader').first().getByRole('link').click();
     await shoot(page, 'child', () => page.getByText('Step by step').waitFor());
   }
-  await place('check', '/check', () => page.getByRole('button', { name: /Start with/ }).first().waitFor());
+  await place('check', '/check', () =>
+    page
+      .getByRole('button', { name: /Start with/ })
+      .first()
+      .waitFor(),
+  );
   if (wanted('marking') || wanted('summary')) {
     await page.goto(`${url}/check`);
-    await page.getByRole('button', { name: /Start with/ }).first().click();
+    await page
+      .getByRole('button', { name: /Start with/ })
+      .first()
+      .click();
     await page.locator('[data-card]').waitFor();
     for (let k = 0; ; k += 1) {
       if (k === 6 && wanted('marking')) await shoot(page, 'marking');
@@ -82,7 +102,12 @@ try {
   if (wanted('evidence')) {
     await page.goto(`${url}/gaps`);
     await page.getByRole('gridcell').getByRole('button', { name: /gap/ }).first().click();
-    await shoot(page, 'evidence', () => page.getByText(/marked by/).first().waitFor());
+    await shoot(page, 'evidence', () =>
+      page
+        .getByText(/marked by/)
+        .first()
+        .waitFor(),
+    );
   }
   await place('groups', '/groups', () => page.getByText('In no group').or(page.getByText('in no group')).first().waitFor());
   if (wanted('suggest')) {
@@ -106,7 +131,9 @@ try {
     await page.getByLabel('Class list as CSV').setInputFiles({
       name: 'finches.csv',
       mimeType: 'text/csv',
-      buffer: Buffer.from('First name,Surname,Class,Year,Pupil no\nAmadi,Fenwick,Finches,Year 1,F101\nBrisa,Holloway,Finches,Year 1,F102\n,Kestrel,Finches,Year 1,F103\nDov,Marlow,Finches,Year 1,F104\nAmadi,Fenwick,Finches,Year 1,F101\nAdaeze,Abara,Wrens,Year 1,\n'),
+      buffer: Buffer.from(
+        'First name,Surname,Class,Year,Pupil no\nAmadi,Fenwick,Finches,Year 1,F101\nBrisa,Holloway,Finches,Year 1,F102\n,Kestrel,Finches,Year 1,F103\nDov,Marlow,Finches,Year 1,F104\nAmadi,Fenwick,Finches,Year 1,F101\nAdaeze,Abara,Wrens,Year 1,\n',
+      ),
     });
     await shoot(page, 'import', () => page.getByText('does not fit').first().waitFor());
   }

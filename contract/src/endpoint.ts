@@ -3,7 +3,12 @@ import type { z } from 'zod';
 export type Method = 'GET' | 'POST' | 'PATCH' | 'DELETE';
 
 /** One operation of the HTTP contract. `params` are the path's, `query` the address's, `body` JSON. */
-export interface Endpoint<P extends z.ZodType = z.ZodType, Q extends z.ZodType = z.ZodType, B extends z.ZodType = z.ZodType, R extends z.ZodType = z.ZodType> {
+export interface Endpoint<
+  P extends z.ZodType = z.ZodType,
+  Q extends z.ZodType = z.ZodType,
+  B extends z.ZodType = z.ZodType,
+  R extends z.ZodType = z.ZodType,
+> {
   readonly method: Method;
   /** Express-style, as /api/children/:id. */
   readonly path: string;

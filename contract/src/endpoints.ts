@@ -2,7 +2,24 @@
 import { z } from 'zod';
 import type { Endpoint } from './endpoint.js';
 import {
-  checkState, childLine, colleague, day, gpc, group, id, instant, logEntry, me, note, observation, plan, role, schoolClass, session, teachingOrder, version,
+  checkState,
+  childLine,
+  colleague,
+  day,
+  gpc,
+  group,
+  id,
+  instant,
+  logEntry,
+  me,
+  note,
+  observation,
+  plan,
+  role,
+  schoolClass,
+  session,
+  teachingOrder,
+  version,
 } from './model.js';
 import { OUTBOX_BATCH, outboxEntry, outboxResult } from './outbox.js';
 
@@ -13,11 +30,12 @@ const password = z.string().max(200);
 const email = z.string().trim().toLowerCase().pipe(z.email('This is not an email address.'));
 const personName = z.string().trim().min(1, 'A name is needed.').max(80);
 
-function define<P extends z.ZodType = typeof none, Q extends z.ZodType = typeof none, B extends z.ZodType = typeof none, R extends z.ZodType = typeof ok>(
-  method: Endpoint['method'],
-  path: string,
-  parts: { params?: P; query?: Q; body?: B; response?: R } = {},
-): Endpoint<P, Q, B, R> {
+function define<
+  P extends z.ZodType = typeof none,
+  Q extends z.ZodType = typeof none,
+  B extends z.ZodType = typeof none,
+  R extends z.ZodType = typeof ok,
+>(method: Endpoint['method'], path: string, parts: { params?: P; query?: Q; body?: B; response?: R } = {}): Endpoint<P, Q, B, R> {
   return {
     method,
     path,
@@ -51,7 +69,13 @@ const importPreview = z.object({
   newClasses: z.array(z.string()),
 });
 export const importRecord = z.object({
-  id, fileName: z.string(), at: instant, by: id, added: z.number().int(), moved: z.number().int(), undoneAt: instant.nullable(),
+  id,
+  fileName: z.string(),
+  at: instant,
+  by: id,
+  added: z.number().int(),
+  moved: z.number().int(),
+  undoneAt: instant.nullable(),
 });
 
 const groupBody = z.object({ name: personName, adultId: id.nullable(), focus: z.array(gpc).max(12), members: z.array(id).max(12) });
@@ -73,7 +97,10 @@ export const endpoints = {
   changePassword: define('POST', '/api/auth/password', { body: z.object({ current: password, next: password }) }),
 
   team: define('GET', '/api/team', { response: z.array(colleague) }),
-  addColleague: define('POST', '/api/team', { body: z.object({ name: personName, email, role, classIds: z.array(id), password }), response: colleague }),
+  addColleague: define('POST', '/api/team', {
+    body: z.object({ name: personName, email, role, classIds: z.array(id), password }),
+    response: colleague,
+  }),
   updateColleague: define('PATCH', '/api/team/:id', {
     params: byId,
     body: z.object({ role: role.optional(), classIds: z.array(id).optional(), active: z.boolean().optional(), version }),
@@ -82,10 +109,18 @@ export const endpoints = {
 
   orders: define('GET', '/api/orders', { response: z.array(teachingOrder) }),
   classes: define('GET', '/api/classes', { response: z.array(schoolClass) }),
-  addClass: define('POST', '/api/classes', { body: z.object({ name: personName, year: z.string().max(20), orderId: z.string() }), response: schoolClass }),
+  addClass: define('POST', '/api/classes', {
+    body: z.object({ name: personName, year: z.string().max(20), orderId: z.string() }),
+    response: schoolClass,
+  }),
   updateClass: define('PATCH', '/api/classes/:id', {
     params: byId,
-    body: z.object({ name: personName.optional(), orderId: z.string().optional(), taughtSteps: z.number().int().min(0).max(200).optional(), version }),
+    body: z.object({
+      name: personName.optional(),
+      orderId: z.string().optional(),
+      taughtSteps: z.number().int().min(0).max(200).optional(),
+      version,
+    }),
     response: schoolClass,
   }),
 
@@ -97,12 +132,21 @@ export const endpoints = {
     response: z.array(observation.extend({ counts: z.boolean() })),
   }),
 
-  previewImport: define('POST', '/api/imports/preview', { body: z.object({ rows: z.array(importRow).max(5000) }), response: importPreview }),
-  runImport: define('POST', '/api/imports', { body: z.object({ id, fileName: z.string().max(200), rows: z.array(importRow).min(1).max(5000) }), response: importRecord }),
+  previewImport: define('POST', '/api/imports/preview', {
+    body: z.object({ rows: z.array(importRow).max(5000) }),
+    response: importPreview,
+  }),
+  runImport: define('POST', '/api/imports', {
+    body: z.object({ id, fileName: z.string().max(200), rows: z.array(importRow).min(1).max(5000) }),
+    response: importRecord,
+  }),
   imports: define('GET', '/api/imports', { response: z.array(importRecord) }),
   undoImport: define('POST', '/api/imports/:id/undo', { params: byId, response: importRecord }),
 
-  sendOutbox: define('POST', '/api/outbox', { body: z.object({ entries: z.array(outboxEntry).min(1).max(OUTBOX_BATCH) }), response: outboxResult }),
+  sendOutbox: define('POST', '/api/outbox', {
+    body: z.object({ entries: z.array(outboxEntry).min(1).max(OUTBOX_BATCH) }),
+    response: outboxResult,
+  }),
   checks: define('GET', '/api/checks', { query: z.object({ childId: id.optional() }), response: z.array(checkState) }),
   check: define('GET', '/api/checks/:id', {
     params: byId,
@@ -120,7 +164,10 @@ export const endpoints = {
 
   sessions: define('GET', '/api/sessions', { query: z.object({ from: day.optional(), to: day.optional() }), response: z.array(session) }),
   session: define('GET', '/api/sessions/:id', { params: byId, response: session }),
-  addSession: define('POST', '/api/sessions', { body: z.object({ groupId: id, on: day, adultId: id.nullable(), plan }), response: session }),
+  addSession: define('POST', '/api/sessions', {
+    body: z.object({ groupId: id, on: day, adultId: id.nullable(), plan }),
+    response: session,
+  }),
   updateSession: define('PATCH', '/api/sessions/:id', {
     params: byId,
     body: z.object({ on: day.optional(), adultId: id.nullable().optional(), plan: plan.optional(), version }),
@@ -134,7 +181,15 @@ export const endpoints = {
       openChecks: z.array(checkState),
       /** What colleagues left: logs and notes on sessions this colleague may read, newest first. */
       left: z.array(
-        z.object({ at: instant, by: z.string(), sessionId: id, groupName: z.string(), kind: z.enum(['log', 'note']), text: z.string(), entry: z.union([logEntry, note]) }),
+        z.object({
+          at: instant,
+          by: z.string(),
+          sessionId: id,
+          groupName: z.string(),
+          kind: z.enum(['log', 'note']),
+          text: z.string(),
+          entry: z.union([logEntry, note]),
+        }),
       ),
       /** Children not checked for longest. */
       due: z.array(z.object({ childId: id, name: z.string(), lastCheck: instant.nullable() })),
@@ -143,9 +198,28 @@ export const endpoints = {
   progress: define('GET', '/api/progress', {
     query: z.object({ classId: id.optional() }),
     response: z.object({
-      weeks: z.array(z.object({ on: day, secure: z.number(), wobbly: z.number(), gap: z.number(), unchecked: z.number(), observations: z.number().int() })),
+      weeks: z.array(
+        z.object({
+          on: day,
+          secure: z.number(),
+          wobbly: z.number(),
+          gap: z.number(),
+          unchecked: z.number(),
+          observations: z.number().int(),
+        }),
+      ),
       /** How many pairs each child is expected to know, of those seen by the end of their first week with a check. */
-      children: z.array(z.object({ id, name: z.string(), since: day.nullable(), of: z.number().int(), before: z.number(), now: z.number(), observations: z.number().int() })),
+      children: z.array(
+        z.object({
+          id,
+          name: z.string(),
+          since: day.nullable(),
+          of: z.number().int(),
+          before: z.number(),
+          now: z.number(),
+          observations: z.number().int(),
+        }),
+      ),
     }),
   }),
 } satisfies Record<string, Endpoint>;

@@ -25,7 +25,13 @@ export const me = z.object({
 export type Me = z.infer<typeof me>;
 
 export const schoolClass = z.object({
-  id, name, year: z.string().max(20), orderId: z.string(), taughtSteps: z.number().int().min(0), children: z.number().int(), version,
+  id,
+  name,
+  year: z.string().max(20),
+  orderId: z.string(),
+  taughtSteps: z.number().int().min(0),
+  children: z.number().int(),
+  version,
 });
 export type SchoolClass = z.infer<typeof schoolClass>;
 
@@ -49,7 +55,12 @@ export const pairState = z.object({
 export type PairStateRow = z.infer<typeof pairState>;
 
 export const child = z.object({
-  id, givenName: name, familyName: z.string().max(80), classId: id, externalId: z.string().nullable(), version,
+  id,
+  givenName: name,
+  familyName: z.string().max(80),
+  classId: id,
+  externalId: z.string().nullable(),
+  version,
 });
 export type Child = z.infer<typeof child>;
 
@@ -64,7 +75,10 @@ export const childLine = child.extend({
 export type ChildLine = z.infer<typeof childLine>;
 
 export const observation = z.object({
-  id, child: id, by: id, at: instant,
+  id,
+  child: id,
+  by: id,
+  at: instant,
   kind: z.enum(OBSERVATION_KINDS),
   gpc: gpc.optional(),
   skill: z.enum(STRANDS).optional(),
@@ -80,7 +94,10 @@ export const observation = z.object({
 export type ObservationRow = z.infer<typeof observation>;
 
 export const check = z.object({
-  id, child: id, by: id, startedAt: instant,
+  id,
+  child: id,
+  by: id,
+  startedAt: instant,
   kind: z.literal('see-say'),
   /** The whole stack in the order it is asked. */
   stack: z.array(gpc).min(1).max(300),
@@ -118,7 +135,11 @@ export const plan = z.object({
 });
 
 export const group = z.object({
-  id, name, adultId: id.nullable(), focus: z.array(gpc), members: z.array(id),
+  id,
+  name,
+  adultId: id.nullable(),
+  focus: z.array(gpc),
+  members: z.array(id),
   /** Members that this colleague may not see by name. */
   hidden: z.number().int(),
   version,
@@ -126,7 +147,10 @@ export const group = z.object({
 export type Group = z.infer<typeof group>;
 
 export const logEntry = z.object({
-  id, session: id, by: id, at: instant,
+  id,
+  session: id,
+  by: id,
+  at: instant,
   attendance: z.array(z.object({ child: id, present: z.boolean() })),
   /** Titles of the parts that were done. */
   done: z.array(z.string().max(80)),
@@ -139,7 +163,13 @@ export const note = z.object({ id, session: id, by: id, at: instant, text: z.str
 export type Note = z.infer<typeof note>;
 
 export const session = z.object({
-  id, groupId: id, groupName: z.string(), on: day, minutes: z.number().int(), adultId: id.nullable(), plan,
+  id,
+  groupId: id,
+  groupName: z.string(),
+  on: day,
+  minutes: z.number().int(),
+  adultId: id.nullable(),
+  plan,
   members: z.array(z.object({ id, name: z.string() })),
   hidden: z.number().int(),
   log: logEntry.nullable(),

@@ -6,15 +6,17 @@ export const outboxEntry = z.discriminatedUnion('type', [
   z.object({ type: z.literal('check'), id, record: check }),
   z.object({ type: z.literal('observation'), id, record: observation }),
   z.object({ type: z.literal('withdrawal'), id, record: z.object({ id, observation: id, child: id, by: id, at: instant }) }),
-  z.object({ type: z.literal('finish'), id, record: z.object({ id, check: id, child: id, at: instant, reason: z.enum(['done', 'stopped']) }) }),
+  z.object({
+    type: z.literal('finish'),
+    id,
+    record: z.object({ id, check: id, child: id, at: instant, reason: z.enum(['done', 'stopped']) }),
+  }),
   z.object({ type: z.literal('log'), id, record: logEntry }),
   z.object({ type: z.literal('note'), id, record: note }),
 ]);
 export type OutboxEntry = z.infer<typeof outboxEntry>;
 
 export const outboxResult = z.object({
-  results: z.array(
-    z.object({ id, status: z.enum(['stored', 'already', 'refused']), reason: z.string().optional() }),
-  ),
+  results: z.array(z.object({ id, status: z.enum(['stored', 'already', 'refused']), reason: z.string().optional() })),
 });
 export const OUTBOX_BATCH = 200;

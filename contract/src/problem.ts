@@ -2,8 +2,21 @@
 import { z } from 'zod';
 
 export const PROBLEM_CODES = [
-  'not-signed-in', 'not-allowed', 'not-found', 'bad-input', 'wrong-sign-in', 'too-many-tries', 'already-set-up',
-  'forged-request', 'newer-version', 'in-use', 'cannot-undo', 'weak-password', 'too-large', 'server-error', 'unknown-address',
+  'not-signed-in',
+  'not-allowed',
+  'not-found',
+  'bad-input',
+  'wrong-sign-in',
+  'too-many-tries',
+  'already-set-up',
+  'forged-request',
+  'newer-version',
+  'in-use',
+  'cannot-undo',
+  'weak-password',
+  'too-large',
+  'server-error',
+  'unknown-address',
 ] as const;
 export type ProblemCode = (typeof PROBLEM_CODES)[number];
 

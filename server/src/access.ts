@@ -48,7 +48,10 @@ export async function accessOf(db: Db, actor: Actor): Promise<Access> {
     db.select({ id: children.id, classId: children.classId }).from(children).where(isNull(children.removedAt)),
     db.select({ id: groups.id, adultId: groups.adultId }).from(groups).where(isNull(groups.removedAt)),
     db.select().from(groupMembers),
-    db.select({ id: sessions.id, groupId: sessions.groupId, adultId: sessions.adultId, members: sessions.members }).from(sessions).where(isNull(sessions.removedAt)),
+    db
+      .select({ id: sessions.id, groupId: sessions.groupId, adultId: sessions.adultId, members: sessions.members })
+      .from(sessions)
+      .where(isNull(sessions.removedAt)),
   ]);
   const classIds = new Set(actor.role === 'lead' ? allClasses.map((c) => c.id) : actor.role === 'tutor' ? [] : mine.map((c) => c.id));
   const alive = new Set(allChildren.map((c) => c.id));
@@ -58,12 +61,17 @@ export async function accessOf(db: Db, actor: Actor): Promise<Access> {
   for (const session of allSessions)
     if (session.adultId === actor.id) for (const child of session.members) if (alive.has(child)) childIds.add(child);
   const groupIds = new Set(given);
-  if (actor.role === 'lead' || actor.role === 'teacher') for (const g of allGroups) if (!members.some((m) => m.groupId === g.id)) groupIds.add(g.id);
+  if (actor.role === 'lead' || actor.role === 'teacher')
+    for (const g of allGroups) if (!members.some((m) => m.groupId === g.id)) groupIds.add(g.id);
   for (const { groupId, childId } of members) if (actor.role !== 'tutor' && childIds.has(childId)) groupIds.add(groupId);
   if (actor.role === 'lead') for (const g of allGroups) groupIds.add(g.id);
   const sessionIds = new Set(
     allSessions
-      .filter((s) => s.adultId === actor.id || (actor.role === 'tutor' ? given.has(s.groupId) : groupIds.has(s.groupId) || s.members.some((m) => childIds.has(m))))
+      .filter(
+        (s) =>
+          s.adultId === actor.id ||
+          (actor.role === 'tutor' ? given.has(s.groupId) : groupIds.has(s.groupId) || s.members.some((m) => childIds.has(m))),
+      )
       .map((s) => s.id),
   );
   const groupsAlive = new Set(allGroups.map((g) => g.id));
@@ -136,7 +144,11 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
 }
 
 /** Of these colleagues, who reaches this child, class, group or session: who a live event may go to. */
-export async function reaches(db: Db, actor: Actor, about: { children?: readonly string[]; groups?: readonly string[]; sessions?: readonly string[] }): Promise<boolean> {
+export async function reaches(
+  db: Db,
+  actor: Actor,
+  about: { children?: readonly string[]; groups?: readonly string[]; sessions?: readonly string[] },
+): Promise<boolean> {
   const access = await accessOf(db, actor);
   const any = (ids: readonly string[] | undefined, set: ReadonlySet<string>): boolean => (ids ?? []).some((id) => set.has(id));
   return any(about.children, access.childIds) || any(about.groups, access.groupIds) || any(about.sessions, access.sessionIds);

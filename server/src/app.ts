@@ -7,7 +7,7 @@ import express, { type ErrorRequestHandler, type Express, type NextFunction, typ
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { accessOf, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
 import { trail } from './db/schema.js';
@@ -81,7 +81,15 @@ function mount(app: Express, route: Route, services: Services): void {
       const call = { ...services, ...input, req, res, signedIn, me: signedIn?.colleague, access } as unknown as Call<never>;
       const result = await route.handle(call as never);
       if (signedIn && (method !== 'get' || need.action.startsWith('read')))
-        await services.db.insert(trail).values({ id: uuidv7(), at: services.now(), by: signedIn.colleague.id, action: route.name, subject: Object.values(input.params as object)[0] as string | undefined });
+        await services.db
+          .insert(trail)
+          .values({
+            id: uuidv7(),
+            at: services.now(),
+            by: signedIn.colleague.id,
+            action: route.name,
+            subject: Object.values(input.params as object)[0] as string | undefined,
+          });
       res.json(result);
     })().catch(next);
   });
@@ -90,7 +98,9 @@ function mount(app: Express, route: Route, services: Services): void {
 function parse(schema: z.ZodType, value: unknown, where: string): unknown {
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
-  throw new Refusal('bad-input', { errors: parsed.error.issues.slice(0, 20).map((i) => ({ path: i.path.join('.') || where, message: i.message })) });
+  throw new Refusal('bad-input', {
+    errors: parsed.error.issues.slice(0, 20).map((i) => ({ path: i.path.join('.') || where, message: i.message })),
+  });
 }
 
 /** A write must come from our own pages: same origin, JSON (which another site cannot send unasked), and the sign-in's token. */
@@ -119,7 +129,16 @@ function logRequests(log: Logger) {
   return (req: Request, res: Response, next: NextFunction): void => {
     const began = performance.now();
     res.on('finish', () => {
-      if (req.path.startsWith('/api')) log.info({ method: req.method, path: (req.route as { path?: string } | undefined)?.path ?? req.path, status: res.statusCode, ms: Math.round(performance.now() - began) }, 'request');
+      if (req.path.startsWith('/api'))
+        log.info(
+          {
+            method: req.method,
+            path: (req.route as { path?: string } | undefined)?.path ?? req.path,
+            status: res.statusCode,
+            ms: Math.round(performance.now() - began),
+          },
+          'request',
+        );
     });
     next();
   };
@@ -145,9 +164,13 @@ function sendProblem(log: Logger): ErrorRequestHandler {
     let refusal: Refusal;
     if (error instanceof Refusal) refusal = error;
     else if ((error as { type?: string }).type === 'entity.too.large') refusal = new Refusal('too-large');
-    else if ((error as { type?: string }).type === 'entity.parse.failed') refusal = new Refusal('bad-input', { detail: 'The request is not readable JSON.' });
+    else if ((error as { type?: string }).type === 'entity.parse.failed')
+      refusal = new Refusal('bad-input', { detail: 'The request is not readable JSON.' });
     else {
-      log.error({ err: { name: (error as Error).name, stack: (error as Error).stack }, path: (req.route as { path?: string } | undefined)?.path }, 'failed');
+      log.error(
+        { err: { name: (error as Error).name, stack: (error as Error).stack }, path: (req.route as { path?: string } | undefined)?.path },
+        'failed',
+      );
       refusal = new Refusal('server-error');
     }
     if (res.headersSent) return void res.end();

@@ -85,11 +85,22 @@ export function App() {
   const person = useMemo(() => (me ? { ...me, again } : null), [me, again]);
 
   if (auth === 'opening') return <Opening />;
-  if (auth === 'unreachable') return <Failed said="The server cannot be reached, and nobody is signed in on this device. When the network is back, press “Try again”." />;
+  if (auth === 'unreachable')
+    return (
+      <Failed said="The server cannot be reached, and nobody is signed in on this device. When the network is back, press “Try again”." />
+    );
   if (!auth.installed) return <SetUp onDone={again} />;
   if (!person) return <SignIn people={auth.demo ? auth.people : []} onDone={again} />;
   return (
-    <SWRConfig value={{ revalidateOnFocus: true, focusThrottleInterval: 15_000, keepPreviousData: true, shouldRetryOnError: false, dedupingInterval: 500 }}>
+    <SWRConfig
+      value={{
+        revalidateOnFocus: true,
+        focusThrottleInterval: 15_000,
+        keepPreviousData: true,
+        shouldRetryOnError: false,
+        dedupingInterval: 500,
+      }}
+    >
       <MeContext.Provider value={person}>
         <RouterProvider router={router} />
         <Toaster position="bottom-right" closeButton toastOptions={{ duration: 7000, className: 'toast' }} />

@@ -12,8 +12,32 @@ export interface Slip {
 }
 
 const NAMES: Record<string, string> = {
-  a: 'ay', b: 'bee', c: 'see', d: 'dee', e: 'ee', f: 'eff', g: 'jee', h: 'aitch', i: 'eye', j: 'jay', k: 'kay', l: 'ell', m: 'em',
-  n: 'en', o: 'oh', p: 'pee', q: 'queue', r: 'ar', s: 'ess', t: 'tee', u: 'you', v: 'vee', w: 'double-you', x: 'ex', y: 'why', z: 'zed',
+  a: 'ay',
+  b: 'bee',
+  c: 'see',
+  d: 'dee',
+  e: 'ee',
+  f: 'eff',
+  g: 'jee',
+  h: 'aitch',
+  i: 'eye',
+  j: 'jay',
+  k: 'kay',
+  l: 'ell',
+  m: 'em',
+  n: 'en',
+  o: 'oh',
+  p: 'pee',
+  q: 'queue',
+  r: 'ar',
+  s: 'ess',
+  t: 'tee',
+  u: 'you',
+  v: 'vee',
+  w: 'double-you',
+  x: 'ex',
+  y: 'why',
+  z: 'zed',
 };
 
 /**
@@ -34,7 +58,8 @@ export function likelySlips(gpc: Gpc, taught: readonly Gpc[], limit = 6): Slip[]
     const otherPair = splitGpc(other);
     if (otherPair.grapheme === grapheme) offer(otherPair.sound, `/${otherPair.sound}/`, 'other sound of grapheme', 3.5);
     const alike = confusability(gpc, other);
-    if (alike > 0 && otherPair.grapheme !== grapheme) offer(otherPair.sound, `/${otherPair.sound}/`, alike === 2 ? 'looks alike' : 'sounds alike', alike === 2 ? 3 : 1.5);
+    if (alike > 0 && otherPair.grapheme !== grapheme)
+      offer(otherPair.sound, `/${otherPair.sound}/`, alike === 2 ? 'looks alike' : 'sounds alike', alike === 2 ? 3 : 1.5);
   }
   const letters = grapheme.replace('_', '');
   if (letters.length === 1) offer(`name ${letters}`, `“${NAMES[letters] ?? letters}”`, 'letter name', 2);

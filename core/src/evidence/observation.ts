@@ -2,17 +2,27 @@
 import type { Gpc } from '../phonics/lexicon.js';
 
 export const OBSERVATION_KINDS = [
-  'see-say', 'see-name', 'hear-point', 'hear-write', 'push together', 'stretch', 'where', 'is it this',
-  'word', 'made-up word', 'irregular word', 'text', 'spelling', 'session',
+  'see-say',
+  'see-name',
+  'hear-point',
+  'hear-write',
+  'push together',
+  'stretch',
+  'where',
+  'is it this',
+  'word',
+  'made-up word',
+  'irregular word',
+  'text',
+  'spelling',
+  'session',
 ] as const;
 export type ObservationKind = (typeof OBSERVATION_KINDS)[number];
 
 export const OUTCOMES = ['right', 'slow', 'put right', 'wrong', 'no answer', 'accent'] as const;
 export type Outcome = (typeof OUTCOMES)[number];
 
-export const STRANDS = [
-  'recall', 'listening', 'blending', 'clusters', 'longer words', 'irregular words', 'spelling', 'fluency',
-] as const;
+export const STRANDS = ['recall', 'listening', 'blending', 'clusters', 'longer words', 'irregular words', 'spelling', 'fluency'] as const;
 export type Strand = (typeof STRANDS)[number];
 
 export interface Observation {

@@ -32,7 +32,11 @@ export function dense(problem: GroupingProblem): Dense {
  * The best focus for these members and what it costs: pair by pair, putting it in the focus saves the
  * members' uncovered minutes and spends the minutes of those who know it.
  */
-export function bestFocus(d: Dense, members: readonly number[], focusSize: number): { focus: number[]; knownAlready: number; notCovered: number } {
+export function bestFocus(
+  d: Dense,
+  members: readonly number[],
+  focusSize: number,
+): { focus: number[]; knownAlready: number; notCovered: number } {
   const gains: { pair: number; gain: number; spent: number; open: number }[] = [];
   let notCovered = 0;
   for (let pair = 0; pair < d.weight.length; pair += 1) {

@@ -128,7 +128,8 @@ export function explain(problem: GroupingProblem, grouping: Grouping): GroupExpl
 function checkPossible(problem: GroupingProblem): void {
   const { children, groups, sizeFrom, sizeTo } = problem;
   if (children.length === 0) throw new CoreError('empty', 'children', 'There are no children to group.');
-  if (groups < 1 || sizeFrom < 1 || sizeTo < sizeFrom) throw new CoreError('out-of-range', 'sizeTo', 'Sizes run from 1 up, and the largest is not below the smallest.');
+  if (groups < 1 || sizeFrom < 1 || sizeTo < sizeFrom)
+    throw new CoreError('out-of-range', 'sizeTo', 'Sizes run from 1 up, and the largest is not below the smallest.');
   if (children.length < groups * sizeFrom)
     throw new CoreError('impossible', 'sizeFrom', `${children.length} children are too few for ${groups} groups of at least ${sizeFrom}.`);
   if (children.length > groups * sizeTo)
@@ -148,7 +149,8 @@ function blocks(problem: GroupingProblem, d: Dense): number[][] {
   d.ids.forEach((_, k) => out.set(find(k), [...(out.get(find(k)) ?? []), k]));
   const list = [...out.values()];
   const tooLarge = list.find((block) => block.length > problem.sizeTo);
-  if (tooLarge) throw new CoreError('impossible', 'together', `${tooLarge.length} children must be together, but a group holds ${problem.sizeTo}.`);
+  if (tooLarge)
+    throw new CoreError('impossible', 'together', `${tooLarge.length} children must be together, but a group holds ${problem.sizeTo}.`);
   for (const block of list)
     for (const [a, b] of problem.apart ?? [])
       if (block.includes(d.ids.indexOf(a)) && block.includes(d.ids.indexOf(b)))
@@ -187,14 +189,20 @@ function legal(
 function start(problem: GroupingProblem, units: readonly number[][], apart: readonly [number, number][], random: () => number): number[] {
   const every = Array.from({ length: problem.groups }, (_, g) => g);
   for (let attempt = 0; attempt < 200; attempt += 1) {
-    const order = shuffled(units.map((_, u) => u), random).sort((a, b) => units[b]!.length - units[a]!.length);
+    const order = shuffled(
+      units.map((_, u) => u),
+      random,
+    ).sort((a, b) => units[b]!.length - units[a]!.length);
     const assignment = new Array<number>(units.length).fill(-1);
     let stuck = false;
     for (const u of order) {
       const room = every
         .map((g) => ({ g, members: membersOf(assignment, units, g) }))
         .filter(({ members }) => members.length + units[u]!.length <= problem.sizeTo)
-        .filter(({ members }) => !apart.some(([a, b]) => (units[u]!.includes(a) && members.includes(b)) || (units[u]!.includes(b) && members.includes(a))))
+        .filter(
+          ({ members }) =>
+            !apart.some(([a, b]) => (units[u]!.includes(a) && members.includes(b)) || (units[u]!.includes(b) && members.includes(a))),
+        )
         .sort((x, y) => x.members.length - y.members.length);
       if (room.length === 0) {
         stuck = true;

@@ -25,17 +25,15 @@ const DAY_MS = 86_400_000;
  * @throws CoreError `bad-input` where a time is no ISO time or the observations are of several children.
  * @example estimate(observations, { asOf: '2026-11-20T09:00:00Z' }).get('ai:ay')?.state
  */
-export function estimate(
-  observations: readonly Observation[],
-  options: { asOf: string; model?: EstimateModel },
-): Map<Gpc, Estimate> {
+export function estimate(observations: readonly Observation[], options: { asOf: string; model?: EstimateModel }): Map<Gpc, Estimate> {
   const asOf = Date.parse(options.asOf);
   if (Number.isNaN(asOf)) throw new CoreError('bad-input', 'asOf', `"${options.asOf}" is not an ISO time.`);
   const model = options.model ?? DEFAULT_MODEL;
   const child = observations[0]?.child;
   const byPair = new Map<Gpc, Observation[]>();
   for (const observation of effective(observations)) {
-    if (observation.child !== child) throw new CoreError('bad-input', 'observations', 'The observations are of several children; estimate one child at a time.');
+    if (observation.child !== child)
+      throw new CoreError('bad-input', 'observations', 'The observations are of several children; estimate one child at a time.');
     if (observation.gpc === undefined || model.kindWeight[observation.kind] === 0) continue;
     const list = byPair.get(observation.gpc) ?? [];
     list.push(observation);

@@ -132,8 +132,7 @@ export function guessSegmentations(lexicon: Lexicon, word: string, limit = 3): S
       }
     }
   }
-  return beams[word.length]!
-    .filter((h) => h.waiting === 0)
+  return beams[word.length]!.filter((h) => h.waiting === 0)
     .map((h) => ({ ...h, score: h.score + Math.log(probability(model, h.a, h.b, edge)) }))
     .sort((x, y) => y.score - x.score)
     .slice(0, limit)

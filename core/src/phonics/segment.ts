@@ -21,8 +21,7 @@ export function normaliseWord(word: string): string {
 export function segment(lexicon: Lexicon, word: string, _options: { accent?: string } = {}): Segmentation[] {
   if (typeof word !== 'string') throw new CoreError('bad-input', 'word', 'A word must be text.');
   const spelling = normaliseWord(word.trim());
-  if (spelling.length > LONGEST_WORD)
-    throw new CoreError('too-long', 'word', `A word may have at most ${LONGEST_WORD} letters.`);
+  if (spelling.length > LONGEST_WORD) throw new CoreError('too-long', 'word', `A word may have at most ${LONGEST_WORD} letters.`);
   const known = lexicon.get(spelling);
   if (known) return known.segmentations;
   if (!/^[a-z]+$/.test(spelling)) return possessive(lexicon, spelling);

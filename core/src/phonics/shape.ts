@@ -25,7 +25,9 @@ export function requireShape(shape: string): void {
 
 /** Onsets of two or three consonant sounds that can start an English syllable. */
 const ONSETS = new Set(
-  'p-l p-r b-l b-r t-r t-w d-r d-w k-l k-r k-w g-l g-r f-l f-r s-p s-t s-k s-l s-m s-n s-w th-r sh-r s-p-l s-p-r s-t-r s-k-r s-k-w k-y m-y f-y'.split(' '),
+  'p-l p-r b-l b-r t-r t-w d-r d-w k-l k-r k-w g-l g-r f-l f-r s-p s-t s-k s-l s-m s-n s-w th-r sh-r s-p-l s-p-r s-t-r s-k-r s-k-w k-y m-y f-y'.split(
+    ' ',
+  ),
 );
 
 /** Whether these consonant sounds can start a syllable. */
@@ -64,7 +66,23 @@ export function syllables(units: readonly SegmentUnit[]): number[][] {
 
 /** Graphemes that children mix up by look, and sounds they mix up by ear. */
 const LOOK_ALIKE = ['b d p q', 'm n u h', 'i j l', 'v w y', 'f t', 'c e o', 'ou ow', 'ai ay', 'oa oe', 'ar or er', 'sh ch', 'ee ea'];
-const SOUND_ALIKE = ['e i a', 'a u o', 'b p', 'd t', 'k g', 'f th v', 's z', 'th dh', 'm n ng', 'sh ch j', 'i ee', 'ay igh', 'o aw oh', 'uu oo', 'ar or ur'];
+const SOUND_ALIKE = [
+  'e i a',
+  'a u o',
+  'b p',
+  'd t',
+  'k g',
+  'f th v',
+  's z',
+  'th dh',
+  'm n ng',
+  'sh ch j',
+  'i ee',
+  'ay igh',
+  'o aw oh',
+  'uu oo',
+  'ar or ur',
+];
 const alike = (rows: readonly string[], a: string, b: string): boolean =>
   rows.some((row) => {
     const set = row.split(' ');

@@ -81,17 +81,10 @@ const joined: [id: string, ipa: string, keyWord: string, parts: string[]][] = [
 
 export const SOUNDS: ReadonlyMap<string, SoundInfo> = new Map<string, SoundInfo>([
   ...consonants.map(
-    ([id, ipa, keyWord, hold, voiced]) =>
-      [id, { id, kind: 'consonant', ipa, keyWord, hold, voiced }] as [string, SoundInfo],
+    ([id, ipa, keyWord, hold, voiced]) => [id, { id, kind: 'consonant', ipa, keyWord, hold, voiced }] as [string, SoundInfo],
   ),
-  ...vowels.map(
-    ([id, ipa, keyWord]) =>
-      [id, { id, kind: 'vowel', ipa, keyWord, hold: true, voiced: true }] as [string, SoundInfo],
-  ),
-  ...joined.map(
-    ([id, ipa, keyWord]) =>
-      [id, { id, kind: 'joined', ipa, keyWord, hold: false, voiced: true }] as [string, SoundInfo],
-  ),
+  ...vowels.map(([id, ipa, keyWord]) => [id, { id, kind: 'vowel', ipa, keyWord, hold: true, voiced: true }] as [string, SoundInfo]),
+  ...joined.map(([id, ipa, keyWord]) => [id, { id, kind: 'joined', ipa, keyWord, hold: false, voiced: true }] as [string, SoundInfo]),
 ]);
 
 const partsOfJoined = new Map(joined.map(([id, , , parts]) => [id, parts]));

@@ -45,9 +45,24 @@ export interface SessionPlan {
 
 /** Shares of the time, and the least a part is worth starting for. */
 const SHARES: readonly { kind: PartKind; share: number; title: string; how: string }[] = [
-  { kind: 'review', share: 0.2, title: 'Review', how: 'Turn the stack over once, quickly. Give the sound at any slip, have it said again, and put the card back three cards later.' },
-  { kind: 'focus', share: 0.2, title: 'Focus', how: 'Say the sound, show the grapheme, have each child say it and write it. Then contrast it with the one it is mixed up with.' },
-  { kind: 'read words', share: 0.3, title: 'Read words', how: 'Point under each grapheme, sounds first, then the word. A second time without sounding out loud.' },
+  {
+    kind: 'review',
+    share: 0.2,
+    title: 'Review',
+    how: 'Turn the stack over once, quickly. Give the sound at any slip, have it said again, and put the card back three cards later.',
+  },
+  {
+    kind: 'focus',
+    share: 0.2,
+    title: 'Focus',
+    how: 'Say the sound, show the grapheme, have each child say it and write it. Then contrast it with the one it is mixed up with.',
+  },
+  {
+    kind: 'read words',
+    share: 0.3,
+    title: 'Read words',
+    how: 'Point under each grapheme, sounds first, then the word. A second time without sounding out loud.',
+  },
   { kind: 'irregular words', share: 0.1, title: 'Irregular words', how: 'Read the word, find the odd part together, read it again.' },
   { kind: 'spell', share: 0.2, title: 'Spell', how: 'Say the word, count its sounds on fingers, write a grapheme for each, read it back.' },
 ];
@@ -135,14 +150,29 @@ const COMMON = 8;
 const MOST_SOUNDS = 5;
 
 /** Words for each focus pair in turn, easy shapes first. */
-function spread(lexicon: Lexicon, taught: Taught, focus: readonly Gpc[], count: number, seed: number, avoid: readonly string[]): PlannedWord[] {
+function spread(
+  lexicon: Lexicon,
+  taught: Taught,
+  focus: readonly Gpc[],
+  count: number,
+  seed: number,
+  avoid: readonly string[],
+): PlannedWord[] {
   const words = new Map<string, PlannedWord>();
   const share = Math.ceil(count / focus.length);
   focus.forEach((gpc, k) => {
     // the other focus pairs are as new as this one: a word has one new thing at a time where it can
     const pick = (skip: readonly string[], from: Taught, minFrequency: number): void => {
       let taken = [...words.values()].filter((w) => w.focus.includes(gpc)).length;
-      for (const found of findWords(lexicon, { taught: from, mustUse: [gpc], limit: share * 2, seed: seed + k * 101, avoid: skip, maxSounds: MOST_SOUNDS, minFrequency })) {
+      for (const found of findWords(lexicon, {
+        taught: from,
+        mustUse: [gpc],
+        limit: share * 2,
+        seed: seed + k * 101,
+        avoid: skip,
+        maxSounds: MOST_SOUNDS,
+        minFrequency,
+      })) {
         if (taken >= share) break;
         if (words.has(found.word)) continue;
         words.set(found.word, plannedWord(lexicon, found.word, focus));

@@ -66,8 +66,11 @@ const CLASSES: [name: string, year: string, taughtSteps: number, size: number][]
 ];
 const GIVEN = `Adaeze Bram Cosima Dewi Emre Fenna Gethin Hana Ilse Jomo Kezia Lorcan Minh Nasrin Otto Priya Quentin Rhosyn Samir Tamsin
 Umar Vesna Wojtek Xanthe Yusuf Zuri Alba Benat Chidi Darya Elif Florin Greta Hamza Isolde Juno Kofi Liesel Marek Nia`.split(/\s+/);
-const FAMILY = `Abara Bexley Calder Drummer Eszter Fairweather Gallow Hollins Ivory Jansma Kettle Larkin Mbeki Nettleton Osei Pavlik Quarrie Rasul Selwyn Tremlett
-Uddin Varga Wetherby Xiong Yarrow Zeller Appleby Boateng Carver Dragan Ember Farrow Glover Haddow Ingram Jessop Kowal Lovage Moreno Noor`.split(/\s+/);
+const FAMILY =
+  `Abara Bexley Calder Drummer Eszter Fairweather Gallow Hollins Ivory Jansma Kettle Larkin Mbeki Nettleton Osei Pavlik Quarrie Rasul Selwyn Tremlett
+Uddin Varga Wetherby Xiong Yarrow Zeller Appleby Boateng Carver Dragan Ember Farrow Glover Haddow Ingram Jessop Kowal Lovage Moreno Noor`.split(
+    /\s+/,
+  );
 
 const HOUR = 3_600_000;
 /** A moment within the school day (9 to 14, UTC) of this day, or of the Friday before where it is a weekend. */
@@ -99,7 +102,13 @@ export function demoSchool(options: { asOf: string; seed?: number }): DemoSchool
   CLASSES.forEach(([, , , size], k) => {
     for (let n = 0; n < size; n += 1) {
       const at = children.length;
-      children.push({ id: id(), givenName: GIVEN[at]!, familyName: FAMILY[(at * 7 + 3) % FAMILY.length]!, classId: classes[k]!.id, externalId: `FH${String(1001 + at)}` });
+      children.push({
+        id: id(),
+        givenName: GIVEN[at]!,
+        familyName: FAMILY[(at * 7 + 3) % FAMILY.length]!,
+        classId: classes[k]!.id,
+        externalId: `FH${String(1001 + at)}`,
+      });
     }
   });
   const hidden = new Map<string, HiddenChild>();
@@ -113,7 +122,12 @@ export function demoSchool(options: { asOf: string; seed?: number }): DemoSchool
     hidden.set(child.id, truth);
     const reachable = checkers.filter((c) => c.classIds.includes(child.classId));
     // everybody at the start, most again in the middle and near the end, a few twice in between
-    for (const [week, chance] of [[0, 1], [2, 0.55], [3, 0.7], [5, 0.9]] as const) {
+    for (const [week, chance] of [
+      [0, 1],
+      [2, 0.55],
+      [3, 0.7],
+      [5, 0.9],
+    ] as const) {
       if (random() > chance) continue;
       const by = reachable[Math.floor(random() * reachable.length)]!.id;
       const startedAt = schoolTime(end - (DEMO_WEEKS - week) * 7 * DAY + DAY * (1 + Math.floor(random() * 4)), random());
@@ -124,9 +138,25 @@ export function demoSchool(options: { asOf: string; seed?: number }): DemoSchool
       for (const gpc of asked) {
         const response = respond(truth, gpc, week, taught, random);
         at += response.ms + 1200;
-        observations.push({ id: uuidAt(at, random), child: child.id, by, at: new Date(at).toISOString(), kind: 'see-say', gpc, check: checkId, ...response });
+        observations.push({
+          id: uuidAt(at, random),
+          child: child.id,
+          by,
+          at: new Date(at).toISOString(),
+          kind: 'see-say',
+          gpc,
+          check: checkId,
+          ...response,
+        });
       }
-      checks.push({ id: checkId, child: child.id, by, startedAt: new Date(startedAt).toISOString(), finishedAt: new Date(at).toISOString(), stack: asked });
+      checks.push({
+        id: checkId,
+        child: child.id,
+        by,
+        startedAt: new Date(startedAt).toISOString(),
+        finishedAt: new Date(at).toISOString(),
+        stack: asked,
+      });
     }
   }
   return { school: { id: id(), name: 'Fernhollow Primary School' }, colleagues, classes, children, checks, observations, hidden };

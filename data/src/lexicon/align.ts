@@ -158,13 +158,7 @@ function* stepsFrom(
 }
 
 /** Letters alone: where a grapheme may not stand. */
-function allowedHere(
-  pair: InventoryPair,
-  letters: string,
-  i: number,
-  end: number,
-  afterLongVowel: boolean,
-): boolean {
+function allowedHere(pair: InventoryPair, letters: string, i: number, end: number, afterLongVowel: boolean): boolean {
   const g = pair.grapheme;
   const next = letters[end] ?? '';
   if (CONSONANT_PLUS_E.has(g) && afterLongVowel) return false;
@@ -194,13 +188,7 @@ function contextPenalty(
 }
 
 /** A vowel letter, one consonant grapheme, and the e that belongs to the vowel. */
-function* splitSteps(
-  letters: string,
-  phones: readonly string[],
-  i: number,
-  j: number,
-  weight: (key: string) => number,
-): Generator<Step> {
+function* splitSteps(letters: string, phones: readonly string[], i: number, j: number, weight: (key: string) => number): Generator<Step> {
   for (const split of splitPairs) {
     if (letters[i] !== split.grapheme[0]) continue;
     for (const pattern of split.phones) {

@@ -27,8 +27,51 @@ ecstasy acid goddamn god jesus christ gosh allah lord suck dick dicks rod nut nu
 const unfit = new Set<string>(REVIEWED.split(/\s+/).filter(Boolean));
 for (const word of listed['en'] ?? []) if (/^[a-z]+$/.test(word)) unfit.add(word);
 /** Ordinary children's words that the package's or our own net catches by a second meaning. */
-for (const word of ['hard', 'speed', 'pot', 'balls', 'nut', 'nuts', 'rod', 'lad', 'stiff', 'ho', 'knob', 'dumb', 'fat', 'dam', 'acid', 'melons', 'gosh', 'snuff', 'bang', 'banged', 'spit', 'hump']) unfit.delete(word);
-const STEMS = ['fuck', 'shit', 'cunt', 'nigg', 'whor', 'porn', 'rapis', 'murder', 'suicid', 'terroris', 'prostitut', 'masturb', 'slutt', 'bitch', 'bastard', 'kinky', 'cocain', 'heroin'];
+for (const word of [
+  'hard',
+  'speed',
+  'pot',
+  'balls',
+  'nut',
+  'nuts',
+  'rod',
+  'lad',
+  'stiff',
+  'ho',
+  'knob',
+  'dumb',
+  'fat',
+  'dam',
+  'acid',
+  'melons',
+  'gosh',
+  'snuff',
+  'bang',
+  'banged',
+  'spit',
+  'hump',
+])
+  unfit.delete(word);
+const STEMS = [
+  'fuck',
+  'shit',
+  'cunt',
+  'nigg',
+  'whor',
+  'porn',
+  'rapis',
+  'murder',
+  'suicid',
+  'terroris',
+  'prostitut',
+  'masturb',
+  'slutt',
+  'bitch',
+  'bastard',
+  'kinky',
+  'cocain',
+  'heroin',
+];
 
 /** Whether a lower-case spelling must never be offered to a child. */
 export function isUnfit(word: string): boolean {

@@ -7,7 +7,9 @@ const LEAST = 10;
 
 function derive(password: string, salt: Buffer, cost: { N: number; r: number; p: number }): Promise<Buffer> {
   return new Promise((resolve, reject) =>
-    scrypt(password.normalize('NFKC'), salt, 32, { ...cost, maxmem: 256 * cost.N * cost.r }, (error, key) => (error ? reject(error) : resolve(key))),
+    scrypt(password.normalize('NFKC'), salt, 32, { ...cost, maxmem: 256 * cost.N * cost.r }, (error, key) =>
+      error ? reject(error) : resolve(key),
+    ),
   );
 }
 

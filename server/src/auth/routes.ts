@@ -13,13 +13,18 @@ export const authRoutes = [
   route('authState', { action: 'public' }, async ({ db, signedIn }) => {
     const [school] = await db.select().from(schools);
     const people = school?.demo
-      ? (await db.select().from(colleagues).where(eq(colleagues.active, true)).orderBy(colleagues.name)).map(({ id, name, role }) => ({ id, name, role }))
+      ? (await db.select().from(colleagues).where(eq(colleagues.active, true)).orderBy(colleagues.name)).map(({ id, name, role }) => ({
+          id,
+          name,
+          role,
+        }))
       : [];
     return { installed: school !== undefined, demo: school?.demo ?? false, people, me: signedIn ? await meOf(db, signedIn) : null };
   }),
 
   route('setUp', { action: 'public' }, async ({ db, body, config, res, now }) => {
-    if (!isLongEnough(body.password)) throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
+    if (!isLongEnough(body.password))
+      throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
     const passwordHash = await hashPassword(body.password);
     const id = uuidv7();
     await db.transaction(async (tx) => {
@@ -52,7 +57,8 @@ export const authRoutes = [
   }),
 
   route('changePassword', { action: 'signed in' }, async ({ db, body, me, config, res, now }) => {
-    if (!(await verifyPassword(body.current, me.passwordHash))) throw new Refusal('wrong-sign-in', { detail: 'The present password is not right.' });
+    if (!(await verifyPassword(body.current, me.passwordHash)))
+      throw new Refusal('wrong-sign-in', { detail: 'The present password is not right.' });
     if (!isLongEnough(body.next)) throw new Refusal('weak-password');
     const passwordHash = await hashPassword(body.next);
     await db.update(colleagues).set({ passwordHash }).where(eq(colleagues.id, me.id));

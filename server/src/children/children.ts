@@ -19,7 +19,10 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
   const ids = rows.map((r) => r.id);
   const [evidence, classRows, memberships] = await Promise.all([
     evidenceOf(db, ids),
-    db.select().from(classes).where(inArray(classes.id, [...new Set(rows.map((r) => r.classId))])),
+    db
+      .select()
+      .from(classes)
+      .where(inArray(classes.id, [...new Set(rows.map((r) => r.classId))])),
     db
       .select({ childId: groupMembers.childId, groupId: groupMembers.groupId })
       .from(groupMembers)
@@ -31,10 +34,20 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
     const schoolClass = classRows.find((c) => c.id === row.classId)!;
     const list = evidence.get(row.id) ?? [];
     const line = lineOf(schoolClass.orderId, schoolClass.taughtSteps, list, now);
-    const then = lineOf(schoolClass.orderId, schoolClass.taughtSteps, list.filter((o) => o.at <= before), before);
+    const then = lineOf(
+      schoolClass.orderId,
+      schoolClass.taughtSteps,
+      list.filter((o) => o.at <= before),
+      before,
+    );
     const since = change(then, line);
     return {
-      id: row.id, givenName: row.givenName, familyName: row.familyName, classId: row.classId, externalId: row.externalId, version: row.version,
+      id: row.id,
+      givenName: row.givenName,
+      familyName: row.familyName,
+      classId: row.classId,
+      externalId: row.externalId,
+      version: row.version,
       line,
       lastCheck: list.filter((o) => o.kind === 'see-say').at(-1)?.at ?? null,
       direction: since.of === 0 ? null : Math.round((since.now - since.before) * 10) / 10,
@@ -46,7 +59,10 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
 export async function namesOf(db: Db, access: Access, ids: readonly string[]): Promise<Map<string, string>> {
   const visible = ids.filter((id) => access.childIds.has(id));
   if (visible.length === 0) return new Map();
-  const rows = await db.select().from(children).where(inArray(children.id, [...new Set(visible)]));
+  const rows = await db
+    .select()
+    .from(children)
+    .where(inArray(children.id, [...new Set(visible)]));
   return new Map(rows.map((r) => [r.id, fullName(r)]));
 }
 
@@ -57,20 +73,31 @@ export const childRoutes = [
     return lines.sort((a, b) => a.givenName.localeCompare(b.givenName) || a.familyName.localeCompare(b.familyName));
   }),
 
-  route('child', ({ params }) => ({ action: 'read child', childId: params.id }), async ({ db, params, now }) => {
-    const rows = await db.select().from(children).where(eq(children.id, params.id));
-    const [line] = await childLines(db, rows, now());
-    if (!line) throw new Refusal('not-found');
-    return line;
-  }),
+  route(
+    'child',
+    ({ params }) => ({ action: 'read child', childId: params.id }),
+    async ({ db, params, now }) => {
+      const rows = await db.select().from(children).where(eq(children.id, params.id));
+      const [line] = await childLines(db, rows, now());
+      if (!line) throw new Refusal('not-found');
+      return line;
+    },
+  ),
 
-  route('evidence', ({ params }) => ({ action: 'read child', childId: params.id }), async ({ db, params, query }) => {
-    const [rows, gone] = await Promise.all([db.select().from(observations).where(eq(observations.child, params.id)), withdrawnOf(db, params.id)]);
-    const all = rows.map(toObservation);
-    const counting = new Set(effective(all as Observation[], gone).map((o) => o.id));
-    return all
-      .filter((o) => query.gpc === undefined || o.gpc === query.gpc)
-      .sort((a, b) => (a.at < b.at ? 1 : -1))
-      .map((o) => ({ ...o, counts: counting.has(o.id) }));
-  }),
+  route(
+    'evidence',
+    ({ params }) => ({ action: 'read child', childId: params.id }),
+    async ({ db, params, query }) => {
+      const [rows, gone] = await Promise.all([
+        db.select().from(observations).where(eq(observations.child, params.id)),
+        withdrawnOf(db, params.id),
+      ]);
+      const all = rows.map(toObservation);
+      const counting = new Set(effective(all as Observation[], gone).map((o) => o.id));
+      return all
+        .filter((o) => query.gpc === undefined || o.gpc === query.gpc)
+        .sort((a, b) => (a.at < b.at ? 1 : -1))
+        .map((o) => ({ ...o, counts: counting.has(o.id) }));
+    },
+  ),
 ];

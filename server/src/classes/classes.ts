@@ -10,7 +10,13 @@ import { uuidv7 } from '../ids.js';
 
 export async function listClasses(db: Db, access: Access): Promise<SchoolClass[]> {
   const visible = new Set(access.classIds);
-  const reached = access.childIds.size > 0 ? await db.selectDistinct({ id: children.classId }).from(children).where(inArray(children.id, [...access.childIds])) : [];
+  const reached =
+    access.childIds.size > 0
+      ? await db
+          .selectDistinct({ id: children.classId })
+          .from(children)
+          .where(inArray(children.id, [...access.childIds]))
+      : [];
   for (const { id } of reached) visible.add(id);
   if (visible.size === 0) return [];
   const found = await db
@@ -21,7 +27,12 @@ export async function listClasses(db: Db, access: Access): Promise<SchoolClass[]
     .groupBy(classes.id)
     .orderBy(classes.year, classes.name);
   return found.map(({ row, n }) => ({
-    id: row.id, name: row.name, year: row.year, orderId: row.orderId, taughtSteps: row.taughtSteps, version: row.version,
+    id: row.id,
+    name: row.name,
+    year: row.year,
+    orderId: row.orderId,
+    taughtSteps: row.taughtSteps,
+    version: row.version,
     children: access.classIds.has(row.id) ? n : 0,
   }));
 }
@@ -34,14 +45,20 @@ async function oneClass(db: Db, access: Access, id: string): Promise<SchoolClass
 
 export const classRoutes = [
   route('orders', { action: 'signed in' }, async () =>
-    TEACHING_ORDERS.map((order) => ({ ...order, steps: order.steps.map((s) => ({ name: s.name, gpcs: [...s.gpcs], words: [...s.words] })) })),
+    TEACHING_ORDERS.map((order) => ({
+      ...order,
+      steps: order.steps.map((s) => ({ name: s.name, gpcs: [...s.gpcs], words: [...s.words] })),
+    })),
   ),
 
   route('classes', { action: 'signed in' }, async ({ db, access }) => listClasses(db, access)),
 
   route('addClass', { action: 'add class' }, async ({ db, body, me, access, live }) => {
     if (!teachingOrder(body.orderId)) throw new Refusal('bad-input', { errors: [{ path: 'orderId', message: 'No such teaching order.' }] });
-    const [same] = await db.select().from(classes).where(and(eq(classes.name, body.name), isNull(classes.removedAt)));
+    const [same] = await db
+      .select()
+      .from(classes)
+      .where(and(eq(classes.name, body.name), isNull(classes.removedAt)));
     if (same) throw new Refusal('in-use', { detail: 'There is already a class of this name.' });
     const id = uuidv7();
     await db.insert(classes).values({ id, name: body.name, year: body.year, orderId: body.orderId });
@@ -50,19 +67,23 @@ export const classRoutes = [
     return oneClass(db, { ...access, classIds: new Set([...access.classIds, id]) }, id);
   }),
 
-  route('updateClass', ({ params, body }) => ({ action: 'teach class', classId: params.id, rename: body.name !== undefined }), async ({ db, params, body, access, live }) => {
-    const current = await oneClass(db, access, params.id);
-    if (current.version !== body.version) throw new Refusal('newer-version', { current });
-    const order = teachingOrder(body.orderId ?? current.orderId);
-    if (!order) throw new Refusal('bad-input', { errors: [{ path: 'orderId', message: 'No such teaching order.' }] });
-    const taughtSteps = Math.min(body.taughtSteps ?? current.taughtSteps, order.steps.length);
-    const changed = await db
-      .update(classes)
-      .set({ name: body.name ?? current.name, orderId: order.id, taughtSteps, version: current.version + 1 })
-      .where(and(eq(classes.id, params.id), eq(classes.version, body.version)))
-      .returning({ id: classes.id });
-    if (changed.length === 0) throw new Refusal('newer-version', { current: await oneClass(db, access, params.id) });
-    await live.tell({ topic: 'classes', id: params.id }, { everyone: true });
-    return oneClass(db, access, params.id);
-  }),
+  route(
+    'updateClass',
+    ({ params, body }) => ({ action: 'teach class', classId: params.id, rename: body.name !== undefined }),
+    async ({ db, params, body, access, live }) => {
+      const current = await oneClass(db, access, params.id);
+      if (current.version !== body.version) throw new Refusal('newer-version', { current });
+      const order = teachingOrder(body.orderId ?? current.orderId);
+      if (!order) throw new Refusal('bad-input', { errors: [{ path: 'orderId', message: 'No such teaching order.' }] });
+      const taughtSteps = Math.min(body.taughtSteps ?? current.taughtSteps, order.steps.length);
+      const changed = await db
+        .update(classes)
+        .set({ name: body.name ?? current.name, orderId: order.id, taughtSteps, version: current.version + 1 })
+        .where(and(eq(classes.id, params.id), eq(classes.version, body.version)))
+        .returning({ id: classes.id });
+      if (changed.length === 0) throw new Refusal('newer-version', { current: await oneClass(db, access, params.id) });
+      await live.tell({ topic: 'classes', id: params.id }, { everyone: true });
+      return oneClass(db, access, params.id);
+    },
+  ),
 ];

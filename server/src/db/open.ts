@@ -126,7 +126,10 @@ function lock(folder: string): () => void {
   if (existsSync(file)) {
     const pid = Number(readFileSync(file, 'utf8'));
     if (pid > 0 && pid !== process.pid && isRunning(pid))
-      throw new DataFolderError('in-use', `Process ${pid} is using this data folder. End it first, or name another folder in SAPLING_DATA.`);
+      throw new DataFolderError(
+        'in-use',
+        `Process ${pid} is using this data folder. End it first, or name another folder in SAPLING_DATA.`,
+      );
   }
   writeFileSync(file, String(process.pid));
   return () => rmSync(file, { force: true });

@@ -33,7 +33,9 @@ export const colleagues = pgTable(
 export const signIns = pgTable('sign_ins', {
   /** SHA-256 of the cookie's token; the token itself is nowhere. */
   tokenHash: text('token_hash').primaryKey(),
-  colleagueId: uuid('colleague_id').notNull().references(() => colleagues.id),
+  colleagueId: uuid('colleague_id')
+    .notNull()
+    .references(() => colleagues.id),
   csrf: text('csrf').notNull(),
   createdAt: at('created_at').notNull(),
   expiresAt: at('expires_at').notNull(),
@@ -52,8 +54,12 @@ export const classes = pgTable('classes', {
 export const classColleagues = pgTable(
   'class_colleagues',
   {
-    classId: uuid('class_id').notNull().references(() => classes.id),
-    colleagueId: uuid('colleague_id').notNull().references(() => colleagues.id),
+    classId: uuid('class_id')
+      .notNull()
+      .references(() => classes.id),
+    colleagueId: uuid('colleague_id')
+      .notNull()
+      .references(() => colleagues.id),
   },
   (t) => [primaryKey({ columns: [t.classId, t.colleagueId] })],
 );
@@ -64,7 +70,9 @@ export const children = pgTable(
     id: uuid('id').primaryKey(),
     givenName: text('given_name').notNull(),
     familyName: text('family_name').notNull().default(''),
-    classId: uuid('class_id').notNull().references(() => classes.id),
+    classId: uuid('class_id')
+      .notNull()
+      .references(() => classes.id),
     externalId: text('external_id'),
     removedAt: at('removed_at'),
     version: version(),
@@ -88,7 +96,9 @@ export const checks = pgTable(
   'checks',
   {
     id: uuid('id').primaryKey(),
-    child: uuid('child').notNull().references(() => children.id),
+    child: uuid('child')
+      .notNull()
+      .references(() => children.id),
     by: uuid('by').notNull(),
     startedAt: at('started_at').notNull(),
     kind: text('kind').notNull(),
@@ -103,7 +113,9 @@ export const observations = pgTable(
   'observations',
   {
     id: uuid('id').primaryKey(),
-    child: uuid('child').notNull().references(() => children.id),
+    child: uuid('child')
+      .notNull()
+      .references(() => children.id),
     by: uuid('by').notNull(),
     at: at('at').notNull(),
     receivedAt: at('received_at').notNull(),
@@ -127,7 +139,9 @@ export const withdrawals = pgTable(
   {
     id: uuid('id').primaryKey(),
     observation: uuid('observation').notNull(),
-    child: uuid('child').notNull().references(() => children.id),
+    child: uuid('child')
+      .notNull()
+      .references(() => children.id),
     by: uuid('by').notNull(),
     at: at('at').notNull(),
   },
@@ -148,8 +162,12 @@ export const groups = pgTable('groups', {
 export const groupMembers = pgTable(
   'group_members',
   {
-    groupId: uuid('group_id').notNull().references(() => groups.id),
-    childId: uuid('child_id').notNull().references(() => children.id),
+    groupId: uuid('group_id')
+      .notNull()
+      .references(() => groups.id),
+    childId: uuid('child_id')
+      .notNull()
+      .references(() => children.id),
   },
   (t) => [primaryKey({ columns: [t.groupId, t.childId] })],
 );
@@ -158,7 +176,9 @@ export const sessions = pgTable(
   'sessions',
   {
     id: uuid('id').primaryKey(),
-    groupId: uuid('group_id').notNull().references(() => groups.id),
+    groupId: uuid('group_id')
+      .notNull()
+      .references(() => groups.id),
     on: text('on').notNull(),
     minutes: integer('minutes').notNull(),
     adultId: uuid('adult_id').references(() => colleagues.id),
@@ -177,7 +197,9 @@ export const logs = pgTable(
   'logs',
   {
     id: uuid('id').primaryKey(),
-    session: uuid('session').notNull().references(() => sessions.id),
+    session: uuid('session')
+      .notNull()
+      .references(() => sessions.id),
     by: uuid('by').notNull(),
     at: at('at').notNull(),
     attendance: jsonb('attendance').notNull().$type<{ child: string; present: boolean }[]>(),
@@ -192,7 +214,9 @@ export const notes = pgTable(
   'notes',
   {
     id: uuid('id').primaryKey(),
-    session: uuid('session').notNull().references(() => sessions.id),
+    session: uuid('session')
+      .notNull()
+      .references(() => sessions.id),
     by: uuid('by').notNull(),
     at: at('at').notNull(),
     text: text('text').notNull(),

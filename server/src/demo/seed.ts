@@ -24,7 +24,8 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
     await tx.insert(t.schools).values({ ...demo.school, demo: true });
     for (const { classIds: _, ...colleague } of demo.colleagues) await tx.insert(t.colleagues).values({ ...colleague, passwordHash });
     await tx.insert(t.classes).values(demo.classes);
-    for (const { id, classIds } of demo.colleagues) for (const classId of classIds) await tx.insert(t.classColleagues).values({ classId, colleagueId: id });
+    for (const { id, classIds } of demo.colleagues)
+      for (const classId of classIds) await tx.insert(t.classColleagues).values({ classId, colleagueId: id });
     await tx.insert(t.children).values(demo.children);
     await tx.insert(t.checks).values(demo.checks.map((c) => ({ ...c, kind: 'see-say', finishedReason: 'done' })));
     for (let k = 0; k < demo.observations.length; k += CHUNK)
@@ -40,36 +41,78 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
       const taught = taughtAfter(teachingOrder(schoolClass.orderId)!, schoolClass.taughtSteps);
       const known: GroupingChild[] = demo.children
         .filter((c) => c.classId === schoolClass.id)
-        .map((c) => ({ id: c.id, known: Object.fromEntries([...estimate(byChild.get(c.id) ?? [], { asOf: now })].map(([gpc, e]) => [gpc, e.p])) }))
+        .map((c) => ({
+          id: c.id,
+          known: Object.fromEntries([...estimate(byChild.get(c.id) ?? [], { asOf: now })].map(([gpc, e]) => [gpc, e.p])),
+        }))
         .sort((a, b) => sum(a.known) - sum(b.known))
         .slice(0, 8);
       const grouping = formGroups({ children: known, taught: taught.gpcs, groups: 2, sizeFrom: 3, sizeTo: 5, focusSize: 4 }, { seed: 5 });
       for (const group of grouping.groups) {
         const groupId = uuidAt(time - 15 * DAY + made, random);
         const adult = tutors[made % tutors.length]!;
-        await tx.insert(t.groups).values({ id: groupId, name: names[made]!, adultId: adult.id, focus: group.focus, createdBy: teacher.id, createdAt: new Date(time - 15 * DAY).toISOString() });
+        await tx
+          .insert(t.groups)
+          .values({
+            id: groupId,
+            name: names[made]!,
+            adultId: adult.id,
+            focus: group.focus,
+            createdBy: teacher.id,
+            createdAt: new Date(time - 15 * DAY).toISOString(),
+          });
         for (const childId of group.members) await tx.insert(t.groupMembers).values({ groupId, childId });
         const members = known.filter((c) => group.members.includes(c.id));
         const met: string[] = [];
         for (const offset of [-9, -7, -2, 0, 2]) {
           // the demo has a session today whatever the weekday; all others fall on school days
-          const held = offset === 0 ? time : schoolTime(time + (offset > 0 ? offset + weekendAhead(time + offset * DAY) : offset) * DAY, 0.2 + 0.3 * made);
+          const held =
+            offset === 0
+              ? time
+              : schoolTime(time + (offset > 0 ? offset + weekendAhead(time + offset * DAY) : offset) * DAY, 0.2 + 0.3 * made);
           const on = new Date(held).toISOString().slice(0, 10);
-          const plan = planSession(lexicon, { taught, focus: group.focus.slice(0, 2), children: members, minutes: 20, seed: made * 100 + offset + 20, avoid: met });
+          const plan = planSession(lexicon, {
+            taught,
+            focus: group.focus.slice(0, 2),
+            children: members,
+            minutes: 20,
+            seed: made * 100 + offset + 20,
+            avoid: met,
+          });
           met.push(...plan.parts.flatMap((p) => p.words.map((w) => w.word)));
           const sessionId = uuidAt(time + (offset - 12) * DAY + made, random);
           await tx.insert(t.sessions).values({
-            id: sessionId, groupId, on, minutes: plan.minutes, adultId: adult.id, plan, members: group.members, createdBy: teacher.id, createdAt: new Date(time - 12 * DAY).toISOString(),
+            id: sessionId,
+            groupId,
+            on,
+            minutes: plan.minutes,
+            adultId: adult.id,
+            plan,
+            members: group.members,
+            createdBy: teacher.id,
+            createdAt: new Date(time - 12 * DAY).toISOString(),
           });
           if (offset >= 0) continue;
           const at = new Date(held + 25 * 60_000).toISOString();
           await tx.insert(t.logs).values({
-            id: uuidAt(Date.parse(at), random), session: sessionId, by: adult.id, at,
+            id: uuidAt(Date.parse(at), random),
+            session: sessionId,
+            by: adult.id,
+            at,
             attendance: group.members.map((child) => ({ child, present: random() > 0.12 })),
             done: plan.parts.slice(0, random() > 0.5 ? plan.parts.length : plan.parts.length - 1).map((p) => p.title),
             happened: HAPPENED[Math.floor(random() * HAPPENED.length)]!,
           });
-          if (offset === -2 && made % 2 === 0) await tx.insert(t.notes).values({ id: uuidAt(Date.parse(at) + 1, random), session: sessionId, by: adult.id, at, text: NOTES[(made / 2) % NOTES.length]! });
+          if (offset === -2 && made % 2 === 0)
+            await tx
+              .insert(t.notes)
+              .values({
+                id: uuidAt(Date.parse(at) + 1, random),
+                session: sessionId,
+                by: adult.id,
+                at,
+                text: NOTES[(made / 2) % NOTES.length]!,
+              });
         }
         made += 1;
       }
@@ -87,4 +130,7 @@ const HAPPENED = [
   'Good pace today; all words read at the second try.',
   'Fire bell in the middle, so spelling is carried over.',
 ];
-const NOTES = ['They answer better when the card comes back after a short gap. Could we start with the spelling next time?', 'One of the children was very tired; I stopped a little early.'];
+const NOTES = [
+  'They answer better when the card comes back after a short gap. Could we start with the spelling next time?',
+  'One of the children was very tired; I stopped a little early.',
+];

@@ -13,31 +13,63 @@ import type { ObservationRow } from '@sapling/contract';
 async function marksOf(db: Db, checkIds: readonly string[]): Promise<Map<string, ObservationRow[]>> {
   const out = new Map<string, ObservationRow[]>(checkIds.map((id) => [id, []]));
   if (checkIds.length === 0) return out;
-  const rows = await db.select().from(observations).where(inArray(observations.check, [...checkIds]));
+  const rows = await db
+    .select()
+    .from(observations)
+    .where(inArray(observations.check, [...checkIds]));
   const ids = rows.map((r) => r.id);
-  const gone = ids.length === 0 ? [] : await db.select({ id: withdrawals.observation }).from(withdrawals).where(inArray(withdrawals.observation, ids));
+  const gone =
+    ids.length === 0 ? [] : await db.select({ id: withdrawals.observation }).from(withdrawals).where(inArray(withdrawals.observation, ids));
   const counting = new Set(effective(rows.map(toObservation) as Observation[], new Set(gone.map((g) => g.id))).map((o) => o.id));
   for (const row of rows) if (row.check && counting.has(row.id)) out.get(row.check)?.push(toObservation(row));
   return out;
 }
 
-export async function openChecks(db: Db, access: Access, filter: { childId?: string | undefined; by?: string } = {}): Promise<CheckState[]> {
+export async function openChecks(
+  db: Db,
+  access: Access,
+  filter: { childId?: string | undefined; by?: string } = {},
+): Promise<CheckState[]> {
   const ids = [...access.childIds];
   if (ids.length === 0) return [];
   const rows = await db
     .select()
     .from(checks)
-    .where(and(inArray(checks.child, ids), isNull(checks.finishedAt), filter.childId ? eq(checks.child, filter.childId) : undefined, filter.by ? eq(checks.by, filter.by) : undefined))
+    .where(
+      and(
+        inArray(checks.child, ids),
+        isNull(checks.finishedAt),
+        filter.childId ? eq(checks.child, filter.childId) : undefined,
+        filter.by ? eq(checks.by, filter.by) : undefined,
+      ),
+    )
     .orderBy(desc(checks.startedAt))
     .limit(100);
-  const [names, marks] = await Promise.all([namesOf(db, access, rows.map((r) => r.child)), marksOf(db, rows.map((r) => r.id))]);
+  const [names, marks] = await Promise.all([
+    namesOf(
+      db,
+      access,
+      rows.map((r) => r.child),
+    ),
+    marksOf(
+      db,
+      rows.map((r) => r.id),
+    ),
+  ]);
   return rows.map((row) => state(row, names, marks.get(row.id) ?? []));
 }
 
 function state(row: typeof checks.$inferSelect, names: Map<string, string>, marks: readonly ObservationRow[]): CheckState {
   return {
-    id: row.id, child: row.child, by: row.by, startedAt: row.startedAt, kind: 'see-say', stack: row.stack,
-    childName: names.get(row.child) ?? '', finishedAt: row.finishedAt, marked: new Set(marks.map((m) => m.gpc)).size,
+    id: row.id,
+    child: row.child,
+    by: row.by,
+    startedAt: row.startedAt,
+    kind: 'see-say',
+    stack: row.stack,
+    childName: names.get(row.child) ?? '',
+    finishedAt: row.finishedAt,
+    marked: new Set(marks.map((m) => m.gpc)).size,
   };
 }
 

@@ -33,8 +33,16 @@ export async function evidenceOf(db: Db, childIds: readonly string[]): Promise<M
   const cache = held.get(db) ?? new Map<string, Held>();
   held.set(db, cache);
   const [seen, gone] = await Promise.all([
-    db.select({ child: observations.child, n: count() }).from(observations).where(inArray(observations.child, [...childIds])).groupBy(observations.child),
-    db.select({ child: withdrawals.child, n: count() }).from(withdrawals).where(inArray(withdrawals.child, [...childIds])).groupBy(withdrawals.child),
+    db
+      .select({ child: observations.child, n: count() })
+      .from(observations)
+      .where(inArray(observations.child, [...childIds]))
+      .groupBy(observations.child),
+    db
+      .select({ child: withdrawals.child, n: count() })
+      .from(withdrawals)
+      .where(inArray(withdrawals.child, [...childIds]))
+      .groupBy(withdrawals.child),
   ]);
   const withdrawnCount = new Map(gone.map((g) => [g.child, g.n]));
   const stamps = new Map(seen.map((s) => [s.child, `${s.n}/${withdrawnCount.get(s.child) ?? 0}`]));
@@ -75,11 +83,23 @@ export function change(then: readonly PairStateRow[], now: readonly PairStateRow
   const later = new Map(now.map((c) => [c.gpc, c.p]));
   const seen = then.filter((c) => c.basedOn > 0);
   const tenth = (x: number): number => Math.round(x * 10) / 10;
-  return { of: seen.length, before: tenth(seen.reduce((sum, c) => sum + c.p, 0)), now: tenth(seen.reduce((sum, c) => sum + (later.get(c.gpc) ?? c.p), 0)) };
+  return {
+    of: seen.length,
+    before: tenth(seen.reduce((sum, c) => sum + c.p, 0)),
+    now: tenth(seen.reduce((sum, c) => sum + (later.get(c.gpc) ?? c.p), 0)),
+  };
 }
 
 function stateRow(gpc: string, found: Estimate | undefined): PairStateRow {
   if (!found) return { gpc, state: 'unchecked', p: 0.5, low: 0, high: 1, basedOn: 0, lastSeen: null };
   const round = (x: number): number => Math.round(x * 1000) / 1000;
-  return { gpc, state: found.state, p: round(found.p), low: round(found.low), high: round(found.high), basedOn: found.basedOn, lastSeen: found.lastSeen };
+  return {
+    gpc,
+    state: found.state,
+    p: round(found.p),
+    low: round(found.low),
+    high: round(found.high),
+    basedOn: found.basedOn,
+    lastSeen: found.lastSeen,
+  };
 }

@@ -31,10 +31,12 @@ async function store(call: Call<'sendOutbox'>, entry: OutboxEntry): Promise<'sto
   const { db, me, now } = call;
   const mine = (by: string): void => {
     // a record is always stored under who sends it: another name on it is a fault, not a choice
-    if (by !== me.id) throw new Refusal('not-allowed', { detail: 'This was marked by somebody else on this device. They need to sign in to send it.' });
+    if (by !== me.id)
+      throw new Refusal('not-allowed', { detail: 'This was marked by somebody else on this device. They need to sign in to send it.' });
   };
   const inTime = (at: string): void => {
-    if (Date.parse(at) > Date.parse(now()) + AHEAD_MS) throw new Refusal('bad-input', { detail: 'The clock of this device is more than a day ahead.' });
+    if (Date.parse(at) > Date.parse(now()) + AHEAD_MS)
+      throw new Refusal('bad-input', { detail: 'The clock of this device is more than a day ahead.' });
   };
   let inserted: unknown[];
   switch (entry.type) {
@@ -45,7 +47,11 @@ async function store(call: Call<'sendOutbox'>, entry: OutboxEntry): Promise<'sto
     case 'observation': {
       mine(entry.record.by);
       inTime(entry.record.at);
-      inserted = await db.insert(observations).values({ ...entry.record, receivedAt: now() }).onConflictDoNothing().returning({ id: observations.id });
+      inserted = await db
+        .insert(observations)
+        .values({ ...entry.record, receivedAt: now() })
+        .onConflictDoNothing()
+        .returning({ id: observations.id });
       break;
     }
     case 'withdrawal':

@@ -21,7 +21,11 @@ const key = (text: string): string => text.normalize('NFKC').trim().toLowerCase(
  * What each row would do. A child already here is matched by the school's own number, else by name
  * within the class; two children of one name in two classes stay two.
  */
-async function judge(db: Db, access: Access, rows: readonly ImportRow[]): Promise<{ judged: Judged[]; newClasses: string[]; classOf: Map<string, string> }> {
+async function judge(
+  db: Db,
+  access: Access,
+  rows: readonly ImportRow[],
+): Promise<{ judged: Judged[]; newClasses: string[]; classOf: Map<string, string> }> {
   const [present, classRows] = await Promise.all([childrenInReach(db, access), db.select().from(classes).where(isNull(classes.removedAt))]);
   const classOf = new Map(classRows.map((c) => [key(c.name), c.id]));
   const seen = new Map<string, number>();
@@ -29,7 +33,8 @@ async function judge(db: Db, access: Access, rows: readonly ImportRow[]): Promis
   const judged = rows.map((row): Judged => {
     const classKey = key(row.className);
     const classId = classOf.get(classKey);
-    if (classId && !access.classIds.has(classId)) return { row: row.row, action: 'bad', reason: `The class “${row.className}” is here but is not one of yours. Ask the lead.` };
+    if (classId && !access.classIds.has(classId))
+      return { row: row.row, action: 'bad', reason: `The class “${row.className}” is here but is not one of yours. Ask the lead.` };
     const nameKey = `${key(row.givenName)}|${key(row.familyName)}|${classKey}`;
     const identity = row.externalId ? `#${key(row.externalId)}` : nameKey;
     const earlier = seen.get(identity) ?? (row.externalId ? undefined : seen.get(nameKey));
@@ -37,7 +42,13 @@ async function judge(db: Db, access: Access, rows: readonly ImportRow[]): Promis
     seen.set(identity, row.row);
     seen.set(nameKey, row.row);
     const sameNumber = row.externalId ? present.find((c) => c.externalId && key(c.externalId) === key(row.externalId!)) : undefined;
-    const sameName = present.find((c) => c.classId === classId && key(c.givenName) === key(row.givenName) && key(c.familyName) === key(row.familyName) && (!c.externalId || !row.externalId));
+    const sameName = present.find(
+      (c) =>
+        c.classId === classId &&
+        key(c.givenName) === key(row.givenName) &&
+        key(c.familyName) === key(row.familyName) &&
+        (!c.externalId || !row.externalId),
+    );
     const match = sameNumber ?? sameName;
     if (!classId && !newClasses.has(classKey)) newClasses.set(classKey, row.className.trim());
     if (!match) return { row: row.row, action: 'add' };
@@ -48,7 +59,15 @@ async function judge(db: Db, access: Access, rows: readonly ImportRow[]): Promis
 }
 
 function toRecord(row: typeof imports.$inferSelect) {
-  return { id: row.id, fileName: row.fileName, at: row.at, by: row.by, added: row.addedChildren.length, moved: row.moved.length, undoneAt: row.undoneAt };
+  return {
+    id: row.id,
+    fileName: row.fileName,
+    at: row.at,
+    by: row.by,
+    added: row.addedChildren.length,
+    moved: row.moved.length,
+    undoneAt: row.undoneAt,
+  };
 }
 
 export const importRoutes = [
@@ -62,8 +81,20 @@ export const importRoutes = [
     if (already) return toRecord(already);
     const { judged, classOf } = await judge(db, access, body.rows);
     const bad = judged.filter((j) => j.action === 'bad');
-    if (bad.length > 0) throw new Refusal('bad-input', { detail: 'Some rows do not fit. Nothing was written.', errors: bad.map((j) => ({ path: `row ${j.row}`, message: j.reason! })) });
-    const record: typeof imports.$inferInsert = { id: body.id, fileName: body.fileName, by: me.id, at: now(), addedChildren: [], addedClasses: [], moved: [] };
+    if (bad.length > 0)
+      throw new Refusal('bad-input', {
+        detail: 'Some rows do not fit. Nothing was written.',
+        errors: bad.map((j) => ({ path: `row ${j.row}`, message: j.reason! })),
+      });
+    const record: typeof imports.$inferInsert = {
+      id: body.id,
+      fileName: body.fileName,
+      by: me.id,
+      at: now(),
+      addedChildren: [],
+      addedClasses: [],
+      moved: [],
+    };
     await db.transaction(async (tx) => {
       for (const [n, row] of body.rows.entries()) {
         let classId = classOf.get(key(row.className));
@@ -77,12 +108,23 @@ export const importRoutes = [
         const { action, childId } = judged[n]!;
         if (action === 'add') {
           const id = uuidv7();
-          await tx.insert(children).values({ id, givenName: row.givenName.trim(), familyName: row.familyName.trim(), classId, externalId: row.externalId || null });
+          await tx
+            .insert(children)
+            .values({
+              id,
+              givenName: row.givenName.trim(),
+              familyName: row.familyName.trim(),
+              classId,
+              externalId: row.externalId || null,
+            });
           record.addedChildren.push(id);
         } else if (action === 'move') {
           const [before] = await tx.select().from(children).where(eq(children.id, childId!));
           record.moved.push({ child: childId!, from: before!.classId, to: classId });
-          await tx.update(children).set({ classId, version: before!.version + 1 }).where(eq(children.id, childId!));
+          await tx
+            .update(children)
+            .set({ classId, version: before!.version + 1 })
+            .where(eq(children.id, childId!));
         }
       }
       await tx.insert(imports).values(record);
@@ -95,7 +137,10 @@ export const importRoutes = [
 
   route('imports', { action: 'import children' }, async ({ db, me }) => {
     const rows = await db.select().from(imports).orderBy(imports.at);
-    return rows.filter((r) => me.role === 'lead' || r.by === me.id).reverse().map(toRecord);
+    return rows
+      .filter((r) => me.role === 'lead' || r.by === me.id)
+      .reverse()
+      .map(toRecord);
   }),
 
   route('undoImport', { action: 'import children' }, async ({ db, params, me, now, live }) => {
@@ -105,14 +150,24 @@ export const importRoutes = [
     const added = record.addedChildren;
     if (added.length > 0) {
       const touched = await db.select({ child: observations.child }).from(observations).where(inArray(observations.child, added)).limit(1);
-      const grouped = await db.select({ child: groupMembers.childId }).from(groupMembers).where(inArray(groupMembers.childId, added)).limit(1);
+      const grouped = await db
+        .select({ child: groupMembers.childId })
+        .from(groupMembers)
+        .where(inArray(groupMembers.childId, added))
+        .limit(1);
       const checked = await db.select({ child: checks.child }).from(checks).where(inArray(checks.child, added)).limit(1);
       if (touched.length + grouped.length + checked.length > 0)
-        throw new Refusal('cannot-undo', { detail: 'Children from this list have been checked or grouped since, so it can no longer be undone. Nothing was changed.' });
+        throw new Refusal('cannot-undo', {
+          detail: 'Children from this list have been checked or grouped since, so it can no longer be undone. Nothing was changed.',
+        });
     }
     await db.transaction(async (tx) => {
       if (added.length > 0) await tx.delete(children).where(inArray(children.id, added));
-      for (const { child, from, to } of record.moved) await tx.update(children).set({ classId: from }).where(and(eq(children.id, child), eq(children.classId, to)));
+      for (const { child, from, to } of record.moved)
+        await tx
+          .update(children)
+          .set({ classId: from })
+          .where(and(eq(children.id, child), eq(children.classId, to)));
       for (const classId of record.addedClasses) {
         const [left] = await tx.select({ id: children.id }).from(children).where(eq(children.classId, classId)).limit(1);
         if (!left) await tx.update(classes).set({ removedAt: now() }).where(eq(classes.id, classId));

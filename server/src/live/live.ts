@@ -30,7 +30,12 @@ export class Live {
   }
 
   listen(actor: Actor, res: Response): void {
-    res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform', connection: 'keep-alive', 'x-accel-buffering': 'no' });
+    res.writeHead(200, {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store, no-transform',
+      connection: 'keep-alive',
+      'x-accel-buffering': 'no',
+    });
     res.write('retry: 1500\n\n: hello\n\n');
     const listener = { actor, res };
     this.#listeners.add(listener);

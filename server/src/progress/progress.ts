@@ -13,15 +13,37 @@ export const progressRoutes = [
   /** States as they stood at the end of each week, against what is taught now, so that teaching more does not look like falling back. */
   route('progress', { action: 'signed in' }, async ({ db, access, query, now }) => {
     const rows = await childrenInReach(db, access, query.classId);
-    const evidence = await evidenceOf(db, rows.map((r) => r.id));
-    const classRows = rows.length === 0 ? [] : await db.select().from(classes).where(inArray(classes.id, [...new Set(rows.map((r) => r.classId))]));
+    const evidence = await evidenceOf(
+      db,
+      rows.map((r) => r.id),
+    );
+    const classRows =
+      rows.length === 0
+        ? []
+        : await db
+            .select()
+            .from(classes)
+            .where(inArray(classes.id, [...new Set(rows.map((r) => r.classId))]));
     const ends = Array.from({ length: WEEKS }, (_, k) => new Date(Date.parse(now()) - (WEEKS - 1 - k) * WEEK).toISOString());
-    const weeks = ends.map((end, k) => ({ on: end.slice(0, 10), secure: 0, wobbly: 0, gap: 0, unchecked: 0, observations: 0, from: k === 0 ? '' : ends[k - 1]! }));
+    const weeks = ends.map((end, k) => ({
+      on: end.slice(0, 10),
+      secure: 0,
+      wobbly: 0,
+      gap: 0,
+      unchecked: 0,
+      observations: 0,
+      from: k === 0 ? '' : ends[k - 1]!,
+    }));
     const children = rows.map((row) => {
       const schoolClass = classRows.find((c) => c.id === row.classId)!;
       const list = evidence.get(row.id) ?? [];
       const lines = ends.map((end, k) => {
-        const line: PairStateRow[] = lineOf(schoolClass.orderId, schoolClass.taughtSteps, list.filter((o) => o.at <= end), end);
+        const line: PairStateRow[] = lineOf(
+          schoolClass.orderId,
+          schoolClass.taughtSteps,
+          list.filter((o) => o.at <= end),
+          end,
+        );
         for (const cell of line) weeks[k]![cell.state] += 1;
         weeks[k]!.observations += list.filter((o) => o.at <= end && o.at > weeks[k]!.from).length;
         return line;

@@ -37,14 +37,24 @@ export async function listSessions(db: Db, access: Access, filter: Filter = {}):
   const [logRows, noteRows, names] = await Promise.all([
     db.select().from(logs).where(inArray(logs.session, ids)).orderBy(desc(logs.at)),
     db.select().from(notes).where(inArray(notes.session, ids)).orderBy(notes.at),
-    namesOf(db, access, rows.flatMap((r) => r.row.members)),
+    namesOf(
+      db,
+      access,
+      rows.flatMap((r) => r.row.members),
+    ),
   ]);
   return rows.map(({ row, groupName }) => {
     const visible = row.members.filter((m) => names.has(m));
     const replaced = new Set(logRows.map((l) => l.replaces).filter(Boolean));
     const log = logRows.find((l) => l.session === row.id && !replaced.has(l.id));
     return {
-      id: row.id, groupId: row.groupId, groupName, on: row.on, minutes: row.minutes, adultId: row.adultId, plan: row.plan as Session['plan'],
+      id: row.id,
+      groupId: row.groupId,
+      groupName,
+      on: row.on,
+      minutes: row.minutes,
+      adultId: row.adultId,
+      plan: row.plan as Session['plan'],
       members: visible.map((id) => ({ id, name: names.get(id)! })),
       hidden: row.members.length - visible.length,
       log: log ? { ...log, attendance: log.attendance.filter((a) => names.has(a.child)), replaces: log.replaces ?? undefined } : null,
@@ -63,52 +73,91 @@ async function one(db: Db, access: Access, id: string): Promise<Session> {
 
 async function requireAdult(db: Db, adultId: string | null | undefined): Promise<void> {
   if (!adultId) return;
-  const [adult] = await db.select().from(colleagues).where(and(eq(colleagues.id, adultId), eq(colleagues.active, true)));
+  const [adult] = await db
+    .select()
+    .from(colleagues)
+    .where(and(eq(colleagues.id, adultId), eq(colleagues.active, true)));
   if (!adult) throw new Refusal('bad-input', { errors: [{ path: 'adultId', message: 'No such colleague.' }] });
 }
 
 export const sessionRoutes = [
   route('sessions', { action: 'signed in' }, async ({ db, access, query }) => listSessions(db, access, query)),
 
-  route('session', ({ params }) => ({ action: 'read session', sessionId: params.id }), async ({ db, access, params }) => one(db, access, params.id)),
+  route(
+    'session',
+    ({ params }) => ({ action: 'read session', sessionId: params.id }),
+    async ({ db, access, params }) => one(db, access, params.id),
+  ),
 
-  route('addSession', ({ body }) => ({ action: 'plan session', groupId: body.groupId }), async ({ db, body, me, access, now, live }) => {
-    await requireAdult(db, body.adultId);
-    const members = (await db.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, body.groupId))).map((m) => m.id);
-    if (members.length === 0) throw new Refusal('bad-input', { detail: 'The group has no children yet.' });
-    const id = uuidv7();
-    await db.insert(sessions).values({
-      id, groupId: body.groupId, on: body.on, minutes: body.plan.minutes, adultId: body.adultId, plan: body.plan, members, createdBy: me.id, createdAt: now(),
-    });
-    await live.tell({ topic: 'sessions', id, by: me.id }, { sessions: [id] });
-    return one(db, access, id);
-  }),
+  route(
+    'addSession',
+    ({ body }) => ({ action: 'plan session', groupId: body.groupId }),
+    async ({ db, body, me, access, now, live }) => {
+      await requireAdult(db, body.adultId);
+      const members = (await db.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, body.groupId))).map(
+        (m) => m.id,
+      );
+      if (members.length === 0) throw new Refusal('bad-input', { detail: 'The group has no children yet.' });
+      const id = uuidv7();
+      await db.insert(sessions).values({
+        id,
+        groupId: body.groupId,
+        on: body.on,
+        minutes: body.plan.minutes,
+        adultId: body.adultId,
+        plan: body.plan,
+        members,
+        createdBy: me.id,
+        createdAt: now(),
+      });
+      await live.tell({ topic: 'sessions', id, by: me.id }, { sessions: [id] });
+      return one(db, access, id);
+    },
+  ),
 
-  route('updateSession', ({ params }) => ({ action: 'change session', sessionId: params.id }), async ({ db, params, body, me, access, live }) => {
-    const current = await one(db, access, params.id);
-    await requireAdult(db, body.adultId);
-    const changed = await db
-      .update(sessions)
-      .set({
-        on: body.on ?? current.on,
-        adultId: body.adultId === undefined ? current.adultId : body.adultId,
-        plan: body.plan ?? current.plan,
-        minutes: body.plan?.minutes ?? current.minutes,
-        version: body.version + 1,
-      })
-      .where(and(eq(sessions.id, params.id), eq(sessions.version, body.version)))
-      .returning({ id: sessions.id });
-    if (changed.length === 0) throw new Refusal('newer-version', { current });
-    await live.tell({ topic: 'sessions', id: params.id, by: me.id }, { sessions: [params.id], colleagues: current.adultId ? [current.adultId] : [] });
-    return one(db, access, params.id);
-  }),
+  route(
+    'updateSession',
+    ({ params }) => ({ action: 'change session', sessionId: params.id }),
+    async ({ db, params, body, me, access, live }) => {
+      const current = await one(db, access, params.id);
+      await requireAdult(db, body.adultId);
+      const changed = await db
+        .update(sessions)
+        .set({
+          on: body.on ?? current.on,
+          adultId: body.adultId === undefined ? current.adultId : body.adultId,
+          plan: body.plan ?? current.plan,
+          minutes: body.plan?.minutes ?? current.minutes,
+          version: body.version + 1,
+        })
+        .where(and(eq(sessions.id, params.id), eq(sessions.version, body.version)))
+        .returning({ id: sessions.id });
+      if (changed.length === 0) throw new Refusal('newer-version', { current });
+      await live.tell(
+        { topic: 'sessions', id: params.id, by: me.id },
+        { sessions: [params.id], colleagues: current.adultId ? [current.adultId] : [] },
+      );
+      return one(db, access, params.id);
+    },
+  ),
 
-  route('removeSession', ({ params }) => ({ action: 'change session', sessionId: params.id }), async ({ db, params, query, me, access, now, live }) => {
-    const current = await one(db, access, params.id);
-    if (current.log) throw new Refusal('cannot-undo', { detail: 'This session has been logged, so its record is kept.' });
-    const changed = await db.update(sessions).set({ removedAt: now(), version: query.version + 1 }).where(and(eq(sessions.id, params.id), eq(sessions.version, query.version))).returning({ id: sessions.id });
-    if (changed.length === 0) throw new Refusal('newer-version', { current });
-    await live.tell({ topic: 'sessions', id: params.id, by: me.id }, { groups: [current.groupId], colleagues: current.adultId ? [current.adultId] : [] });
-    return { ok: true as const };
-  }),
+  route(
+    'removeSession',
+    ({ params }) => ({ action: 'change session', sessionId: params.id }),
+    async ({ db, params, query, me, access, now, live }) => {
+      const current = await one(db, access, params.id);
+      if (current.log) throw new Refusal('cannot-undo', { detail: 'This session has been logged, so its record is kept.' });
+      const changed = await db
+        .update(sessions)
+        .set({ removedAt: now(), version: query.version + 1 })
+        .where(and(eq(sessions.id, params.id), eq(sessions.version, query.version)))
+        .returning({ id: sessions.id });
+      if (changed.length === 0) throw new Refusal('newer-version', { current });
+      await live.tell(
+        { topic: 'sessions', id: params.id, by: me.id },
+        { groups: [current.groupId], colleagues: current.adultId ? [current.adultId] : [] },
+      );
+      return { ok: true as const };
+    },
+  ),
 ];

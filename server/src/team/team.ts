@@ -15,7 +15,12 @@ export async function classIdsOf(db: Db, colleagueId: string): Promise<string[]>
 async function listColleagues(db: Db): Promise<Colleague[]> {
   const [people, links] = await Promise.all([db.select().from(colleagues).orderBy(colleagues.name), db.select().from(classColleagues)]);
   return people.map(({ id, name, email, role, active, version }) => ({
-    id, name, email, role, active, version,
+    id,
+    name,
+    email,
+    role,
+    active,
+    version,
     classIds: links.filter((l) => l.colleagueId === id).map((l) => l.classId),
   }));
 }
@@ -34,9 +39,14 @@ export const teamRoutes = [
   }),
 
   route('addColleague', { action: 'manage team' }, async ({ db, body, live }) => {
-    if (!isLongEnough(body.password)) throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
+    if (!isLongEnough(body.password))
+      throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
     const [taken] = await db.select({ id: colleagues.id }).from(colleagues).where(eq(colleagues.email, body.email));
-    if (taken) throw new Refusal('in-use', { detail: 'A colleague with this email is already here.', errors: [{ path: 'email', message: 'Already in use.' }] });
+    if (taken)
+      throw new Refusal('in-use', {
+        detail: 'A colleague with this email is already here.',
+        errors: [{ path: 'email', message: 'Already in use.' }],
+      });
     const id = uuidv7();
     const passwordHash = await hashPassword(body.password);
     await db.transaction(async (tx) => {

@@ -15,18 +15,61 @@ export const todayRoutes = [
     const time = Date.parse(now());
     const all = await listSessions(db, access, { from: dayOf(time - 14 * DAY), to: dayOf(time + 7 * DAY) });
     const today = dayOf(time);
-    const sessions = all.filter((s) => (s.adultId === me.id || s.createdBy === me.id) && (s.on >= today || (s.log === null && s.on >= dayOf(time - 3 * DAY))));
+    const sessions = all.filter(
+      (s) => (s.adultId === me.id || s.createdBy === me.id) && (s.on >= today || (s.log === null && s.on >= dayOf(time - 3 * DAY))),
+    );
     const entries = all.flatMap((s) => [
-      ...(s.log ? [{ at: s.log.at, byId: s.log.by, sessionId: s.id, groupName: s.groupName, kind: 'log' as const, text: s.log.happened, entry: s.log }] : []),
-      ...s.notes.map((n) => ({ at: n.at, byId: n.by, sessionId: s.id, groupName: s.groupName, kind: 'note' as const, text: n.text, entry: n })),
+      ...(s.log
+        ? [
+            {
+              at: s.log.at,
+              byId: s.log.by,
+              sessionId: s.id,
+              groupName: s.groupName,
+              kind: 'log' as const,
+              text: s.log.happened,
+              entry: s.log,
+            },
+          ]
+        : []),
+      ...s.notes.map((n) => ({
+        at: n.at,
+        byId: n.by,
+        sessionId: s.id,
+        groupName: s.groupName,
+        kind: 'note' as const,
+        text: n.text,
+        entry: n,
+      })),
     ]);
-    const others = entries.filter((e) => e.byId !== me.id).sort((a, b) => (a.at < b.at ? 1 : -1)).slice(0, 12);
-    const people = others.length === 0 ? [] : await db.select().from(colleagues).where(inArray(colleagues.id, others.map((e) => e.byId)));
+    const others = entries
+      .filter((e) => e.byId !== me.id)
+      .sort((a, b) => (a.at < b.at ? 1 : -1))
+      .slice(0, 12);
+    const people =
+      others.length === 0
+        ? []
+        : await db
+            .select()
+            .from(colleagues)
+            .where(
+              inArray(
+                colleagues.id,
+                others.map((e) => e.byId),
+              ),
+            );
     const left = others.map(({ byId, ...rest }) => ({ ...rest, by: people.find((p) => p.id === byId)?.name ?? '' }));
     const rows = await childrenInReach(db, access);
-    const evidence = await evidenceOf(db, rows.map((r) => r.id));
+    const evidence = await evidenceOf(
+      db,
+      rows.map((r) => r.id),
+    );
     const due = rows
-      .map((row) => ({ childId: row.id, name: fullName(row), lastCheck: (evidence.get(row.id) ?? []).filter((o) => o.kind === 'see-say').at(-1)?.at ?? null }))
+      .map((row) => ({
+        childId: row.id,
+        name: fullName(row),
+        lastCheck: (evidence.get(row.id) ?? []).filter((o) => o.kind === 'see-say').at(-1)?.at ?? null,
+      }))
       .sort((a, b) => ((a.lastCheck ?? '') < (b.lastCheck ?? '') ? -1 : 1))
       .slice(0, 6);
     return { sessions, openChecks: await openChecks(db, access, { by: me.id }), left, due };

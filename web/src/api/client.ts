@@ -1,5 +1,18 @@
 /** Calls the server through the contract: both ways are validated, every refusal is a typed problem. */
-import { endpoints, PROBLEM_SENTENCES, problemSchema, type BodyOf, type Endpoint, type EndpointName, type Endpoints, type ParamsOf, type Problem as ProblemData, type ProblemCode, type QueryOf, type ResponseOf } from '@sapling/contract';
+import {
+  endpoints,
+  PROBLEM_SENTENCES,
+  problemSchema,
+  type BodyOf,
+  type Endpoint,
+  type EndpointName,
+  type Endpoints,
+  type ParamsOf,
+  type Problem as ProblemData,
+  type ProblemCode,
+  type QueryOf,
+  type ResponseOf,
+} from '@sapling/contract';
 
 /** A refusal of the server, with a sentence that says what happened and what to do. */
 export class Problem extends Error {
@@ -38,8 +51,11 @@ export function setCsrf(token: string): void {
 export async function call<N extends EndpointName>(name: N, input: Input<N> = {}): Promise<ResponseOf<Endpoints[N]>> {
   const endpoint: Endpoint = endpoints[name] as unknown as Endpoint;
   let path = endpoint.path;
-  for (const [key, value] of Object.entries((input.params ?? {}) as Record<string, string>)) path = path.replace(`:${key}`, encodeURIComponent(value));
-  const query = new URLSearchParams(Object.entries((input.query ?? {}) as Record<string, unknown>).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]])));
+  for (const [key, value] of Object.entries((input.params ?? {}) as Record<string, string>))
+    path = path.replace(`:${key}`, encodeURIComponent(value));
+  const query = new URLSearchParams(
+    Object.entries((input.query ?? {}) as Record<string, unknown>).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]])),
+  );
   const write = endpoint.method !== 'GET';
   let response: Response;
   try {

@@ -28,7 +28,11 @@ export function Component() {
     try {
       await go(`/check/${await startCheck(child, scope, me.colleague.id)}`);
     } catch {
-      toast.error(cardsFor(child, scope).length === 0 ? 'There is nothing to ask in that choice of cards.' : 'This device has no room left to keep marks, so the check was not begun.');
+      toast.error(
+        cardsFor(child, scope).length === 0
+          ? 'There is nothing to ask in that choice of cards.'
+          : 'This device has no room left to keep marks, so the check was not begun.',
+      );
     }
   };
   if (!children || !classes)
@@ -41,8 +45,19 @@ export function Component() {
   return (
     <Page title="Check" lead="See it, say it: one card at a time, one key for each answer. Whoever has waited longest stands first.">
       {children.length === 0 ? (
-        <Empty title="No children yet" action={bringIn && <Link className="btn btn-main" to="/children/import">Bring in a class list</Link>}>
-          {bringIn ? 'Bring in a class list; then each child can be checked on what their class has been taught.' : 'Nobody has shared a class or a group with you yet. Ask the lead.'}
+        <Empty
+          title="No children yet"
+          action={
+            bringIn && (
+              <Link className="btn btn-main" to="/children/import">
+                Bring in a class list
+              </Link>
+            )
+          }
+        >
+          {bringIn
+            ? 'Bring in a class list; then each child can be checked on what their class has been taught.'
+            : 'Nobody has shared a class or a group with you yet. Ask the lead.'}
         </Empty>
       ) : (
         <>
@@ -55,7 +70,10 @@ export function Component() {
                 {underWay.map((check) => (
                   <li key={check.id}>
                     <Link className="btn btn-main" to={`/check/${check.id}`}>
-                      Carry on with {check.childName} <span className="font-normal opacity-85">{check.marked} of {check.stack.length}</span>
+                      Carry on with {check.childName}{' '}
+                      <span className="font-normal opacity-85">
+                        {check.marked} of {check.stack.length}
+                      </span>
                     </Link>
                   </li>
                 ))}
@@ -83,12 +101,21 @@ export function Component() {
                   <Link to={`/children/${child.id}`} className="w-44 shrink-0 font-semibold underline-offset-4 hover:underline">
                     {child.givenName} {child.familyName}
                   </Link>
-                  <span className="w-36 shrink-0 text-sm text-ink-2">{child.lastCheck ? `checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}` : 'never checked'}</span>
+                  <span className="w-36 shrink-0 text-sm text-ink-2">
+                    {child.lastCheck
+                      ? `checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}`
+                      : 'never checked'}
+                  </span>
                   <div className="min-w-0 flex-1">
                     <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
                   </div>
                   <span className="w-20 text-right text-sm text-ink-2">{cards} cards</span>
-                  <button className="btn" disabled={cards === 0} onClick={() => void start(child)} aria-label={`Start with ${child.givenName} ${child.familyName}`}>
+                  <button
+                    className="btn"
+                    disabled={cards === 0}
+                    onClick={() => void start(child)}
+                    aria-label={`Start with ${child.givenName} ${child.familyName}`}
+                  >
                     Start
                   </button>
                 </li>
@@ -97,7 +124,10 @@ export function Component() {
           </ul>
           {shown.some((c) => c.line.length === 0) && (
             <p className="mt-3 text-sm text-ink-2">
-              Children whose class has not been taught anything yet have no cards. <Link className="underline" to="/children/classes">Set how far the class has been taught.</Link>
+              Children whose class has not been taught anything yet have no cards.{' '}
+              <Link className="underline" to="/children/classes">
+                Set how far the class has been taught.
+              </Link>
             </p>
           )}
         </>

@@ -49,10 +49,21 @@ export function mark(check: LocalCheck, outcome: Outcome, ms: number | undefined
   const gpc = cardNow(check);
   if (gpc === null) return { check, entries: [] };
   const record: ObservationRow = {
-    id: marker.newId(), child: check.child, by: marker.by, at: marker.now(), kind: 'see-say', skill: 'recall', gpc, outcome, check: check.id,
+    id: marker.newId(),
+    child: check.child,
+    by: marker.by,
+    at: marker.now(),
+    kind: 'see-say',
+    skill: 'recall',
+    gpc,
+    outcome,
+    check: check.id,
     ...(ms === undefined ? {} : { ms: Math.round(ms) }),
   };
-  return { check: { ...check, marks: [...check.marks, { gpc, chain: [record] }] }, entries: [{ type: 'observation', id: record.id, record }] };
+  return {
+    check: { ...check, marks: [...check.marks, { gpc, chain: [record] }] },
+    entries: [{ type: 'observation', id: record.id, record }],
+  };
 }
 
 /** Takes the last mark back: its card is asked again. */
@@ -80,14 +91,21 @@ export function finish(check: LocalCheck, reason: 'done' | 'stopped', marker: Ma
   if (check.finishedAt) return { check, entries: [] };
   const id = marker.newId();
   const at = marker.now();
-  return { check: { ...check, finishedAt: at }, entries: [{ type: 'finish', id, record: { id, check: check.id, child: check.child, at, reason } }] };
+  return {
+    check: { ...check, finishedAt: at },
+    entries: [{ type: 'finish', id, record: { id, check: check.id, child: check.child, at, reason } }],
+  };
 }
 
 /**
  * What the server knows of a check laid over what this device holds. A mark made here and not sent yet
  * stays; one that the server had and has no more was taken back elsewhere.
  */
-export function merge(local: LocalCheck | undefined, remote: CheckState & { marks: ObservationRow[] }, unsent: ReadonlySet<string>): LocalCheck {
+export function merge(
+  local: LocalCheck | undefined,
+  remote: CheckState & { marks: ObservationRow[] },
+  unsent: ReadonlySet<string>,
+): LocalCheck {
   const chains = new Map<Gpc, ObservationRow[]>();
   for (const observation of remote.marks) if (observation.gpc) chains.set(observation.gpc, [observation]);
   const known = new Set(remote.marks.map((m) => m.id));
@@ -98,7 +116,13 @@ export function merge(local: LocalCheck | undefined, remote: CheckState & { mark
   }
   const marks = [...chains].map(([gpc, chain]): Mark => ({ gpc, chain })).sort((a, b) => (a.chain[0]!.at < b.chain[0]!.at ? -1 : 1));
   return {
-    id: remote.id, child: remote.child, childName: remote.childName || (local?.childName ?? ''), by: remote.by, startedAt: remote.startedAt, stack: remote.stack,
-    marks, finishedAt: local?.finishedAt ?? remote.finishedAt,
+    id: remote.id,
+    child: remote.child,
+    childName: remote.childName || (local?.childName ?? ''),
+    by: remote.by,
+    startedAt: remote.startedAt,
+    stack: remote.stack,
+    marks,
+    finishedAt: local?.finishedAt ?? remote.finishedAt,
   };
 }

@@ -139,7 +139,11 @@ function Marking({ handle }: { handle: CheckHandle }) {
           <span>{pairLabel(card)}</span>
           <span className="text-ink-2">{left} left</span>
           <span className="text-ink-2" role="status">
-            {outbox.reach === 'offline' ? `Offline: ${outbox.waiting} kept on this device` : outbox.waiting > 0 ? `${outbox.waiting} waiting` : 'All sent'}
+            {outbox.reach === 'offline'
+              ? `Offline: ${outbox.waiting} kept on this device`
+              : outbox.waiting > 0
+                ? `${outbox.waiting} waiting`
+                : 'All sent'}
           </span>
           <span className="ml-auto flex items-center gap-2">
             {lastMark && (
@@ -163,7 +167,13 @@ function Marking({ handle }: { handle: CheckHandle }) {
         </div>
         <div className="grid grid-cols-5 gap-2">
           {MARKS.map(({ outcome, word, key }) => (
-            <button key={outcome} disabled={covered} className="btn min-h-16 text-lg" onPointerDown={(event) => event.pointerType !== 'mouse' && press(outcome, event.timeStamp)} onClick={(event) => (event.nativeEvent as PointerEvent).pointerType === 'touch' || press(outcome, event.timeStamp)}>
+            <button
+              key={outcome}
+              disabled={covered}
+              className="btn min-h-16 text-lg"
+              onPointerDown={(event) => event.pointerType !== 'mouse' && press(outcome, event.timeStamp)}
+              onClick={(event) => (event.nativeEvent as PointerEvent).pointerType === 'touch' || press(outcome, event.timeStamp)}
+            >
               {word} <span className="kbd">{key}</span>
             </button>
           ))}

@@ -3,7 +3,17 @@ import type { Slip } from '@sapling/core';
 import { useEffect, useState } from 'react';
 import { graphemeShown } from '../ui/word-marks.js';
 
-export function Said({ gpc, slips, onSaid, onClose }: { gpc: string; slips: readonly Slip[]; onSaid: (said: string) => void; onClose: () => void }) {
+export function Said({
+  gpc,
+  slips,
+  onSaid,
+  onClose,
+}: {
+  gpc: string;
+  slips: readonly Slip[];
+  onSaid: (said: string) => void;
+  onClose: () => void;
+}) {
   const [typed, setTyped] = useState('');
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
@@ -39,7 +49,15 @@ export function Said({ gpc, slips, onSaid, onClose }: { gpc: string; slips: read
             <span className="kbd">{k + 1}</span> {slip.shown}
           </button>
         ))}
-        <input className="field !w-44" aria-label="Something else they said" placeholder="or type it" maxLength={60} autoFocus value={typed} onChange={(event) => setTyped(event.target.value)} />
+        <input
+          className="field !w-44"
+          aria-label="Something else they said"
+          placeholder="or type it"
+          maxLength={60}
+          autoFocus
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+        />
         <button className="btn" disabled={typed.trim() === ''}>
           Keep
         </button>

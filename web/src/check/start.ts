@@ -13,14 +13,19 @@ export const SCOPES: readonly { scope: Scope; word: string }[] = [
 ];
 
 export function cardsFor(child: ChildLine, scope: Scope): Gpc[] {
-  return child.line.filter((c) => scope === 'all' || (scope === 'unchecked' ? c.state === 'unchecked' : c.state !== 'secure')).map((c) => c.gpc);
+  return child.line
+    .filter((c) => scope === 'all' || (scope === 'unchecked' ? c.state === 'unchecked' : c.state !== 'secure'))
+    .map((c) => c.gpc);
 }
 
 /** @throws CoreError `empty` where there is nothing to ask. Returns the check's id. */
 export async function startCheck(child: ChildLine, scope: Scope, by: string): Promise<string> {
   const id = uuidv7();
   const stack = makeStack(cardsFor(child, scope), { seed: seedFrom(id) });
-  const { check, entries } = begin({ id: child.id, name: `${child.givenName} ${child.familyName}`.trim() }, stack, id, { by, now: () => new Date().toISOString() });
+  const { check, entries } = begin({ id: child.id, name: `${child.givenName} ${child.familyName}`.trim() }, stack, id, {
+    by,
+    now: () => new Date().toISOString(),
+  });
   await post(by, entries, check);
   return id;
 }
@@ -32,7 +37,12 @@ export function dueOrder(children: readonly ChildLine[]): ChildLine[] {
 }
 /** The next of the class who was not checked today. */
 export function nextInTurn(children: readonly ChildLine[], classId: string, after: string, now: number): ChildLine | undefined {
-  return dueOrder(children.filter((c) => c.classId === classId && c.id !== after && c.line.length > 0 && (c.lastCheck === null || now - Date.parse(c.lastCheck) > DAY / 2)))[0];
+  return dueOrder(
+    children.filter(
+      (c) =>
+        c.classId === classId && c.id !== after && c.line.length > 0 && (c.lastCheck === null || now - Date.parse(c.lastCheck) > DAY / 2),
+    ),
+  )[0];
 }
 export function classOf(classes: readonly SchoolClass[], child: { classId: string }): SchoolClass | undefined {
   return classes.find((c) => c.id === child.classId);

@@ -44,27 +44,30 @@ export function Summary({ handle }: { handle: CheckHandle }) {
       <div className="flex flex-wrap items-start justify-between gap-4">
         <h1 className="text-[1.75rem]">{check.childName}</h1>
         <div className="flex flex-wrap gap-3">
-        {next ? (
-          <button className="btn btn-main" autoFocus onClick={() => void startNext()}>
-            Next: {next.givenName} {next.familyName}
-          </button>
-        ) : (
-          <Link className="btn btn-main" to="/check">
-            Back to Check
+          {next ? (
+            <button className="btn btn-main" autoFocus onClick={() => void startNext()}>
+              Next: {next.givenName} {next.familyName}
+            </button>
+          ) : (
+            <Link className="btn btn-main" to="/check">
+              Back to Check
+            </Link>
+          )}
+          <Link className="btn" to={`/children/${check.child}`}>
+            See all of {check.childName.split(' ')[0]}
           </Link>
-        )}
-        <Link className="btn" to={`/children/${check.child}`}>
-          See all of {check.childName.split(' ')[0]}
-        </Link>
-        {next && (
-          <Link className="btn btn-quiet" to="/check">
-            Back to Check
-          </Link>
-        )}
-      </div>
+          {next && (
+            <Link className="btn btn-quiet" to="/check">
+              Back to Check
+            </Link>
+          )}
+        </div>
       </div>
       <p className="mb-6 text-ink-2">
-        {complete ? `All ${check.stack.length} cards are marked.` : `${check.marks.length} of ${check.stack.length} cards are marked; the rest stays unasked.`} {times.length > 0 && `The middle answer took ${seconds(times[Math.floor(times.length / 2)]!)}.`}
+        {complete
+          ? `All ${check.stack.length} cards are marked.`
+          : `${check.marks.length} of ${check.stack.length} cards are marked; the rest stays unasked.`}{' '}
+        {times.length > 0 && `The middle answer took ${seconds(times[Math.floor(times.length / 2)]!)}.`}
       </p>
       <dl className="mb-8 flex flex-wrap gap-x-10 gap-y-3 border-y border-rule py-4">
         {MARKS.map(({ outcome, word }) => (
@@ -87,8 +90,14 @@ export function Summary({ handle }: { handle: CheckHandle }) {
                     <span className="w-14 font-child text-2xl">{graphemeShown(m.gpc)}</span>
                     <span className="w-44 text-ink-2">{pairLabel(m.gpc)}</span>
                     <span className="w-36">{markWord(seen.outcome)}</span>
-                    <span className="flex-1">{seen.said ? <>said {saidShown(seen.said)}</> : <span className="text-ink-2">not filled in</span>}</span>
-                    <button className="btn btn-small" onClick={() => setAsking(asking === m.gpc ? null : m.gpc)} aria-expanded={asking === m.gpc}>
+                    <span className="flex-1">
+                      {seen.said ? <>said {saidShown(seen.said)}</> : <span className="text-ink-2">not filled in</span>}
+                    </span>
+                    <button
+                      className="btn btn-small"
+                      onClick={() => setAsking(asking === m.gpc ? null : m.gpc)}
+                      aria-expanded={asking === m.gpc}
+                    >
                       {seen.said ? 'Change' : 'Fill in'}
                     </button>
                   </div>

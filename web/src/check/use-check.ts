@@ -28,7 +28,9 @@ export async function readCheck(id: string): Promise<LocalCheck> {
   } catch (error) {
     // not sent yet, or out of reach: what this device holds is what there is
     if (local) return local;
-    throw error instanceof Unreachable ? new Error('This check was begun on another device, and the server cannot be reached to fetch it.') : error;
+    throw error instanceof Unreachable
+      ? new Error('This check was begun on another device, and the server cannot be reached to fetch it.')
+      : error;
   }
 }
 
@@ -60,7 +62,9 @@ export function useCheck(id: string, by: string): CheckHandle {
       if (entries.length === 0) return;
       now.current = next;
       setCheck(next);
-      post(by, entries, next).catch(() => toast.error('This device has no room left, so the last mark is not kept. Write it down and tell the lead.', { duration: Infinity }));
+      post(by, entries, next).catch(() =>
+        toast.error('This device has no room left, so the last mark is not kept. Write it down and tell the lead.', { duration: Infinity }),
+      );
     },
     [by],
   );

@@ -23,7 +23,12 @@ export function Component() {
   const { data: classes } = useData('classes');
   const orders = useOrders();
   const [seen, setSeen] = useState<string | null>(null);
-  if (!child) return <Page title="Child"><Pending error={error} what="this child" /></Page>;
+  if (!child)
+    return (
+      <Page title="Child">
+        <Pending error={error} what="this child" />
+      </Page>
+    );
   const name = `${child.givenName} ${child.familyName}`;
   const schoolClass = classes?.find((c) => c.id === child.classId);
   const order = orders?.order(child.classId);
@@ -42,12 +47,19 @@ export function Component() {
       lead={
         <>
           {schoolClass?.name}
-          {child.lastCheck ? `, last checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}` : ', never checked'}
-          {(groups ?? []).filter((g) => child.groupIds.includes(g.id)).map((g) => (
-            <span key={g.id}>
-              , in <Link className="underline" to={`/groups#${g.id}`}>{g.name}</Link>
-            </span>
-          ))}
+          {child.lastCheck
+            ? `, last checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}`
+            : ', never checked'}
+          {(groups ?? [])
+            .filter((g) => child.groupIds.includes(g.id))
+            .map((g) => (
+              <span key={g.id}>
+                , in{' '}
+                <Link className="underline" to={`/groups#${g.id}`}>
+                  {g.name}
+                </Link>
+              </span>
+            ))}
         </>
       }
       actions={
@@ -60,7 +72,8 @@ export function Component() {
         <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
         <div className="mt-3 flex flex-wrap items-center justify-between gap-3">
           <p>
-            {count('secure')} secure, {count('wobbly')} wobbly, {count('gap')} {count('gap') === 1 ? 'gap' : 'gaps'}, {count('unchecked')} unchecked of {child.line.length} taught pairs. Known, over three weeks: <Direction by={child.direction} />.
+            {count('secure')} secure, {count('wobbly')} wobbly, {count('gap')} {count('gap') === 1 ? 'gap' : 'gaps'}, {count('unchecked')}{' '}
+            unchecked of {child.line.length} taught pairs. Known, over three weeks: <Direction by={child.direction} />.
           </p>
           <SignKey />
         </div>
@@ -96,7 +109,10 @@ export function Component() {
       )}
       {schoolClass?.taughtSteps === 0 && (
         <p className="mt-3">
-          Nothing is set as taught yet. <Link className="underline" to="/children/classes">Set how far {schoolClass.name} has been taught.</Link>
+          Nothing is set as taught yet.{' '}
+          <Link className="underline" to="/children/classes">
+            Set how far {schoolClass.name} has been taught.
+          </Link>
         </p>
       )}
       {seen && <EvidencePanel child={child} gpc={seen} onClose={() => setSeen(null)} />}

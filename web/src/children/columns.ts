@@ -4,7 +4,12 @@ import { importRow, type ImportRow } from '@sapling/contract';
 export const FIELDS = ['givenName', 'familyName', 'fullName', 'className', 'year', 'externalId'] as const;
 export type Field = (typeof FIELDS)[number];
 export const FIELD_WORDS: Record<Field, string> = {
-  givenName: 'First name', familyName: 'Family name', fullName: 'Whole name', className: 'Class', year: 'Year', externalId: 'School’s own number',
+  givenName: 'First name',
+  familyName: 'Family name',
+  fullName: 'Whole name',
+  className: 'Class',
+  year: 'Year',
+  externalId: 'School’s own number',
 };
 /** Which column (from 0) holds each field. */
 export type Mapping = Partial<Record<Field, number>>;
@@ -33,6 +38,12 @@ export function recognise(header: readonly string[]): Mapping {
   return mapping;
 }
 
+/** Gives a field another column, or none: a column says one thing only. */
+export function assign(mapping: Mapping, field: Field, column: number | null): Mapping {
+  const rest = Object.entries(mapping).filter(([other, at]) => other !== field && at !== column);
+  return Object.fromEntries(column === null ? rest : [...rest, [field, column]]) as Mapping;
+}
+
 /** `Family, Given` or `Given Family`. */
 export function splitName(whole: string): { givenName: string; familyName: string } {
   const text = whole.trim().replace(/\s+/g, ' ');
@@ -58,9 +69,11 @@ export function readLines(lines: readonly (readonly string[])[], mapping: Mappin
   return lines.map((cells, k) => {
     const row = k + 2;
     const cell = (field: Field): string => (mapping[field] === undefined ? '' : (cells[mapping[field]!] ?? '').trim());
-    const name = mapping.givenName === undefined ? splitName(cell('fullName')) : { givenName: cell('givenName'), familyName: cell('familyName') };
+    const name =
+      mapping.givenName === undefined ? splitName(cell('fullName')) : { givenName: cell('givenName'), familyName: cell('familyName') };
     const parsed = importRow.safeParse({
-      row, ...name,
+      row,
+      ...name,
       ...(mapping.familyName !== undefined && name.familyName === '' ? { familyName: cell('familyName') } : {}),
       className: mapping.className === undefined ? className : cell('className'),
       year: cell('year'),
@@ -69,7 +82,21 @@ export function readLines(lines: readonly (readonly string[])[], mapping: Mappin
     if (parsed.success) return { row, cells, value: parsed.data };
     const issue = parsed.error.issues[0]!;
     const field = issue.path[0] as string;
-    const word = field === 'givenName' ? 'The first name' : field === 'familyName' ? 'The family name' : field === 'className' ? 'The class' : field === 'year' ? 'The year' : 'The number';
-    return { row, cells, value: null, reason: issue.code === 'too_small' ? `${word} is empty.` : issue.code === 'too_big' ? `${word} is too long.` : issue.message };
+    const word =
+      field === 'givenName'
+        ? 'The first name'
+        : field === 'familyName'
+          ? 'The family name'
+          : field === 'className'
+            ? 'The class'
+            : field === 'year'
+              ? 'The year'
+              : 'The number';
+    return {
+      row,
+      cells,
+      value: null,
+      reason: issue.code === 'too_small' ? `${word} is empty.` : issue.code === 'too_big' ? `${word} is too long.` : issue.message,
+    };
   });
 }

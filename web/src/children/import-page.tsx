@@ -10,7 +10,7 @@ import { call, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { Page } from '../ui/page.js';
-import { FIELD_WORDS, FIELDS, readLines, recognise, type Field, type Mapping } from './columns.js';
+import { assign, FIELD_WORDS, FIELDS, readLines, recognise, type Field, type Mapping } from './columns.js';
 import { PastImports, undoImport } from './past-imports.js';
 
 type Preview = ResponseOf<Endpoints['previewImport']>;
@@ -41,8 +41,14 @@ export function Component() {
     Papa.parse<string[]>(chosen, {
       skipEmptyLines: 'greedy',
       complete: ({ data, errors }) => {
-        if (data.length < 2) return setTrouble(`“${chosen.name}” holds no rows under a header line. Save the list as CSV with the column names in the first line.`);
-        if (errors.length > 0 && errors[0]!.type === 'Quotes') return setTrouble(`“${chosen.name}” has a quotation mark that is not closed, in line ${(errors[0]!.row ?? 0) + 1}. Nothing was read.`);
+        if (data.length < 2)
+          return setTrouble(
+            `“${chosen.name}” holds no rows under a header line. Save the list as CSV with the column names in the first line.`,
+          );
+        if (errors.length > 0 && errors[0]!.type === 'Quotes')
+          return setTrouble(
+            `“${chosen.name}” has a quotation mark that is not closed, in line ${(errors[0]!.row ?? 0) + 1}. Nothing was read.`,
+          );
         const header = data[0]!.map((name) => name.replace(/^\uFEFF/, '').trim());
         importId.current = uuidv7();
         setFile({ name: chosen.name, header, lines: data.slice(1) });
@@ -72,7 +78,10 @@ export function Component() {
 
   if (!file)
     return (
-      <Page title="Bring in a class list" lead="A CSV file from your school’s own system. First names and a class are enough; the school’s own number helps to match children next year.">
+      <Page
+        title="Bring in a class list"
+        lead="A CSV file from your school’s own system. First names and a class are enough; the school’s own number helps to match children next year."
+      >
         <div className="grid max-w-3xl gap-6">
           <Trouble>{trouble}</Trouble>
           <label
@@ -91,7 +100,13 @@ export function Component() {
             <FileUp size={30} aria-hidden strokeWidth={1.5} />
             <span className="text-lg font-semibold">Drop the CSV file here, or press to choose it</span>
             <span className="text-ink-2">Every row is shown before anything is written, and it can be undone.</span>
-            <input type="file" accept=".csv,.tsv,.txt,text/csv" className="sr-only" aria-label="Class list as CSV" onChange={(event) => take(event.target.files?.[0])} />
+            <input
+              type="file"
+              accept=".csv,.tsv,.txt,text/csv"
+              className="sr-only"
+              aria-label="Class list as CSV"
+              onChange={(event) => take(event.target.files?.[0])}
+            />
           </label>
           <PastImports />
         </div>
@@ -116,12 +131,17 @@ export function Component() {
   const write = async (): Promise<void> => {
     setBusy(true);
     try {
-      const record = await call('runImport', { body: { id: importId.current, fileName: file.name, rows: rows.flatMap((r) => (r.value && !r.left ? [r.value] : [])) } });
-      await refresh('children', 'classes');
-      toast.success(`${record.added} ${record.added === 1 ? 'child' : 'children'} added${record.moved > 0 ? `, ${record.moved} moved` : ''}.`, {
-        duration: 15_000,
-        action: { label: 'Undo', onClick: () => void undoImport(record.id) },
+      const record = await call('runImport', {
+        body: { id: importId.current, fileName: file.name, rows: rows.flatMap((r) => (r.value && !r.left ? [r.value] : [])) },
       });
+      await refresh('children', 'classes');
+      toast.success(
+        `${record.added} ${record.added === 1 ? 'child' : 'children'} added${record.moved > 0 ? `, ${record.moved} moved` : ''}.`,
+        {
+          duration: 15_000,
+          action: { label: 'Undo', onClick: () => void undoImport(record.id) },
+        },
+      );
       await go('/children/classes');
     } catch (error) {
       setTrouble(sentenceOf(error));
@@ -150,18 +170,9 @@ export function Component() {
                 <select
                   className="field mt-1 font-normal"
                   value={mapping[field] ?? ''}
-                  onChange={(event) => {
-                    const { value } = event.target;
-                    setMapping((now) => {
-                      const next = { ...now };
-                      if (value === '') delete next[field];
-                      else {
-                        for (const other of FIELDS) if (next[other] === Number(value)) delete next[other];
-                        next[field] = Number(value);
-                      }
-                      return next;
-                    });
-                  }}
+                  onChange={(event) =>
+                    setMapping((now) => assign(now, field, event.target.value === '' ? null : Number(event.target.value)))
+                  }
                 >
                   <option value="">none</option>
                   {file.header.map((name, k) => (
@@ -175,15 +186,25 @@ export function Component() {
           </div>
           {mapping.className === undefined && (
             <div className="mt-4 max-w-xs">
-              <TextField label="Class of all these children" value={className} onChange={(event) => setClassName(event.target.value)} hint="The list has no column for it." />
+              <TextField
+                label="Class of all these children"
+                value={className}
+                onChange={(event) => setClassName(event.target.value)}
+                hint="The list has no column for it."
+              />
             </div>
           )}
         </fieldset>
       </div>
       <div className="sticky top-0 z-10 mb-3 flex flex-wrap items-center gap-4 border-y border-rule bg-paper py-3">
         <p role="status">
-          <span className="font-semibold">{count('add')} new</span>, {count('match')} already here{count('move') > 0 && `, ${count('move')} move class`}
-          {bad.length > 0 && <span className="font-semibold text-gap">, {bad.length} {bad.length === 1 ? 'row does' : 'rows do'} not fit</span>}
+          <span className="font-semibold">{count('add')} new</span>, {count('match')} already here
+          {count('move') > 0 && `, ${count('move')} move class`}
+          {bad.length > 0 && (
+            <span className="font-semibold text-gap">
+              , {bad.length} {bad.length === 1 ? 'row does' : 'rows do'} not fit
+            </span>
+          )}
           {out.size > 0 && `, ${out.size} left out`}
           {preview && preview.newClasses.length > 0 && `. New classes: ${preview.newClasses.join(', ')}`}
         </p>
@@ -192,7 +213,11 @@ export function Component() {
             Leave out {bad.length === 1 ? 'the row that does not fit' : `all ${bad.length} that do not fit`}
           </button>
         )}
-        <button className="btn btn-main ml-auto" disabled={busy || bad.length > 0 || noName || !preview || count('add') + count('move') === 0} onClick={() => void write()}>
+        <button
+          className="btn btn-main ml-auto"
+          disabled={busy || bad.length > 0 || noName || !preview || count('add') + count('move') === 0}
+          onClick={() => void write()}
+        >
           {count('add') + count('move') === 0 ? 'Nothing to bring in' : `Bring in ${count('add') + count('move')}`}
         </button>
       </div>
@@ -210,7 +235,10 @@ export function Component() {
           </thead>
           <tbody>
             {rows.map((r) => (
-              <tr key={r.row} className={`[&>*]:border-t [&>*]:border-rule-2 ${r.left ? 'text-ink-2 line-through' : r.action === 'bad' ? 'bg-gap-wash' : ''}`}>
+              <tr
+                key={r.row}
+                className={`[&>*]:border-t [&>*]:border-rule-2 ${r.left ? 'text-ink-2 line-through' : r.action === 'bad' ? 'bg-gap-wash' : ''}`}
+              >
                 <td className="px-3 py-1 tabular-nums">{r.row}</td>
                 {r.value ? (
                   <>
@@ -230,7 +258,11 @@ export function Component() {
                   {r.why && !r.left && <span className="block text-sm">{r.why}</span>}
                 </td>
                 <td className="px-3 text-right">
-                  <button className="btn btn-quiet btn-small" onClick={() => toggle(r.row)} aria-label={`${r.left ? 'Take in' : 'Leave out'} row ${r.row}`}>
+                  <button
+                    className="btn btn-quiet btn-small"
+                    onClick={() => toggle(r.row)}
+                    aria-label={`${r.left ? 'Take in' : 'Leave out'} row ${r.row}`}
+                  >
                     {r.left ? 'Take in' : 'Leave out'}
                   </button>
                 </td>

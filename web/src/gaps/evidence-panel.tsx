@@ -8,10 +8,25 @@ import { Pending } from '../ui/page.js';
 import { Sign, SIGN_WORDS } from '../ui/signs.js';
 import { graphemeShown } from '../ui/word-marks.js';
 
-const KIND_WORDS: Record<string, string> = { 'see-say': 'saw it, said it', text: 'in a text', word: 'in a word', 'made-up word': 'in a made-up word', spelling: 'in spelling', session: 'in a session' };
+const KIND_WORDS: Record<string, string> = {
+  'see-say': 'saw it, said it',
+  text: 'in a text',
+  word: 'in a word',
+  'made-up word': 'in a made-up word',
+  spelling: 'in spelling',
+  session: 'in a session',
+};
 const percent = (p: number): string => `${Math.round(p * 100)} %`;
 
-export function EvidencePanel({ child, gpc, onClose }: { child: Pick<ChildLine, 'id' | 'givenName' | 'familyName' | 'line'>; gpc: string; onClose: () => void }) {
+export function EvidencePanel({
+  child,
+  gpc,
+  onClose,
+}: {
+  child: Pick<ChildLine, 'id' | 'givenName' | 'familyName' | 'line'>;
+  gpc: string;
+  onClose: () => void;
+}) {
   const { data: evidence, error } = useData('evidence', { params: { id: child.id }, query: { gpc } });
   const { data: team } = useData('team');
   const state = child.line.find((c) => c.gpc === gpc);

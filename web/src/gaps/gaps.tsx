@@ -31,19 +31,26 @@ export function Component() {
   }, [children, classId]);
   const pairs = useMemo(() => {
     if (!orders) return [];
-    const longest = [...new Set(shown.map((c) => c.classId))].map((id) => orders.taught(id).gpcs).sort((a, b) => b.length - a.length)[0] ?? [];
+    const longest =
+      [...new Set(shown.map((c) => c.classId))].map((id) => orders.taught(id).gpcs).sort((a, b) => b.length - a.length)[0] ?? [];
     if (!only) return longest;
     return longest.filter((gpc) => shown.some((c) => c.line.some((p) => p.gpc === gpc && (p.state === 'gap' || p.state === 'wobbly'))));
   }, [orders, shown, only]);
   const toggle = (ids: readonly string[], on: boolean): void =>
     setChosen((now) => {
       const next = new Set(now);
-      for (const id of ids) if (on) next.add(id);
-      else next.delete(id);
+      for (const id of ids)
+        if (on) next.add(id);
+        else next.delete(id);
       return next;
     });
 
-  if (!children || !classes || !orders) return <Page title="Gaps"><Pending error={error} what="the gaps" /></Page>;
+  if (!children || !classes || !orders)
+    return (
+      <Page title="Gaps">
+        <Pending error={error} what="the gaps" />
+      </Page>
+    );
   return (
     <Page
       wide
@@ -70,18 +77,36 @@ export function Component() {
           <div className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-2">
             <ClassPicker classes={teaches} value={classId} onChange={(next) => setParams({ class: next ?? 'all' })} />
             <label className="flex items-center gap-2">
-              <input type="checkbox" checked={only} onChange={(event) => setOnly(event.target.checked)} className="size-4" /> only pairs somebody needs
+              <input type="checkbox" checked={only} onChange={(event) => setOnly(event.target.checked)} className="size-4" /> only pairs
+              somebody needs
             </label>
             <div className="ml-auto">
               <SignKey />
             </div>
           </div>
           {pairs.length === 0 ? (
-            <Empty title={only ? 'Nobody here needs anything' : 'Nothing is set as taught yet'} action={!only && <Link className="btn btn-main" to="/children/classes">Set how far the class has been taught</Link>}>
-              {only ? 'No pair is a gap or wobbly for these children, as far as it has been checked.' : 'What a class has been taught makes the columns of this page.'}
+            <Empty
+              title={only ? 'Nobody here needs anything' : 'Nothing is set as taught yet'}
+              action={
+                !only && (
+                  <Link className="btn btn-main" to="/children/classes">
+                    Set how far the class has been taught
+                  </Link>
+                )
+              }
+            >
+              {only
+                ? 'No pair is a gap or wobbly for these children, as far as it has been checked.'
+                : 'What a class has been taught makes the columns of this page.'}
             </Empty>
           ) : (
-            <Grid rows={shown} pairs={pairs} chosen={chosen} choose={mayGroup ? toggle : undefined} onCell={(child, gpc) => setSeen({ child, gpc })} />
+            <Grid
+              rows={shown}
+              pairs={pairs}
+              chosen={chosen}
+              choose={mayGroup ? toggle : undefined}
+              onCell={(child, gpc) => setSeen({ child, gpc })}
+            />
           )}
         </>
       )}

@@ -30,7 +30,16 @@ export function Grid({ rows, pairs, chosen, choose, onCell }: Props) {
   );
   const most = Math.max(1, ...needs.map((n) => n.gaps));
   const onKey = (event: KeyboardEvent): void => {
-    const steps: Record<string, [number, number]> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], Home: [0, -pairs.length], End: [0, pairs.length], PageUp: [-10, 0], PageDown: [10, 0] };
+    const steps: Record<string, [number, number]> = {
+      ArrowUp: [-1, 0],
+      ArrowDown: [1, 0],
+      ArrowLeft: [0, -1],
+      ArrowRight: [0, 1],
+      Home: [0, -pairs.length],
+      End: [0, pairs.length],
+      PageUp: [-10, 0],
+      PageDown: [10, 0],
+    };
     const step = steps[event.key];
     if (!step) return;
     event.preventDefault();
@@ -41,7 +50,14 @@ export function Grid({ rows, pairs, chosen, choose, onCell }: Props) {
   };
   return (
     <div className="sheet max-h-[calc(100dvh-15rem)] min-h-72 overflow-auto">
-      <table ref={table} role="grid" aria-label="Children and taught pairs" aria-rowcount={rows.length + 1} className="border-separate border-spacing-0" onKeyDown={onKey}>
+      <table
+        ref={table}
+        role="grid"
+        aria-label="Children and taught pairs"
+        aria-rowcount={rows.length + 1}
+        className="border-separate border-spacing-0"
+        onKeyDown={onKey}
+      >
         <thead>
           <tr>
             <th className="sticky top-0 left-0 z-20 border-r border-b border-rule bg-sheet px-3 text-left align-bottom text-sm font-semibold text-ink-2">
@@ -70,12 +86,25 @@ export function Grid({ rows, pairs, chosen, choose, onCell }: Props) {
         <tbody>
           {rows.map((child, row) => (
             <tr key={child.id} className="group">
-              <th scope="row" className={`sticky left-0 z-10 border-r border-rule px-3 text-left font-normal ${chosen.has(child.id) ? 'bg-leaf-wash' : 'bg-sheet'} group-hover:bg-paper`}>
+              <th
+                scope="row"
+                className={`sticky left-0 z-10 border-r border-rule px-3 text-left font-normal ${chosen.has(child.id) ? 'bg-leaf-wash' : 'bg-sheet'} group-hover:bg-paper`}
+              >
                 <span className="flex w-40 items-center gap-2 py-1">
                   {choose && (
-                    <input type="checkbox" className="size-4 shrink-0" checked={chosen.has(child.id)} onChange={(event) => choose([child.id], event.target.checked)} aria-label={`Choose ${child.givenName} ${child.familyName}`} />
+                    <input
+                      type="checkbox"
+                      className="size-4 shrink-0"
+                      checked={chosen.has(child.id)}
+                      onChange={(event) => choose([child.id], event.target.checked)}
+                      aria-label={`Choose ${child.givenName} ${child.familyName}`}
+                    />
                   )}
-                  <Link to={`/children/${child.id}`} className="truncate underline-offset-4 hover:underline" title={`${child.givenName} ${child.familyName}`}>
+                  <Link
+                    to={`/children/${child.id}`}
+                    className="truncate underline-offset-4 hover:underline"
+                    title={`${child.givenName} ${child.familyName}`}
+                  >
                     {child.givenName} {child.familyName}
                   </Link>
                 </span>

@@ -1,6 +1,16 @@
 /** Groups: who should sit together, for what, with whom? Cards that children are dragged between. */
 import type { ChildLine, Group } from '@sapling/contract';
-import { DndContext, DragOverlay, KeyboardSensor, PointerSensor, useDroppable, useSensor, useSensors, type Announcements, type KeyboardCoordinateGetter } from '@dnd-kit/core';
+import {
+  DndContext,
+  DragOverlay,
+  KeyboardSensor,
+  PointerSensor,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type KeyboardCoordinateGetter,
+} from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { toast } from 'sonner';
@@ -14,10 +24,13 @@ import { Suggest } from './suggest.js';
 
 /** Arrow keys carry a lifted child from place to place, not pixel by pixel. */
 const placeByPlace: KeyboardCoordinateGetter = (event, { context: { droppableRects, over, collisionRect } }) => {
-  const step = event.code === 'ArrowRight' || event.code === 'ArrowDown' ? 1 : event.code === 'ArrowLeft' || event.code === 'ArrowUp' ? -1 : 0;
+  const step =
+    event.code === 'ArrowRight' || event.code === 'ArrowDown' ? 1 : event.code === 'ArrowLeft' || event.code === 'ArrowUp' ? -1 : 0;
   if (step === 0 || !collisionRect) return undefined;
   event.preventDefault();
-  const places = [...droppableRects.entries()].sort((a, b) => (Math.abs(a[1].top - b[1].top) > 40 ? a[1].top - b[1].top : a[1].left - b[1].left));
+  const places = [...droppableRects.entries()].sort((a, b) =>
+    Math.abs(a[1].top - b[1].top) > 40 ? a[1].top - b[1].top : a[1].left - b[1].left,
+  );
   const at = places.findIndex(([id]) => id === over?.id);
   const next = places[(at + step + places.length) % places.length];
   return next ? { x: next[1].left + 20, y: next[1].top + 60 } : undefined;
@@ -33,9 +46,17 @@ export function Component() {
   const fromGaps = (location.state as { fromChildren?: string[] } | null)?.fromChildren;
   const [suggesting, setSuggesting] = useState(fromGaps !== undefined);
   const [lifted, setLifted] = useState<string | null>(null);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: placeByPlace }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: placeByPlace }),
+  );
   const byId = useMemo(() => new Map((children ?? []).map((c) => [c.id, c])), [children]);
-  if (!groups || !children || !orders) return <Page title="Groups"><Pending error={error} what="the groups" /></Page>;
+  if (!groups || !children || !orders)
+    return (
+      <Page title="Groups">
+        <Pending error={error} what="the groups" />
+      </Page>
+    );
 
   const longest = Math.max(1, ...groups.flatMap((g) => g.members.map((id) => byId.get(id)?.line.length ?? 0)));
   const grouped = new Set(groups.flatMap((g) => g.members));
@@ -51,11 +72,24 @@ export function Component() {
       await refresh('groups');
       if (undo)
         toast(`${nameOf(child)} ${to ? `moved to ${to.name}` : `taken out of ${from?.name}`}`, {
-          action: { label: 'Undo', onClick: () => void move(child, after.find((g) => g.id === to?.id), after.find((g) => g.id === from?.id), false) },
+          action: {
+            label: 'Undo',
+            onClick: () =>
+              void move(
+                child,
+                after.find((g) => g.id === to?.id),
+                after.find((g) => g.id === from?.id),
+                false,
+              ),
+          },
         });
     } catch (error) {
       await refresh('groups');
-      toast.error(error instanceof Problem && error.code === 'newer-version' ? `Somebody else changed ${to?.name ?? from?.name} just now. It is shown as it is; ${nameOf(child)} was not moved.` : sentenceOf(error));
+      toast.error(
+        error instanceof Problem && error.code === 'newer-version'
+          ? `Somebody else changed ${to?.name ?? from?.name} just now. It is shown as it is; ${nameOf(child)} was not moved.`
+          : sentenceOf(error),
+      );
     }
   };
   const addEmpty = async (): Promise<void> => {
@@ -67,12 +101,18 @@ export function Component() {
     }
   };
   const announcements: Announcements = {
-    onDragStart: ({ active }) => `${nameOf(String(active.data.current?.child))} lifted. Arrow keys choose a group, space puts down, escape leaves it.`,
+    onDragStart: ({ active }) =>
+      `${nameOf(String(active.data.current?.child))} lifted. Arrow keys choose a group, space puts down, escape leaves it.`,
     onDragOver: ({ over }) => (over ? `Over ${over.id === 'loose' ? 'in no group' : groupName(String(over.id))}.` : undefined),
-    onDragEnd: ({ active, over }) => (over ? `${nameOf(String(active.data.current?.child))} put down ${over.id === 'loose' ? 'in no group' : `in ${groupName(String(over.id))}`}.` : 'Left where it was.'),
+    onDragEnd: ({ active, over }) =>
+      over
+        ? `${nameOf(String(active.data.current?.child))} put down ${over.id === 'loose' ? 'in no group' : `in ${groupName(String(over.id))}`}.`
+        : 'Left where it was.',
     onDragCancel: () => 'Left where it was.',
   };
-  const taughtFor = (members: readonly string[]): string[] => [...orders.taughtToAll(members.flatMap((id) => byId.get(id)?.classId ?? [])).gpcs];
+  const taughtFor = (members: readonly string[]): string[] => [
+    ...orders.taughtToAll(members.flatMap((id) => byId.get(id)?.classId ?? [])).gpcs,
+  ];
 
   return (
     <Page
@@ -92,15 +132,39 @@ export function Component() {
         )
       }
     >
-      {suggesting && may && <Suggest children={children} orders={orders} team={team ?? []} taken={grouped} only={fromGaps} existing={groups.length} onClose={() => setSuggesting(false)} />}
+      {suggesting && may && (
+        <Suggest
+          children={children}
+          orders={orders}
+          team={team ?? []}
+          taken={grouped}
+          only={fromGaps}
+          existing={groups.length}
+          onClose={() => setSuggesting(false)}
+        />
+      )}
       {groups.length === 0 && !suggesting ? (
-        <Empty title="No groups yet" action={may && <button className="btn btn-main" onClick={() => setSuggesting(true)}>Suggest groups</button>}>
-          {may ? 'Groups are made from the gaps children share. Ask for a suggestion, look at it, then change what you know better.' : 'No group has been given to you yet.'}
+        <Empty
+          title="No groups yet"
+          action={
+            may && (
+              <button className="btn btn-main" onClick={() => setSuggesting(true)}>
+                Suggest groups
+              </button>
+            )
+          }
+        >
+          {may
+            ? 'Groups are made from the gaps children share. Ask for a suggestion, look at it, then change what you know better.'
+            : 'No group has been given to you yet.'}
         </Empty>
       ) : (
         <DndContext
           sensors={sensors}
-          accessibility={{ announcements, screenReaderInstructions: { draggable: 'Press space to lift, arrow keys to choose a group, space to put down.' } }}
+          accessibility={{
+            announcements,
+            screenReaderInstructions: { draggable: 'Press space to lift, arrow keys to choose a group, space to put down.' },
+          }}
           onDragStart={({ active }) => setLifted(String(active.data.current?.child))}
           onDragCancel={() => setLifted(null)}
           onDragEnd={({ active, over }) => {
@@ -113,26 +177,56 @@ export function Component() {
         >
           <div className="grid gap-4 [grid-template-columns:repeat(auto-fill,minmax(27rem,1fr))]">
             {groups.map((group) => (
-              <GroupCard key={group.id} group={group} groups={groups} children={byId} team={team ?? []} taught={taughtFor(group.members)} total={longest} may={may} onMove={(child, to) => void move(child, group, to)} />
+              <GroupCard
+                key={group.id}
+                group={group}
+                groups={groups}
+                children={byId}
+                team={team ?? []}
+                taught={taughtFor(group.members)}
+                total={longest}
+                may={may}
+                onMove={(child, to) => void move(child, group, to)}
+              />
             ))}
             {may && <Loose children={loose} groups={groups} onMove={(child, to) => void move(child, undefined, to)} />}
           </div>
-          <DragOverlay dropAnimation={null}>{lifted && <span className="block w-fit rounded-m border border-ink bg-white px-3 py-1.5 font-semibold shadow-lg">{nameOf(lifted)}</span>}</DragOverlay>
+          <DragOverlay dropAnimation={null}>
+            {lifted && (
+              <span className="block w-fit rounded-m border border-ink bg-white px-3 py-1.5 font-semibold shadow-lg">{nameOf(lifted)}</span>
+            )}
+          </DragOverlay>
         </DndContext>
       )}
       {groups.length > 0 && (
         <p className="mt-6">
-          Next: <Link className="underline" to={may ? '/sessions/new' : '/sessions'}>{may ? 'make a session for a group' : 'see the sessions of your groups'}</Link>.
+          Next:{' '}
+          <Link className="underline" to={may ? '/sessions/new' : '/sessions'}>
+            {may ? 'make a session for a group' : 'see the sessions of your groups'}
+          </Link>
+          .
         </p>
       )}
     </Page>
   );
 }
 
-function Loose({ children, groups, onMove }: { children: readonly ChildLine[]; groups: readonly Group[]; onMove: (child: string, to: Group | undefined) => void }) {
+function Loose({
+  children,
+  groups,
+  onMove,
+}: {
+  children: readonly ChildLine[];
+  groups: readonly Group[];
+  onMove: (child: string, to: Group | undefined) => void;
+}) {
   const { setNodeRef, isOver } = useDroppable({ id: 'loose' });
   return (
-    <section ref={setNodeRef} aria-label="In no group" className={`rounded-m border-2 border-dashed p-4 ${isOver ? 'border-pine bg-leaf-wash' : 'border-rule'}`}>
+    <section
+      ref={setNodeRef}
+      aria-label="In no group"
+      className={`rounded-m border-2 border-dashed p-4 ${isOver ? 'border-pine bg-leaf-wash' : 'border-rule'}`}
+    >
       <h2 className="mb-2 text-base text-ink-2">With gaps, in no group: {children.length}</h2>
       <ul className="flex max-h-80 flex-wrap gap-1.5 overflow-y-auto">
         {children.map((child) => (

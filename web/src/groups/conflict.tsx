@@ -4,12 +4,28 @@ import { Dialog } from '../ui/dialog.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import type { GroupChange } from './group-card.js';
 
-export function Conflict({ mine, theirs, children, team, onClose, onMine }: { mine: GroupChange; theirs: Group; children: ReadonlyMap<string, ChildLine>; team: readonly Colleague[]; onClose: () => void; onMine: () => void }) {
+export function Conflict({
+  mine,
+  theirs,
+  children,
+  team,
+  onClose,
+  onMine,
+}: {
+  mine: GroupChange;
+  theirs: Group;
+  children: ReadonlyMap<string, ChildLine>;
+  team: readonly Colleague[];
+  onClose: () => void;
+  onMine: () => void;
+}) {
   const show = (group: GroupChange): [string, string][] => [
     ...(group.name === undefined ? [] : [['Name', group.name] as [string, string]]),
     ...(group.adultId === undefined ? [] : [['Adult', team.find((c) => c.id === group.adultId)?.name ?? 'nobody yet'] as [string, string]]),
     ...(group.focus === undefined ? [] : [['Focus', group.focus.map(graphemeShown).join(', ') || 'none'] as [string, string]]),
-    ...(group.members === undefined ? [] : [['Children', group.members.map((id) => children.get(id)?.givenName ?? '?').join(', ') || 'none'] as [string, string]]),
+    ...(group.members === undefined
+      ? []
+      : [['Children', group.members.map((id) => children.get(id)?.givenName ?? '?').join(', ') || 'none'] as [string, string]]),
   ];
   const column = (title: string, group: GroupChange) => (
     <div className="rounded-m border border-rule p-3">
@@ -25,7 +41,12 @@ export function Conflict({ mine, theirs, children, team, onClose, onMine }: { mi
     </div>
   );
   return (
-    <Dialog open onClose={onClose} title="Somebody else changed this group too" lead="Nothing of theirs was overwritten. Choose which stays.">
+    <Dialog
+      open
+      onClose={onClose}
+      title="Somebody else changed this group too"
+      lead="Nothing of theirs was overwritten. Choose which stays."
+    >
       <div className="grid grid-cols-2 gap-3">
         {column('As it is now', { name: theirs.name, adultId: theirs.adultId, focus: theirs.focus, members: theirs.members })}
         {column('Your change', mine)}

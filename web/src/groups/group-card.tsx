@@ -56,7 +56,12 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
         action: {
           label: 'Undo',
           onClick: () =>
-            void call('addGroups', { body: { groups: [{ name: group.name, adultId: group.adultId, focus: group.focus, members: group.members }] } }).then(() => refresh('groups'), (error: unknown) => toast.error(sentenceOf(error))),
+            void call('addGroups', {
+              body: { groups: [{ name: group.name, adultId: group.adultId, focus: group.focus, members: group.members }] },
+            }).then(
+              () => refresh('groups'),
+              (error: unknown) => toast.error(sentenceOf(error)),
+            ),
         },
       });
     } catch (error) {
@@ -71,7 +76,12 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
   };
   const adult = team.find((c) => c.id === group.adultId);
   return (
-    <section ref={setNodeRef} id={group.id} aria-label={group.name} className={`sheet flex flex-col p-4 ${isOver ? '!border-pine !bg-leaf-wash' : ''}`}>
+    <section
+      ref={setNodeRef}
+      id={group.id}
+      aria-label={group.name}
+      className={`sheet flex flex-col p-4 ${isOver ? '!border-pine !bg-leaf-wash' : ''}`}
+    >
       <div className="flex items-center gap-2">
         {may ? (
           <input
@@ -109,13 +119,20 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
         {may ? (
           <label className="flex items-center gap-2">
             with
-            <select className="rounded-s border border-rule bg-white px-1.5 py-0.5 text-ink" value={group.adultId ?? ''} onChange={(event) => void save({ adultId: event.target.value || null })} aria-label={`Adult of ${group.name}`}>
+            <select
+              className="rounded-s border border-rule bg-white px-1.5 py-0.5 text-ink"
+              value={group.adultId ?? ''}
+              onChange={(event) => void save({ adultId: event.target.value || null })}
+              aria-label={`Adult of ${group.name}`}
+            >
               <option value="">nobody yet</option>
-              {team.filter((c) => c.active || c.id === group.adultId).map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.name}
-                </option>
-              ))}
+              {team
+                .filter((c) => c.active || c.id === group.adultId)
+                .map((c) => (
+                  <option key={c.id} value={c.id}>
+                    {c.name}
+                  </option>
+                ))}
             </select>
           </label>
         ) : (
@@ -124,7 +141,11 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
       </div>
       <div className="mb-3 flex flex-wrap gap-1.5">
         {group.focus.map((gpc) => (
-          <span key={gpc} className="inline-flex items-baseline gap-1.5 rounded-s bg-paper px-2 py-0.5" title={`${needOf(group, children, gpc)} of ${group.members.length} need it`}>
+          <span
+            key={gpc}
+            className="inline-flex items-baseline gap-1.5 rounded-s bg-paper px-2 py-0.5"
+            title={`${needOf(group, children, gpc)} of ${group.members.length} need it`}
+          >
             <Pair gpc={gpc} />
             <span className="text-sm">
               {needOf(group, children, gpc)} of {group.members.length}
@@ -140,7 +161,9 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
       <ul className="ruled mb-3 flex-1">
         {group.members.map((id) => {
           const child = children.get(id);
-          return child ? <Member key={id} child={child} group={group} groups={groups} total={total} may={may} onMove={(to) => onMove(id, to)} /> : null;
+          return child ? (
+            <Member key={id} child={child} group={group} groups={groups} total={total} may={may} onMove={(to) => onMove(id, to)} />
+          ) : null;
         })}
         {group.members.length === 0 && <li className="py-3 text-ink-2">No children yet. {may && 'Drag one here.'}</li>}
         {group.hidden > 0 && <li className="py-1 text-sm text-ink-2">and {group.hidden} of another class</li>}
@@ -150,8 +173,26 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
           <CalendarPlus size={15} aria-hidden /> Make a session
         </Link>
       )}
-      {picking && <FocusPicker group={group} taught={taught} children={children} most={FOCUS_SIZE + 2} onClose={() => setPicking(false)} onPicked={(focus) => void save({ focus })} />}
-      {conflict && <Conflict mine={conflict.mine} theirs={conflict.theirs} children={children} team={team} onClose={() => setConflict(null)} onMine={() => void save(conflict.mine, conflict.theirs.version)} />}
+      {picking && (
+        <FocusPicker
+          group={group}
+          taught={taught}
+          children={children}
+          most={FOCUS_SIZE + 2}
+          onClose={() => setPicking(false)}
+          onPicked={(focus) => void save({ focus })}
+        />
+      )}
+      {conflict && (
+        <Conflict
+          mine={conflict.mine}
+          theirs={conflict.theirs}
+          children={children}
+          team={team}
+          onClose={() => setConflict(null)}
+          onMine={() => void save(conflict.mine, conflict.theirs.version)}
+        />
+      )}
     </section>
   );
 }
@@ -186,7 +227,11 @@ export function ChildChip(props: MemberProps) {
 }
 
 function Grip({ child, group, may, className }: MemberProps & { className: string }) {
-  const { attributes, listeners, setNodeRef, isDragging } = useDraggable({ id: `${group?.id ?? 'loose'}:${child.id}`, data: { child: child.id, group: group?.id ?? null }, disabled: !may });
+  const { attributes, listeners, setNodeRef, isDragging } = useDraggable({
+    id: `${group?.id ?? 'loose'}:${child.id}`,
+    data: { child: child.id, group: group?.id ?? null },
+    disabled: !may,
+  });
   if (!may) return <span className={`truncate py-1 font-semibold ${className}`}>{child.givenName}</span>;
   return (
     <button
@@ -206,7 +251,10 @@ function Grip({ child, group, may, className }: MemberProps & { className: strin
 function MoveMenu({ child, group, groups, onMove }: MemberProps) {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="grid size-7 place-items-center rounded-s text-ink-2 hover:bg-paper" aria-label={`Move ${child.givenName} to…`}>
+      <DropdownMenu.Trigger
+        className="grid size-7 place-items-center rounded-s text-ink-2 hover:bg-paper"
+        aria-label={`Move ${child.givenName} to…`}
+      >
         <EllipsisVertical size={15} aria-hidden />
       </DropdownMenu.Trigger>
       <Menu>

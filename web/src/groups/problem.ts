@@ -9,8 +9,22 @@ export function knownOf(child: ChildLine): Record<string, number> {
 }
 export const toGroupingChild = (child: ChildLine): GroupingChild & SessionChild => ({ id: child.id, known: knownOf(child) });
 
-export function problemOf(children: readonly ChildLine[], taught: readonly string[], groups: number, size: [number, number], minutesPerPair = 20): GroupingProblem {
-  return { children: children.map(toGroupingChild), taught, groups, sizeFrom: size[0], sizeTo: size[1], focusSize: FOCUS_SIZE, minutesPerPair };
+export function problemOf(
+  children: readonly ChildLine[],
+  taught: readonly string[],
+  groups: number,
+  size: [number, number],
+  minutesPerPair = 20,
+): GroupingProblem {
+  return {
+    children: children.map(toGroupingChild),
+    taught,
+    groups,
+    sizeFrom: size[0],
+    sizeTo: size[1],
+    focusSize: FOCUS_SIZE,
+    minutesPerPair,
+  };
 }
 
 /** Which sizes and numbers of groups are possible for so many children. */

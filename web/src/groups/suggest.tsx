@@ -34,7 +34,10 @@ export function Suggest({ children, orders, team, taken, only, existing, onClose
   const { data: classes } = useData('classes');
   const classIds = [...new Set(children.map((c) => c.classId))];
   const [classId, setClassId] = useState<string>(only ? 'chosen' : 'all');
-  const pool = classId === 'chosen' ? children.filter((c) => only?.includes(c.id)) : inNeed(children.filter((c) => (classId === 'all' || c.classId === classId) && !taken.has(c.id)));
+  const pool =
+    classId === 'chosen'
+      ? children.filter((c) => only?.includes(c.id))
+      : inNeed(children.filter((c) => (classId === 'all' || c.classId === classId) && !taken.has(c.id)));
   const [count, setCount] = useState<number | null>(null);
   const [size, setSize] = useState<[number, number]>([3, 6]);
   const [progress, setProgress] = useState<number | null>(null);
@@ -52,7 +55,11 @@ export function Suggest({ children, orders, team, taken, only, existing, onClose
     setProgress(0);
     const problem = problemOf(fit, orders.taughtToAll(fit.map((c) => c.classId)).gpcs, groups, size);
     try {
-      const answer = await core().formGroups(problem, 1, proxy((done: number) => setProgress(done)));
+      const answer = await core().formGroups(
+        problem,
+        1,
+        proxy((done: number) => setProgress(done)),
+      );
       if (answer) setFound({ problem, ...answer });
     } catch (error) {
       setTrouble((error as { message?: string }).message ?? sentenceOf(error));
@@ -64,11 +71,25 @@ export function Suggest({ children, orders, team, taken, only, existing, onClose
     if (!found) return;
     try {
       const made = await call('addGroups', {
-        body: { groups: found.grouping.groups.map((g, k) => ({ name: NAMES[(existing + k) % NAMES.length]!, adultId: null, focus: g.focus, members: g.members })) },
+        body: {
+          groups: found.grouping.groups.map((g, k) => ({
+            name: NAMES[(existing + k) % NAMES.length]!,
+            adultId: null,
+            focus: g.focus,
+            members: g.members,
+          })),
+        },
       });
       await refresh('groups');
       toast(`${made.length} ${made.length === 1 ? 'group' : 'groups'} made. Give each an adult.`, {
-        action: { label: 'Undo', onClick: () => void Promise.all(made.map((g) => call('removeGroup', { params: { id: g.id }, query: { version: g.version } }))).then(() => refresh('groups'), (error: unknown) => toast.error(sentenceOf(error))) },
+        action: {
+          label: 'Undo',
+          onClick: () =>
+            void Promise.all(made.map((g) => call('removeGroup', { params: { id: g.id }, query: { version: g.version } }))).then(
+              () => refresh('groups'),
+              (error: unknown) => toast.error(sentenceOf(error)),
+            ),
+        },
       });
       onClose();
     } catch (error) {
@@ -79,7 +100,14 @@ export function Suggest({ children, orders, team, taken, only, existing, onClose
   const number = (label: string, value: number, change: (value: number) => void) => (
     <label className="flex items-center gap-2">
       {label}
-      <input className="field !w-16" type="number" min={1} max={12} value={value} onChange={(event) => change(Math.max(1, Math.min(12, Number(event.target.value) || 1)))} />
+      <input
+        className="field !w-16"
+        type="number"
+        min={1}
+        max={12}
+        value={value}
+        onChange={(event) => change(Math.max(1, Math.min(12, Number(event.target.value) || 1)))}
+      />
     </label>
   );
   return (
@@ -152,7 +180,8 @@ export function Suggest({ children, orders, team, taken, only, existing, onClose
                 </ul>
                 {found.why[k]!.worst && (
                   <p className="text-sm text-ink-2">
-                    Fits least: {name(found.why[k]!.worst!.child)}, {found.why[k]!.worst!.covered} of {found.why[k]!.shared.length} focus pairs needed.
+                    Fits least: {name(found.why[k]!.worst!.child)}, {found.why[k]!.worst!.covered} of {found.why[k]!.shared.length} focus
+                    pairs needed.
                   </p>
                 )}
               </div>
@@ -163,7 +192,8 @@ export function Suggest({ children, orders, team, taken, only, existing, onClose
               Make these {found.grouping.groups.length} groups
             </button>
             <span className="text-sm text-ink-2">
-              In one cycle: {Math.round(found.grouping.cost.knownAlready)} child-minutes on what is known already, {Math.round(found.grouping.cost.notCovered)} of gaps left for later.
+              In one cycle: {Math.round(found.grouping.cost.knownAlready)} child-minutes on what is known already,{' '}
+              {Math.round(found.grouping.cost.notCovered)} of gaps left for later.
               {team.length > 0 && ' Adults are given on the board.'}
             </span>
           </div>

@@ -14,9 +14,19 @@ export function Component() {
   const { data: classes, error } = useData('classes');
   const orders = useOrders();
   const [classId, setClassId] = useState<string | null>(null);
-  if (!classes || !orders) return <Page title="Library"><Pending error={error} what="the library" /></Page>;
+  if (!classes || !orders)
+    return (
+      <Page title="Library">
+        <Pending error={error} what="the library" />
+      </Page>
+    );
   const chosen = classes.find((c) => c.id === classId) ?? classes[0];
-  if (!chosen) return <Page title="Library" lead="Words and texts are held against what a class has been taught. There is no class yet."><Steps /></Page>;
+  if (!chosen)
+    return (
+      <Page title="Library" lead="Words and texts are held against what a class has been taught. There is no class yet.">
+        <Steps />
+      </Page>
+    );
   return (
     <Page title="Library" lead="What can be read with what a class has been taught.">
       <ClassPicker classes={classes} value={chosen.id} onChange={setClassId} all={false} />
@@ -102,7 +112,13 @@ function TextCheck({ classId, className }: { classId: string; className: string 
   const [report, setReport] = useState<TextReport | null>(null);
   useEffect(() => {
     let gone = false;
-    const timer = setTimeout(() => void core().decodability(text, orders.taught(classId)).then((r) => !gone && setReport(r)), 150);
+    const timer = setTimeout(
+      () =>
+        void core()
+          .decodability(text, orders.taught(classId))
+          .then((r) => !gone && setReport(r)),
+      150,
+    );
     return () => {
       gone = true;
       clearTimeout(timer);
@@ -115,17 +131,28 @@ function TextCheck({ classId, className }: { classId: string; className: string 
       <h2 id="text" className="mb-2 text-lg">
         Can {className} read this?
       </h2>
-      <textarea className="field font-child text-lg" rows={3} maxLength={20_000} aria-label="A text" value={text} onChange={(event) => setText(event.target.value)} />
+      <textarea
+        className="field font-child text-lg"
+        rows={3}
+        maxLength={20_000}
+        aria-label="A text"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
       {report && report.words.length > 0 && (
         <div className="mt-3">
           <p>
-            <span className="font-serif text-xl font-semibold">{Math.round(report.share * 100)} %</span> of {report.words.length} words can be read.
+            <span className="font-serif text-xl font-semibold">{Math.round(report.share * 100)} %</span> of {report.words.length} words can
+            be read.
             {missing.size > 0 && ' Missing: '}
-            {[...missing].sort((a, b) => b[1] - a[1]).slice(0, 8).map(([gpc, n]) => (
-              <span key={gpc} className="mr-2">
-                <GraphemeChip gpc={gpc} sound /> {n > 1 && `in ${n}`}
-              </span>
-            ))}
+            {[...missing]
+              .sort((a, b) => b[1] - a[1])
+              .slice(0, 8)
+              .map(([gpc, n]) => (
+                <span key={gpc} className="mr-2">
+                  <GraphemeChip gpc={gpc} sound /> {n > 1 && `in ${n}`}
+                </span>
+              ))}
           </p>
           <p className="mt-2 leading-loose">
             {report.words.map((word, k) => (
@@ -138,7 +165,9 @@ function TextCheck({ classId, className }: { classId: string; className: string 
               </span>
             ))}
           </p>
-          <p className="mt-2 text-sm text-ink-2">Wavy: uses a pair not taught yet. Slanted: taught as a whole word. Struck: the tool cannot read it.</p>
+          <p className="mt-2 text-sm text-ink-2">
+            Wavy: uses a pair not taught yet. Slanted: taught as a whole word. Struck: the tool cannot read it.
+          </p>
         </div>
       )}
     </section>
@@ -157,7 +186,8 @@ function Steps() {
           <summary className="px-4 py-3">
             <span className="font-semibold">{order.name}</span>{' '}
             <span className="text-ink-2">
-              {order.steps.length} steps, {new Set(order.steps.flatMap((s) => s.gpcs)).size} pairs, {order.steps.reduce((sum, s) => sum + s.words.length, 0)} irregular words. Style: {order.style}.
+              {order.steps.length} steps, {new Set(order.steps.flatMap((s) => s.gpcs)).size} pairs,{' '}
+              {order.steps.reduce((sum, s) => sum + s.words.length, 0)} irregular words. Style: {order.style}.
             </span>
           </summary>
           <ol className="ruled border-t border-rule">

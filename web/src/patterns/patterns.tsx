@@ -7,10 +7,34 @@ import { Sign, SignKey, type SignState } from '../ui/signs.js';
 import { GraphemeChip, WordMarks } from '../ui/word-marks.js';
 
 const ALL: SignState[] = [...STATES, 'not taught'];
-const line = Array.from({ length: 60 }, (_, k): PairStateRow => ({ gpc: `p${k}`, state: STATES[(k * 7 + (k % 5)) % 4]!, p: 0.5, low: 0, high: 1, basedOn: 1, lastSeen: null }));
+const line = Array.from({ length: 60 }, (_, k): PairStateRow => ({
+  gpc: `p${k}`,
+  state: STATES[(k * 7 + (k % 5)) % 4]!,
+  p: 0.5,
+  low: 0,
+  high: 1,
+  basedOn: 1,
+  lastSeen: null,
+}));
 const WORDS = [
-  { word: 'cake', units: [{ grapheme: 'c', sound: 'k', letters: [0] }, { grapheme: 'a_e', sound: 'ay', letters: [1, 3] }, { grapheme: 'k', sound: 'k', letters: [2] }] },
-  { word: 'brighter', units: [{ grapheme: 'b', sound: 'b', letters: [0] }, { grapheme: 'r', sound: 'r', letters: [1] }, { grapheme: 'igh', sound: 'igh', letters: [2, 3, 4] }, { grapheme: 't', sound: 't', letters: [5] }, { grapheme: 'er', sound: 'uh', letters: [6, 7] }] },
+  {
+    word: 'cake',
+    units: [
+      { grapheme: 'c', sound: 'k', letters: [0] },
+      { grapheme: 'a_e', sound: 'ay', letters: [1, 3] },
+      { grapheme: 'k', sound: 'k', letters: [2] },
+    ],
+  },
+  {
+    word: 'brighter',
+    units: [
+      { grapheme: 'b', sound: 'b', letters: [0] },
+      { grapheme: 'r', sound: 'r', letters: [1] },
+      { grapheme: 'igh', sound: 'igh', letters: [2, 3, 4] },
+      { grapheme: 't', sound: 't', letters: [5] },
+      { grapheme: 'er', sound: 'uh', letters: [6, 7] },
+    ],
+  },
 ];
 
 function Signs() {
@@ -66,7 +90,9 @@ export function Component() {
         <Trouble>Something did not work, nothing was lost.</Trouble>
       </div>
       <div className="flex items-end gap-8">
-        {['text-xl', 'text-3xl', 'text-6xl'].map((size) => WORDS.map((w) => <WordMarks key={size + w.word} word={w.word} units={w.units} focus={['a_e:ay']} className={size} />))}
+        {['text-xl', 'text-3xl', 'text-6xl'].map((size) =>
+          WORDS.map((w) => <WordMarks key={size + w.word} word={w.word} units={w.units} focus={['a_e:ay']} className={size} />),
+        )}
         <GraphemeChip gpc="a_e:ay" sound />
         <Direction by={3} />
         <Direction by={0} />

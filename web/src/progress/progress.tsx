@@ -14,26 +14,46 @@ export function Component() {
   const { data: classes } = useData('classes');
   const observed = data?.weeks.reduce((sum, w) => sum + w.observations, 0) ?? 0;
   return (
-    <Page title="Progress" lead="Pairs by state at the end of each week, against what is taught now, so that teaching more does not look like falling back.">
+    <Page
+      title="Progress"
+      lead="Pairs by state at the end of each week, against what is taught now, so that teaching more does not look like falling back."
+    >
       {classes && <ClassPicker classes={classes} value={classId} onChange={setClassId} />}
       {!data ? (
         <Pending error={error} what="the progress" />
       ) : observed === 0 ? (
         <div className="mt-4">
-          <Empty title="Nothing to compare yet" action={<Link className="btn btn-main" to="/check">Check a child</Link>}>
+          <Empty
+            title="Nothing to compare yet"
+            action={
+              <Link className="btn btn-main" to="/check">
+                Check a child
+              </Link>
+            }
+          >
             Progress is worked out from checks. After the first two weeks with checks, there is something to see.
           </Empty>
         </div>
       ) : (
         <>
-          <Suspense fallback={<div className="h-80" role="status">Drawing…</div>}>
+          <Suspense
+            fallback={
+              <div className="h-80" role="status">
+                Drawing…
+              </div>
+            }
+          >
             <Weeks weeks={data.weeks} />
           </Suspense>
           <p className="mt-1 mb-6 text-sm text-ink-2">
-            From {observed} observations of {data.children.length} children. A pair seen once is wobbly at most, since one answer is too little; a pair not seen is unchecked, not a gap.
+            From {observed} observations of {data.children.length} children. A pair seen once is wobbly at most, since one answer is too
+            little; a pair not seen is unchecked, not a gap.
           </p>
           <h2 className="text-lg">Each child, then and now</h2>
-          <p className="mb-2 max-w-2xl text-sm text-ink-2">How many pairs the child is expected to know, of those seen in their first week with a check: like is compared with like, so that checking more does not look like learning more.</p>
+          <p className="mb-2 max-w-2xl text-sm text-ink-2">
+            How many pairs the child is expected to know, of those seen in their first week with a check: like is compared with like, so
+            that checking more does not look like learning more.
+          </p>
           <table className="sheet w-full text-left">
             <thead className="text-sm text-ink-2">
               <tr>

@@ -3,14 +3,19 @@ import type { Endpoints, ResponseOf } from '@sapling/contract';
 import { format, parseISO } from 'date-fns';
 import { BarChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
-import { init, use } from 'echarts/core';
+import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 
-use([BarChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);
+register([BarChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);
 const SERIES = [
   { key: 'secure', name: 'secure', colour: '#4f6f2c', pattern: null },
-  { key: 'wobbly', name: 'wobbly', colour: '#d9b25c', pattern: { symbol: 'line', rotation: Math.PI / 4, dashArrayX: [1, 0], dashArrayY: [2, 5] } },
+  {
+    key: 'wobbly',
+    name: 'wobbly',
+    colour: '#d9b25c',
+    pattern: { symbol: 'line', rotation: Math.PI / 4, dashArrayX: [1, 0], dashArrayY: [2, 5] },
+  },
   { key: 'gap', name: 'gap', colour: '#7a1f3d', pattern: null },
   { key: 'unchecked', name: 'unchecked', colour: '#d5dace', pattern: { symbol: 'circle', symbolSize: 0.5, dashArrayX: 6, dashArrayY: 6 } },
 ] as const;
@@ -28,7 +33,12 @@ export default function Weeks({ weeks }: { weeks: ResponseOf<Endpoints['progress
       legend: { left: 44, top: 0, itemWidth: 16, itemHeight: 14, itemGap: 26, textStyle: { fontSize: 14, color: '#182b30' } },
       tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
       aria: { enabled: true },
-      xAxis: { type: 'category', data: weeks.map((w) => format(parseISO(w.on), 'd MMM')), axisTick: { show: false }, axisLine: { lineStyle: { color: '#4b5c5f' } } },
+      xAxis: {
+        type: 'category',
+        data: weeks.map((w) => format(parseISO(w.on), 'd MMM')),
+        axisTick: { show: false },
+        axisLine: { lineStyle: { color: '#4b5c5f' } },
+      },
       yAxis: { type: 'value', splitLine: { lineStyle: { color: '#e2e6db' } } },
       series: SERIES.map(({ key, name, colour, pattern }) => ({
         type: 'bar' as const,
@@ -47,5 +57,16 @@ export default function Weeks({ weeks }: { weeks: ResponseOf<Endpoints['progress
     };
   }, [weeks]);
   const last = weeks.at(-1);
-  return <div ref={box} className="mt-4 h-80" role="img" aria-label={last ? `Week of ${last.on}: ${last.secure} secure, ${last.wobbly} wobbly, ${last.gap} gaps, ${last.unchecked} unchecked` : 'No weeks'} />;
+  return (
+    <div
+      ref={box}
+      className="mt-4 h-80"
+      role="img"
+      aria-label={
+        last
+          ? `Week of ${last.on}: ${last.secure} secure, ${last.wobbly} wobbly, ${last.gap} gaps, ${last.unchecked} unchecked`
+          : 'No weeks'
+      }
+    />
+  );
 }

@@ -71,7 +71,14 @@ export function Component() {
           </div>
           {sessions.length === 0 && (
             <p className="mt-6 text-ink-2">
-              Nothing in this week. {plan ? <Link className="underline" to="/sessions/new">Make a session for a group.</Link> : 'When a colleague gives you a session, it stands here and under Today.'}
+              Nothing in this week.{' '}
+              {plan ? (
+                <Link className="underline" to="/sessions/new">
+                  Make a session for a group.
+                </Link>
+              ) : (
+                'When a colleague gives you a session, it stands here and under Today.'
+              )}
             </p>
           )}
         </>
@@ -83,7 +90,10 @@ export function Component() {
 function Card({ session, adult }: { session: Session; adult: string | undefined }) {
   return (
     <li>
-      <Link to={`/sessions/${session.id}`} className={`block rounded-m border p-3 hover:border-ink ${session.log ? 'border-rule-2 bg-transparent' : 'border-rule bg-sheet'}`}>
+      <Link
+        to={`/sessions/${session.id}`}
+        className={`block rounded-m border p-3 hover:border-ink ${session.log ? 'border-rule-2 bg-transparent' : 'border-rule bg-sheet'}`}
+      >
         <span className="flex items-center justify-between gap-2">
           <span className="font-serif font-semibold">{session.groupName}</span>
           {session.log && <CheckCheck size={16} aria-label="run and logged" className="shrink-0 text-leaf" />}

@@ -46,7 +46,14 @@ export function Component() {
   const taught = useMemo(() => orders?.taughtToAll(members.map((m) => m.classId)) ?? null, [orders, members]);
   const chosenFocus = useMemo(() => focus ?? group?.focus.slice(0, FOCUS_A_SESSION) ?? [], [focus, group]);
   const adult = adultId ?? group?.adultId ?? '';
-  const met = useMemo(() => (past ?? []).filter((s) => s.groupId === group?.id).slice(-3).flatMap((s) => s.plan.parts.flatMap((p) => p.words.map((w) => w.word))), [past, group?.id]);
+  const met = useMemo(
+    () =>
+      (past ?? [])
+        .filter((s) => s.groupId === group?.id)
+        .slice(-3)
+        .flatMap((s) => s.plan.parts.flatMap((p) => p.words.map((w) => w.word))),
+    [past, group?.id],
+  );
 
   useEffect(() => {
     if (!taught || chosenFocus.length === 0 || past === undefined) return setPlan(null);
@@ -65,12 +72,26 @@ export function Component() {
   }, [group?.id, chosenFocus.join(' '), minutes, draw, taught === null, past === undefined]);
   const lacks = useLacks(plan, taught);
 
-  if (!groups || !children || !orders) return <Page title="Make a session"><Pending error={error} what="the groups" /></Page>;
+  if (!groups || !children || !orders)
+    return (
+      <Page title="Make a session">
+        <Pending error={error} what="the groups" />
+      </Page>
+    );
   if (!may || !group)
     return (
       <Page title="Make a session">
-        <Empty title={may ? 'No group with children yet' : 'Plans are made by the intervention teacher'} action={<Link className="btn btn-main" to={may ? '/groups' : '/sessions'}>{may ? 'To Groups' : 'To Sessions'}</Link>}>
-          {may ? 'A session is made for a group. Ask for a suggestion of groups first.' : 'Sessions given to you stand under Today and Sessions.'}
+        <Empty
+          title={may ? 'No group with children yet' : 'Plans are made by the intervention teacher'}
+          action={
+            <Link className="btn btn-main" to={may ? '/groups' : '/sessions'}>
+              {may ? 'To Groups' : 'To Sessions'}
+            </Link>
+          }
+        >
+          {may
+            ? 'A session is made for a group. Ask for a suggestion of groups first.'
+            : 'Sessions given to you stand under Today and Sessions.'}
         </Empty>
       </Page>
     );
@@ -82,7 +103,14 @@ export function Component() {
       const made = await call('addSession', { body: { groupId: group.id, on, adultId: adult || null, plan: { ...plan, minutes: total } } });
       await refresh('sessions');
       toast.success(made.adultId ? `Shared with ${team?.find((c) => c.id === made.adultId)?.name}.` : 'Kept. Nobody is given it yet.', {
-        action: { label: 'Undo', onClick: () => void call('removeSession', { params: { id: made.id }, query: { version: made.version } }).then(() => (refresh('sessions'), go('/sessions')), (problem: unknown) => toast.error(sentenceOf(problem))) },
+        action: {
+          label: 'Undo',
+          onClick: () =>
+            void call('removeSession', { params: { id: made.id }, query: { version: made.version } }).then(
+              () => (refresh('sessions'), go('/sessions')),
+              (problem: unknown) => toast.error(sentenceOf(problem)),
+            ),
+        },
       });
       await go(`/sessions/${made.id}`);
     } catch (problem) {
@@ -171,19 +199,35 @@ export function Component() {
               </div>
               {lacks.size > 0 && (
                 <p className="mt-3 rounded-m border-l-4 border-gap bg-gap-wash px-3 py-2" role="status">
-                  {lacks.size} {lacks.size === 1 ? 'word uses' : 'words use'} pairs these children have not been taught. Take {lacks.size === 1 ? 'it' : 'them'} out, or keep {lacks.size === 1 ? 'it' : 'them'} on purpose.
+                  {lacks.size} {lacks.size === 1 ? 'word uses' : 'words use'} pairs these children have not been taught. Take{' '}
+                  {lacks.size === 1 ? 'it' : 'them'} out, or keep {lacks.size === 1 ? 'it' : 'them'} on purpose.
                 </p>
               )}
               <div className="ruled">
                 {plan.parts.map((part, k) => (
-                  <PartEditor key={part.kind} part={part} focus={plan.focus} lacks={lacks} onChange={(next) => setPlan({ ...plan, parts: plan.parts.map((p, n) => (n === k ? next : p)) })} />
+                  <PartEditor
+                    key={part.kind}
+                    part={part}
+                    focus={plan.focus}
+                    lacks={lacks}
+                    onChange={(next) => setPlan({ ...plan, parts: plan.parts.map((p, n) => (n === k ? next : p)) })}
+                  />
                 ))}
               </div>
             </>
           )}
         </div>
       </div>
-      {picking && <FocusPicker group={{ ...group, focus: [...chosenFocus] }} taught={taught?.gpcs ?? []} children={byId} most={4} onClose={() => setPicking(false)} onPicked={setFocus} />}
+      {picking && (
+        <FocusPicker
+          group={{ ...group, focus: [...chosenFocus] }}
+          taught={taught?.gpcs ?? []}
+          children={byId}
+          most={4}
+          onClose={() => setPicking(false)}
+          onPicked={setFocus}
+        />
+      )}
     </Page>
   );
 }

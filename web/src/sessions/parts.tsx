@@ -31,14 +31,27 @@ export function useLacks(plan: Plan | null, taught: Taught | null): Lacks {
   return lacks;
 }
 
-export function PartWords({ part, focus, lacks, size = 'text-2xl', marks = true }: { part: Part; focus: readonly string[]; lacks?: Lacks | undefined; size?: string; marks?: boolean }) {
+export function PartWords({
+  part,
+  focus,
+  lacks,
+  size = 'text-2xl',
+  marks = true,
+}: {
+  part: Part;
+  focus: readonly string[];
+  lacks?: Lacks | undefined;
+  size?: string;
+  marks?: boolean;
+}) {
   return (
     <>
       {part.gpcs.length > 0 && (
         <ul className="flex flex-wrap gap-2">
           {part.gpcs.map((gpc) => (
             <li key={gpc} className="rounded-s border border-rule bg-white px-3 py-1">
-              <span className={`font-child ${size}`}>{graphemeShown(gpc)}</span> <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
+              <span className={`font-child ${size}`}>{graphemeShown(gpc)}</span>{' '}
+              <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
             </li>
           ))}
         </ul>
@@ -61,13 +74,25 @@ export function PartWords({ part, focus, lacks, size = 'text-2xl', marks = true 
 export function Lack({ missing }: { missing: readonly string[] }) {
   return (
     <span className="block text-sm font-semibold text-gap">
-      {missing.length === 0 ? 'not a word the tool can read' : `not taught: ${missing.map((gpc) => `${graphemeShown(gpc)} /${gpc.split(':')[1]}/`).join(', ')}`}
+      {missing.length === 0
+        ? 'not a word the tool can read'
+        : `not taught: ${missing.map((gpc) => `${graphemeShown(gpc)} /${gpc.split(':')[1]}/`).join(', ')}`}
     </span>
   );
 }
 
 /** A part with words that can be taken out and typed in, and its minutes. */
-export function PartEditor({ part, focus, lacks, onChange }: { part: Part; focus: readonly string[]; lacks: Lacks; onChange: (part: Part) => void }) {
+export function PartEditor({
+  part,
+  focus,
+  lacks,
+  onChange,
+}: {
+  part: Part;
+  focus: readonly string[];
+  lacks: Lacks;
+  onChange: (part: Part) => void;
+}) {
   const [typed, setTyped] = useState('');
   const add = async (): Promise<void> => {
     const word = typed.trim().toLowerCase();
@@ -98,7 +123,14 @@ export function PartEditor({ part, focus, lacks, onChange }: { part: Part; focus
             {part.gpcs.map((gpc) => (
               <li key={gpc} className="flex items-baseline rounded-s border border-rule bg-white pl-2.5">
                 <Pair gpc={gpc} />
-                {part.kind === 'review' ? <Remove label={`Take ${graphemeShown(gpc)} out`} onPress={() => onChange({ ...part, gpcs: part.gpcs.filter((g) => g !== gpc) })} /> : <span className="w-2.5" />}
+                {part.kind === 'review' ? (
+                  <Remove
+                    label={`Take ${graphemeShown(gpc)} out`}
+                    onPress={() => onChange({ ...part, gpcs: part.gpcs.filter((g) => g !== gpc) })}
+                  />
+                ) : (
+                  <span className="w-2.5" />
+                )}
               </li>
             ))}
           </ul>
@@ -110,7 +142,10 @@ export function PartEditor({ part, focus, lacks, onChange }: { part: Part; focus
                 <li key={w.word} className={lacks.has(w.word) ? 'border-l-4 border-gap bg-gap-wash px-2' : ''}>
                   <span className="flex items-start">
                     <WordMarks word={w.word} units={w.units} odd={w.odd} focus={focus} className="text-[1.45rem]" />
-                    <Remove label={`Take ${w.word} out`} onPress={() => onChange({ ...part, words: part.words.filter((x) => x.word !== w.word) })} />
+                    <Remove
+                      label={`Take ${w.word} out`}
+                      onPress={() => onChange({ ...part, words: part.words.filter((x) => x.word !== w.word) })}
+                    />
                   </span>
                   {lacks.has(w.word) && <Lack missing={lacks.get(w.word)!} />}
                 </li>
@@ -123,7 +158,14 @@ export function PartEditor({ part, focus, lacks, onChange }: { part: Part; focus
                 void add();
               }}
             >
-              <input className="field !w-40 !min-h-8 font-child" placeholder="a word" aria-label={`Add a word to ${part.title}`} maxLength={30} value={typed} onChange={(event) => setTyped(event.target.value)} />
+              <input
+                className="field !w-40 !min-h-8 font-child"
+                placeholder="a word"
+                aria-label={`Add a word to ${part.title}`}
+                maxLength={30}
+                value={typed}
+                onChange={(event) => setTyped(event.target.value)}
+              />
               <button className="btn btn-small" disabled={typed.trim() === ''}>
                 <Plus size={15} aria-hidden /> Add
               </button>
@@ -137,7 +179,12 @@ export function PartEditor({ part, focus, lacks, onChange }: { part: Part; focus
 
 function Remove({ label, onPress }: { label: string; onPress: () => void }) {
   return (
-    <button className="grid size-7 place-items-center self-center text-ink-2 hover:text-gap" aria-label={label} title={label} onClick={onPress}>
+    <button
+      className="grid size-7 place-items-center self-center text-ink-2 hover:text-gap"
+      aria-label={label}
+      title={label}
+      onClick={onPress}
+    >
       <X size={14} aria-hidden />
     </button>
   );

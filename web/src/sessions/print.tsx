@@ -35,7 +35,8 @@ export function Component() {
           <div>
             <h1 className="text-2xl">{session.groupName}</h1>
             <p>
-              {format(parseISO(session.on), 'EEEE d MMMM yyyy')}, {session.minutes} minutes, {team?.find((c) => c.id === session.adultId)?.name ?? 'no adult yet'}
+              {format(parseISO(session.on), 'EEEE d MMMM yyyy')}, {session.minutes} minutes,{' '}
+              {team?.find((c) => c.id === session.adultId)?.name ?? 'no adult yet'}
             </p>
           </div>
           <p className="flex gap-5">
@@ -49,7 +50,8 @@ export function Component() {
             <tr>
               {session.members.map((m) => (
                 <td key={m.id} className="border border-black px-2 py-1">
-                  <span className="mr-1 inline-block size-3 border border-black" aria-hidden /> {m.name.split(' ')[0]} {m.name.split(' ').at(-1)?.[0]}
+                  <span className="mr-1 inline-block size-3 border border-black" aria-hidden /> {m.name.split(' ')[0]}{' '}
+                  {m.name.split(' ').at(-1)?.[0]}
                 </td>
               ))}
             </tr>
@@ -76,7 +78,14 @@ export function Component() {
               <ul className="flex flex-wrap gap-x-7 gap-y-2">
                 {part.words.map((w) => (
                   <li key={w.word}>
-                    <WordMarks word={w.word} units={w.units} odd={w.odd} focus={session.plan.focus} marks={part.kind !== 'spell'} className="text-2xl" />
+                    <WordMarks
+                      word={w.word}
+                      units={w.units}
+                      odd={w.odd}
+                      focus={session.plan.focus}
+                      marks={part.kind !== 'spell'}
+                      className="text-2xl"
+                    />
                   </li>
                 ))}
               </ul>

@@ -39,7 +39,18 @@ export function Component() {
     loaded.current = true;
     void kept<Draft>(key).then((old) => {
       const log = session.log;
-      setDraft(old ?? (log ? { ...EMPTY, away: log.attendance.filter((a) => !a.present).map((a) => a.child), done: log.done, happened: log.happened, at: session.plan.parts.length } : EMPTY));
+      setDraft(
+        old ??
+          (log
+            ? {
+                ...EMPTY,
+                away: log.attendance.filter((a) => !a.present).map((a) => a.child),
+                done: log.done,
+                happened: log.happened,
+                at: session.plan.parts.length,
+              }
+            : EMPTY),
+      );
     });
   }, [session, key]);
   const change = (part: Partial<Draft>): void =>
@@ -66,11 +77,18 @@ export function Component() {
     return () => clearInterval(timer);
   }, [running, partAt, key]);
 
-  if (!session || !draft) return <Page title="Session"><Pending error={error} what="this session" /></Page>;
+  if (!session || !draft)
+    return (
+      <Page title="Session">
+        <Pending error={error} what="this session" />
+      </Page>
+    );
   const { parts } = session.plan;
   const part = parts[draft.at];
-  const toggle = (list: readonly string[], value: string): string[] => (list.includes(value) ? list.filter((x) => x !== value) : [...list, value]);
-  const doneAndOn = (): void => change({ done: draft.done.includes(part!.title) ? draft.done : [...draft.done, part!.title], at: draft.at + 1 });
+  const toggle = (list: readonly string[], value: string): string[] =>
+    list.includes(value) ? list.filter((x) => x !== value) : [...list, value];
+  const doneAndOn = (): void =>
+    change({ done: draft.done.includes(part!.title) ? draft.done : [...draft.done, part!.title], at: draft.at + 1 });
   const finish = async (): Promise<void> => {
     const at = new Date().toISOString();
     const logId = uuidv7();
@@ -79,14 +97,23 @@ export function Component() {
         type: 'log' as const,
         id: logId,
         record: {
-          id: logId, session: session.id, by: me.colleague.id, at,
+          id: logId,
+          session: session.id,
+          by: me.colleague.id,
+          at,
           attendance: session.members.map((m) => ({ child: m.id, present: !draft.away.includes(m.id) })),
           done: parts.filter((p) => draft.done.includes(p.title)).map((p) => p.title),
           happened: draft.happened.trim(),
           ...(session.log ? { replaces: session.log.id } : {}),
         },
       },
-      ...(draft.note.trim() === '' ? [] : [{ id: uuidv7(), text: draft.note.trim() }].map((n) => ({ type: 'note' as const, id: n.id, record: { id: n.id, session: session.id, by: me.colleague.id, at, text: n.text } }))),
+      ...(draft.note.trim() === ''
+        ? []
+        : [{ id: uuidv7(), text: draft.note.trim() }].map((n) => ({
+            type: 'note' as const,
+            id: n.id,
+            record: { id: n.id, session: session.id, by: me.colleague.id, at, text: n.text },
+          }))),
     ];
     try {
       await post(me.colleague.id, entries);
@@ -95,7 +122,9 @@ export function Component() {
       return;
     }
     await forget(key);
-    toast.success(outbox.reach === 'offline' ? 'Logged on this device. It is sent when the network is back.' : 'Logged. Your colleagues can see it.');
+    toast.success(
+      outbox.reach === 'offline' ? 'Logged on this device. It is sent when the network is back.' : 'Logged. Your colleagues can see it.',
+    );
     await go('/');
     setTimeout(() => void refresh('sessions'), 400);
   };
@@ -134,15 +163,27 @@ export function Component() {
           <ol>
             {parts.map((p, k) => (
               <li key={p.title}>
-                <button onClick={() => change({ at: k })} aria-current={k === draft.at ? 'step' : undefined} className={`flex w-full items-center gap-3 border-l-4 px-4 py-2.5 text-left ${k === draft.at ? 'border-pine bg-paper font-semibold' : 'border-transparent'}`}>
-                  <span className={`grid size-6 place-items-center rounded-full border ${draft.done.includes(p.title) ? 'border-leaf bg-leaf text-white' : 'border-rule'}`}>{draft.done.includes(p.title) && <Check size={14} aria-label="done" />}</span>
+                <button
+                  onClick={() => change({ at: k })}
+                  aria-current={k === draft.at ? 'step' : undefined}
+                  className={`flex w-full items-center gap-3 border-l-4 px-4 py-2.5 text-left ${k === draft.at ? 'border-pine bg-paper font-semibold' : 'border-transparent'}`}
+                >
+                  <span
+                    className={`grid size-6 place-items-center rounded-full border ${draft.done.includes(p.title) ? 'border-leaf bg-leaf text-white' : 'border-rule'}`}
+                  >
+                    {draft.done.includes(p.title) && <Check size={14} aria-label="done" />}
+                  </span>
                   <span className="flex-1">{p.title}</span>
                   <span className="text-sm text-ink-2">{p.minutes} min</span>
                 </button>
               </li>
             ))}
             <li>
-              <button onClick={() => change({ at: parts.length })} aria-current={!part ? 'step' : undefined} className={`flex w-full items-center gap-3 border-l-4 px-4 py-2.5 text-left ${!part ? 'border-pine bg-paper font-semibold' : 'border-transparent'}`}>
+              <button
+                onClick={() => change({ at: parts.length })}
+                aria-current={!part ? 'step' : undefined}
+                className={`flex w-full items-center gap-3 border-l-4 px-4 py-2.5 text-left ${!part ? 'border-pine bg-paper font-semibold' : 'border-transparent'}`}
+              >
                 <span className="size-6" /> What happened
               </button>
             </li>
@@ -164,12 +205,16 @@ export function Component() {
               <button className="btn btn-main min-h-12 px-6 text-lg" onClick={doneAndOn}>
                 Done, next
               </button>
-              <button className="btn min-h-12" onClick={() => change({ at: draft.at + 1, done: draft.done.filter((d) => d !== part.title) })}>
+              <button
+                className="btn min-h-12"
+                onClick={() => change({ at: draft.at + 1, done: draft.done.filter((d) => d !== part.title) })}
+              >
                 Leave it out
               </button>
               {part.words.length > 0 && part.kind !== 'spell' && (
                 <label className="ml-auto flex items-center gap-2 text-ink-2">
-                  <input type="checkbox" className="size-4" checked={marks} onChange={(event) => setMarks(event.target.checked)} /> marks under graphemes
+                  <input type="checkbox" className="size-4" checked={marks} onChange={(event) => setMarks(event.target.checked)} /> marks
+                  under graphemes
                 </label>
               )}
             </div>
@@ -178,16 +223,33 @@ export function Component() {
           <main className="max-w-3xl px-10 py-6">
             <h2 className="mb-1 text-2xl">What happened</h2>
             <p className="mb-5 text-ink-2">
-              {session.members.length - draft.away.length} of {session.members.length} there, {draft.done.length} of {parts.length} parts done. Change both above and at the left.
+              {session.members.length - draft.away.length} of {session.members.length} there, {draft.done.length} of {parts.length} parts
+              done. Change both above and at the left.
             </p>
             <label className="mb-1 block font-semibold" htmlFor="happened">
               For the record
             </label>
-            <textarea id="happened" className="field" rows={4} maxLength={4000} value={draft.happened} onChange={(event) => change({ happened: event.target.value })} placeholder="What went well, what did not, what was left" />
+            <textarea
+              id="happened"
+              className="field"
+              rows={4}
+              maxLength={4000}
+              value={draft.happened}
+              onChange={(event) => change({ happened: event.target.value })}
+              placeholder="What went well, what did not, what was left"
+            />
             <label className="mt-4 mb-1 block font-semibold" htmlFor="note">
               A note to whoever plans this group
             </label>
-            <textarea id="note" className="field !bg-note" rows={2} maxLength={4000} value={draft.note} onChange={(event) => change({ note: event.target.value })} placeholder="Can stay empty" />
+            <textarea
+              id="note"
+              className="field !bg-note"
+              rows={2}
+              maxLength={4000}
+              value={draft.note}
+              onChange={(event) => change({ note: event.target.value })}
+              placeholder="Can stay empty"
+            />
             <button className="btn btn-main mt-5 min-h-12 px-6 text-lg" onClick={() => void finish()}>
               {session.log ? 'Keep the changed log' : 'Log this session'}
             </button>

@@ -19,7 +19,12 @@ export function Component() {
   const plan = useMay('plan');
   const { data: session, error } = useData('session', { params: { id: id! } });
   const { data: team } = useData('team');
-  if (!session) return <Page title="Session"><Pending error={error} what="this session" /></Page>;
+  if (!session)
+    return (
+      <Page title="Session">
+        <Pending error={error} what="this session" />
+      </Page>
+    );
   const who = (colleague: string | null): string => team?.find((c) => c.id === colleague)?.name ?? 'nobody yet';
   const runs = plan || session.adultId === me.colleague.id;
   const change = async (body: { adultId?: string | null; on?: string }): Promise<void> => {
@@ -28,7 +33,11 @@ export function Component() {
       await refresh('sessions');
     } catch (problem) {
       await refresh('sessions');
-      toast.error(problem instanceof Problem && problem.code === 'newer-version' ? 'Somebody else changed this session just now. It is shown as it is now; your change was not made.' : sentenceOf(problem));
+      toast.error(
+        problem instanceof Problem && problem.code === 'newer-version'
+          ? 'Somebody else changed this session just now. It is shown as it is now; your change was not made.'
+          : sentenceOf(problem),
+      );
     }
   };
   const remove = async (): Promise<void> => {
@@ -40,7 +49,12 @@ export function Component() {
         action: {
           label: 'Undo',
           onClick: () =>
-            void call('addSession', { body: { groupId: session.groupId, on: session.on, adultId: session.adultId, plan: session.plan } }).then(() => refresh('sessions'), (problem: unknown) => toast.error(sentenceOf(problem))),
+            void call('addSession', {
+              body: { groupId: session.groupId, on: session.on, adultId: session.adultId, plan: session.plan },
+            }).then(
+              () => refresh('sessions'),
+              (problem: unknown) => toast.error(sentenceOf(problem)),
+            ),
         },
       });
     } catch (problem) {
@@ -93,7 +107,12 @@ export function Component() {
             </h2>
             {plan && !session.log ? (
               <div className="grid gap-2">
-                <select className="field" aria-label="Given to" value={session.adultId ?? ''} onChange={(event) => void change({ adultId: event.target.value || null })}>
+                <select
+                  className="field"
+                  aria-label="Given to"
+                  value={session.adultId ?? ''}
+                  onChange={(event) => void change({ adultId: event.target.value || null })}
+                >
                   <option value="">nobody yet</option>
                   {(team ?? [])
                     .filter((c) => c.active || c.id === session.adultId)
@@ -103,7 +122,13 @@ export function Component() {
                       </option>
                     ))}
                 </select>
-                <input className="field" type="date" aria-label="Day" value={session.on} onChange={(event) => event.target.value && void change({ on: event.target.value })} />
+                <input
+                  className="field"
+                  type="date"
+                  aria-label="Day"
+                  value={session.on}
+                  onChange={(event) => event.target.value && void change({ on: event.target.value })}
+                />
               </div>
             ) : (
               <p>{who(session.adultId)}</p>
@@ -134,16 +159,27 @@ function Happened({ session, who }: { session: Session; who: (id: string) => str
           {log.happened && <p className="my-1.5 whitespace-pre-wrap">{log.happened}</p>}
           <p>
             There:{' '}
-            {log.attendance.filter((a) => a.present).map((a) => session.members.find((m) => m.id === a.child)?.name.split(' ')[0]).join(', ') || 'nobody'}
+            {log.attendance
+              .filter((a) => a.present)
+              .map((a) => session.members.find((m) => m.id === a.child)?.name.split(' ')[0])
+              .join(', ') || 'nobody'}
             {log.attendance.some((a) => !a.present) && (
               <>
-                . Away: {log.attendance.filter((a) => !a.present).map((a) => session.members.find((m) => m.id === a.child)?.name.split(' ')[0]).join(', ')}
+                . Away:{' '}
+                {log.attendance
+                  .filter((a) => !a.present)
+                  .map((a) => session.members.find((m) => m.id === a.child)?.name.split(' ')[0])
+                  .join(', ')}
               </>
             )}
           </p>
           <p>
             Done: {log.done.join(', ') || 'nothing'}
-            {log.done.length < session.plan.parts.length && `. Not done: ${session.plan.parts.filter((p) => !log.done.includes(p.title)).map((p) => p.title).join(', ')}`}
+            {log.done.length < session.plan.parts.length &&
+              `. Not done: ${session.plan.parts
+                .filter((p) => !log.done.includes(p.title))
+                .map((p) => p.title)
+                .join(', ')}`}
           </p>
         </div>
       )}
@@ -184,7 +220,15 @@ function Notes({ session, who, me }: { session: Session; who: (id: string) => st
             if (text.trim()) void leave();
           }}
         >
-          <textarea className="field" rows={2} maxLength={4000} placeholder="For whoever has this group next" aria-label="A note" value={text} onChange={(event) => setText(event.target.value)} />
+          <textarea
+            className="field"
+            rows={2}
+            maxLength={4000}
+            placeholder="For whoever has this group next"
+            aria-label="A note"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
           <button className="btn btn-small mt-1" disabled={text.trim() === ''}>
             Leave the note
           </button>

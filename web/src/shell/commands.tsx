@@ -17,7 +17,8 @@ export default function Commands({ onClose }: { onClose: () => void }) {
     void go(path);
   };
   const item = 'flex cursor-pointer items-baseline gap-3 px-4 py-2 data-[selected=true]:bg-leaf-wash';
-  const heading = '[&_[cmdk-group-heading]]:px-4 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-sm [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-ink-2';
+  const heading =
+    '[&_[cmdk-group-heading]]:px-4 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-sm [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-ink-2';
   return (
     <Command.Dialog
       open
@@ -27,7 +28,10 @@ export default function Commands({ onClose }: { onClose: () => void }) {
       overlayClassName="fixed inset-0 z-40 bg-pine/45"
       contentClassName="fixed top-[12dvh] left-1/2 z-50 w-[36rem] max-w-[94vw] -translate-x-1/2 overflow-hidden rounded-m border border-rule bg-sheet shadow-xl"
     >
-      <Command.Input placeholder="A place, a child, a group…" className="w-full border-b border-rule bg-transparent px-4 py-3 text-lg outline-none" />
+      <Command.Input
+        placeholder="A place, a child, a group…"
+        className="w-full border-b border-rule bg-transparent px-4 py-3 text-lg outline-none"
+      />
       <Command.List className="max-h-[55dvh] overflow-y-auto pb-2">
         <Command.Empty className="px-4 py-5 text-ink-2">Nothing of that name that you can see.</Command.Empty>
         <Command.Group heading="Places" className={heading}>
@@ -53,7 +57,12 @@ export default function Commands({ onClose }: { onClose: () => void }) {
         {children && children.length > 0 && (
           <Command.Group heading="Children" className={heading}>
             {children.map((child) => (
-              <Command.Item key={child.id} value={`${child.givenName} ${child.familyName} ${child.id}`} onSelect={to(`/children/${child.id}`)} className={item}>
+              <Command.Item
+                key={child.id}
+                value={`${child.givenName} ${child.familyName} ${child.id}`}
+                onSelect={to(`/children/${child.id}`)}
+                className={item}
+              >
                 {child.givenName} {child.familyName}
               </Command.Item>
             ))}

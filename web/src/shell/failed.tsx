@@ -15,7 +15,11 @@ function FailedRoute() {
   return (
     <Page
       title={stale ? 'This part could not be loaded' : 'This page stopped working'}
-      said={stale ? 'The network is away, or a newer version is there. Marks you made are kept on this device.' : `${sentenceOf(error)} Marks you made are kept on this device.`}
+      said={
+        stale
+          ? 'The network is away, or a newer version is there. Marks you made are kept on this device.'
+          : `${sentenceOf(error)} Marks you made are kept on this device.`
+      }
     />
   );
 }

@@ -11,9 +11,14 @@ export function Front({ children }: { children: ReactNode }) {
         </p>
         <div className="max-w-md">
           <p className="font-serif text-3xl leading-snug text-balance">Find what each child has missed. Teach that.</p>
-          <p className="mt-4 leading-relaxed text-[#c5d3cc]">Checks of grapheme recall, gaps seen side by side, groups that share them, and short catch-up sessions handed to the colleague who runs them.</p>
+          <p className="mt-4 leading-relaxed text-[#c5d3cc]">
+            Checks of grapheme recall, gaps seen side by side, groups that share them, and short catch-up sessions handed to the colleague
+            who runs them.
+          </p>
         </div>
-        <p className="max-w-md text-sm text-[#c5d3cc]">A check says what to teach next. It is not a diagnosis, and an accent is not an error.</p>
+        <p className="max-w-md text-sm text-[#c5d3cc]">
+          A check says what to teach next. It is not a diagnosis, and an accent is not an error.
+        </p>
       </aside>
       <main className="flex items-center justify-center p-8">
         <div className="w-full max-w-xl">{children}</div>

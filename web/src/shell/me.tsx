@@ -26,4 +26,9 @@ const MAY = {
 export function useMay(action: keyof typeof MAY): boolean {
   return (MAY[action] as readonly Role[]).includes(useMe().colleague.role);
 }
-export const ROLE_WORDS: Record<Role, string> = { lead: 'Lead', teacher: 'Intervention teacher', tutor: 'Tutor', 'class teacher': 'Class teacher' };
+export const ROLE_WORDS: Record<Role, string> = {
+  lead: 'Lead',
+  teacher: 'Intervention teacher',
+  tutor: 'Tutor',
+  'class teacher': 'Class teacher',
+};

@@ -5,7 +5,14 @@ import { retryRefused, useOutbox } from '../outbox/outbox.js';
 import { Dialog } from '../ui/dialog.js';
 import { useMe } from './me.js';
 
-const WORDS = { check: 'A check begun', observation: 'A mark', withdrawal: 'A mark taken back', finish: 'The end of a check', log: 'A session log', note: 'A note' } as const;
+const WORDS = {
+  check: 'A check begun',
+  observation: 'A mark',
+  withdrawal: 'A mark taken back',
+  finish: 'The end of a check',
+  log: 'A session log',
+  note: 'A note',
+} as const;
 
 export function OutboxLine() {
   const { waiting, refused, reach } = useOutbox();
@@ -19,7 +26,8 @@ export function OutboxLine() {
         </button>
       ) : reach === 'offline' ? (
         <p className="flex items-start gap-1.5">
-          <CloudOff size={15} aria-hidden className="mt-0.5 shrink-0" /> Offline. {waiting === 0 ? 'Nothing is waiting' : `${waiting} kept on this device`}
+          <CloudOff size={15} aria-hidden className="mt-0.5 shrink-0" /> Offline.{' '}
+          {waiting === 0 ? 'Nothing is waiting' : `${waiting} kept on this device`}
         </p>
       ) : waiting > 0 ? (
         <p className="flex items-center gap-1.5">
@@ -33,7 +41,12 @@ export function OutboxLine() {
           <TriangleAlert size={15} aria-hidden /> {refused.length} not taken
         </button>
       )}
-      <Dialog open={open} onClose={() => setOpen(false)} title="Records the server would not take" lead="They are kept on this device until they are taken.">
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        title="Records the server would not take"
+        lead="They are kept on this device until they are taken."
+      >
         <ul className="ruled max-h-72 overflow-y-auto">
           {refused.map((waitingEntry) => (
             <li key={waitingEntry.seq} className="py-2">

@@ -34,12 +34,30 @@ export function SetUp({ onDone }: { onDone: () => Promise<unknown> }) {
   return (
     <Front>
       <h1 className="text-2xl">Set up your school</h1>
-      <p className="mt-1 mb-5 text-ink-2">This installation is empty. The first account is the lead’s: it can add colleagues and bring in class lists.</p>
+      <p className="mt-1 mb-5 text-ink-2">
+        This installation is empty. The first account is the lead’s: it can add colleagues and bring in class lists.
+      </p>
       <form className="grid gap-4" onSubmit={(event) => void submit(event)} noValidate>
         <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
-        <TextField label="School" autoFocus {...register('school', { required: 'The school needs a name.' })} error={errors.school?.message} />
-        <TextField label="Your name" autoComplete="name" {...register('name', { required: 'A name is needed.' })} error={errors.name?.message} />
-        <TextField label="Email" type="email" autoComplete="username" {...register('email', { required: 'An email is needed to sign in.' })} error={errors.email?.message} />
+        <TextField
+          label="School"
+          autoFocus
+          {...register('school', { required: 'The school needs a name.' })}
+          error={errors.school?.message}
+        />
+        <TextField
+          label="Your name"
+          autoComplete="name"
+          {...register('name', { required: 'A name is needed.' })}
+          error={errors.name?.message}
+        />
+        <TextField
+          label="Email"
+          type="email"
+          autoComplete="username"
+          {...register('email', { required: 'An email is needed to sign in.' })}
+          error={errors.email?.message}
+        />
         <TextField
           label="Password"
           type="password"

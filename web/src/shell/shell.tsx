@@ -35,14 +35,18 @@ export function Shell() {
     try {
       await call('signOut');
     } catch (error) {
-      if (error instanceof Unreachable) return void toast.error('Signing out needs the network, so that the sign-in really ends. Nothing has changed.');
+      if (error instanceof Unreachable)
+        return void toast.error('Signing out needs the network, so that the sign-in really ends. Nothing has changed.');
     }
     await forgetEverythingRead();
     await me.again();
   };
   return (
     <div className="flex min-h-dvh">
-      <a href="#content" className="sr-only focus:not-sr-only focus:fixed focus:top-2 focus:left-2 focus:z-50 focus:rounded-m focus:bg-sheet focus:p-2">
+      <a
+        href="#content"
+        className="sr-only focus:not-sr-only focus:fixed focus:top-2 focus:left-2 focus:z-50 focus:rounded-m focus:bg-sheet focus:p-2"
+      >
         Skip to the content
       </a>
       <div className="no-print sticky top-0 flex h-dvh w-48 shrink-0 flex-col overflow-y-auto bg-pine text-[#dfe8e0]">
@@ -66,20 +70,30 @@ export function Shell() {
             ))}
           </ul>
         </nav>
-        <button className="mx-3.5 mt-4 flex items-center gap-2 rounded-m border border-[#53757b] px-2.5 py-1.5 text-left text-sm hover:border-white" onClick={() => setCommands(true)}>
+        <button
+          className="mx-3.5 mt-4 flex items-center gap-2 rounded-m border border-[#53757b] px-2.5 py-1.5 text-left text-sm hover:border-white"
+          onClick={() => setCommands(true)}
+        >
           <Search size={15} aria-hidden /> Go to… <span className="kbd ml-auto">Ctrl K</span>
         </button>
         <div className="mt-auto px-4 pt-6 pb-4 text-sm">
           <OutboxLine />
           <p className="mt-4 leading-snug font-semibold text-white">{me.colleague.name}</p>
           <p className="text-[#b9c9c2]">{ROLE_WORDS[me.colleague.role]}</p>
-          <button className="mt-2 flex items-center gap-1.5 underline-offset-4 hover:underline" onClick={() => (outbox.waiting > 0 ? setLeaving(true) : void signOut())}>
+          <button
+            className="mt-2 flex items-center gap-1.5 underline-offset-4 hover:underline"
+            onClick={() => (outbox.waiting > 0 ? setLeaving(true) : void signOut())}
+          >
             <LogOut size={14} aria-hidden /> Sign out
           </button>
         </div>
       </div>
       <main id="content" tabIndex={-1} className="min-w-0 flex-1 focus:outline-none">
-        {me.school.demo && <p className="no-print border-b border-rule bg-note px-8 py-1 text-sm">Demo: {me.school.name} is made up, and so are all its people and children.</p>}
+        {me.school.demo && (
+          <p className="no-print border-b border-rule bg-note px-8 py-1 text-sm">
+            Demo: {me.school.name} is made up, and so are all its people and children.
+          </p>
+        )}
         <Outlet />
       </main>
       {commands && (
@@ -89,7 +103,8 @@ export function Shell() {
       )}
       <Dialog open={leaving} onClose={() => setLeaving(false)} title="Some marks are not sent yet">
         <p>
-          {outbox.waiting} {outbox.waiting === 1 ? 'record waits' : 'records wait'} on this device. They stay here without names and are sent when you sign in on this device again; colleagues will not see them until then.
+          {outbox.waiting} {outbox.waiting === 1 ? 'record waits' : 'records wait'} on this device. They stay here without names and are
+          sent when you sign in on this device again; colleagues will not see them until then.
         </p>
         <div className="mt-5 flex gap-3">
           <button className="btn btn-main" onClick={() => setLeaving(false)}>

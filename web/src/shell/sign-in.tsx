@@ -12,7 +12,13 @@ const SEES: Record<Role, string> = {
   'class teacher': 'their own class',
 };
 
-export function SignIn({ people, onDone }: { people: readonly { id: string; name: string; role: Role }[]; onDone: () => Promise<unknown> }) {
+export function SignIn({
+  people,
+  onDone,
+}: {
+  people: readonly { id: string; name: string; role: Role }[];
+  onDone: () => Promise<unknown>;
+}) {
   const [trouble, setTrouble] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
   const attempt = async (work: () => Promise<unknown>): Promise<void> => {
@@ -41,15 +47,21 @@ export function SignIn({ people, onDone }: { people: readonly { id: string; name
           </h2>
           <p className="mb-3 text-sm text-ink-2">All of it is made up: the school, the people and the children.</p>
           <ul className="sheet ruled">
-            {[...people].sort((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role)).map((person) => (
-              <li key={person.id}>
-                <button className="flex w-full items-baseline gap-3 px-4 py-2.5 text-left hover:bg-leaf-wash" disabled={busy} onClick={() => void attempt(() => call('demoSignIn', { body: { id: person.id } }))}>
-                  <span className="w-40 shrink-0 font-semibold">{person.name}</span>
-                  <span className="w-40 shrink-0">{ROLE_WORDS[person.role]}</span>
-                  <span className="text-sm text-ink-2">sees {SEES[person.role]}</span>
-                </button>
-              </li>
-            ))}
+            {[...people]
+              .sort((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role))
+              .map((person) => (
+                <li key={person.id}>
+                  <button
+                    className="flex w-full items-baseline gap-3 px-4 py-2.5 text-left hover:bg-leaf-wash"
+                    disabled={busy}
+                    onClick={() => void attempt(() => call('demoSignIn', { body: { id: person.id } }))}
+                  >
+                    <span className="w-40 shrink-0 font-semibold">{person.name}</span>
+                    <span className="w-40 shrink-0">{ROLE_WORDS[person.role]}</span>
+                    <span className="text-sm text-ink-2">sees {SEES[person.role]}</span>
+                  </button>
+                </li>
+              ))}
           </ul>
         </section>
       )}
@@ -59,7 +71,15 @@ export function SignIn({ people, onDone }: { people: readonly { id: string; name
         </h2>
         <form className="grid gap-4" onSubmit={submit} noValidate>
           <Trouble>{trouble && !field ? sentenceOf(trouble) : null}</Trouble>
-          <TextField label="Email" name="email" type="email" autoComplete="username" required error={field?.field('email')} autoFocus={people.length === 0} />
+          <TextField
+            label="Email"
+            name="email"
+            type="email"
+            autoComplete="username"
+            required
+            error={field?.field('email')}
+            autoFocus={people.length === 0}
+          />
           <TextField label="Password" name="password" type="password" autoComplete="current-password" required />
           <button className={`btn ${people.length > 0 ? '' : 'btn-main'} justify-self-start`} disabled={busy}>
             Sign in

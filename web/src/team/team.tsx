@@ -18,7 +18,12 @@ export function Component() {
   const { data: classes } = useData('classes');
   const [adding, setAdding] = useState(false);
   const [editing, setEditing] = useState<Colleague | null>(null);
-  if (!team) return <Page title="Team"><Pending error={error} what="the team" /></Page>;
+  if (!team)
+    return (
+      <Page title="Team">
+        <Pending error={error} what="the team" />
+      </Page>
+    );
   const sees = (c: Colleague): string => {
     if (c.role === 'lead') return 'every class';
     if (c.role === 'tutor') return 'the groups and sessions given to them';
@@ -62,7 +67,8 @@ export function Component() {
             Data and cautions
           </h2>
           <p className="mb-2">
-            A check tells what to teach next. It is not a diagnosis; where you are worried about a child’s hearing, speech, sight or learning, follow your school’s own way to the people licensed to assess it. A different accent is not an error.
+            A check tells what to teach next. It is not a diagnosis; where you are worried about a child’s hearing, speech, sight or
+            learning, follow your school’s own way to the people licensed to assess it. A different accent is not an error.
           </p>
           <p className="mb-3">Everything stays on this installation. Your school’s own rules for children’s data come first.</p>
           {bringIn && (
@@ -87,7 +93,13 @@ function ClassBoxes({ value, onChange }: { value: readonly string[]; onChange: (
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         {classes?.map((c) => (
           <label key={c.id} className="flex items-center gap-2">
-            <input type="checkbox" className="size-4" checked={value.includes(c.id)} onChange={(event) => onChange(event.target.checked ? [...value, c.id] : value.filter((id) => id !== c.id))} /> {c.name}
+            <input
+              type="checkbox"
+              className="size-4"
+              checked={value.includes(c.id)}
+              onChange={(event) => onChange(event.target.checked ? [...value, c.id] : value.filter((id) => id !== c.id))}
+            />{' '}
+            {c.name}
           </label>
         ))}
       </div>
@@ -116,7 +128,15 @@ function Add({ onClose }: { onClose: () => void }) {
   const submit = (event: FormEvent<HTMLFormElement>): void => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    call('addColleague', { body: { name: String(form.get('name')), email: String(form.get('email')), password: String(form.get('password')), role, classIds: needsClasses(role) ? classIds : [] } })
+    call('addColleague', {
+      body: {
+        name: String(form.get('name')),
+        email: String(form.get('email')),
+        password: String(form.get('password')),
+        role,
+        classIds: needsClasses(role) ? classIds : [],
+      },
+    })
       .then(async (made) => {
         await refresh('team');
         toast.success(`${made.name} can sign in now. Tell them the first password yourself.`);
@@ -132,7 +152,14 @@ function Add({ onClose }: { onClose: () => void }) {
         <TextField label="Email" name="email" type="email" error={problem?.field('email')} />
         <RoleField value={role} onChange={setRole} />
         {needsClasses(role) && <ClassBoxes value={classIds} onChange={setClassIds} />}
-        <TextField label="First password" name="password" type="text" autoComplete="off" hint="At least 10 characters. They can change it under Team." error={problem?.field('password')} />
+        <TextField
+          label="First password"
+          name="password"
+          type="text"
+          autoComplete="off"
+          hint="At least 10 characters. They can change it under Team."
+          error={problem?.field('password')}
+        />
         <button className="btn btn-main justify-self-start">Add</button>
       </form>
     </Dialog>
@@ -144,7 +171,10 @@ function Edit({ colleague, onClose }: { colleague: Colleague; onClose: () => voi
   const [classIds, setClassIds] = useState<string[]>(colleague.classIds);
   const [trouble, setTrouble] = useState<unknown>(null);
   const save = (change: { active?: boolean } = {}): void => {
-    call('updateColleague', { params: { id: colleague.id }, body: { role, classIds: needsClasses(role) ? classIds : [], ...change, version: colleague.version } })
+    call('updateColleague', {
+      params: { id: colleague.id },
+      body: { role, classIds: needsClasses(role) ? classIds : [], ...change, version: colleague.version },
+    })
       .then(async () => {
         await refresh('team');
         onClose();

@@ -19,7 +19,12 @@ export function Component() {
   const plan = useMay('plan');
   const bringIn = useMay('import');
   const first = me.colleague.name.split(' ')[0];
-  if (!data) return <Page title={`Hello, ${first}`}><Pending error={error} what="today" /></Page>;
+  if (!data)
+    return (
+      <Page title={`Hello, ${first}`}>
+        <Pending error={error} what="today" />
+      </Page>
+    );
   const day = todayDay();
   const mine = (s: Session): boolean => s.adultId === me.colleague.id;
   const now = data.sessions.filter((s) => s.on === day);
@@ -39,7 +44,16 @@ export function Component() {
   return (
     <Page title={`Hello, ${first}`} lead={new Date().toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}>
       {nothing ? (
-        <Empty title="A clear page" action={bringIn && <Link className="btn btn-main" to="/children/import">Bring in a class list</Link>}>
+        <Empty
+          title="A clear page"
+          action={
+            bringIn && (
+              <Link className="btn btn-main" to="/children/import">
+                Bring in a class list
+              </Link>
+            )
+          }
+        >
           {bringIn
             ? 'Start with a class list from your school’s own system. Then set what each class has been taught, and check the first child.'
             : 'Nothing has been shared with you yet. When a colleague gives you a group or a session, it stands here.'}
@@ -52,7 +66,19 @@ export function Component() {
                 {now.length === 0 ? 'No session today' : 'Sessions today'}
               </h2>
               {now.length === 0 ? (
-                <p className="text-ink-2">{plan ? <>Plan one for a group under <Link className="underline" to="/sessions/new">Make a session</Link>.</> : 'Nothing has been given to you for today.'}</p>
+                <p className="text-ink-2">
+                  {plan ? (
+                    <>
+                      Plan one for a group under{' '}
+                      <Link className="underline" to="/sessions/new">
+                        Make a session
+                      </Link>
+                      .
+                    </>
+                  ) : (
+                    'Nothing has been given to you for today.'
+                  )}
+                </p>
               ) : (
                 <ul className="grid gap-3">
                   {now.map((session) => (
@@ -112,7 +138,10 @@ export function Component() {
                   {data.openChecks.map((check) => (
                     <li key={check.id}>
                       <Link className="btn" to={`/check/${check.id}`}>
-                        {check.childName} <span className="font-normal text-ink-2">{check.marked} of {check.stack.length}</span>
+                        {check.childName}{' '}
+                        <span className="font-normal text-ink-2">
+                          {check.marked} of {check.stack.length}
+                        </span>
                       </Link>
                     </li>
                   ))}
@@ -130,7 +159,11 @@ export function Component() {
                       <Link className="w-48 font-semibold underline-offset-4 hover:underline" to={`/children/${child.childId}`}>
                         {child.name}
                       </Link>
-                      <span className="flex-1 text-sm text-ink-2">{child.lastCheck ? `checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}` : 'never checked'}</span>
+                      <span className="flex-1 text-sm text-ink-2">
+                        {child.lastCheck
+                          ? `checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}`
+                          : 'never checked'}
+                      </span>
                       <button className="btn btn-small" onClick={() => void startDue(child.childId)} aria-label={`Check ${child.name}`}>
                         Check
                       </button>
@@ -149,7 +182,10 @@ export function Component() {
             ) : (
               <ul className="grid gap-3">
                 {data.left.slice(0, 6).map((left) => (
-                  <li key={`${left.kind}${left.entry.id}`} className={`rounded-m border border-rule p-3 ${left.kind === 'note' ? 'bg-note' : 'bg-sheet'}`}>
+                  <li
+                    key={`${left.kind}${left.entry.id}`}
+                    className={`rounded-m border border-rule p-3 ${left.kind === 'note' ? 'bg-note' : 'bg-sheet'}`}
+                  >
                     <p className="text-sm text-ink-2">
                       {left.by}, {timeWords(left.at)}
                     </p>

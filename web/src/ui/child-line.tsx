@@ -34,7 +34,17 @@ function compact(state: PairStateRow['state'], x: number) {
   }
 }
 
-export function ChildLine({ line, total, width, small = false }: { line: readonly PairStateRow[]; total?: number | undefined; width?: number | string; small?: boolean }) {
+export function ChildLine({
+  line,
+  total,
+  width,
+  small = false,
+}: {
+  line: readonly PairStateRow[];
+  total?: number | undefined;
+  width?: number | string;
+  small?: boolean;
+}) {
   const cells = Math.max(total ?? line.length, line.length, 1);
   const count = (state: string): number => line.filter((c) => c.state === state).length;
   const label = `${count('secure')} secure, ${count('wobbly')} wobbly, ${count('gap')} gaps, ${count('unchecked')} unchecked of ${line.length} taught`;
@@ -50,9 +60,17 @@ export function ChildLine({ line, total, width, small = false }: { line: readonl
       className="block max-w-full"
     >
       <line x1={0} x2={cells * CELL} y1={17.5} y2={17.5} stroke="var(--color-rule)" />
-      {!small && Array.from({ length: cells - line.length }, (_, k) => (
-        <line key={k} x1={(line.length + k) * CELL + 2.5} x2={(line.length + k) * CELL + 4.5} y1={14.5} y2={14.5} stroke="var(--color-rule)" />
-      ))}
+      {!small &&
+        Array.from({ length: cells - line.length }, (_, k) => (
+          <line
+            key={k}
+            x1={(line.length + k) * CELL + 2.5}
+            x2={(line.length + k) * CELL + 4.5}
+            y1={14.5}
+            y2={14.5}
+            stroke="var(--color-rule)"
+          />
+        ))}
       {line.map((cell, k) => (
         <g key={cell.gpc}>{small ? compact(cell.state, k * CELL) : drawing(cell.state, k * CELL)}</g>
       ))}

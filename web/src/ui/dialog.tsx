@@ -20,7 +20,9 @@ export function Dialog({ open, onClose, title, lead, children, side = false }: P
         <Radix.Content
           {...(lead ? {} : { 'aria-describedby': undefined })}
           className={`no-print fixed z-50 flex max-h-dvh flex-col overflow-y-auto border-rule bg-sheet p-6 shadow-xl focus:outline-none ${
-            side ? 'inset-y-0 right-0 w-[30rem] max-w-[94vw] border-l' : 'top-1/2 left-1/2 max-h-[90dvh] w-[34rem] max-w-[94vw] -translate-1/2 rounded-m border'
+            side
+              ? 'inset-y-0 right-0 w-[30rem] max-w-[94vw] border-l'
+              : 'top-1/2 left-1/2 max-h-[90dvh] w-[34rem] max-w-[94vw] -translate-1/2 rounded-m border'
           }`}
         >
           <div className="mb-4 flex items-start justify-between gap-4">

@@ -9,7 +9,10 @@ export function Direction({ by }: { by: number | null }) {
   const none = Math.abs(by) < 0.5;
   const Icon = none ? Minus : by > 0 ? ArrowUpRight : ArrowDownRight;
   return (
-    <span className={`inline-flex items-center gap-1 ${none ? 'text-ink-2' : by < 0 ? 'text-gap' : 'text-leaf'}`} title="Expected number of pairs known, over the pairs seen by then and now">
+    <span
+      className={`inline-flex items-center gap-1 ${none ? 'text-ink-2' : by < 0 ? 'text-gap' : 'text-leaf'}`}
+      title="Expected number of pairs known, over the pairs seen by then and now"
+    >
       <Icon size={16} aria-hidden />
       {none ? 'as before' : `${Math.abs(by) < 10 ? Math.abs(by).toFixed(1) : Math.round(Math.abs(by))} ${by > 0 ? 'more' : 'fewer'}`}
     </span>

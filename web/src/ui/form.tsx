@@ -32,7 +32,13 @@ export function TextField({ label, hint, error, ...input }: Label & InputHTMLAtt
   const id = useId();
   return (
     <Frame id={id} label={label} {...(hint ? { hint } : {})} error={error}>
-      <input id={id} className="field" aria-invalid={error ? true : undefined} aria-describedby={error ? `${id}-error` : hint ? `${id}-hint` : undefined} {...input} />
+      <input
+        id={id}
+        className="field"
+        aria-invalid={error ? true : undefined}
+        aria-describedby={error ? `${id}-error` : hint ? `${id}-hint` : undefined}
+        {...input}
+      />
     </Frame>
   );
 }

@@ -2,7 +2,19 @@
 import type { ReactNode } from 'react';
 import { sentenceOf } from '../api/client.js';
 
-export function Page({ title, lead, actions, wide = false, children }: { title: string; lead?: ReactNode; actions?: ReactNode; wide?: boolean; children: ReactNode }) {
+export function Page({
+  title,
+  lead,
+  actions,
+  wide = false,
+  children,
+}: {
+  title: string;
+  lead?: ReactNode;
+  actions?: ReactNode;
+  wide?: boolean;
+  children: ReactNode;
+}) {
   return (
     <div className={`px-8 pt-6 pb-12 ${wide ? '' : 'max-w-6xl'}`}>
       <header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3 lg:flex-nowrap">

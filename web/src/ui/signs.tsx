@@ -3,10 +3,18 @@ import type { PairStateRow } from '@sapling/contract';
 
 export type SignState = PairStateRow['state'] | 'not taught';
 export const SIGN_WORDS: Record<SignState, string> = {
-  secure: 'secure', wobbly: 'wobbly', gap: 'gap', unchecked: 'unchecked', 'not taught': 'not taught yet',
+  secure: 'secure',
+  wobbly: 'wobbly',
+  gap: 'gap',
+  unchecked: 'unchecked',
+  'not taught': 'not taught yet',
 };
 const COLOUR: Record<SignState, string> = {
-  secure: 'var(--color-leaf)', wobbly: 'var(--color-wobbly)', gap: 'var(--color-gap)', unchecked: 'var(--color-ink-2)', 'not taught': 'var(--color-rule)',
+  secure: 'var(--color-leaf)',
+  wobbly: 'var(--color-wobbly)',
+  gap: 'var(--color-gap)',
+  unchecked: 'var(--color-ink-2)',
+  'not taught': 'var(--color-rule)',
 };
 
 /** The shape of a sign in a 14 by 14 box. */
@@ -28,7 +36,15 @@ export function SignShape({ state }: { state: SignState }) {
 
 export function Sign({ state, size = 14, label = true }: { state: SignState; size?: number; label?: boolean }) {
   return (
-    <svg width={size} height={size} viewBox="0 0 14 14" role={label ? 'img' : undefined} aria-label={label ? SIGN_WORDS[state] : undefined} aria-hidden={label ? undefined : true} className="inline-block shrink-0">
+    <svg
+      width={size}
+      height={size}
+      viewBox="0 0 14 14"
+      role={label ? 'img' : undefined}
+      aria-label={label ? SIGN_WORDS[state] : undefined}
+      aria-hidden={label ? undefined : true}
+      className="inline-block shrink-0"
+    >
       <SignShape state={state} />
     </svg>
   );

@@ -8,7 +8,21 @@ interface Unit {
   letters: number[];
 }
 
-export function WordMarks({ word, units, focus = [], odd = [], marks = true, className = '' }: { word: string; units: readonly Unit[]; focus?: readonly string[]; odd?: readonly number[] | undefined; marks?: boolean; className?: string }) {
+export function WordMarks({
+  word,
+  units,
+  focus = [],
+  odd = [],
+  marks = true,
+  className = '',
+}: {
+  word: string;
+  units: readonly Unit[];
+  focus?: readonly string[];
+  odd?: readonly number[] | undefined;
+  marks?: boolean;
+  className?: string;
+}) {
   if (units.length === 0 || !marks) return <span className={`font-child ${className}`}>{word}</span>;
   const inFocus = (unit: Unit): boolean => focus.includes(`${unit.grapheme}:${unit.sound}`);
   const splitAt = units.findIndex((u) => u.grapheme.includes('_'));
@@ -35,7 +49,10 @@ export function WordMarks({ word, units, focus = [], odd = [], marks = true, cla
         <span className={`px-[0.06em] ${inFocus(split) ? 'font-bold' : ''}`}>{word[split.letters[0]!]}</span>
         {inside.map((u, n) => plain(u, k + n + 1))}
         <span className={`px-[0.06em] ${inFocus(split) ? 'font-bold' : ''}`}>{word[end]}</span>
-        <span aria-hidden className={`absolute inset-x-[0.22em] -bottom-[0.14em] h-[0.36em] rounded-b-[0.4em] ${odd.includes(k) ? 'border-gap' : 'border-ink'} border-x-[0.07em] border-b-[0.07em]`} />
+        <span
+          aria-hidden
+          className={`absolute inset-x-[0.22em] -bottom-[0.14em] h-[0.36em] rounded-b-[0.4em] ${odd.includes(k) ? 'border-gap' : 'border-ink'} border-x-[0.07em] border-b-[0.07em]`}
+        />
       </span>,
     );
     k += inside.length;

@@ -1,5 +1,24 @@
 /** The core's heavy work, off the page: the lexicon is loaded once and kept here. */
-import { decodability, explain, findWords, formGroups, loadLexicon, planSession, plannedWord, suggestFocus, wordJudge, type FindWordsRequest, type Grouping, type GroupingProblem, type GroupExplanation, type Lexicon, type PlannedWord, type SessionPlan, type SessionRequest, type Taught } from '@sapling/core';
+import {
+  decodability,
+  explain,
+  findWords,
+  formGroups,
+  loadLexicon,
+  planSession,
+  plannedWord,
+  suggestFocus,
+  wordJudge,
+  type FindWordsRequest,
+  type Grouping,
+  type GroupingProblem,
+  type GroupExplanation,
+  type Lexicon,
+  type PlannedWord,
+  type SessionPlan,
+  type SessionRequest,
+  type Taught,
+} from '@sapling/core';
 import lexiconUrl from '@sapling/core/lexicon.bin?url';
 import { expose } from 'comlink';
 
@@ -30,7 +49,11 @@ const api = {
     return decodability(await words(), text, taught);
   },
   /** In slices, so that a stop is heard; progress from 0 to 1. */
-  async formGroups(problem: GroupingProblem, seed: number, onProgress: (done: number) => void): Promise<{ grouping: Grouping; why: GroupExplanation[] } | null> {
+  async formGroups(
+    problem: GroupingProblem,
+    seed: number,
+    onProgress: (done: number) => void,
+  ): Promise<{ grouping: Grouping; why: GroupExplanation[] } | null> {
     const mine = stopped;
     const tries = 4;
     let best: Grouping | undefined;
