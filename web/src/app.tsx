@@ -7,7 +7,7 @@ import { SWRConfig } from 'swr';
 import { call, setCsrf, Unreachable } from './api/client.js';
 import { forgetAll, useLive } from './api/data.js';
 import { startOutbox, stopOutbox } from './outbox/outbox.js';
-import { keep, kept } from './outbox/store.js';
+import { keep, kept, setKeeping } from './outbox/store.js';
 import { MeContext } from './shell/me.js';
 import { Shell } from './shell/shell.js';
 import { SetUp } from './shell/set-up.js';
@@ -58,12 +58,14 @@ export function App() {
     try {
       const state = await call('authState');
       setCsrf(state.me?.csrf ?? '');
+      setKeeping(state.me !== null);
       if (state.me) await keep('auth', state);
       setAuth(state);
     } catch (error) {
       if (!(error instanceof Unreachable)) throw error;
       const old = await kept<AuthState>('auth');
       setCsrf(old?.me?.csrf ?? '');
+      setKeeping(old?.me !== undefined && old.me !== null);
       setAuth(old?.me ? old : 'unreachable');
     }
   }, []);

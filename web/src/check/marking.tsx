@@ -52,7 +52,9 @@ function Marking({ handle }: { handle: CheckHandle }) {
     // a press before the card was on screen cannot be about it
     if (covered || painted.current === null || at < painted.current) return;
     pressedAt.current = at;
-    handle.mark(outcome, at - painted.current);
+    const ms = at - painted.current;
+    painted.current = null;
+    handle.mark(outcome, ms);
   };
   useEffect(() => {
     const from = pressedAt.current;

@@ -3,9 +3,9 @@ import { useEffect, useRef } from 'react';
 /**
  * The moment what is on screen for this key was painted (performance.now()), or null while it is not.
  * A message posted from the animation frame is handled after the frame it belongs to was produced; the
- * frame's own callback runs before.
+ * frame's own callback runs before. Whoever uses the moment up sets it to null, so that it counts once.
  */
-export function usePainted(key: string | null): { readonly current: number | null } {
+export function usePainted(key: string | null): { current: number | null } {
   const painted = useRef<number | null>(null);
   useEffect(() => {
     painted.current = null;

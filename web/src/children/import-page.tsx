@@ -169,6 +169,7 @@ export function Component() {
                 {FIELD_WORDS[field]}
                 <select
                   className="field mt-1 font-normal"
+                  aria-label={FIELD_WORDS[field]}
                   value={mapping[field] ?? ''}
                   onChange={(event) =>
                     setMapping((now) => assign(now, field, event.target.value === '' ? null : Number(event.target.value)))

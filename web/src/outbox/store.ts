@@ -34,7 +34,14 @@ export function device(): Promise<IDBPDatabase<Device>> {
   return opened;
 }
 
+/** Copies are kept while somebody is signed in only: a reading that ends after signing out leaves none. */
+let keeping = false;
+export function setKeeping(on: boolean): void {
+  keeping = on;
+}
+
 export async function keep(key: string, value: unknown): Promise<void> {
+  if (!keeping) return;
   try {
     await (await device()).put('kept', value, key);
   } catch {
@@ -53,6 +60,7 @@ export async function forget(key: string): Promise<void> {
 }
 /** Removes every copy of what was read, names with it. What waits to be sent stays: it holds ids, no names. */
 export async function forgetEverythingRead(): Promise<void> {
+  setKeeping(false);
   const db = await device();
   await db.clear('kept');
   await db.clear('checks');

@@ -49,9 +49,9 @@ export function Shell() {
       >
         Skip to the content
       </a>
-      <div className="no-print sticky top-0 flex h-dvh w-48 shrink-0 flex-col overflow-y-auto bg-pine text-[#dfe8e0]">
+      <div className="no-print sticky top-0 flex h-dvh w-14 shrink-0 flex-col lg:w-48 overflow-y-auto bg-pine text-[#dfe8e0]">
         <p className="flex items-center gap-2 px-4 pt-5 pb-4 font-serif text-[1.1rem] font-semibold text-white">
-          <Leaf size={22} /> Keen Sapling
+          <Leaf size={22} /> <span className="max-lg:sr-only">Keen Sapling</span>
         </p>
         <nav aria-label="Places">
           <ul>
@@ -64,27 +64,28 @@ export function Shell() {
                     `flex items-center gap-3 border-l-4 py-2 pr-3 pl-3.5 ${isActive ? 'border-[#b9d58e] bg-pine-2 font-semibold text-white' : 'border-transparent hover:bg-pine-2'}`
                   }
                 >
-                  <Icon size={17} aria-hidden strokeWidth={1.8} /> {name}
+                  <Icon size={17} aria-hidden strokeWidth={1.8} className="shrink-0" /> <span className="max-lg:sr-only">{name}</span>
                 </NavLink>
               </li>
             ))}
           </ul>
         </nav>
         <button
-          className="mx-3.5 mt-4 flex items-center gap-2 rounded-m border border-[#53757b] px-2.5 py-1.5 text-left text-sm hover:border-white"
+          className="mx-2 mt-4 flex items-center lg:mx-3.5 gap-2 rounded-m border border-[#53757b] px-2.5 py-1.5 text-left text-sm hover:border-white"
           onClick={() => setCommands(true)}
         >
-          <Search size={15} aria-hidden /> Go to… <span className="kbd ml-auto">Ctrl K</span>
+          <Search size={15} aria-hidden className="shrink-0" /> <span className="max-lg:sr-only">Go to…</span>{' '}
+          <span className="kbd ml-auto max-lg:hidden">Ctrl K</span>
         </button>
-        <div className="mt-auto px-4 pt-6 pb-4 text-sm">
+        <div className="mt-auto px-2 pt-6 pb-4 text-sm lg:px-4">
           <OutboxLine />
-          <p className="mt-4 leading-snug font-semibold text-white">{me.colleague.name}</p>
-          <p className="text-[#b9c9c2]">{ROLE_WORDS[me.colleague.role]}</p>
+          <p className="mt-4 leading-snug font-semibold text-white max-lg:sr-only">{me.colleague.name}</p>
+          <p className="text-[#b9c9c2] max-lg:sr-only">{ROLE_WORDS[me.colleague.role]}</p>
           <button
             className="mt-2 flex items-center gap-1.5 underline-offset-4 hover:underline"
             onClick={() => (outbox.waiting > 0 ? setLeaving(true) : void signOut())}
           >
-            <LogOut size={14} aria-hidden /> Sign out
+            <LogOut size={14} aria-hidden className="shrink-0" /> <span className="max-lg:sr-only">Sign out</span>
           </button>
         </div>
       </div>

@@ -1,0 +1,112 @@
+import { allChildren, test, expect } from './support/fixtures.js';
+
+const LIST = [
+  'Forename,Legal surname,Reg group,NC Year,Adm no',
+  'Amadi,Fenwick,Finches,Year 1,F101',
+  'Brisa,Holloway,Finches,Year 1,F102',
+  ',Kestrel,Finches,Year 1,F103',
+  '"O’Dowd, Cleo",Marlow,Finches,Year 1,F104',
+  'Amadi,Fenwick,Finches,Year 1,F101',
+].join('\n');
+const file = (text: string, name = 'finches.csv') => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+
+test('a list is recognised, re-mapped, previewed, brought in, matched the second time, and undone', async ({ as, demo }) => {
+  const page = await as('teacher');
+  await page.goto(`${demo.url}/children/import`);
+  await page.getByLabel('Class list as CSV').setInputFiles(file(LIST));
+
+  // recognised from the header; the column it did not know is put right by hand
+  await expect(page.getByLabel('First name')).toHaveValue('0');
+  await expect(page.getByLabel('Class', { exact: true })).toHaveValue('2');
+  await expect(page.getByLabel('Year')).toHaveValue('3');
+  await expect(page.getByLabel('School’s own number')).toHaveValue('4');
+  await expect(page.getByLabel('Family name')).toHaveValue('');
+  await page.getByLabel('Family name').selectOption({ label: 'Legal surname' });
+
+  await expect(page.getByRole('row').filter({ hasText: 'Kestrel' })).toContainText('The first name is empty.');
+  await expect(page.getByRole('row', { name: /^6 Amadi/ })).toContainText('The same child as in row 2.');
+  await expect(page.getByText('New classes: Finches')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Bring in/ })).toBeDisabled();
+  await page.getByRole('button', { name: 'Leave out all 2 that do not fit' }).click();
+
+  // nothing has been written so far
+  const before = await allChildren(page, demo.url);
+  expect(before).toHaveLength(40);
+  await page.getByRole('button', { name: 'Bring in 3' }).click();
+  await expect(page.getByText('3 children added.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Finches/ })).toBeVisible();
+  expect(await allChildren(page, demo.url)).toHaveLength(43);
+
+  // the same list again doubles nobody
+  await page.goto(`${demo.url}/children/import`);
+  await page.getByLabel('Class list as CSV').setInputFiles(file(LIST));
+  await page.getByLabel('Family name').selectOption({ label: 'Legal surname' });
+  await page.getByRole('button', { name: 'Leave out all 2 that do not fit' }).click();
+  await expect(page.getByText('0 new, 3 already here')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Nothing to bring in' })).toBeDisabled();
+
+  // one child changed class: moved, not doubled
+  await page.getByRole('button', { name: 'Another file' }).click();
+  await page
+    .getByLabel('Class list as CSV')
+    .setInputFiles(file('First name,Family name,Class,Pupil number\nBrisa,Holloway,Wrens,F102\n', 'moves.csv'));
+  await expect(page.getByRole('row', { name: /Brisa/ })).toContainText('here, moves class');
+  await page.getByRole('button', { name: 'Bring in 1' }).click();
+  await expect(page.getByText('0 children added, 1 moved.')).toBeVisible();
+  expect(await allChildren(page, demo.url)).toHaveLength(43);
+
+  // both are undone, the last first
+  await page.goto(`${demo.url}/children/import`);
+  const past = page.getByRole('region', { name: 'Brought in before' });
+  await past.getByRole('listitem').filter({ hasText: 'moves.csv' }).getByRole('button', { name: 'Undo' }).click();
+  await expect(past.getByRole('listitem').filter({ hasText: 'moves.csv' })).toContainText('undone');
+  await past.getByRole('listitem').filter({ hasText: 'finches.csv' }).getByRole('button', { name: 'Undo' }).click();
+  await expect(past.getByRole('listitem').filter({ hasText: 'finches.csv' })).toContainText('undone');
+  const after = await allChildren(page, demo.url);
+  expect(after.map((c) => c.id).sort()).toEqual(before.map((c) => c.id).sort());
+  await page.goto(`${demo.url}/children/classes`);
+  await expect(page.getByRole('button', { name: /Wrens/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Finches/ })).toHaveCount(0);
+});
+
+test('a list can be dropped in; whole names are split; a class is given for all', async ({ as, demo }) => {
+  const page = await as('lead');
+  await page.goto(`${demo.url}/children/import`);
+  const transfer = await page.evaluateHandle((text) => {
+    const data = new DataTransfer();
+    data.items.add(new File([text], 'names.csv', { type: 'text/csv' }));
+    return data;
+  }, 'Pupil\n"Dunmore, Elan"\nFaye Grantley\n');
+  await page.getByText('Drop the CSV file here').dispatchEvent('drop', { dataTransfer: transfer });
+  await page.getByLabel('Class of all these children').fill('Larks');
+  await expect(page.getByRole('row', { name: /2 Elan Dunmore Larks/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /3 Faye Grantley Larks/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Bring in 2' }).click();
+  await expect(page.getByText('2 children added.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Undone: 2 children taken out again.')).toBeVisible();
+  expect(await allChildren(page, demo.url)).toHaveLength(40);
+});
+
+test('files that are no list are refused with what is wrong; undo is refused once work rests on it', async ({ as, demo }) => {
+  const page = await as('teacher');
+  await page.goto(`${demo.url}/children/import`);
+  await page.getByLabel('Class list as CSV').setInputFiles(file('only a header,and nothing else\n', 'empty.csv'));
+  await expect(page.getByRole('alert')).toContainText('holds no rows under a header line');
+  await page.getByLabel('Class list as CSV').setInputFiles(file(`First name,Class\n${'x'.repeat(90)},Wrens\nJem,Wrens\n`, 'long.csv'));
+  await expect(page.getByRole('row', { name: /^2/ })).toContainText('The first name is too long.');
+  await page.getByRole('button', { name: 'Leave out row 2' }).click();
+  await page.getByRole('button', { name: 'Bring in 1' }).click();
+  await expect(page.getByText('1 child added.')).toBeVisible();
+
+  await page.goto(`${demo.url}/check`);
+  await page.getByRole('button', { name: 'Start with Jem' }).click();
+  await page.locator('[data-card]').waitFor();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Leave for later' }).click();
+  await expect(page.getByText('All sent')).toBeVisible();
+  await page.goto(`${demo.url}/children/import`);
+  await page.getByRole('listitem').filter({ hasText: 'long.csv' }).getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Children from this list have been checked or grouped since')).toBeVisible();
+  expect(await allChildren(page, demo.url)).toHaveLength(41);
+});

@@ -1,0 +1,198 @@
+import { allSent, answer, getJson, newContext, PEOPLE, signInDemo, test, expect } from './support/fixtures.js';
+
+interface Check {
+  id: string;
+  child: string;
+  marked: number;
+  marks: { id: string; gpc: string; outcome: string }[];
+}
+const KEYS = ['1', '4', '1', '2', '5', '3', '1', '1', '4', '2'];
+const OUTCOMES: Record<string, string> = { 1: 'right', 2: 'slow', 3: 'put right', 4: 'wrong', 5: 'no answer' };
+
+test('ten cards marked offline, the tab closed and opened again: ten observations, no more, no fewer', async ({ browser, demo }) => {
+  const context = await newContext(browser);
+  let page = await signInDemo(context, demo.url, 'classTeacher');
+  // the page keeps its own files on the device
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.reload();
+  await page.goto(`${demo.url}/check`);
+  await page
+    .getByRole('button', { name: /^Start with/ })
+    .first()
+    .click();
+  await page.locator('[data-card]').waitFor();
+  const address = page.url();
+  const checkId = address.split('/').at(-1)!;
+  await allSent(page);
+
+  await context.setOffline(true);
+  const asked = new Map<string, string>();
+  for (const key of KEYS) asked.set(await answer(page, key), OUTCOMES[key]!);
+  await expect(page.getByText('Offline: 10 kept on this device')).toBeVisible();
+  await page.close();
+
+  // opened again, still without a network: the next card, not one that was answered
+  page = await context.newPage();
+  await page.goto(address);
+  await page.locator('[data-card]').waitFor();
+  expect([...asked.keys()]).not.toContain(await page.locator('[data-card]').getAttribute('data-card'));
+  await expect(page.getByText(/Offline: 10 kept/)).toBeVisible();
+
+  await context.setOffline(false);
+  await allSent(page);
+  const check = await getJson<Check>(page.request, `${demo.url}/api/checks/${checkId}`);
+  expect(check.marks).toHaveLength(10);
+  expect(new Map(check.marks.map((m) => [m.gpc, m.outcome]))).toEqual(asked);
+  const evidence = await getJson<{ id: string; check?: string }[]>(page.request, `${demo.url}/api/children/${check.child}/evidence`);
+  expect(evidence.filter((o) => o.check === checkId)).toHaveLength(10);
+  await context.close();
+});
+
+test('a whole check can be begun and ended offline; lists show what was last read', async ({ browser, demo }) => {
+  const context = await newContext(browser);
+  const page = await signInDemo(context, demo.url, 'classTeacher');
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.reload();
+  await page.getByRole('link', { name: 'Check', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Start with/ })).toHaveCount(14);
+  await context.setOffline(true);
+  await page.reload();
+  await page
+    .getByRole('button', { name: /^Start with/ })
+    .first()
+    .click();
+  const checkId = page.url().split('/').at(-1)!;
+  for (let k = 0; k < 3; k += 1) await answer(page, '1');
+  await page.keyboard.press('z');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'End here' }).click();
+  await expect(page.getByText(/^2 of \d+ cards are marked; the rest stays unasked/)).toBeVisible();
+  await page.getByRole('link', { name: 'Back to Check' }).click();
+  await expect(page.getByText(/Offline\. \d+ kept on this device/)).toBeVisible();
+  await context.setOffline(false);
+  await allSent(page);
+  const check = await getJson<Check & { finishedAt: string | null }>(page.request, `${demo.url}/api/checks/${checkId}`);
+  expect(check.marks).toHaveLength(2);
+  expect(check.finishedAt).not.toBeNull();
+  await context.close();
+});
+
+test('answers lost on the way back are sent again and stored once', async ({ as, demo }) => {
+  const page = await as('classTeacher');
+  await page.goto(`${demo.url}/check`);
+  await page
+    .getByRole('button', { name: /^Start with/ })
+    .first()
+    .click();
+  await page.locator('[data-card]').waitFor();
+  const checkId = page.url().split('/').at(-1)!;
+  await allSent(page);
+  // the server takes each batch, and its answer never arrives, three times over
+  let lost = 0;
+  await page.route('**/api/outbox', async (route) => {
+    if (lost >= 3) return route.continue();
+    lost += 1;
+    await route.fetch();
+    await route.abort('connectionreset');
+  });
+  for (const key of ['1', '4', '2', '1']) await answer(page, key);
+  await expect.poll(() => lost, { timeout: 20_000 }).toBe(3);
+  await allSent(page);
+  const check = await getJson<Check>(page.request, `${demo.url}/api/checks/${checkId}`);
+  expect(check.marks).toHaveLength(4);
+  expect(new Set(check.marks.map((m) => m.id)).size).toBe(4);
+});
+
+test('the server is killed in the middle of a check: what it acknowledged is there, the rest arrives', async ({ browser, demo }) => {
+  const context = await newContext(browser);
+  const page = await signInDemo(context, demo.url, 'classTeacher');
+  await page.goto(`${demo.url}/check`);
+  await page
+    .getByRole('button', { name: /^Start with/ })
+    .first()
+    .click();
+  await page.locator('[data-card]').waitFor();
+  const checkId = page.url().split('/').at(-1)!;
+  const acknowledged = new Set<string>();
+  page.on('response', (response) => {
+    if (!response.url().endsWith('/api/outbox') || !response.ok()) return;
+    void response.json().then(
+      (body: { results: { id: string; status: string }[] }) => {
+        for (const result of body.results) if (result.status !== 'refused') acknowledged.add(result.id);
+      },
+      () => undefined,
+    );
+  });
+  const asked: string[] = [];
+  for (let k = 0; k < 12; k += 1) {
+    asked.push(await answer(page, k % 3 === 2 ? '4' : '1'));
+    // in the middle, while marks are on their way
+    if (k === 5) await demo.end('SIGKILL');
+  }
+  await expect(page.getByText(/Offline: \d+ kept on this device/)).toBeVisible();
+  const before = new Set(acknowledged);
+  await demo.run();
+  const right = await getJson<Check>(page.request, `${demo.url}/api/checks/${checkId}`).catch(() => null);
+  const there = new Set(right?.marks.map((m) => m.id) ?? []);
+  // the check itself is among the acknowledged, and is no mark
+  expect([...before].filter((id) => id !== checkId && !there.has(id))).toEqual([]);
+  await allSent(page);
+  const after = await getJson<Check>(page.request, `${demo.url}/api/checks/${checkId}`);
+  expect(after.marks.map((m) => m.gpc).sort()).toEqual([...asked].sort());
+  await context.close();
+});
+
+test('signed out in the middle: marks stay on the device and go out under the same person only', async ({ browser, demo }) => {
+  const context = await newContext(browser);
+  const page = await signInDemo(context, demo.url, 'classTeacher');
+  await page.goto(`${demo.url}/check`);
+  await page
+    .getByRole('button', { name: /^Start with/ })
+    .first()
+    .click();
+  await answer(page, '1');
+  await allSent(page);
+  const checkId = page.url().split('/').at(-1)!;
+  await context.clearCookies();
+  for (const key of ['4', '1']) await answer(page, key);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Leave for later' }).click();
+  await page.getByRole('button', { name: /Signed out: 2 kept here/ }).click();
+  // somebody else at the same laptop sends nothing of it
+  await page.getByRole('button', { name: new RegExp(PEOPLE.teacher) }).click();
+  await expect(page.getByText('All sent')).toBeVisible();
+  expect((await getJson<Check>(page.request, `${demo.url}/api/checks/${checkId}`)).marks).toHaveLength(1);
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await page.getByRole('button', { name: new RegExp(PEOPLE.classTeacher) }).click();
+  await allSent(page);
+  await expect.poll(async () => (await getJson<Check>(page.request, `${demo.url}/api/checks/${checkId}`)).marks.length).toBe(3);
+  await context.close();
+});
+
+test('a record the server refuses is kept and shown with its reason, and holds up no other', async ({ as, demo }) => {
+  const page = await as('tutor');
+  await page.goto(`${demo.url}/check`);
+  await page
+    .getByRole('button', { name: /^Start with/ })
+    .first()
+    .click();
+  await page.locator('[data-card]').waitFor();
+  await allSent(page);
+  let first = true;
+  await page.route('**/api/outbox', async (route) => {
+    const response = await route.fetch();
+    const body = (await response.json()) as { results: { id: string; status: string; reason?: string }[] };
+    if (first) body.results[0] = { ...body.results[0]!, status: 'refused', reason: 'This child is no longer shared with you.' };
+    first = false;
+    await route.fulfill({ response, json: body });
+  });
+  await answer(page, '1');
+  await answer(page, '1');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Leave for later' }).click();
+  await page.getByRole('button', { name: '1 not taken' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('This child is no longer shared with you.');
+  await dialog.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('button', { name: '1 not taken' })).toHaveCount(0);
+});

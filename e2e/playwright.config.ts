@@ -1,0 +1,38 @@
+import { defineConfig } from '@playwright/test';
+import { existsSync } from 'node:fs';
+
+const executablePath = process.env.SAPLING_CHROMIUM ?? '/usr/bin/chromium';
+if (!existsSync(executablePath)) throw new Error('Chromium is missing: npm test installs it, or name it with SAPLING_CHROMIUM.');
+
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  globalSetup: './support/prepare.ts',
+  outputDir: '../test-results',
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  workers: 2,
+  retries: 0,
+  fullyParallel: true,
+  forbidOnly: true,
+  reporter: process.env.SAPLING_REPORT ? [['line'], ['json', { outputFile: process.env.SAPLING_REPORT }]] : [['list']],
+  use: {
+    browserName: 'chromium',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath,
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    screenshot: 'only-on-failure',
+  },
+});

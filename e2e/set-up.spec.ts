@@ -1,0 +1,124 @@
+import { newContext, test, expect } from './support/fixtures.js';
+
+test('an empty installation asks for the first lead, who adds a colleague that signs in', async ({ empty, browser }) => {
+  const page = await (await newContext(browser)).newPage();
+  await page.goto(empty.url);
+  await expect(page.getByRole('heading', { name: 'Set up your school' })).toBeVisible();
+
+  await page.getByLabel('School').fill('Millbrook School');
+  await page.getByLabel('Your name').fill('Petra Lindgarde');
+  await page.getByLabel('Email').fill('petra@millbrook.example');
+  await page.getByLabel('Password', { exact: true }).fill('short');
+  await page.getByLabel('Password once more').fill('other');
+  await page.getByRole('button', { name: 'Make the lead’s account' }).click();
+  await expect(page.locator('p', { hasText: 'At least 10 characters.' })).toBeVisible();
+  await expect(page.getByText('The two are not the same.')).toBeVisible();
+
+  await page.getByLabel('Password', { exact: true }).fill('three quiet rivers');
+  await page.getByLabel('Password once more').fill('three quiet rivers');
+  await page.getByRole('button', { name: 'Make the lead’s account' }).click();
+  await expect(page.getByRole('heading', { name: 'Hello, Petra' })).toBeVisible();
+  // nothing is there yet, and the page says what to do
+  await expect(page.getByRole('link', { name: 'Bring in a class list' })).toBeVisible();
+
+  await page.getByRole('link', { name: 'Team' }).click();
+  await page.getByRole('button', { name: 'Add a colleague' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill('Anselm Okoro');
+  await dialog.getByLabel('Email').fill('not an address');
+  await dialog.getByLabel('Part').selectOption('tutor');
+  await dialog.getByLabel('First password').fill('willow by the lane');
+  await dialog.getByRole('button', { name: 'Add' }).click();
+  await expect(dialog.getByText('This is not an email address.')).toBeVisible();
+  await dialog.getByLabel('Email').fill('anselm@millbrook.example');
+  await dialog.getByRole('button', { name: 'Add' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Anselm Okoro' }).filter({ hasText: 'sees' })).toContainText('Tutor');
+
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await page.getByLabel('Email').fill('anselm@millbrook.example');
+  await page.getByLabel('Password').fill('wrong password');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('alert')).toHaveText('The email and password do not go together.');
+  await page.getByLabel('Password').fill('willow by the lane');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('heading', { name: 'Hello, Anselm' })).toBeVisible();
+  await expect(page.getByText('Nothing has been shared with you yet.')).toBeVisible();
+
+  // a second set-up is refused once there is a lead
+  const again = await page.request.post(`${empty.url}/api/auth/set-up`, {
+    data: { school: 'X', name: 'X', email: 'x@x.example', password: 'long enough for it' },
+  });
+  expect(again.status()).toBe(409);
+  expect(again.headers()['content-type']).toContain('application/problem+json');
+});
+
+test('sign-in attempts are limited, with a plain sentence', async ({ demo, browser }) => {
+  const page = await (await newContext(browser)).newPage();
+  await page.goto(demo.url);
+  for (let k = 0; k < 11; k += 1) {
+    await page.getByRole('textbox', { name: 'Email' }).fill('tobias@fernhollow.example');
+    await page.getByRole('textbox', { name: 'Password' }).fill(`guess number ${k}`);
+    const answered = page.waitForResponse(/sign-in/);
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await answered;
+    await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeEnabled();
+  }
+  await expect(page.getByRole('alert')).toHaveText('Too many tries. Wait a few minutes and try again.');
+});
+
+test('the sign-in cookie is HttpOnly, strict and expires; signing out ends it on the server', async ({ as, demo }) => {
+  const page = await as('teacher');
+  const cookie = (await page.context().cookies()).find((c) => c.name === 'sapling')!;
+  expect(cookie.httpOnly).toBe(true);
+  expect(cookie.sameSite).toBe('Strict');
+  const hours = (cookie.expires * 1000 - Date.now()) / 3_600_000;
+  expect(hours).toBeGreaterThan(1);
+  expect(hours).toBeLessThan(24);
+  expect(await page.evaluate(() => document.cookie)).toBe('');
+
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByText('Demo school: sign in as')).toBeVisible();
+  const replayed = await page.request.get(`${demo.url}/api/children`, { headers: { cookie: `sapling=${cookie.value}` } });
+  expect(replayed.status()).toBe(401);
+  // and nothing that was read stays on the device
+  const left = await page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const open = indexedDB.open('sapling');
+        open.onsuccess = () => {
+          const count = open.result.transaction('kept').objectStore('kept').count();
+          count.onsuccess = () => resolve(count.result);
+        };
+      }),
+  );
+  expect(left).toBe(0);
+});
+
+test('each part sees what its work needs', async ({ as, demo }) => {
+  const tutor = await as('tutor');
+  const seen = (await (await tutor.request.get(`${demo.url}/api/children`)).json()) as { id: string }[];
+  expect(seen.length).toBeGreaterThan(0);
+  expect(seen.length).toBeLessThan(20);
+  await expect(tutor.getByRole('link', { name: 'Groups' })).toBeVisible();
+  await tutor.goto(`${demo.url}/children`);
+  await expect(tutor.getByRole('table')).toBeVisible();
+  await expect(tutor.getByRole('link', { name: 'Bring in a class list' })).toHaveCount(0);
+
+  const classTeacher = await as('classTeacher');
+  await expect(classTeacher.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Groups' })).toHaveCount(0);
+  const own = (await (await classTeacher.request.get(`${demo.url}/api/children`)).json()) as { id: string; classId: string }[];
+  expect(new Set(own.map((c) => c.classId)).size).toBe(1);
+  expect(own).toHaveLength(14);
+
+  const lead = await as('lead');
+  const all = (await (await lead.request.get(`${demo.url}/api/children`)).json()) as { id: string; classId: string }[];
+  expect(all).toHaveLength(40);
+  await lead.goto(`${demo.url}/team`);
+  await expect(lead.getByRole('button', { name: 'Add a colleague' })).toBeVisible();
+
+  // a child of another class is not there for the class teacher, by address either
+  const stranger = all.find((c) => !own.some((o) => o.id === c.id))!;
+  await classTeacher.goto(`${demo.url}/children/${stranger.id}`);
+  await expect(classTeacher.getByRole('alert')).toContainText('This is not here, or not shared with you.');
+});

@@ -1,0 +1,92 @@
+/** What every browser test starts from: a server of its own, and people signed in through the real page. */
+import { test as base, expect, type APIRequestContext, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { TestServer } from './server.js';
+
+export const PEOPLE = {
+  lead: 'Maren Oyelaran',
+  teacher: 'Tobias Quill',
+  tutor: 'Wilma Sandoval',
+  otherTutor: 'Idris Penhale',
+  classTeacher: 'Leonie Kwarteng',
+} as const;
+export type Person = keyof typeof PEOPLE;
+
+interface Fixtures {
+  /** A server on a copy of the demo school. */
+  demo: TestServer;
+  /** A server on an empty folder. */
+  empty: TestServer;
+  /** Signs a demo person in, in a browser context of their own. */
+  as: (person: Person) => Promise<Page>;
+}
+
+async function disposable(options: { template?: string; demo: boolean }, use: (server: TestServer) => Promise<void>): Promise<void> {
+  const server = await TestServer.start(options);
+  try {
+    await use(server);
+  } finally {
+    await server.dispose();
+  }
+}
+
+export async function signInDemo(context: BrowserContext, url: string, person: Person): Promise<Page> {
+  const page = await context.newPage();
+  await page.goto(url);
+  await page.getByRole('button', { name: new RegExp(PEOPLE[person]) }).click();
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
+  return page;
+}
+
+export const test = base.extend<Fixtures>({
+  // eslint-disable-next-line no-empty-pattern
+  demo: async ({}, use) => disposable({ template: process.env.SAPLING_TEMPLATE!, demo: true }, use),
+  // eslint-disable-next-line no-empty-pattern
+  empty: async ({}, use) => disposable({ demo: false }, use),
+  as: async ({ browser, demo }, use) => {
+    const contexts: BrowserContext[] = [];
+    await use(async (person) => {
+      const context = await newContext(browser);
+      contexts.push(context);
+      return signInDemo(context, demo.url, person);
+    });
+    for (const context of contexts) await context.close();
+  },
+});
+
+export function newContext(browser: Browser): Promise<BrowserContext> {
+  return browser.newContext({ reducedMotion: 'reduce' });
+}
+
+export async function getJson<T>(request: APIRequestContext, url: string): Promise<T> {
+  const response = await request.get(url);
+  expect(response.ok(), `${url} answers`).toBe(true);
+  return (await response.json()) as T;
+}
+
+export interface ChildRow {
+  id: string;
+  givenName: string;
+  familyName: string;
+  classId: string;
+  line: { gpc: string; state: string; basedOn: number }[];
+}
+export const allChildren = (page: Page, url: string): Promise<ChildRow[]> => getJson(page.request, `${url}/api/children`);
+
+/** Waits until the outbox of this page is empty. */
+export async function allSent(page: Page): Promise<void> {
+  await expect(page.getByText('All sent').first()).toBeVisible();
+}
+
+/** Answers the card on screen by its key, waiting until it has been painted. */
+export async function answer(page: Page, key: string): Promise<string> {
+  const card = page.locator('[data-card]');
+  await card.waitFor();
+  const gpc = (await card.getAttribute('data-card'))!;
+  await page.waitForFunction((shown) => document.querySelector('[data-card]')?.getAttribute('data-card') === shown, gpc);
+  await page.waitForTimeout(60);
+  await page.keyboard.press(key);
+  await expect(page.locator(`[data-card="${gpc}"]`)).toHaveCount(0);
+  return gpc;
+}
+
+export { expect };

@@ -1,0 +1,50 @@
+import { allChildren, test, expect, getJson } from './support/fixtures.js';
+
+interface ClassRow {
+  id: string;
+  name: string;
+  taughtSteps: number;
+  version: number;
+}
+
+test('how far a class is taught is set with one press, undone, and decides what is asked and what counts', async ({ as, demo }) => {
+  const page = await as('classTeacher');
+  const [wrens] = await getJson<ClassRow[]>(page.request, `${demo.url}/api/classes`);
+  const before = (await allChildren(page, demo.url))[0]!.line.length;
+  await page.goto(`${demo.url}/children/classes`);
+  await expect(page.getByLabel('Wrens follows')).toHaveValue('riverbank');
+  await page.getByRole('button', { name: 'Taught up to Step 14' }).click();
+  await expect(page.getByText('Wrens: taught up to step 14')).toBeVisible();
+  const longer = (await allChildren(page, demo.url))[0]!;
+  expect(longer.line.length).toBeGreaterThan(before);
+  expect(longer.line.slice(before).every((c) => c.state === 'unchecked')).toBe(true);
+
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Taught up to Step 12', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  expect((await allChildren(page, demo.url))[0]!.line.length).toBe(before);
+  const [back] = await getJson<ClassRow[]>(page.request, `${demo.url}/api/classes`);
+  expect(back!.taughtSteps).toBe(wrens!.taughtSteps);
+});
+
+test('two people at one class: the second is told and shown what is there', async ({ as, demo }) => {
+  const [teacher, classTeacher] = [await as('teacher'), await as('classTeacher')];
+  await teacher.goto(`${demo.url}/children/classes`);
+  await expect(teacher.getByRole('button', { name: 'Taught up to Step 12', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  // the teacher's page does not hear of the change
+  await teacher.route('**/api/classes', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()));
+  await classTeacher.goto(`${demo.url}/children/classes`);
+  await classTeacher.getByRole('button', { name: 'Taught up to Step 13', exact: true }).click();
+  await expect(classTeacher.getByText('Wrens: taught up to step 13')).toBeVisible();
+  await teacher.unroute('**/api/classes');
+  await teacher.route('**/api/classes', (route) => route.continue());
+  await teacher.getByRole('button', { name: 'Taught up to Step 15', exact: true }).click();
+  await expect(teacher.getByText('Somebody else changed this class just now.')).toBeVisible();
+  await expect(teacher.getByRole('button', { name: 'Taught up to Step 13', exact: true })).toHaveAttribute('aria-pressed', 'true');
+});
+
+test('a tutor sees how far a class is but cannot set it', async ({ as, demo }) => {
+  const page = await as('tutor');
+  await page.goto(`${demo.url}/children/classes`);
+  await expect(page.getByText('Set by the class teacher, the intervention teacher or the lead.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Taught up to Step 14' })).toBeDisabled();
+});
