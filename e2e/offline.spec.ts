@@ -61,6 +61,7 @@ test('a whole check can be begun and ended offline; lists show what was last rea
     .getByRole('button', { name: /^Start with/ })
     .first()
     .click();
+  await page.locator('[data-card]').waitFor();
   const checkId = page.url().split('/').at(-1)!;
   for (let k = 0; k < 3; k += 1) await answer(page, '1');
   await page.keyboard.press('z');
@@ -195,4 +196,6 @@ test('a record the server refuses is kept and shown with its reason, and holds u
   await expect(dialog).toContainText('This child is no longer shared with you.');
   await dialog.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('button', { name: '1 not taken' })).toHaveCount(0);
+  await allSent(page);
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
 });

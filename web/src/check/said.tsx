@@ -19,12 +19,15 @@ export function Said({
     const onKey = (event: KeyboardEvent): void => {
       if (event.key === 'Escape') {
         event.preventDefault();
+        event.stopImmediatePropagation();
         onClose();
         return;
       }
       const slip = typed === '' ? slips[Number(event.key) - 1] : undefined;
       if (!slip) return;
       event.preventDefault();
+      // the key is used up: it must not mark the card that comes back
+      event.stopImmediatePropagation();
       onSaid(slip.said);
     };
     window.addEventListener('keydown', onKey, { capture: true });

@@ -3,7 +3,7 @@ import type { ChildLine, Colleague, Group } from '@sapling/contract';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { CalendarPlus, EllipsisVertical, GripVertical } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
@@ -34,11 +34,17 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
   const [picking, setPicking] = useState(false);
   const [conflict, setConflict] = useState<{ mine: GroupChange; theirs: Group } | null>(null);
   useEffect(() => setName(group.name), [group.name]);
+  // a second change can come before the first has been read back: it stands on the version the first made
+  const latest = useRef(group.version);
+  useEffect(() => {
+    latest.current = Math.max(latest.current, group.version);
+  }, [group.version]);
 
-  const save = async (change: GroupChange, version = group.version, undo = true): Promise<void> => {
+  const save = async (change: GroupChange, version = latest.current, undo = true): Promise<void> => {
     const before: GroupChange = Object.fromEntries(Object.keys(change).map((key) => [key, group[key as keyof GroupChange]]));
     try {
       const saved = await call('updateGroup', { params: { id: group.id }, body: { ...change, version } });
+      latest.current = saved.version;
       await refresh('groups');
       if (undo) toast(`${saved.name} changed`, { action: { label: 'Undo', onClick: () => void save(before, saved.version, false) } });
     } catch (error) {

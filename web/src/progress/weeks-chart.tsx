@@ -32,7 +32,7 @@ export default function Weeks({ weeks }: { weeks: ResponseOf<Endpoints['progress
       grid: { left: 48, right: 8, top: 40, bottom: 30 },
       legend: { left: 44, top: 0, itemWidth: 16, itemHeight: 14, itemGap: 26, textStyle: { fontSize: 14, color: '#182b30' } },
       tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
-      aria: { enabled: true },
+      aria: { enabled: true, label: { enabled: false } },
       xAxis: {
         type: 'category',
         data: weeks.map((w) => format(parseISO(w.on), 'd MMM')),

@@ -43,7 +43,10 @@ export function Component() {
 
   const byId = useMemo(() => new Map((children ?? []).map((c) => [c.id, c])), [children]);
   const members = useMemo(() => (group?.members ?? []).flatMap((id) => byId.get(id) ?? []), [group, byId]);
-  const taught = useMemo(() => orders?.taughtToAll(members.map((m) => m.classId)) ?? null, [orders, members]);
+  const taught = useMemo(
+    () => (orders && children ? orders.taughtToAll(members.map((m) => m.classId)) : null),
+    [orders, children, members],
+  );
   const chosenFocus = useMemo(() => focus ?? group?.focus.slice(0, FOCUS_A_SESSION) ?? [], [focus, group]);
   const adult = adultId ?? group?.adultId ?? '';
   const met = useMemo(
@@ -69,7 +72,7 @@ export function Component() {
     };
     // a live refresh of the lists must not redraw a plan that is being changed
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [group?.id, chosenFocus.join(' '), minutes, draw, taught === null, past === undefined]);
+  }, [group?.id, chosenFocus.join(' '), minutes, draw, members.map((m) => m.id).join(' '), taught === null, past === undefined]);
   const lacks = useLacks(plan, taught);
 
   if (!groups || !children || !orders)

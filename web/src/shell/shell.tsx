@@ -1,7 +1,7 @@
 /** The frame of every place: the rail on the left, what waits to be sent, the command list. */
 import { LogOut, Search } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { NavLink, Outlet, ScrollRestoration } from 'react-router';
+import { NavLink, Outlet, ScrollRestoration, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, Unreachable } from '../api/client.js';
 import { useOutbox } from '../outbox/outbox.js';
@@ -16,6 +16,7 @@ const Commands = lazy(() => import('./commands.js'));
 
 export function Shell() {
   const me = useMe();
+  const go = useNavigate();
   const outbox = useOutbox();
   const [commands, setCommands] = useState(false);
   const [leaving, setLeaving] = useState(false);
@@ -39,6 +40,8 @@ export function Shell() {
         return void toast.error('Signing out needs the network, so that the sign-in really ends. Nothing has changed.');
     }
     await forgetEverythingRead();
+    // whoever signs in next begins at Today
+    await go('/');
     await me.again();
   };
   return (

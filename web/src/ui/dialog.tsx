@@ -1,7 +1,7 @@
 /** One dialog and one side panel, on Radix: focus is held and given back, Escape closes. */
 import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { useRef, type ReactNode } from 'react';
 
 interface Props {
   open: boolean;
@@ -13,11 +13,21 @@ interface Props {
 }
 
 export function Dialog({ open, onClose, title, lead, children, side = false }: Props) {
+  // opened from many places, so there is no one trigger: focus goes back to where it was
+  const from = useRef<Element | null>(null);
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="no-print fixed inset-0 z-40 bg-pine/45" />
         <Radix.Content
+          onOpenAutoFocus={() => {
+            from.current ??= document.activeElement;
+          }}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            if (from.current instanceof HTMLElement) from.current.focus();
+            from.current = null;
+          }}
           {...(lead ? {} : { 'aria-describedby': undefined })}
           className={`no-print fixed z-50 flex max-h-dvh flex-col overflow-y-auto border-rule bg-sheet p-6 shadow-xl focus:outline-none ${
             side

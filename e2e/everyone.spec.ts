@@ -1,0 +1,140 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { getJson, newContext, signInDemo, test, expect } from './support/fixtures.js';
+
+const PLACES: [path: string, ready: RegExp | string][] = [
+  ['/', 'Sessions today'],
+  ['/children', 'Known, 3 weeks'],
+  ['/children/classes', /How far has/],
+  ['/children/import', 'Drop the CSV file here'],
+  ['/check', /^Ask/],
+  ['/gaps', 'only pairs somebody needs'],
+  ['/groups', /With gaps, in no group/],
+  ['/sessions', 'This week'],
+  ['/sessions/new', 'Read words'],
+  ['/progress', /^From \d+ observations/],
+  ['/library', 'words can be read'],
+  ['/team', 'Data and cautions'],
+];
+
+async function accessible(page: Page, where: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  expect(
+    violations.map(
+      (v) =>
+        `${where}: ${v.id} ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 3)
+          .join(' | ')}`,
+    ),
+  ).toEqual([]);
+}
+
+test('no place breaks the rules of WCAG 2.2 AA that a machine can check', async ({ as, demo }) => {
+  test.setTimeout(180_000);
+  const page = await as('teacher');
+  for (const [path, ready] of PLACES) {
+    await page.goto(demo.url + path);
+    await page.getByText(ready).first().waitFor();
+    await accessible(page, path);
+  }
+  const [child] = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/children`);
+  await page.goto(`${demo.url}/children/${child!.id}`);
+  await page.getByText('Step by step').waitFor();
+  await accessible(page, 'child');
+  await page
+    .getByRole('button', { name: /Show what it rests on/ })
+    .first()
+    .click();
+  await page.getByRole('dialog').getByText('marked by').first().waitFor();
+  await accessible(page, 'evidence');
+  const [session] = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/sessions`);
+  for (const part of ['', '/run', '/print']) {
+    await page.goto(`${demo.url}/sessions/${session!.id}${part}`);
+    await page.getByText('Read words').first().waitFor();
+    await accessible(page, `session${part}`);
+  }
+});
+
+test('marking and its summary are accessible, and so is the page before anybody is signed in', async ({ browser, demo }) => {
+  const context = await newContext(browser);
+  const page = await context.newPage();
+  await page.goto(demo.url);
+  await page.getByText('Demo school: sign in as').waitFor();
+  await accessible(page, 'sign-in');
+  await context.close();
+  const again = await newContext(browser);
+  const teacher = await signInDemo(again, demo.url, 'classTeacher');
+  await teacher.goto(`${demo.url}/check`);
+  await teacher
+    .getByRole('button', { name: /^Start with/ })
+    .first()
+    .click();
+  await teacher.locator('[data-card]').waitFor();
+  await teacher.waitForTimeout(100);
+  await teacher.keyboard.press('4');
+  await accessible(teacher, 'marking');
+  await teacher.keyboard.press('s');
+  await accessible(teacher, 'said');
+  await teacher.keyboard.press('Escape');
+  await teacher.keyboard.press('Escape');
+  await accessible(teacher, 'paused');
+  await teacher.getByRole('button', { name: 'End here' }).click();
+  await teacher.getByText('cards are marked').waitFor();
+  await accessible(teacher, 'summary');
+  await again.close();
+});
+
+test('at 200 % zoom no place scrolls sideways as a whole and every place can still be reached', async ({ browser, demo }) => {
+  test.setTimeout(120_000);
+  const context = await browser.newContext({ viewport: { width: 640, height: 400 }, reducedMotion: 'reduce' });
+  const page = await signInDemo(context, demo.url, 'teacher');
+  for (const [path, ready] of PLACES) {
+    await page.goto(demo.url + path);
+    await page.getByText(ready).first().waitFor();
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    expect(wide, path).toBeLessThanOrEqual(0);
+    await expect(page.getByRole('navigation', { name: 'Places' }).getByRole('link')).toHaveCount(9);
+  }
+  await context.close();
+});
+
+test('an address that is not there, and a page that fails, both leave a way on', async ({ as, demo }) => {
+  const page = await as('teacher');
+  await page.goto(`${demo.url}/no-such-place`);
+  await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible();
+  await page.getByRole('link', { name: 'Go to Today' }).click();
+  await expect(page.getByRole('heading', { name: /^Hello/ })).toBeVisible();
+  // a broken answer of the server breaks one place, not the tool
+  await page.route('**/api/groups', (route) => route.fulfill({ json: [{ nonsense: true }] }));
+  await page.getByRole('link', { name: 'Groups' }).click();
+  await expect(page.getByRole('button', { name: 'Try again' })).toBeVisible();
+  await page.getByRole('link', { name: 'Library' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible();
+  // a failed write says so and keeps what was typed
+  await page.unroute('**/api/groups');
+  await page.route('**/api/sessions', (route) =>
+    route.request().method() === 'POST' ? route.fulfill({ status: 500, body: '{}' }) : route.continue(),
+  );
+  await page.goto(`${demo.url}/sessions/new`);
+  await page.getByRole('button', { name: /^Keep/ }).click();
+  await expect(page.getByRole('alert')).toContainText('The server cannot be reached just now.');
+  await expect(page.getByRole('region', { name: 'Read words' })).toBeVisible();
+});
+
+test('progress is drawn from what was seen, and says what it rests on', async ({ as, demo }) => {
+  const page = await as('classTeacher');
+  await page.goto(`${demo.url}/progress`);
+  const { weeks, children } = await getJson<{
+    weeks: { secure: number; observations: number }[];
+    children: { name: string; of: number; before: number; now: number }[];
+  }>(page.request, `${demo.url}/api/progress`);
+  const observed = weeks.reduce((sum, w) => sum + w.observations, 0);
+  await expect(page.getByText(`From ${observed} observations of 14 children.`)).toBeVisible();
+  await expect(page.getByRole('img', { name: new RegExp(`${weeks.at(-1)!.secure} secure`) })).toBeVisible();
+  for (const child of children) {
+    expect(child.before).toBeLessThanOrEqual(child.of);
+    expect(child.now).toBeLessThanOrEqual(child.of);
+    await expect(page.getByRole('row', { name: new RegExp(child.name) })).toContainText(`${Math.round(child.now)} of ${child.of}`);
+  }
+});

@@ -1,0 +1,171 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { loadLexicon, wordJudge } from '@sapling/core';
+import { getJson, newContext, signInDemo, test, expect } from './support/fixtures.js';
+
+interface SessionRow {
+  id: string;
+  groupName: string;
+  minutes: number;
+  adultId: string | null;
+  members: { id: string; name: string }[];
+  plan: { focus: string[]; parts: { title: string; kind: string; minutes: number; gpcs: string[]; words: { word: string }[] }[] };
+  log: { happened: string; attendance: { present: boolean }[]; done: string[] } | null;
+  notes: { text: string }[];
+}
+interface Order {
+  id: string;
+  steps: { gpcs: string[]; words: string[] }[];
+}
+
+test('from plan to print to the colleague’s Today, and the log comes back without reloading', async ({ as, demo }) => {
+  const [teacher, tutor] = [await as('teacher'), await as('tutor')];
+  await teacher.goto(`${demo.url}/groups`);
+  await teacher.getByRole('region', { name: 'Willow', exact: true }).getByRole('link', { name: 'Make a session' }).click();
+  await expect(teacher.getByRole('heading', { name: 'Read words' })).toBeVisible();
+  await teacher.getByLabel('Length').selectOption('15');
+  await expect(teacher.locator('p', { hasText: '15 minutes' })).toBeVisible();
+
+  // a word these children cannot read is said to be so, with the pair it lacks
+  const words = teacher.getByRole('region', { name: 'Read words' });
+  await words.getByRole('textbox', { name: 'Add a word to Read words' }).fill('queue');
+  await words.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(words.getByText(/not taught: /)).toBeVisible();
+  await expect(teacher.getByText(/1 word uses pairs these children have not been taught/)).toBeVisible();
+  await words.getByRole('button', { name: 'Take queue out' }).click();
+  await expect(words.getByText(/not taught: /)).toHaveCount(0);
+
+  await teacher.getByLabel('Run by').selectOption({ label: 'Wilma Sandoval' });
+  await teacher.getByRole('button', { name: 'Keep and share' }).click();
+  await expect(teacher.getByText('Shared with Wilma Sandoval.')).toBeVisible();
+  await expect(teacher).toHaveURL(/sessions\/[0-9a-f-]{36}$/);
+  const id = teacher.url().split('/').at(-1)!;
+  const session = await getJson<SessionRow>(teacher.request, `${demo.url}/api/sessions/${id}`);
+  expect(session.plan.parts.reduce((sum, p) => sum + p.minutes, 0)).toBe(15);
+
+  // every word to read or spell uses only taught pairs and the focus
+  const orders = await getJson<Order[]>(teacher.request, `${demo.url}/api/orders`);
+  const classes = await getJson<{ id: string; orderId: string; taughtSteps: number }[]>(teacher.request, `${demo.url}/api/classes`);
+  const children = await getJson<{ id: string; classId: string }[]>(teacher.request, `${demo.url}/api/children`);
+  const lexicon = await loadLexicon();
+  for (const member of session.members) {
+    const schoolClass = classes.find((c) => c.id === children.find((child) => child.id === member.id)!.classId)!;
+    const steps = orders.find((o) => o.id === schoolClass.orderId)!.steps.slice(0, schoolClass.taughtSteps);
+    const judge = wordJudge(lexicon, {
+      gpcs: [...steps.flatMap((s) => s.gpcs), ...session.plan.focus],
+      words: steps.flatMap((s) => s.words),
+    });
+    for (const part of session.plan.parts) for (const { word } of part.words) expect(judge(word).status, word).not.toBe('not yet');
+  }
+
+  // on paper: one A4 page with every word and every child
+  await teacher.getByRole('link', { name: 'Print' }).click();
+  await expect(teacher.getByRole('heading', { name: 'What happened' })).toBeVisible();
+  const pdf = await teacher.pdf({ format: 'A4' });
+  const file = join(mkdtempSync(join(tmpdir(), 'sapling-pdf-')), 'plan.pdf');
+  writeFileSync(file, pdf);
+  expect(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
+  expect(pdf.toString('latin1')).toMatch(/\/MediaBox\s*\[\s*0 0 59[45](\.\d+)? 84[12](\.\d+)?\s*\]/);
+  const article = (await teacher.getByRole('article').innerText()).replace(/\s+/g, ' ');
+  for (const part of session.plan.parts) for (const { word } of part.words) expect(article).toContain(word);
+  for (const member of session.members) expect(article).toContain(member.name.split(' ')[0]!);
+  try {
+    const text = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+    expect(text).toContain('What happened');
+  } catch (error) {
+    // poppler is not everywhere; the page itself was read above
+    expect((error as NodeJS.ErrnoException).code).toBe('ENOENT');
+  }
+  await teacher.goto(`${demo.url}/sessions/${id}`);
+  await expect(teacher.getByText('Not run yet.')).toBeVisible();
+
+  // the colleague finds it under Today, without reloading, and runs down it
+  const card = tutor.getByRole('listitem').filter({ hasText: '15 minutes with you' });
+  await expect(card).toBeVisible();
+  await card.getByRole('link', { name: 'Run it' }).click();
+  await tutor.getByRole('button', { name: `${session.members[0]!.name.split(' ')[0]!}, there` }).click();
+  for (const part of session.plan.parts) {
+    await expect(tutor.getByRole('heading', { level: 2, name: part.title })).toBeVisible();
+    await tutor.getByRole('button', { name: part.kind === 'spell' ? 'Leave it out' : 'Done, next' }).click();
+  }
+  await tutor.getByLabel('For the record').fill('Sounds were quick, spelling did not fit in.');
+  await tutor.getByLabel('A note to whoever plans this group').fill('Start with spelling next time?');
+  // what was typed survives the tab
+  await tutor.reload();
+  await expect(tutor.getByLabel('For the record')).toHaveValue('Sounds were quick, spelling did not fit in.');
+  await tutor.getByRole('button', { name: 'Log this session' }).click();
+
+  // the teacher's page, open all the while, shows it
+  await expect(teacher.getByText('Sounds were quick, spelling did not fit in.')).toBeVisible();
+  await expect(teacher.getByText('Start with spelling next time?')).toBeVisible();
+  await expect(teacher.getByText(`Away: ${session.members[0]!.name.split(' ')[0]!}`)).toBeVisible();
+  await expect(teacher.getByText('Not done: Spell')).toBeVisible();
+  await teacher.goto(`${demo.url}/`);
+  await expect(teacher.getByRole('region', { name: 'Left by colleagues' }).getByRole('listitem').first()).toContainText(/Wilma Sandoval/);
+  const logged = await getJson<SessionRow>(teacher.request, `${demo.url}/api/sessions/${id}`);
+  expect(logged.log!.attendance.filter((a) => !a.present)).toHaveLength(1);
+  expect(logged.notes).toHaveLength(1);
+});
+
+test('a session run without the network is logged on the device and sent later, once', async ({ browser, demo }) => {
+  const context = await newContext(browser);
+  const page = await signInDemo(context, demo.url, 'tutor');
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.reload();
+  await page.getByRole('link', { name: 'Run it' }).first().click();
+  await page.getByRole('button', { name: 'Done, next' }).click();
+  const id = page.url().split('/').at(-2)!;
+  await context.setOffline(true);
+  await page.getByRole('button', { name: 'What happened' }).click();
+  await page.getByLabel('For the record').fill('Network was down; it went well.');
+  await page.getByRole('button', { name: 'Log this session' }).click();
+  await expect(page.getByText(/kept on this device/).first()).toBeVisible();
+  await context.setOffline(false);
+  await expect
+    .poll(async () => (await getJson<SessionRow>(page.request, `${demo.url}/api/sessions/${id}`)).log?.happened)
+    .toBe('Network was down; it went well.');
+  // a log is corrected by a new one, and the new one is shown
+  await page.goto(`${demo.url}/sessions/${id}`);
+  await page.getByRole('link', { name: 'Change the log' }).click();
+  await page.getByLabel('For the record').fill('Network was down; two words were left.');
+  await page.getByRole('button', { name: 'Keep the changed log' }).click();
+  await expect
+    .poll(async () => (await getJson<SessionRow>(page.request, `${demo.url}/api/sessions/${id}`)).log?.happened)
+    .toBe('Network was down; two words were left.');
+  await context.close();
+});
+
+test('other words are drawn, minutes add up or say so, the same draw gives the same words', async ({ as, demo }) => {
+  const page = await as('teacher');
+  await page.goto(`${demo.url}/sessions/new`);
+  const words = page.getByRole('region', { name: 'Read words' });
+  const drawn = async (): Promise<string[]> => {
+    await words
+      .getByRole('button', { name: /^Take .* out$/ })
+      .first()
+      .waitFor();
+    return words.getByRole('button', { name: /^Take .* out$/ }).evaluateAll((buttons) => buttons.map((b) => b.getAttribute('aria-label')!));
+  };
+  const first = await drawn();
+  await page.getByRole('button', { name: 'Other words' }).click();
+  await expect.poll(drawn).not.toEqual(first);
+  await page.reload();
+  expect(await drawn()).toEqual(first);
+  await page.getByLabel('Minutes for Spell').fill('9');
+  await expect(page.getByText(/more than the 20 planned/)).toBeVisible();
+  await page.getByLabel('Group', { exact: true }).selectOption({ label: 'Rowan' });
+  await expect.poll(drawn).not.toEqual(first);
+});
+
+test('a plan is given to somebody else: it leaves one Today and comes to the other', async ({ as, demo }) => {
+  const [teacher, wilma, idris] = [await as('teacher'), await as('tutor'), await as('otherTutor')];
+  const sessions = await getJson<SessionRow[]>(wilma.request, `${demo.url}/api/sessions`);
+  const mine = sessions.find((s) => s.log === null && s.groupName === 'Willow')!;
+  await expect(wilma.getByRole('listitem').filter({ hasText: 'Willow' }).filter({ hasText: 'with you' })).toHaveCount(1);
+  await teacher.goto(`${demo.url}/sessions/${mine.id}`);
+  await teacher.getByRole('combobox', { name: 'Given to' }).selectOption({ label: 'Idris Penhale' });
+  await expect(idris.getByRole('listitem').filter({ hasText: 'Willow' }).filter({ hasText: 'with you' })).toHaveCount(1);
+  await expect(wilma.getByRole('listitem').filter({ hasText: 'Willow' }).filter({ hasText: 'with you' })).toHaveCount(0);
+});
