@@ -65,6 +65,7 @@ function mount(app: Express, route: Route, services: Services): void {
   const method = route.endpoint.method.toLowerCase() as 'get' | 'post' | 'patch' | 'delete';
   app[method](route.endpoint.path, (req: Request, res: Response, next: NextFunction) => {
     void (async () => {
+      if (method !== 'get') refuseForeign(req);
       const signedIn = await readSignIn(services.db, req, services.now());
       const input = {
         params: parse(route.endpoint.params, req.params, 'address'),
@@ -73,7 +74,7 @@ function mount(app: Express, route: Route, services: Services): void {
       };
       const need = route.guard(input);
       if (need.action !== 'public' && !signedIn) throw new Refusal('not-signed-in');
-      if (method !== 'get') refuseForged(req, need.action === 'public' ? null : signedIn!.csrf);
+      if (method !== 'get' && need.action !== 'public' && req.headers['x-csrf-token'] !== signedIn!.csrf) throw new Refusal('forged-request');
       const access = signedIn
         ? await accessOf(services.db, signedIn.colleague)
         : ({ ...NO_ACCESS, actor: { id: '', role: 'tutor' } } satisfies Access);
@@ -103,14 +104,13 @@ function parse(schema: z.ZodType, value: unknown, where: string): unknown {
   });
 }
 
-/** A write must come from our own pages: same origin, JSON (which another site cannot send unasked), and the sign-in's token. */
-function refuseForged(req: Request, csrf: string | null): void {
+/** A write must come from our own pages: same origin, and JSON (which another site cannot send unasked). Its token is checked with the sign-in. */
+function refuseForeign(req: Request): void {
   const { origin, host } = req.headers;
-  if (origin !== undefined && new URL(origin).host !== host) throw new Refusal('forged-request');
+  if (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== host)) throw new Refusal('forged-request');
   const site = req.headers['sec-fetch-site'];
   if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new Refusal('forged-request');
   if (req.method !== 'DELETE' && !req.is('application/json')) throw new Refusal('forged-request');
-  if (csrf !== null && req.headers['x-csrf-token'] !== csrf) throw new Refusal('forged-request');
 }
 
 function tooManyTries() {

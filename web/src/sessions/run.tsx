@@ -144,12 +144,12 @@ export function Component() {
               <button
                 key={m.id}
                 aria-pressed={!away}
+                aria-label={`${m.name.split(' ')[0]!}, ${away ? 'away' : 'there'}`}
                 onClick={() => change({ away: toggle(draft.away, m.id) })}
                 className={`rounded-s border px-2.5 py-1 text-sm font-semibold ${away ? 'border-dashed border-[#8fa8a6] text-[#c5d3cc] line-through' : 'border-white bg-pine-2'}`}
                 title={away ? 'away' : 'there'}
               >
                 {m.name.split(' ')[0]}
-                <span className="sr-only">{away ? ', away' : ', there'}</span>
               </button>
             );
           })}

@@ -1,0 +1,49 @@
+// npm test: installs what is missing, then lint, types, import directions, unit tests, build and browser tests.
+// The last line is "N passed, N failed".
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { at, installChromium, installPackages, root } from './lib.mjs';
+
+installPackages();
+const chromium = installChromium();
+const results = at('test-results');
+mkdirSync(results, { recursive: true });
+let passed = 0;
+let failed = 0;
+
+function step(name, command, args, env = {}) {
+  console.log(`\n== ${name}`);
+  const began = Date.now();
+  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+  console.log(`== ${name}: ${status === 0 ? 'fine' : 'FAILED'} (${Math.round((Date.now() - began) / 1000)} s)`);
+  return status === 0;
+}
+const count = (ok) => (ok ? (passed += 1) : (failed += 1));
+/** Adds the counts of a report; a report that is missing or holds no test is a failure. */
+function add(file, read, ok) {
+  const seen = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 0 };
+  passed += seen.passed;
+  failed += seen.failed;
+  if (seen.passed + seen.failed === 0 || (!ok && seen.failed === 0)) failed += 1;
+}
+
+count(step('lint', 'npm', ['run', '--silent', 'lint']));
+count(step('types', 'npm', ['run', '--silent', 'types']));
+count(step('import directions', 'npm', ['run', '--silent', 'imports']));
+
+const unit = at('test-results', 'unit.json');
+rmSync(unit, { force: true });
+const unitOk = step('unit tests', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile=${unit}`]);
+add(unit, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }), unitOk);
+
+if (step('build', 'npm', ['run', '--silent', 'build'])) {
+  passed += 1;
+  const browser = at('test-results-browser.json');
+  rmSync(browser, { force: true });
+  const ok = step('browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], { SAPLING_REPORT: browser, SAPLING_CHROMIUM: chromium });
+  add(browser, (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }), ok);
+  rmSync(browser, { force: true });
+} else failed += 1;
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed > 0 ? 1 : 0);

@@ -1,0 +1,240 @@
+/**
+ * Walks every route with every part and without a session. The table below says what each should be
+ * answered; a route that is missing from it fails the test.
+ */
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { endpoints, problemSchema, ROLES, type EndpointName } from '@sapling/contract';
+import { routes } from '../src/routes.js';
+import { uuidv7 } from '../src/ids.js';
+import { observation, PLAN, School, type Person } from './support.js';
+
+const school = new School();
+let wrens: string;
+let otters: string;
+let mine: string[];
+let others: string[];
+let group: string;
+let otherGroup: string;
+let session: string;
+let otherSession: string;
+let checkId: string;
+
+beforeAll(async () => {
+  await school.open();
+  const lead = await school.setUp();
+  wrens = await school.addClass('Wrens');
+  otters = await school.addClass('Otters');
+  mine = await school.addChildren('Wrens', ['Ada', 'Ben', 'Cleo', 'Dov']);
+  others = await school.addChildren('Otters', ['Eli', 'Fay', 'Gus']);
+  await school.add('teacher', 'teacher', [wrens]);
+  await school.add('class teacher', 'class teacher', [wrens]);
+  const tutor = await school.add('tutor', 'tutor');
+  const otherTutor = await school.add('other tutor', 'tutor');
+  const made = await school.ask('POST', '/api/groups', {
+    as: lead,
+    body: {
+      groups: [
+        { name: 'Willow', adultId: tutor.id, focus: ['ai:ay'], members: mine.slice(0, 2) },
+        { name: 'Hazel', adultId: otherTutor.id, focus: ['ai:ay'], members: others.slice(0, 2) },
+      ],
+    },
+  });
+  [group, otherGroup] = (made.body as { id: string; name: string }[]).sort((a, b) => (a.name < b.name ? 1 : -1)).map((g) => g.id) as [string, string];
+  const plan = async (groupId: string, adultId: string): Promise<string> =>
+    ((await school.ask('POST', '/api/sessions', { as: lead, body: { groupId, on: '2026-11-24', adultId, plan: PLAN } })).body as { id: string }).id;
+  session = await plan(group, tutor.id);
+  otherSession = await plan(otherGroup, otherTutor.id);
+  checkId = uuidv7();
+  const record = { id: checkId, child: mine[0]!, by: lead.id, startedAt: new Date().toISOString(), kind: 'see-say', stack: ['s:s'] };
+  await school.ask('POST', '/api/outbox', { as: lead, body: { entries: [{ type: 'check', id: checkId, record }] } });
+});
+afterAll(() => school.close());
+
+type Who = (typeof ROLES)[number];
+interface Row {
+  /** Path, and body where it writes, about something within the reach of all who may. */
+  path: () => string;
+  body?: (person: Person) => unknown;
+  /** Who is answered; all others are refused with 403 or 404. */
+  may: readonly Who[];
+  /** Open without a session. */
+  open?: true;
+  /** The same about something that only the lead reaches: everybody else is refused. */
+  far?: () => string;
+  farBody?: (person: Person) => unknown;
+}
+const ALL = ROLES;
+const TEACHERS = ['lead', 'teacher'] as const;
+const list = (row: Partial<Row> & { path: () => string }): Row => ({ may: ALL, ...row });
+const none = uuidv7();
+
+/** In the order of the contract; a write that changes what others rest on is done with a version that is out of date. */
+const TABLE: Record<EndpointName, Row> = {
+  health: list({ path: () => '/api/health', open: true }),
+  authState: list({ path: () => '/api/auth/state', open: true }),
+  setUp: list({ path: () => '/api/auth/set-up', open: true, body: () => ({ school: 'X', name: 'X', email: 'x@x.example', password: 'long enough it is' }) }),
+  signIn: list({ path: () => '/api/auth/sign-in', open: true, body: () => ({ email: 'no@no.example', password: 'x' }) }),
+  demoSignIn: list({ path: () => '/api/auth/demo-sign-in', open: true, body: () => ({ id: none }) }),
+  signOut: list({ path: () => '/api/auth/sign-out' }),
+  changePassword: list({ path: () => '/api/auth/password', body: () => ({ current: 'not the password', next: 'a new long password' }) }),
+  team: list({ path: () => '/api/team' }),
+  addColleague: list({
+    path: () => '/api/team',
+    body: () => ({ name: 'New', email: `${uuidv7()}@school.example`, role: 'tutor', classIds: [], password: 'a new long password' }),
+    may: ['lead'],
+  }),
+  updateColleague: list({ path: () => `/api/team/${school.people.get('tutor')!.id}`, body: () => ({ version: 99 }), may: ['lead'] }),
+  orders: list({ path: () => '/api/orders' }),
+  classes: list({ path: () => '/api/classes' }),
+  addClass: list({ path: () => '/api/classes', body: () => ({ name: `Class ${uuidv7()}`, year: '', orderId: 'riverbank' }), may: TEACHERS }),
+  updateClass: list({
+    path: () => `/api/classes/${wrens}`,
+    body: () => ({ taughtSteps: 5, version: 99 }),
+    may: ['lead', 'teacher', 'class teacher'],
+    far: () => `/api/classes/${otters}`,
+  }),
+  children: list({ path: () => '/api/children' }),
+  child: list({ path: () => `/api/children/${mine[0]!}`, far: () => `/api/children/${others[2]!}` }),
+  evidence: list({ path: () => `/api/children/${mine[0]!}/evidence`, far: () => `/api/children/${others[2]!}/evidence` }),
+  previewImport: list({ path: () => '/api/imports/preview', body: () => ({ rows: [] }), may: TEACHERS }),
+  runImport: list({
+    path: () => '/api/imports',
+    body: () => ({
+      id: uuidv7(),
+      fileName: 'x.csv',
+      rows: [{ row: 2, givenName: `Child ${uuidv7()}`, familyName: 'New', className: 'Wrens', year: '', externalId: null }],
+    }),
+    may: TEACHERS,
+  }),
+  imports: list({ path: () => '/api/imports', may: TEACHERS }),
+  undoImport: list({ path: () => `/api/imports/${none}/undo`, may: [] }),
+  sendOutbox: list({ path: () => '/api/outbox', body: (p) => ({ entries: [observation(p.id, mine[0]!)] }) }),
+  checks: list({ path: () => '/api/checks' }),
+  check: list({ path: () => `/api/checks/${checkId}` }),
+  groups: list({ path: () => '/api/groups' }),
+  addGroups: list({
+    path: () => '/api/groups',
+    body: () => ({ groups: [{ name: 'G', adultId: null, focus: [], members: [mine[3]!] }] }),
+    may: TEACHERS,
+    far: () => '/api/groups',
+    farBody: () => ({ groups: [{ name: 'G', adultId: null, focus: [], members: [others[2]!] }] }),
+  }),
+  updateGroup: list({ path: () => `/api/groups/${group}`, body: () => ({ name: 'N', version: 99 }), may: TEACHERS, far: () => `/api/groups/${otherGroup}` }),
+  moveChild: list({
+    path: () => '/api/groups/move',
+    body: () => ({ child: mine[2]!, from: null, to: { id: group, version: 99 } }),
+    may: TEACHERS,
+    far: () => '/api/groups/move',
+    farBody: () => ({ child: others[2]!, from: null, to: { id: otherGroup, version: 99 } }),
+  }),
+  removeGroup: list({ path: () => `/api/groups/${group}?version=99`, may: TEACHERS, far: () => `/api/groups/${otherGroup}?version=99` }),
+  sessions: list({ path: () => '/api/sessions' }),
+  session: list({ path: () => `/api/sessions/${session}`, far: () => `/api/sessions/${otherSession}` }),
+  addSession: list({
+    path: () => '/api/sessions',
+    body: () => ({ groupId: group, on: '2026-11-25', adultId: null, plan: PLAN }),
+    may: TEACHERS,
+    far: () => '/api/sessions',
+    farBody: () => ({ groupId: otherGroup, on: '2026-11-25', adultId: null, plan: PLAN }),
+  }),
+  updateSession: list({ path: () => `/api/sessions/${session}`, body: () => ({ version: 99 }), may: TEACHERS, far: () => `/api/sessions/${otherSession}` }),
+  removeSession: list({ path: () => `/api/sessions/${session}?version=99`, may: TEACHERS, far: () => `/api/sessions/${otherSession}?version=99` }),
+  today: list({ path: () => '/api/today' }),
+  progress: list({ path: () => '/api/progress' }),
+};
+/** What these answer beyond 200 although the part may: the write itself is out of date, wrong or done. */
+const FINE: Partial<Record<EndpointName, readonly number[]>> = {
+  setUp: [409],
+  signIn: [401],
+  demoSignIn: [404],
+  changePassword: [401],
+  updateColleague: [409],
+  updateClass: [409],
+  updateGroup: [409],
+  moveChild: [409],
+  removeGroup: [409],
+  updateSession: [409],
+  removeSession: [409],
+};
+
+describe('access', () => {
+  it('has a row for every route, and a route for every operation of the contract', () => {
+    expect(routes.map((r) => r.name).sort()).toEqual(Object.keys(TABLE).sort());
+    expect(Object.keys(endpoints).sort()).toEqual(Object.keys(TABLE).sort());
+  });
+
+  for (const name of Object.keys(TABLE) as EndpointName[]) {
+    const row = TABLE[name];
+    const { method } = endpoints[name];
+    it(`${name}: without a session`, async () => {
+      const { status, body, type } = await school.ask(method, row.path(), { body: row.body?.({ id: none } as Person) });
+      if (row.open) return expect([200, ...(FINE[name] ?? [])]).toContain(status);
+      expect(status).toBe(401);
+      expect(type).toContain('application/problem+json');
+      expect(problemSchema.parse(body).code).toBe('not-signed-in');
+    });
+
+    for (const role of ROLES) {
+      it(`${name}: ${role}`, async () => {
+        // signing out ends the session, so it is tried with one that is not needed again
+        const person = name === 'signOut' ? await school.add(`leaving ${role}`, role, [wrens]) : school.people.get(role)!;
+        const { status, body } = await school.ask(method, row.path(), { as: person, body: row.body?.(person) });
+        if (row.may.includes(role)) expect([200, ...(FINE[name] ?? [])], JSON.stringify(body)).toContain(status);
+        else {
+          expect([403, 404]).toContain(status);
+          expect(['not-allowed', 'not-found']).toContain(problemSchema.parse(body).code);
+        }
+        if (!row.far || role === 'lead') return;
+        const far = await school.ask(method, row.far(), { as: person, body: (row.farBody ?? row.body)?.(person) });
+        expect([403, 404], `${role} reached ${row.far()}`).toContain(far.status);
+      });
+    }
+  }
+});
+
+describe('lists hold only what is in reach', () => {
+  const names = async (path: string, who: string): Promise<string[]> =>
+    ((await school.ask('GET', path, { as: school.people.get(who)! })).body as { id: string }[]).map((x) => x.id);
+
+  it('children, groups and sessions by part', async () => {
+    const lead = await names('/api/children', 'lead');
+    expect(lead).toEqual(expect.arrayContaining([...mine, ...others]));
+    expect(await names('/api/children', 'tutor')).toEqual(expect.arrayContaining(mine.slice(0, 2)));
+    expect((await names('/api/children', 'tutor')).filter((id) => ![mine[0], mine[1]].includes(id))).toEqual([]);
+    expect((await names('/api/children', 'teacher')).some((id) => others.includes(id))).toBe(false);
+    expect(await names('/api/groups', 'tutor')).toEqual([group]);
+    expect(await names('/api/groups', 'teacher')).not.toContain(otherGroup);
+    expect(await names('/api/sessions', 'tutor')).toContain(session);
+    expect(await names('/api/sessions', 'tutor')).not.toContain(otherSession);
+    expect(await names('/api/sessions', 'class teacher')).not.toContain(otherSession);
+  });
+
+  it('a group of two classes shows a class teacher their own children only, and says how many more', async () => {
+    const lead = school.people.get('lead')!;
+    const [made] = (
+      await school.ask('POST', '/api/groups', { as: lead, body: { groups: [{ name: 'Mixed', adultId: null, focus: [], members: [mine[3]!, others[2]!] }] } })
+    ).body as { id: string }[];
+    const seen = ((await school.ask('GET', '/api/groups', { as: school.people.get('class teacher')! })).body as { id: string; members: string[]; hidden: number }[]).find(
+      (g) => g.id === made!.id,
+    )!;
+    expect(seen.members).toEqual([mine[3]]);
+    expect(seen.hidden).toBe(1);
+  });
+
+  it('an outbox with a record about somebody else’s child keeps the others and refuses that one', async () => {
+    const tutor = school.people.get('tutor')!;
+    const entries = [observation(tutor.id, mine[0]!), observation(tutor.id, others[0]!), observation(tutor.id, mine[1]!)];
+    const { status, body } = await school.ask('POST', '/api/outbox', { as: tutor, body: { entries } });
+    expect(status).toBe(200);
+    expect((body as { results: { status: string }[] }).results.map((r) => r.status)).toEqual(['stored', 'refused', 'stored']);
+  });
+
+  it('a colleague who is stopped is signed out at once', async () => {
+    const leaving = await school.add('leaver', 'tutor');
+    expect((await school.ask('GET', '/api/children', { as: leaving })).status).toBe(200);
+    await school.ask('PATCH', `/api/team/${leaving.id}`, { as: school.people.get('lead')!, body: { active: false, version: 1 } });
+    expect((await school.ask('GET', '/api/children', { as: leaving })).status).toBe(401);
+    const again = await school.post('/api/auth/sign-in', { email: 'leaver@school.example', password: 'a long enough password' });
+    expect(again.status).toBe(401);
+  });
+});
