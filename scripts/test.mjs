@@ -40,7 +40,10 @@ if (step('build', 'npm', ['run', '--silent', 'build'])) {
   passed += 1;
   const browser = at('test-results-browser.json');
   rmSync(browser, { force: true });
-  const ok = step('browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], { SAPLING_REPORT: browser, SAPLING_CHROMIUM: chromium });
+  const ok = step('browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], {
+    SAPLING_REPORT: browser,
+    SAPLING_CHROMIUM: chromium,
+  });
   add(browser, (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }), ok);
   rmSync(browser, { force: true });
 } else failed += 1;

@@ -20,10 +20,10 @@ interface Fixtures {
   as: (person: Person) => Promise<Page>;
 }
 
-async function disposable(options: { template?: string; demo: boolean }, use: (server: TestServer) => Promise<void>): Promise<void> {
+async function disposable(options: { template?: string; demo: boolean }, give: (server: TestServer) => Promise<void>): Promise<void> {
   const server = await TestServer.start(options);
   try {
-    await use(server);
+    await give(server);
   } finally {
     await server.dispose();
   }
@@ -42,9 +42,9 @@ export const test = base.extend<Fixtures>({
   demo: async ({}, use) => disposable({ template: process.env.SAPLING_TEMPLATE!, demo: true }, use),
   // eslint-disable-next-line no-empty-pattern
   empty: async ({}, use) => disposable({ demo: false }, use),
-  as: async ({ browser, demo }, use) => {
+  as: async ({ browser, demo }, give) => {
     const contexts: BrowserContext[] = [];
-    await use(async (person) => {
+    await give(async (person) => {
       const context = await newContext(browser);
       contexts.push(context);
       return signInDemo(context, demo.url, person);

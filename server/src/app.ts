@@ -74,7 +74,8 @@ function mount(app: Express, route: Route, services: Services): void {
       };
       const need = route.guard(input);
       if (need.action !== 'public' && !signedIn) throw new Refusal('not-signed-in');
-      if (method !== 'get' && need.action !== 'public' && req.headers['x-csrf-token'] !== signedIn!.csrf) throw new Refusal('forged-request');
+      if (method !== 'get' && need.action !== 'public' && req.headers['x-csrf-token'] !== signedIn!.csrf)
+        throw new Refusal('forged-request');
       const access = signedIn
         ? await accessOf(services.db, signedIn.colleague)
         : ({ ...NO_ACCESS, actor: { id: '', role: 'tutor' } } satisfies Access);
@@ -82,15 +83,13 @@ function mount(app: Express, route: Route, services: Services): void {
       const call = { ...services, ...input, req, res, signedIn, me: signedIn?.colleague, access } as unknown as Call<never>;
       const result = await route.handle(call as never);
       if (signedIn && (method !== 'get' || need.action.startsWith('read')))
-        await services.db
-          .insert(trail)
-          .values({
-            id: uuidv7(),
-            at: services.now(),
-            by: signedIn.colleague.id,
-            action: route.name,
-            subject: Object.values(input.params as object)[0] as string | undefined,
-          });
+        await services.db.insert(trail).values({
+          id: uuidv7(),
+          at: services.now(),
+          by: signedIn.colleague.id,
+          action: route.name,
+          subject: Object.values(input.params as object)[0] as string | undefined,
+        });
       res.json(result);
     })().catch(next);
   });

@@ -39,9 +39,16 @@ beforeAll(async () => {
       ],
     },
   });
-  [group, otherGroup] = (made.body as { id: string; name: string }[]).sort((a, b) => (a.name < b.name ? 1 : -1)).map((g) => g.id) as [string, string];
+  [group, otherGroup] = (made.body as { id: string; name: string }[]).sort((a, b) => (a.name < b.name ? 1 : -1)).map((g) => g.id) as [
+    string,
+    string,
+  ];
   const plan = async (groupId: string, adultId: string): Promise<string> =>
-    ((await school.ask('POST', '/api/sessions', { as: lead, body: { groupId, on: '2026-11-24', adultId, plan: PLAN } })).body as { id: string }).id;
+    (
+      (await school.ask('POST', '/api/sessions', { as: lead, body: { groupId, on: '2026-11-24', adultId, plan: PLAN } })).body as {
+        id: string;
+      }
+    ).id;
   session = await plan(group, tutor.id);
   otherSession = await plan(otherGroup, otherTutor.id);
   checkId = uuidv7();
@@ -72,7 +79,11 @@ const none = uuidv7();
 const TABLE: Record<EndpointName, Row> = {
   health: list({ path: () => '/api/health', open: true }),
   authState: list({ path: () => '/api/auth/state', open: true }),
-  setUp: list({ path: () => '/api/auth/set-up', open: true, body: () => ({ school: 'X', name: 'X', email: 'x@x.example', password: 'long enough it is' }) }),
+  setUp: list({
+    path: () => '/api/auth/set-up',
+    open: true,
+    body: () => ({ school: 'X', name: 'X', email: 'x@x.example', password: 'long enough it is' }),
+  }),
   signIn: list({ path: () => '/api/auth/sign-in', open: true, body: () => ({ email: 'no@no.example', password: 'x' }) }),
   demoSignIn: list({ path: () => '/api/auth/demo-sign-in', open: true, body: () => ({ id: none }) }),
   signOut: list({ path: () => '/api/auth/sign-out' }),
@@ -86,7 +97,11 @@ const TABLE: Record<EndpointName, Row> = {
   updateColleague: list({ path: () => `/api/team/${school.people.get('tutor')!.id}`, body: () => ({ version: 99 }), may: ['lead'] }),
   orders: list({ path: () => '/api/orders' }),
   classes: list({ path: () => '/api/classes' }),
-  addClass: list({ path: () => '/api/classes', body: () => ({ name: `Class ${uuidv7()}`, year: '', orderId: 'riverbank' }), may: TEACHERS }),
+  addClass: list({
+    path: () => '/api/classes',
+    body: () => ({ name: `Class ${uuidv7()}`, year: '', orderId: 'riverbank' }),
+    may: TEACHERS,
+  }),
   updateClass: list({
     path: () => `/api/classes/${wrens}`,
     body: () => ({ taughtSteps: 5, version: 99 }),
@@ -119,7 +134,12 @@ const TABLE: Record<EndpointName, Row> = {
     far: () => '/api/groups',
     farBody: () => ({ groups: [{ name: 'G', adultId: null, focus: [], members: [others[2]!] }] }),
   }),
-  updateGroup: list({ path: () => `/api/groups/${group}`, body: () => ({ name: 'N', version: 99 }), may: TEACHERS, far: () => `/api/groups/${otherGroup}` }),
+  updateGroup: list({
+    path: () => `/api/groups/${group}`,
+    body: () => ({ name: 'N', version: 99 }),
+    may: TEACHERS,
+    far: () => `/api/groups/${otherGroup}`,
+  }),
   moveChild: list({
     path: () => '/api/groups/move',
     body: () => ({ child: mine[2]!, from: null, to: { id: group, version: 99 } }),
@@ -137,8 +157,17 @@ const TABLE: Record<EndpointName, Row> = {
     far: () => '/api/sessions',
     farBody: () => ({ groupId: otherGroup, on: '2026-11-25', adultId: null, plan: PLAN }),
   }),
-  updateSession: list({ path: () => `/api/sessions/${session}`, body: () => ({ version: 99 }), may: TEACHERS, far: () => `/api/sessions/${otherSession}` }),
-  removeSession: list({ path: () => `/api/sessions/${session}?version=99`, may: TEACHERS, far: () => `/api/sessions/${otherSession}?version=99` }),
+  updateSession: list({
+    path: () => `/api/sessions/${session}`,
+    body: () => ({ version: 99 }),
+    may: TEACHERS,
+    far: () => `/api/sessions/${otherSession}`,
+  }),
+  removeSession: list({
+    path: () => `/api/sessions/${session}?version=99`,
+    may: TEACHERS,
+    far: () => `/api/sessions/${otherSession}?version=99`,
+  }),
   today: list({ path: () => '/api/today' }),
   progress: list({ path: () => '/api/progress' }),
 };
@@ -212,11 +241,18 @@ describe('lists hold only what is in reach', () => {
   it('a group of two classes shows a class teacher their own children only, and says how many more', async () => {
     const lead = school.people.get('lead')!;
     const [made] = (
-      await school.ask('POST', '/api/groups', { as: lead, body: { groups: [{ name: 'Mixed', adultId: null, focus: [], members: [mine[3]!, others[2]!] }] } })
+      await school.ask('POST', '/api/groups', {
+        as: lead,
+        body: { groups: [{ name: 'Mixed', adultId: null, focus: [], members: [mine[3]!, others[2]!] }] },
+      })
     ).body as { id: string }[];
-    const seen = ((await school.ask('GET', '/api/groups', { as: school.people.get('class teacher')! })).body as { id: string; members: string[]; hidden: number }[]).find(
-      (g) => g.id === made!.id,
-    )!;
+    const seen = (
+      (await school.ask('GET', '/api/groups', { as: school.people.get('class teacher')! })).body as {
+        id: string;
+        members: string[];
+        hidden: number;
+      }[]
+    ).find((g) => g.id === made!.id)!;
     expect(seen.members).toEqual([mine[3]]);
     expect(seen.hidden).toBe(1);
   });

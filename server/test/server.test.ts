@@ -31,7 +31,11 @@ describe('the outbox', () => {
     await fc.assert(
       fc.asyncProperty(fc.array(fc.array(fc.nat(7), { minLength: 1, maxLength: 12 }), { minLength: 1, maxLength: 5 }), async (batches) => {
         const entries = Array.from({ length: 8 }, () => observation(lead.id, children[0]!));
-        for (const batch of batches) await send(lead, batch.map((k) => entries[k]!));
+        for (const batch of batches)
+          await send(
+            lead,
+            batch.map((k) => entries[k]!),
+          );
         const sent = new Set(batches.flat().map((k) => entries[k]!.id));
         const stored = (await evidence(children[0]!)).filter((o) => entries.some((e) => e.id === o.id)).map((o) => o.id);
         expect(stored.sort()).toEqual([...sent].sort());
@@ -67,7 +71,9 @@ describe('the outbox', () => {
     await send(lead, [one]);
     expect(await basedOn()).toBe(1);
     const id = uuidv7();
-    await send(lead, [{ type: 'withdrawal', id, record: { id, observation: one.id, child: children[2]!, by: lead.id, at: new Date().toISOString() } }]);
+    await send(lead, [
+      { type: 'withdrawal', id, record: { id, observation: one.id, child: children[2]!, by: lead.id, at: new Date().toISOString() } },
+    ]);
     expect(await basedOn()).toBe(0);
   });
 
@@ -93,7 +99,8 @@ describe('writes', () => {
   it('need the token of the sign-in, our own origin and JSON', async () => {
     const path = '/api/classes';
     const body = { name: 'Forged', year: '', orderId: 'riverbank' };
-    const refused = async (headers: Record<string, string>): Promise<number> => (await school.ask('POST', path, { as: lead, body, headers })).status;
+    const refused = async (headers: Record<string, string>): Promise<number> =>
+      (await school.ask('POST', path, { as: lead, body, headers })).status;
     expect(await refused({ 'x-csrf-token': 'guess' })).toBe(403);
     expect(await refused({ origin: 'https://elsewhere.example' })).toBe(403);
     expect(await refused({ 'sec-fetch-site': 'cross-site' })).toBe(403);
@@ -105,7 +112,12 @@ describe('writes', () => {
   });
 
   it('of an older version are refused with what is there now', async () => {
-    const [made] = (await school.ask('POST', '/api/groups', { as: lead, body: { groups: [{ name: 'One', adultId: null, focus: [], members: [children[0]!] }] } })).body as {
+    const [made] = (
+      await school.ask('POST', '/api/groups', {
+        as: lead,
+        body: { groups: [{ name: 'One', adultId: null, focus: [], members: [children[0]!] }] },
+      })
+    ).body as {
       id: string;
       version: number;
     }[];
@@ -119,10 +131,25 @@ describe('writes', () => {
   });
 
   it('of a logged session keep its record', async () => {
-    const [made] = (await school.ask('POST', '/api/groups', { as: lead, body: { groups: [{ name: 'Log', adultId: tutor.id, focus: [], members: children }] } })).body as { id: string }[];
-    const session = (await school.ask('POST', '/api/sessions', { as: lead, body: { groupId: made!.id, on: '2026-11-24', adultId: tutor.id, plan: PLAN } })).body as { id: string; version: number };
+    const [made] = (
+      await school.ask('POST', '/api/groups', {
+        as: lead,
+        body: { groups: [{ name: 'Log', adultId: tutor.id, focus: [], members: children }] },
+      })
+    ).body as { id: string }[];
+    const session = (
+      await school.ask('POST', '/api/sessions', { as: lead, body: { groupId: made!.id, on: '2026-11-24', adultId: tutor.id, plan: PLAN } })
+    ).body as { id: string; version: number };
     const id = uuidv7();
-    const record = { id, session: session.id, by: tutor.id, at: new Date().toISOString(), attendance: [{ child: children[0]!, present: true }], done: ['Focus'], happened: 'Went well.' };
+    const record = {
+      id,
+      session: session.id,
+      by: tutor.id,
+      at: new Date().toISOString(),
+      attendance: [{ child: children[0]!, present: true }],
+      done: ['Focus'],
+      happened: 'Went well.',
+    };
     expect(statuses(await send(tutor, [{ type: 'log', id, record }]))).toEqual(['stored']);
     const removed = await school.ask('DELETE', `/api/sessions/${session.id}?version=${session.version}`, { as: lead });
     expect(removed.status).toBe(409);
@@ -131,7 +158,14 @@ describe('writes', () => {
 
   it('of an import happen once for one id and undo wholly', async () => {
     const id = uuidv7();
-    const rows = ['Ida', 'Jon'].map((givenName, k) => ({ row: k + 2, givenName, familyName: 'X', className: 'Larks', year: '', externalId: `L${k}` }));
+    const rows = ['Ida', 'Jon'].map((givenName, k) => ({
+      row: k + 2,
+      givenName,
+      familyName: 'X',
+      className: 'Larks',
+      year: '',
+      externalId: `L${k}`,
+    }));
     const run = () => school.ask('POST', '/api/imports', { as: lead, body: { id, fileName: 'larks.csv', rows } });
     const before = ((await school.ask('GET', '/api/children', { as: lead })).body as unknown[]).length;
     await run();

@@ -37,7 +37,11 @@ export class School {
     rmSync(this.folder, { recursive: true, force: true });
   }
 
-  async ask(method: string, path: string, options: { as?: Person; body?: unknown; headers?: Record<string, string> } = {}): Promise<Answer> {
+  async ask(
+    method: string,
+    path: string,
+    options: { as?: Person; body?: unknown; headers?: Record<string, string> } = {},
+  ): Promise<Answer> {
     const headers: Record<string, string> = { ...(method === 'GET' ? {} : { 'content-type': 'application/json' }) };
     if (options.as) {
       headers.cookie = options.as.cookie;
@@ -49,7 +53,11 @@ export class School {
       ...(method === 'GET' || method === 'DELETE' ? {} : { body: JSON.stringify(options.body ?? {}) }),
     });
     const text = await response.text();
-    return { status: response.status, body: (text.startsWith('{') || text.startsWith('[') ? JSON.parse(text) : text) as never, type: response.headers.get('content-type') ?? '' };
+    return {
+      status: response.status,
+      body: (text.startsWith('{') || text.startsWith('[') ? JSON.parse(text) : text) as never,
+      type: response.headers.get('content-type') ?? '',
+    };
   }
 
   private async remember(name: string, role: Role, response: Response): Promise<Person> {
@@ -63,11 +71,18 @@ export class School {
     return fetch(this.running.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
   }
   async setUp(): Promise<Person> {
-    return this.remember('lead', 'lead', await this.post('/api/auth/set-up', { school: 'Test school', name: 'Lea Lead', email: 'lead@school.example', password: PASSWORD }));
+    return this.remember(
+      'lead',
+      'lead',
+      await this.post('/api/auth/set-up', { school: 'Test school', name: 'Lea Lead', email: 'lead@school.example', password: PASSWORD }),
+    );
   }
   async add(name: string, role: Role, classIds: readonly string[] = []): Promise<Person> {
     const email = `${name.replace(/\W/g, '')}@school.example`;
-    const added = await this.ask('POST', '/api/team', { as: this.people.get('lead')!, body: { name, email, role, classIds, password: PASSWORD } });
+    const added = await this.ask('POST', '/api/team', {
+      as: this.people.get('lead')!,
+      body: { name, email, role, classIds, password: PASSWORD },
+    });
     if (added.status !== 200) throw new Error(JSON.stringify(added.body));
     return this.remember(name, role, await this.post('/api/auth/sign-in', { email, password: PASSWORD }));
   }
@@ -92,11 +107,26 @@ export const PLAN = {
 };
 
 /** An observation as a device makes it. */
-export function observation(by: string, child: string, change: Record<string, unknown> = {}): { type: 'observation'; id: string; record: Record<string, unknown> & { id: string } } {
+export function observation(
+  by: string,
+  child: string,
+  change: Record<string, unknown> = {},
+): { type: 'observation'; id: string; record: Record<string, unknown> & { id: string } } {
   const id = uuidv7();
   return {
     type: 'observation',
     id,
-    record: { id, child, by, at: new Date().toISOString(), kind: 'see-say', gpc: 's:s', skill: 'recall', outcome: 'right', ms: 900, ...change },
+    record: {
+      id,
+      child,
+      by,
+      at: new Date().toISOString(),
+      kind: 'see-say',
+      gpc: 's:s',
+      skill: 'recall',
+      outcome: 'right',
+      ms: 900,
+      ...change,
+    },
   };
 }

@@ -79,7 +79,10 @@ function estimatePair(list: readonly Observation[], asOf: number, model: Estimat
     if (last !== undefined) known[k] = drift(known[k]!, answerer, Math.max(0, asOf - last) / DAY_MS);
   });
   const p = known.reduce((sum, value, k) => sum + value * weights[k]!, 0);
-  const { low, high } = spread(known, weights, model.interval);
+  const ends = spread(known, weights, model.interval);
+  // the mean of a lopsided mixture can lie just past an end: the interval always holds it
+  const low = Math.min(ends.low, p);
+  const high = Math.max(ends.high, p);
   return { state: stateOf(low, high, list.length, model), p, low, high, basedOn: list.length, lastSeen: list.at(-1)!.at };
 }
 

@@ -51,16 +51,14 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
       for (const group of grouping.groups) {
         const groupId = uuidAt(time - 15 * DAY + made, random);
         const adult = tutors[made % tutors.length]!;
-        await tx
-          .insert(t.groups)
-          .values({
-            id: groupId,
-            name: names[made]!,
-            adultId: adult.id,
-            focus: group.focus,
-            createdBy: teacher.id,
-            createdAt: new Date(time - 15 * DAY).toISOString(),
-          });
+        await tx.insert(t.groups).values({
+          id: groupId,
+          name: names[made]!,
+          adultId: adult.id,
+          focus: group.focus,
+          createdBy: teacher.id,
+          createdAt: new Date(time - 15 * DAY).toISOString(),
+        });
         for (const childId of group.members) await tx.insert(t.groupMembers).values({ groupId, childId });
         const members = known.filter((c) => group.members.includes(c.id));
         const met: string[] = [];
@@ -104,15 +102,13 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
             happened: HAPPENED[Math.floor(random() * HAPPENED.length)]!,
           });
           if (offset === -2 && made % 2 === 0)
-            await tx
-              .insert(t.notes)
-              .values({
-                id: uuidAt(Date.parse(at) + 1, random),
-                session: sessionId,
-                by: adult.id,
-                at,
-                text: NOTES[(made / 2) % NOTES.length]!,
-              });
+            await tx.insert(t.notes).values({
+              id: uuidAt(Date.parse(at) + 1, random),
+              session: sessionId,
+              by: adult.id,
+              at,
+              text: NOTES[(made / 2) % NOTES.length]!,
+            });
         }
         made += 1;
       }

@@ -108,15 +108,13 @@ export const importRoutes = [
         const { action, childId } = judged[n]!;
         if (action === 'add') {
           const id = uuidv7();
-          await tx
-            .insert(children)
-            .values({
-              id,
-              givenName: row.givenName.trim(),
-              familyName: row.familyName.trim(),
-              classId,
-              externalId: row.externalId || null,
-            });
+          await tx.insert(children).values({
+            id,
+            givenName: row.givenName.trim(),
+            familyName: row.familyName.trim(),
+            classId,
+            externalId: row.externalId || null,
+          });
           record.addedChildren.push(id);
         } else if (action === 'move') {
           const [before] = await tx.select().from(children).where(eq(children.id, childId!));
