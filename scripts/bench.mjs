@@ -1,0 +1,87 @@
+// npm run bench: what marking costs in the browser, what the first load weighs, what the core costs and how it grows.
+import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { gzipSync } from 'node:zlib';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { answers, at, buildInterface, installChromium, installPackages, root, startServer } from './lib.mjs';
+
+installPackages();
+const executablePath = installChromium();
+buildInterface();
+const { chromium } = await import('@playwright/test');
+const MARKS = 200;
+const port = 4187;
+const url = `http://127.0.0.1:${port}`;
+const kb = (bytes) => `${(bytes / 1024).toFixed(0)} kB`;
+const times = [];
+const quantile = (sorted, q) => sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))];
+
+/** What the page and everything it names at once weigh, compressed. */
+function firstLoad() {
+  const dist = at('web', 'dist');
+  const html = readFileSync(join(dist, 'index.html'), 'utf8');
+  const named = new Set([...html.matchAll(/(?:src|href)="\/(assets\/[^"]+)"/g)].map((m) => m[1]));
+  // what the entry imports outright comes at once too
+  const queue = [...named].filter((f) => f.endsWith('.js'));
+  while (queue.length > 0) {
+    const text = readFileSync(join(dist, queue.pop()), 'utf8');
+    for (const [, file] of text.matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g)) {
+      if (named.has(`assets/${file}`)) continue;
+      named.add(`assets/${file}`);
+      queue.push(`assets/${file}`);
+    }
+  }
+  const size = (ending) =>
+    [...named].filter((f) => f.endsWith(ending)).reduce((sum, f) => sum + gzipSync(readFileSync(join(dist, f)), { level: 9 }).length, 0);
+  return { js: size('.js'), css: size('.css'), files: named.size, all: readdirSync(join(dist, 'assets')).length };
+}
+
+const load = firstLoad();
+console.log(
+  `First load: ${kb(load.js)} of script and ${kb(load.css)} of style, compressed (${load.files} of ${load.all} files; the limit is 250 kB of script).`,
+);
+
+const folder = mkdtempSync(join(tmpdir(), 'sapling-bench-'));
+const server = startServer(
+  { SAPLING_DATA: folder, SAPLING_PORT: String(port), SAPLING_DEMO: '1', SAPLING_LOG: 'error' },
+  { stdio: ['ignore', 'ignore', 'inherit'] },
+);
+try {
+  if (!(await answers(url))) throw new Error('The server did not start.');
+  const browser = await chromium.launch({
+    executablePath,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(url);
+  await page.getByRole('button', { name: /Tobias Quill/ }).click();
+  let marked = 0;
+  while (marked < MARKS) {
+    await page.goto(`${url}/check`);
+    await page
+      .getByRole('button', { name: /^Start with/ })
+      .nth(Math.floor(marked / 60))
+      .click();
+    await page.locator('[data-card]').waitFor();
+    for (; marked < MARKS; marked += 1) {
+      const card = page.locator('[data-card]');
+      if ((await card.count()) === 0) break;
+      await page.waitForTimeout(30);
+      await page.keyboard.press(String(1 + (marked % 5)));
+    }
+    const found = await page.evaluate(() => performance.getEntriesByName('mark-to-paint').map((e) => e.duration));
+    times.push(...found);
+  }
+  await browser.close();
+} finally {
+  server.kill('SIGTERM');
+  await new Promise((resolve) => server.on('exit', resolve));
+  rmSync(folder, { recursive: true, force: true });
+}
+times.sort((a, b) => a - b);
+console.log(
+  `Key press to next card painted: median ${quantile(times, 0.5).toFixed(1)} ms, 95th percentile ${quantile(times, 0.95).toFixed(1)} ms, over ${times.length} marks (a frame is 16.7 ms).`,
+);
+
+spawnSync('npx', ['tsx', 'core/bench/core.bench.ts'], { cwd: root, stdio: 'inherit' });
