@@ -127,7 +127,7 @@ test('a group is named, given an adult and a focus; the adult sees it without re
     .click();
   await dialog.getByRole('button', { name: 'Take this focus' }).click();
   await expect.poll(async () => (await groupsOf(page, demo.url)).find((g) => g.name === 'Early birds')!.focus.length).toBe(1);
-  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await page.getByRole('listitem').filter({ hasText: 'focus changed' }).getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await groupsOf(page, demo.url)).find((g) => g.name === 'Early birds')!.focus.length).toBe(4);
 });
 

@@ -221,6 +221,38 @@ describe('access', () => {
   }
 });
 
+describe('live events', () => {
+  /** Reads the stream until something was told or the time is up. */
+  const heard = async (person: Person, during: () => Promise<unknown>): Promise<string> => {
+    const stop = new AbortController();
+    const response = await fetch(`${school.running.url}/api/events`, { headers: { cookie: person.cookie }, signal: stop.signal });
+    const reader = response.body!.getReader();
+    await reader.read();
+    await during();
+    const timer = setTimeout(() => stop.abort(), 600);
+    let text = '';
+    try {
+      while (!text.includes('data:')) text += new TextDecoder().decode((await reader.read()).value);
+    } catch {
+      // the time is up: nothing was told
+    }
+    clearTimeout(timer);
+    stop.abort();
+    return text;
+  };
+  it('need a session, and reach only those who reach what changed, without its content', async () => {
+    expect((await school.ask('GET', '/api/events')).status).toBe(401);
+    const lead = school.people.get('lead')!;
+    const mark = (child: string) => () =>
+      school.ask('POST', '/api/outbox', { as: lead, body: { entries: [observation(lead.id, child, { said: 'secret' })] } });
+    const told = await heard(school.people.get('tutor')!, mark(mine[0]!));
+    expect(told).toContain('"topic":"children"');
+    expect(told).not.toContain('secret');
+    expect(told).not.toContain(mine[0]!);
+    expect(await heard(school.people.get('tutor')!, mark(others[0]!))).toBe('');
+  });
+});
+
 describe('lists hold only what is in reach', () => {
   const names = async (path: string, who: string): Promise<string[]> =>
     ((await school.ask('GET', path, { as: school.people.get(who)! })).body as { id: string }[]).map((x) => x.id);

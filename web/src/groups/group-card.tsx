@@ -28,6 +28,8 @@ interface Props {
 }
 export type GroupChange = Partial<Pick<Group, 'name' | 'adultId' | 'focus' | 'members'>>;
 
+const CHANGED: Record<keyof GroupChange, string> = { name: 'name', adultId: 'adult', focus: 'focus', members: 'children' };
+
 export function GroupCard({ group, groups, children, team, taught, total, may, onMove }: Props) {
   const { setNodeRef, isOver } = useDroppable({ id: group.id, disabled: !may });
   const [name, setName] = useState(group.name);
@@ -46,7 +48,13 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
       const saved = await call('updateGroup', { params: { id: group.id }, body: { ...change, version } });
       latest.current = saved.version;
       await refresh('groups');
-      if (undo) toast(`${saved.name} changed`, { action: { label: 'Undo', onClick: () => void save(before, saved.version, false) } });
+      if (undo)
+        toast(
+          `${saved.name}: ${Object.keys(change)
+            .map((key) => CHANGED[key as keyof GroupChange])
+            .join(', ')} changed`,
+          { action: { label: 'Undo', onClick: () => void save(before, saved.version, false) } },
+        );
     } catch (error) {
       if (error instanceof Problem && error.code === 'newer-version') setConflict({ mine: change, theirs: error.data.current as Group });
       else toast.error(sentenceOf(error));
