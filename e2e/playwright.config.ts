@@ -12,7 +12,8 @@ export default defineConfig({
   timeout: 90_000,
   expect: { timeout: 15_000 },
   workers: 2,
-  retries: 0,
+  // a busy machine may miss a wait once; npm test says how many needed a second try
+  retries: process.env.CI ? 1 : 0,
   fullyParallel: true,
   forbidOnly: true,
   reporter: process.env.SAPLING_REPORT ? [['line'], ['json', { outputFile: process.env.SAPLING_REPORT }]] : [['list']],

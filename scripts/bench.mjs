@@ -11,6 +11,8 @@ const executablePath = installChromium();
 buildInterface();
 const { chromium } = await import('@playwright/test');
 const MARKS = 200;
+// a press that comes before its card is on screen is no mark, so a few more are made than counted
+const PRESSES = 240;
 const port = 4187;
 const url = `http://127.0.0.1:${port}`;
 const kb = (bytes) => `${(bytes / 1024).toFixed(0)} kB`;
@@ -57,14 +59,14 @@ try {
   await page.goto(url);
   await page.getByRole('button', { name: /Tobias Quill/ }).click();
   let marked = 0;
-  while (marked < MARKS) {
+  while (marked < PRESSES) {
     await page.goto(`${url}/check`);
     await page
       .getByRole('button', { name: /^Start with/ })
       .nth(Math.floor(marked / 60))
       .click();
     await page.locator('[data-card]').waitFor();
-    for (; marked < MARKS; marked += 1) {
+    for (; marked < PRESSES; marked += 1) {
       const card = page.locator('[data-card]');
       if ((await card.count()) === 0) break;
       await page.waitForTimeout(30);
@@ -79,6 +81,7 @@ try {
   await new Promise((resolve) => server.on('exit', resolve));
   rmSync(folder, { recursive: true, force: true });
 }
+times.splice(MARKS);
 times.sort((a, b) => a - b);
 console.log(
   `Key press to next card painted: median ${quantile(times, 0.5).toFixed(1)} ms, 95th percentile ${quantile(times, 0.95).toFixed(1)} ms, over ${times.length} marks (a frame is 16.7 ms).`,
