@@ -20,6 +20,8 @@ export async function start(config: Config, log: Logger = pino({ level: config.l
   const seeded = config.demo ? await seedDemo(db, now()) : false;
   const live = new Live(db);
   const server: Server = createServer(createApp({ db, live, config, now }, log));
+  // longer than browsers and proxies keep a line open, so that none is cut as they send on it
+  server.keepAliveTimeout = 75_000;
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(config.port, config.host, resolve);
