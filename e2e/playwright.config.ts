@@ -9,8 +9,8 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   globalSetup: './support/prepare.ts',
   outputDir: '../test-results',
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  timeout: 180_000,
+  expect: { timeout: 25_000 },
   workers: 2,
   // a busy machine may miss a wait once; npm test says how many needed a second try
   retries: process.env.CI ? 1 : 0,
