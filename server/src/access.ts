@@ -143,17 +143,6 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
   }
 }
 
-/** Of these colleagues, who reaches this child, class, group or session: who a live event may go to. */
-export async function reaches(
-  db: Db,
-  actor: Actor,
-  about: { children?: readonly string[]; groups?: readonly string[]; sessions?: readonly string[] },
-): Promise<boolean> {
-  const access = await accessOf(db, actor);
-  const any = (ids: readonly string[] | undefined, set: ReadonlySet<string>): boolean => (ids ?? []).some((id) => set.has(id));
-  return any(about.children, access.childIds) || any(about.groups, access.groupIds) || any(about.sessions, access.sessionIds);
-}
-
 /** Children as rows, only those in reach. */
 export async function childrenInReach(db: Db, access: Access, classId?: string): Promise<(typeof children.$inferSelect)[]> {
   const ids = [...access.childIds];

@@ -27,10 +27,6 @@ const words = (): Promise<Lexicon> => (lexicon ??= loadLexicon(new URL(lexiconUr
 let stopped = 0;
 
 const api = {
-  /** Loads the word list ahead of its first use. */
-  async warm(): Promise<void> {
-    await words();
-  },
   async planSession(request: SessionRequest): Promise<SessionPlan> {
     return planSession(await words(), request);
   },
@@ -71,9 +67,6 @@ const api = {
   },
   suggestFocus(problem: GroupingProblem, members: readonly string[]): string[] {
     return suggestFocus(problem, members);
-  },
-  explain(problem: GroupingProblem, grouping: Grouping): GroupExplanation[] {
-    return explain(problem, grouping);
   },
 };
 export type CoreWorker = typeof api;
