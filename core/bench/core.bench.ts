@@ -1,6 +1,20 @@
 /** What the core's heavy steps cost and how they grow: medians of several runs, and the ratio to half the size. */
-import { demoSchool, TEACHING_ORDERS } from '@sapling/data';
+import { readFile } from 'node:fs/promises';
+import { gunzipSync, gzipSync } from 'node:zlib';
+import { demoSchool, TEACHING_ORDERS, TEXTS } from '@sapling/data';
 import {
+  alternativeSpellings,
+  chooseSentences,
+  countRule,
+  listenAndFind,
+  makeMadeUpWords,
+  orderCurve,
+  rimeFamilies,
+  SPELLING_RULES,
+  textReport,
+  wordChain,
+  wordsOf,
+  wordsWithEndings,
   decodability,
   estimate,
   findWords,
@@ -44,6 +58,49 @@ grow('decodability, words of text', [2000, 4000, 8000], (size) => {
   const long = text.repeat(Math.ceil(size / 19));
   return () => void decodability(lexicon, long, taught);
 });
+const order20 = taughtAfter(order, 20);
+grow('text report of 1,000 words, children', [15, 30, 60], (children) => {
+  const thousand = TEXTS.map((t) => t.text)
+    .join(' ')
+    .split(/\s+/)
+    .slice(0, 1000)
+    .join(' ');
+  const readers = Array.from({ length: children }, (_, k) => ({ id: String(k), taught: taughtAfter(order, 1 + (k % order.steps.length)) }));
+  return () => void textReport(lexicon, thousand, readers);
+});
+{
+  const running = TEXTS.map((t) => t.text).join(' ');
+  const words = wordsOf(running).length;
+  const long = `${running} `.repeat(Math.ceil(40_000 / words));
+  const fresh = await loadLexicon();
+  const begun = performance.now();
+  const cold = textReport(fresh, long, [{ id: 'x', taught: order20 }]).words.length;
+  console.log(
+    `text report, nothing cached: ${Math.round((1000 * cold) / (performance.now() - begun)).toLocaleString('en')} words a second over ${cold} words`,
+  );
+}
+for (const share of [0.25, 0.5, 1]) {
+  const bytes = await readFile(new URL('../lexicon/lexicon.bin', import.meta.url));
+  const [header, ...lines] = gunzipSync(bytes).toString('utf8').trimEnd().split('\n');
+  const part = gzipSync([header, ...lines.slice(0, Math.round(lines.length * share))].join('\n'));
+  const begun = performance.now();
+  const loaded = await loadLexicon(new Uint8Array(part));
+  console.log(
+    `lexicon of ${loaded.size} words: loads in ${(performance.now() - begun).toFixed(0)} ms, ${(part.length / 1024).toFixed(0)} kB`,
+  );
+}
+const tools: [string, () => unknown][] = [
+  ['makeMadeUpWords', () => makeMadeUpWords(lexicon, { taught: order20, shape: 'CVC', count: 20, seed: 1 })],
+  ['wordChain', () => wordChain(lexicon, { taught: order20, length: 10, seed: 1 })],
+  ['listenAndFind', () => listenAndFind(lexicon, { target: 'pin', taught: order20, seed: 1 })],
+  ['rimeFamilies', () => rimeFamilies(lexicon, { taught: order20, limit: 12 })],
+  ['alternativeSpellings', () => alternativeSpellings(lexicon, { sound: 'ay', taught: order20, perSpelling: 9 })],
+  ['wordsWithEndings', () => wordsWithEndings(lexicon, { taught: order20, limit: 16, seed: 1 })],
+  ['chooseSentences', () => chooseSentences(lexicon, { texts: TEXTS, taught: order20, focus: [], limit: 10, seed: 1 })],
+  ['orderCurve', () => orderCurve(lexicon, order.steps)],
+  ['all rules counted', () => SPELLING_RULES.map((rule) => countRule(lexicon, rule))],
+];
+for (const [name, run] of tools) console.log(`${name}: ${median(() => void run()).toFixed(1)} ms`);
 grow('findWords, limit', [10, 20, 40], (limit) => () => void findWords(lexicon, { taught, limit, seed: 3 }));
 grow(
   'planSession, minutes',

@@ -1,6 +1,8 @@
 import type { Gpc } from '../phonics/lexicon.js';
 import { confusability } from '../phonics/shape.js';
 import { splitGpc } from '../phonics/segment.js';
+import { nearestSounds } from '../phonics/sound-distance.js';
+import { LETTER_NAMES } from './letter-names.js';
 import { SOUNDS, soundParts } from '../phonics/sounds.js';
 
 export interface Slip {
@@ -10,35 +12,6 @@ export interface Slip {
   readonly shown: string;
   readonly why: 'other sound of grapheme' | 'looks alike' | 'sounds alike' | 'letter name' | 'digraph split';
 }
-
-const NAMES: Record<string, string> = {
-  a: 'ay',
-  b: 'bee',
-  c: 'see',
-  d: 'dee',
-  e: 'ee',
-  f: 'eff',
-  g: 'jee',
-  h: 'aitch',
-  i: 'eye',
-  j: 'jay',
-  k: 'kay',
-  l: 'ell',
-  m: 'em',
-  n: 'en',
-  o: 'oh',
-  p: 'pee',
-  q: 'queue',
-  r: 'ar',
-  s: 'ess',
-  t: 'tee',
-  u: 'you',
-  v: 'vee',
-  w: 'double-you',
-  x: 'ex',
-  y: 'why',
-  z: 'zed',
-};
 
 /**
  * What a child most likely said instead of a pair's sound, likeliest first: computed from the pairs
@@ -61,8 +34,14 @@ export function likelySlips(gpc: Gpc, taught: readonly Gpc[], limit = 6): Slip[]
     if (alike > 0 && otherPair.grapheme !== grapheme)
       offer(otherPair.sound, `/${otherPair.sound}/`, alike === 2 ? 'looks alike' : 'sounds alike', alike === 2 ? 3 : 1.5);
   }
+  // the sounds made most like it, among those this child knows a spelling of
+  const known = new Set(taught.map((other) => splitGpc(other).sound));
+  nearestSounds(sound)
+    .filter((near) => known.has(near))
+    .slice(0, 4)
+    .forEach((near, k) => offer(near, `/${near}/`, 'sounds alike', 1.2 - 0.1 * k));
   const letters = grapheme.replace('_', '');
-  if (letters.length === 1) offer(`name ${letters}`, `“${NAMES[letters] ?? letters}”`, 'letter name', 2);
+  if (letters.length === 1) offer(`name ${letters}`, `“${LETTER_NAMES[letters]?.written ?? letters}”`, 'letter name', 2);
   else offer([...letters].join(' '), [...letters].map((l) => `/${firstSound(l, taught)}/`).join(' '), 'digraph split', 2.5);
   return [...found.values()]
     .sort((a, b) => b.rank - a.rank || (a.said < b.said ? -1 : 1))

@@ -1,5 +1,6 @@
 import { CoreError } from '../errors.js';
-import type { Gpc, Lexicon } from './lexicon.js';
+import type { Gpc, Lexicon, Segmentation, SegmentUnit } from './lexicon.js';
+import { ENDINGS } from './word-parts.js';
 import { gpcsOf, LONGEST_WORD, normaliseWord, segment } from './segment.js';
 
 export type WordStatus = 'decodable' | 'known whole' | 'reachable' | 'not yet' | 'unread';
@@ -23,7 +24,6 @@ export interface TextReport {
 /** Longest text analysed in one call, in characters. */
 export const LONGEST_TEXT = 2_000_000;
 const WORDS = /[\p{L}\p{N}]+(?:['’][\p{L}]+)*/gu;
-const ENDINGS = ['ing', 'est', 'ed', 'er', 'es', 's', 'ly', 'y'] as const;
 
 /** The running words of a text, as they stand in it, with where each starts. */
 export function wordsOf(text: string): { text: string; at: number }[] {
@@ -69,21 +69,40 @@ function judgeWord(
   pairs: ReadonlySet<Gpc>,
   wholes: ReadonlySet<string>,
 ): { status: WordStatus; missing: Gpc[] } {
-  if (wholes.has(spelling)) return { status: 'known whole', missing: [] };
   const cuts = spelling.length > LONGEST_WORD ? [] : segment(lexicon, spelling);
-  if (cuts.length === 0) return { status: 'unread', missing: [] };
-  let fewest: Gpc[] | null = null;
-  // a guessed word is judged by its likeliest cut only: the others are not accepted readings
-  for (const cut of cuts[0]!.from === 'rules' ? cuts.slice(0, 1) : cuts) {
-    const missing = [...new Set(gpcsOf(cut).filter((gpc) => !pairs.has(gpc)))];
-    if (missing.length === 0) return { status: 'decodable', missing: [] };
-    if (!fewest || missing.length < fewest.length) fewest = missing;
+  const { status, lacks } = judgeCuts(spelling, accepted(cuts).map(gpcsOf), cuts[0]?.units ?? [], (gpc) => pairs.has(gpc), wholes);
+  return { status, missing: lacks };
+}
+
+/** The readings that count: a guessed word is judged by its likeliest cut only. */
+export function accepted(cuts: readonly Segmentation[]): readonly Segmentation[] {
+  return cuts[0]?.from === 'rules' ? cuts.slice(0, 1) : cuts;
+}
+
+/**
+ * The state of one word from its accepted cuts, likeliest first; `Pair` is whatever names a pair. `units`
+ * are those of the first cut. Returns the cut it was judged by and what that lacks.
+ */
+export function judgeCuts<Pair>(
+  spelling: string,
+  cuts: readonly (readonly Pair[])[],
+  units: readonly SegmentUnit[],
+  taught: (pair: Pair) => boolean,
+  wholes: ReadonlySet<string>,
+): { status: WordStatus; lacks: Pair[]; cut: readonly Pair[] } {
+  if (wholes.has(spelling)) return { status: 'known whole', lacks: [], cut: [] };
+  if (cuts.length === 0) return { status: 'unread', lacks: [], cut: [] };
+  let fewest: { lacks: Pair[]; cut: readonly Pair[] } | null = null;
+  for (const cut of cuts) {
+    const lacks = cut.filter((pair, at) => !taught(pair) && cut.indexOf(pair) === at);
+    if (lacks.length === 0) return { status: 'decodable', lacks, cut };
+    if (!fewest || lacks.length < fewest.lacks.length) fewest = { lacks, cut };
   }
   for (const ending of ENDINGS) {
     const base = spelling.slice(0, -ending.length);
     if (!spelling.endsWith(ending) || !wholes.has(base)) continue;
-    const tail = cuts[0]!.units.filter((u) => u.letters[0]! >= base.length);
-    if (tail.length > 0 && tail.every((u) => pairs.has(`${u.grapheme}:${u.sound}`))) return { status: 'reachable', missing: [] };
+    const tail = units.flatMap((u, k) => (u.letters[0]! >= base.length ? [cuts[0]![k]!] : []));
+    if (tail.length > 0 && tail.every(taught)) return { status: 'reachable', lacks: [], cut: tail };
   }
-  return { status: 'not yet', missing: fewest! };
+  return { status: 'not yet', ...fewest! };
 }

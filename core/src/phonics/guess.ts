@@ -9,6 +9,8 @@ import { placeUnits, type Lexicon, type PairInfo, type Segmentation } from './le
 
 interface Model {
   readonly byFirst: ReadonlyMap<string, readonly { pair: PairInfo; index: number }[]>;
+  /** Two letters that usually spell one sound. */
+  readonly together: ReadonlySet<string>;
   readonly unigram: Float64Array;
   readonly bigram: ReadonlyMap<number, Row>;
   readonly trigram: ReadonlyMap<number, Row>;
@@ -20,7 +22,12 @@ interface Row {
 }
 
 const BEAM = 24;
-const EDGE_FLOOR = 1e-7;
+/** Pairs rarer than this are not guessed: they belong to single words. */
+const RAREST = 3e-5;
+/** What it costs, as a log probability, to part two letters that usually spell one sound together (*oa, sh*). */
+const PARTED = 2.5;
+/** How often two letters must stand together as a grapheme to count as such. */
+const TOGETHER = 2e-4;
 
 function buildModel(lexicon: Lexicon): Model {
   const size = lexicon.pairs.length + 1; // the last index is the word's edge
@@ -53,14 +60,16 @@ function buildModel(lexicon: Lexicon): Model {
   }
   const sum = unigram.reduce((x, y) => x + y, 0);
   for (let k = 0; k < size; k += 1) unigram[k] = (unigram[k]! + 0.05) / (sum + 0.05 * size);
+  const together = new Set<string>();
   const byFirst = new Map<string, { pair: PairInfo; index: number }[]>();
   lexicon.pairs.forEach((pair, index) => {
-    if (unigram[index]! < EDGE_FLOOR) return;
+    if (pair.grapheme.length === 2 && unigram[index]! > TOGETHER) together.add(pair.grapheme);
+    if (unigram[index]! < RAREST) return;
     const list = byFirst.get(pair.grapheme[0]!) ?? [];
     list.push({ pair, index });
     byFirst.set(pair.grapheme[0]!, list);
   });
-  return { byFirst, unigram, bigram, trigram, size };
+  return { byFirst, together, unigram, bigram, trigram, size };
 }
 
 function probability(model: Model, a: number, b: number, next: number): number {
@@ -101,7 +110,7 @@ function fits(pair: PairInfo, word: string, at: number, previous: PairInfo | und
 }
 
 /**
- * The likeliest cuts of a lower-case word of letters, best first; empty where nothing fits.
+ * The likeliest cuts of a lower-case word of letters, best first; empty where nothing fits (no vowel sound: *Mr*).
  * Cost grows linearly with the word's length.
  */
 export function guessSegmentations(lexicon: Lexicon, word: string, limit = 3): Segmentation[] {
@@ -119,7 +128,8 @@ export function guessSegmentations(lexicon: Lexicon, word: string, limit = 3): S
         const previous = hypothesis.units.at(-1);
         if (split ? !splitFits(pair, word, at) : !fits(pair, word, at, previous, hypothesis.waiting)) continue;
         if (hypothesis.waiting > 0 && previous && !LONG_VOWELS.has(previous.sound) && /^(c|g|s|z|v|th)$/.test(pair.grapheme)) continue;
-        const score = hypothesis.score + Math.log(probability(model, hypothesis.a, hypothesis.b, index));
+        const parted = hypothesis.waiting === 0 && previous && model.together.has(word[at - 1]! + word[at]!) ? PARTED : 0;
+        const score = hypothesis.score + Math.log(probability(model, hypothesis.a, hypothesis.b, index)) - parted;
         const end = at + (split ? 1 : pair.grapheme.length + (hypothesis.waiting > 0 ? 1 : 0));
         if (end > word.length) continue;
         beams[end]!.push({
@@ -132,7 +142,7 @@ export function guessSegmentations(lexicon: Lexicon, word: string, limit = 3): S
       }
     }
   }
-  return beams[word.length]!.filter((h) => h.waiting === 0)
+  return beams[word.length]!.filter((h) => h.waiting === 0 && h.units.some((unit) => isVowelSound(unit.sound)))
     .map((h) => ({ ...h, score: h.score + Math.log(probability(model, h.a, h.b, edge)) }))
     .sort((x, y) => y.score - x.score)
     .slice(0, limit)

@@ -46,10 +46,18 @@ export interface PlainUnit {
   readonly sound: string;
 }
 
+/** How a school has one word cut, where it differs from the dictionary: the units in order, their letters together the word. */
+export interface WordCorrection {
+  readonly word: string;
+  readonly units: readonly PlainUnit[];
+}
+
 export interface LexiconHeader {
   readonly format: 1;
   readonly pairs: [grapheme: string, sound: string, count: number][];
   readonly words: number;
+  /** Spellings that no made-up word may come near. */
+  readonly rude: string[];
 }
 
 const FIRST_ASCII = 0x21;
@@ -122,6 +130,11 @@ export function placeUnits(plain: readonly PlainUnit[], quirks: Quirks = {}): { 
   return { word, units };
 }
 
+/** Whether these units, put together, are this word's letters. */
+export function spells(word: string, units: readonly PlainUnit[]): boolean {
+  return quirksOf(word, units) !== null;
+}
+
 /** Finds how a word departs from its units; null where the units do not spell it. */
 function quirksOf(word: string, plain: readonly PlainUnit[]): Quirks | null {
   const at = word.indexOf("'");
@@ -158,15 +171,32 @@ export function encodeWord(
 export class Lexicon {
   readonly pairs: readonly PairInfo[];
   readonly pairIndex: ReadonlyMap<Gpc, number>;
+  /** Spellings that no made-up word may come near. */
+  readonly rude: readonly string[];
   readonly #lines: string[];
-  readonly #lineOf = new Map<string, number>();
-  readonly #words: string[] = [];
-  readonly #pairOf = new Map<string, PairInfo>();
-  readonly #indexOf = new Map<string, number>();
+  readonly #lineOf: Map<string, number>;
+  readonly #words: string[];
+  readonly #pairOf: Map<string, PairInfo>;
+  readonly #indexOf: Map<string, number>;
   readonly #cache = new Map<string, LexiconEntry>();
   readonly #derived = new Map<string, unknown>();
+  /** Cuts that a school has set by hand, by spelling. */
+  readonly #corrections = new Map<string, LexiconEntry>();
 
-  constructor(text: string) {
+  constructor(from: string | Lexicon, corrections: readonly WordCorrection[] = []) {
+    if (typeof from !== 'string') {
+      this.pairs = from.pairs;
+      this.pairIndex = from.pairIndex;
+      this.rude = from.rude;
+      this.#lines = from.#lines;
+      this.#lineOf = from.#lineOf;
+      this.#words = from.#words;
+      this.#pairOf = from.#pairOf;
+      this.#indexOf = from.#indexOf;
+      for (const correction of corrections) this.#correct(from, correction);
+      return;
+    }
+    const text = from;
     const newline = text.indexOf('\n');
     let header: LexiconHeader;
     try {
@@ -176,11 +206,16 @@ export class Lexicon {
     }
     if (header.format !== 1) throw new CoreError('bad-lexicon', 'format', `Unknown lexicon format ${String(header.format)}.`);
     this.pairs = header.pairs.map(([grapheme, sound, count]) => ({ gpc: `${grapheme}:${sound}`, grapheme, sound, count }));
+    this.rude = header.rude;
     this.pairIndex = new Map(this.pairs.map((pair, k) => [pair.gpc, k]));
+    this.#pairOf = new Map();
+    this.#indexOf = new Map();
     pairAlphabet(this.pairs.length).forEach((char, k) => {
       this.#pairOf.set(char, this.pairs[k]!);
       this.#indexOf.set(char, k);
     });
+    this.#lineOf = new Map();
+    this.#words = [];
     this.#lines = text.slice(newline + 1).split('\n');
     if (this.#lines.at(-1) === '') this.#lines.pop();
     this.#lines.forEach((line, k) => {
@@ -201,12 +236,30 @@ export class Lexicon {
   }
 
   has(word: string): boolean {
-    return this.#lineOf.has(word);
+    return this.#lineOf.has(word) || this.#corrections.has(word);
+  }
+
+  /** The same lexicon with words cut as a school has set by hand. Shares its memory; counts over all words stay as built. */
+  corrected(corrections: readonly WordCorrection[]): Lexicon {
+    return corrections.length === 0 ? this : new Lexicon(this, corrections);
+  }
+
+  #correct(from: Lexicon, { word, units }: WordCorrection): void {
+    const placed = quirksOf(word, units);
+    if (!placed) throw new CoreError('bad-input', word, `The parts do not spell "${word}".`);
+    const old = from.get(word);
+    this.#corrections.set(word, {
+      word,
+      perMillion: old?.perMillion ?? 0,
+      name: old?.name ?? false,
+      unfit: old?.unfit ?? false,
+      segmentations: [{ units: placeUnits(units, placed).units, from: 'dictionary' }],
+    });
   }
 
   /** The entry of a lower-case spelling, or undefined. */
   get(word: string): LexiconEntry | undefined {
-    const cached = this.#cache.get(word);
+    const cached = this.#corrections.get(word) ?? this.#cache.get(word);
     if (cached) return cached;
     const line = this.#lineOf.get(word);
     if (line === undefined) return undefined;
@@ -217,6 +270,9 @@ export class Lexicon {
 
   /** A word's first pronunciation as pair indexes, without building its entry: for counting over everything. */
   peek(word: string): { indexes: number[]; name: boolean; unfit: boolean; perMillion: number } | undefined {
+    const set = this.#corrections.get(word);
+    if (set && set.segmentations[0]!.units.every((u) => this.pairIndex.has(`${u.grapheme}:${u.sound}`)))
+      return { ...set, indexes: set.segmentations[0]!.units.map((u) => this.pairIndex.get(`${u.grapheme}:${u.sound}`)!) };
     const number = this.#lineOf.get(word);
     if (number === undefined) return undefined;
     const line = this.#lines[number]!;

@@ -24,8 +24,46 @@ export function segment(lexicon: Lexicon, word: string, _options: { accent?: str
   if (spelling.length > LONGEST_WORD) throw new CoreError('too-long', 'word', `A word may have at most ${LONGEST_WORD} letters.`);
   const known = lexicon.get(spelling);
   if (known) return known.segmentations;
+  if (spelling.includes('-')) return hyphened(lexicon, spelling);
   if (!/^[a-z]+$/.test(spelling)) return possessive(lexicon, spelling);
-  return guessSegmentations(lexicon, spelling);
+  const joined = compound(lexicon, spelling);
+  return joined ? [joined, ...guessSegmentations(lexicon, spelling, 2)] : guessSegmentations(lexicon, spelling);
+}
+
+const SHORTEST_PART = 3;
+const COMMON_PART = 2;
+
+/** *headteacher*: two common words put together; the cut with the commonest rarer part. */
+function compound(lexicon: Lexicon, spelling: string): Segmentation | null {
+  const common = (part: string): number => {
+    const entry = lexicon.peek(part);
+    return entry && !entry.name ? entry.perMillion : 0;
+  };
+  let best = COMMON_PART;
+  let cut = 0;
+  for (let at = SHORTEST_PART; at <= spelling.length - SHORTEST_PART; at += 1) {
+    // *hottie* is no tie
+    if (spelling[at - 1] === spelling[at] && !/[aeiou]/.test(spelling[at]!)) continue;
+    const rarer = Math.min(common(spelling.slice(0, at)), common(spelling.slice(at)));
+    if (rarer > best) [best, cut] = [rarer, at];
+  }
+  if (cut === 0) return null;
+  const [left, right] = [lexicon.get(spelling.slice(0, cut))!.segmentations[0]!, lexicon.get(spelling.slice(cut))!.segmentations[0]!];
+  return { from: 'rules', units: [...left.units, ...right.units.map((u) => ({ ...u, letters: u.letters.map((at) => at + cut) }))] };
+}
+
+/** *sheep-dog*: its parts one after the other; nothing where a part cannot be read. */
+function hyphened(lexicon: Lexicon, spelling: string): Segmentation[] {
+  const joined: Segmentation = { units: [], from: 'dictionary' };
+  let at = 0;
+  for (const part of spelling.split('-')) {
+    const cut = part === '' ? undefined : segment(lexicon, part)[0];
+    if (!cut) return [];
+    joined.units.push(...cut.units.map((u) => ({ ...u, letters: u.letters.map((k) => k + at) })));
+    if (cut.from === 'rules') joined.from = 'rules';
+    at += part.length + 1;
+  }
+  return [joined];
 }
 
 /** *Tom's*, *dogs'*: the word and its s. */

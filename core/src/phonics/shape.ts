@@ -83,11 +83,16 @@ const SOUND_ALIKE = [
   'uu oo',
   'ar or ur',
 ];
-const alike = (rows: readonly string[], a: string, b: string): boolean =>
-  rows.some((row) => {
-    const set = row.split(' ');
-    return set.includes(a) && set.includes(b);
-  });
+/** For each grapheme or sound, the numbers of the rows it stands in. */
+const rowsOf = (rows: readonly string[]): ReadonlyMap<string, readonly number[]> => {
+  const map = new Map<string, number[]>();
+  rows.forEach((row, k) => row.split(' ').forEach((item) => map.set(item, [...(map.get(item) ?? []), k])));
+  return map;
+};
+const LOOK_ROWS = rowsOf(LOOK_ALIKE);
+const SOUND_ROWS = rowsOf(SOUND_ALIKE);
+const alike = (rows: ReadonlyMap<string, readonly number[]>, a: string, b: string): boolean =>
+  rows.get(a)?.some((row) => rows.get(b)?.includes(row)) ?? false;
 
 /**
  * How easily two pairs are mixed up: 0 not at all, 1 by look or by ear, 2 by both (or one grapheme with
@@ -95,11 +100,11 @@ const alike = (rows: readonly string[], a: string, b: string): boolean =>
  */
 export function confusability(a: Gpc, b: Gpc): 0 | 1 | 2 {
   if (a === b) return 0;
-  const [ga, sa] = a.split(':') as [string, string];
-  const [gb, sb] = b.split(':') as [string, string];
+  const [cutA, cutB] = [a.indexOf(':'), b.indexOf(':')];
+  const [ga, sa, gb, sb] = [a.slice(0, cutA), a.slice(cutA + 1), b.slice(0, cutB), b.slice(cutB + 1)];
   if (ga === gb) return 2;
-  const look = alike(LOOK_ALIKE, ga, gb);
-  const sound = sa === sb || alike(SOUND_ALIKE, sa, sb);
+  const look = alike(LOOK_ROWS, ga, gb);
+  const sound = sa === sb || alike(SOUND_ROWS, sa, sb);
   if (look && sound) return 2;
   return look || sound ? 1 : 0;
 }

@@ -77,6 +77,10 @@ const joined: [id: string, ipa: string, keyWord: string, parts: string[]][] = [
   ['yoor', 'jʊə(r)', 'pure', ['y', 'oor']],
   ['uhl', 'əl', 'little', ['uh', 'l']],
   ['wu', 'wʌ', 'one', ['w', 'u']],
+  ['ts', 'ts', 'pizza', ['t', 's']],
+  ['ksh', 'kʃ', 'anxious', ['k', 'sh']],
+  ['gzh', 'ɡʒ', 'luxurious', ['g', 'zh']],
+  ['kay', 'keɪ', 'bouquet', ['k', 'ay']],
 ];
 
 export const SOUNDS: ReadonlyMap<string, SoundInfo> = new Map<string, SoundInfo>([

@@ -7,7 +7,7 @@
  * (hard expectation-maximisation), as in letter-to-sound work since Black, Lenzo and Pagel, "Issues in
  * Building General Letter to Sound Rules" (1998).
  */
-import { LONG_VOWELS } from '@sapling/core';
+import { isVowelSound, LONG_VOWELS } from '@sapling/core';
 import { buildInventory, SPLIT_SOUNDS, type InventoryPair } from './inventory.js';
 
 export interface AlignedUnit {
@@ -26,6 +26,12 @@ export type Weights = Map<string, number>;
 const VOWEL_LETTERS = 'aeiouy';
 const SILENT_E_CONSONANTS = new Set(['c', 'g', 's', 'z', 'v', 'th']);
 const CONSONANT_PLUS_E = new Set(['ce', 'ge', 'se', 'ze', 've', 'the']);
+/** A consonant with a silent e inside a word. */
+const MIDDLE_E = /^(p|pp|b|bb|k|ck|m|mm|n|nn|f|ff|r|y|ll|gg|d|dd|t|tt|ss|gh)e$/;
+/** Whether a unit is a consonant with a silent e inside a word that another reading might sound: *temperature, every*. */
+export function middleE(unit: AlignedUnit, at: number, units: readonly AlignedUnit[]): boolean {
+  return (MIDDLE_E.test(unit.grapheme) && !isVowelSound(unit.sound)) || (unit.grapheme === 've' && units[at + 1]?.grapheme === 'r');
+}
 const RARE_START = Math.log(1e-7);
 const USUAL_START = Math.log(1e-3);
 /** Vowel letter plus r spelling a short vowel before a vowel: *very*, *sorry*, *around*. */
@@ -96,7 +102,7 @@ export function align(word: string, pronunciation: readonly string[], weights: W
       for (let open = 0; open < 2; open += 1) {
         const here = index(i, j, open);
         if (best[here] === -Infinity) continue;
-        for (const step of stepsFrom(letters, phones, stressed, i, j, open === 1, weights)) {
+        for (const step of stepsFrom(word, letters, phones, stressed, i, j, open === 1, weights)) {
           const to = index(i + step.letters, j + step.phones, step.openLong ? 1 : 0);
           const score = best[here]! + step.weight;
           if (score > best[to]!) {
@@ -122,6 +128,7 @@ export function align(word: string, pronunciation: readonly string[], weights: W
 }
 
 function* stepsFrom(
+  word: string,
   letters: string,
   phones: readonly string[],
   stressed: readonly boolean[],
@@ -137,13 +144,14 @@ function* stepsFrom(
     if (!allowedHere(pair, letters, i, end, afterLongVowel)) continue;
     for (const pattern of pair.phones) {
       if (!matches(phones, j, pattern)) continue;
+      if (!pronouncedHere(pair, pattern, word, letters, i, end, vowelStressed(stressed, j, pattern), phones[j + pattern.length])) continue;
       if (pair.grapheme === 'a') {
         const afterW = /(w|qu|wh)$/.test(letters.slice(0, i));
         if (pair.sound === 'o' && !afterW) continue;
         if (pair.sound === 'ah' && afterW) continue;
       }
       if (pair.sound === 'r' && pattern[0] === 'ER0' && !/^A[YW]$/.test(phones[j - 1] ?? '')) continue;
-      const context = contextPenalty(pair, letters, i, end, stressed, j, pattern);
+      const context = contextPenalty(pair, stressed, j, pattern);
       yield {
         units: [{ grapheme: pair.grapheme, sound: pair.sound }],
         letters: pair.grapheme.length,
@@ -157,33 +165,72 @@ function* stepsFrom(
   yield* shortVowelBeforeR(letters, phones, stressed, i, j, weight);
 }
 
+function vowelStressed(stressed: readonly boolean[], j: number, pattern: readonly string[]): boolean {
+  return pattern.some((_, k) => stressed[j + k]);
+}
+
+/** Where a weakened phone may still be the sound that schools teach for its letter. */
+function pronouncedHere(
+  pair: InventoryPair,
+  pattern: readonly string[],
+  word: string,
+  letters: string,
+  i: number,
+  end: number,
+  stressed: boolean,
+  next: string | undefined,
+): boolean {
+  const key = `${pair.grapheme}:${pair.sound}`;
+  const phone = pattern.join(' ');
+  if (key === 'u:u' && phone === 'AH0') return i === 0 && !isVowelLetter(letters, end); // *unhappy*
+  if (key === 'o:uh' && phone === 'IH') return letters[end] === 'n' && !stressed; // *personal*
+  if (key === 'a:aw' && phone === 'AA') return letters[end] === 'l' && !/(w|qu|wh)$/.test(letters.slice(0, i)); // *falling*
+  if (key === 'a:ah' && letters[end] === 'l') return false;
+  if (key === 'a:i' && phone === 'AH0') return /^ges?$/.test(letters.slice(end)); // *village*
+  if (key === 'e:uh' && phone === 'IH') return letters.slice(end) === 'n'; // *even*
+  if (key === 'n:n' && phone === 'AH0 N') return /n't/.test(word); // *isn't*
+  // *catcher*: a last *er* is weak, whatever stress the dictionary leaves on it
+  if (phone === 'ER2' && /r$/.test(pair.grapheme))
+    return /^s?$/.test(letters.slice(end)) ? key === 'er:er' || key === 'or:er' : pair.sound !== 'er';
+  // *hero, during, security*: the vowel is coloured by its r
+  if ((key === 'e:i' || key === 'e:ee' || key === 'u:uu' || key === 'u:yoo') && stressed && next === 'R' && letters[end] === 'r')
+    return letters[end + 1] === 'r';
+  if ((key === 'oo:oo' || key === 'oo:uu') && next === 'R' && letters[end] === 'r') return false; // *poor*
+  return true;
+}
+
 /** Letters alone: where a grapheme may not stand. */
 function allowedHere(pair: InventoryPair, letters: string, i: number, end: number, afterLongVowel: boolean): boolean {
   const g = pair.grapheme;
   const next = letters[end] ?? '';
-  if (CONSONANT_PLUS_E.has(g) && afterLongVowel) return false;
+  if (CONSONANT_PLUS_E.has(g)) {
+    // a silent e closes a word or a part of one; before a vowel only where it keeps c or g soft (*ocean, pigeon*)
+    const keepsSoft = /^[cg]e$/.test(g) && /[ao]/.test(next);
+    if (afterLongVowel && !keepsSoft) return false;
+    if (isVowelLetter(letters, end) && !keepsSoft) return false;
+    if (letters.slice(end) === 'd') return false; // *lived*: the e is that of ed
+  } else if (MIDDLE_E.test(g) && !isVowelSound(pair.sound)) {
+    // *temperature, route, blonde*; after one vowel letter a final e makes a split digraph (*gone*)
+    const final = letters.slice(end) === '' || letters.slice(end) === 's';
+    const splits = isVowelLetter(letters, i - 1) && !isVowelLetter(letters, i - 2);
+    return final ? !splits : !isVowelLetter(letters, end);
+  }
+  if (g === 'al' && (pair.sound === 'aw' || pair.sound === 'o')) return next === 'k';
+  if (/^l[fvmk]$/.test(g) && letters[i - 1] === 'a') return false; // *half*: al
   if (g === 'ed') return !/[aeiou]/.test(letters[i - 1] ?? 'a') && (next === '' || letters.slice(end) === 'ly');
   if (g === 'gue' || g === 'que') return next === '' || next === 's';
+  if ((g === 'gu' || g === 'qu') && /^es?$/.test(letters.slice(end))) return false;
   if (g === 'ngue') return next === '' || next === 's';
-  if (g === 'le') return next === '' || next === 's' || next === 'd' || pair.sound === 'l';
+  if (g === 'le') return next === '' || !isVowelLetter(letters, end) || pair.sound === 'l';
   return true;
 }
 
 /** What the neighbours say: penalties where the notation gives a letter to somebody else. */
-function contextPenalty(
-  pair: InventoryPair,
-  letters: string,
-  i: number,
-  end: number,
-  stressed: readonly boolean[],
-  j: number,
-  pattern: readonly string[],
-): number {
+function contextPenalty(pair: InventoryPair, stressed: readonly boolean[], j: number, pattern: readonly string[]): number {
   const g = pair.grapheme;
   if (pair.sound === 'r' && pattern[0] === 'ER0') return -2;
   // r belongs to the stressed vowel after it (a-rrive, a-round), by the two-unit step below
   if (pattern.length === 1 && pattern[0] === 'ER0' && /r$/.test(g) && stressed[j + 1]) return -1;
-  if (g.length === 1 && pattern.length === 2 && pair.sound === 'n') return letters[i - 1] === 'd' || letters[end] === 't' ? -1 : -9;
   return 0;
 }
 
@@ -197,6 +244,9 @@ function* splitSteps(letters: string, phones: readonly string[], i: number, j: n
       for (const middle of consonantsByFirst.get(letters[i + 1] ?? '') ?? []) {
         const afterMiddle = i + 1 + middle.grapheme.length;
         if (!letters.startsWith(middle.grapheme, i + 1) || letters[afterMiddle] !== 'e') continue;
+        if (!splitEndsHere(letters, afterMiddle + 1)) continue;
+        const beforeVowel = isVowelLetter(letters, afterMiddle + 1) ? -6 : 0;
+        if (/^[gq]u$/.test(middle.grapheme)) continue; // *plague*: gue
         if (SILENT_E_CONSONANTS.has(middle.grapheme) && !LONG_VOWELS.has(split.sound)) continue;
         for (const middlePattern of middle.phones) {
           if (!matches(phones, afterVowel, middlePattern)) continue;
@@ -207,7 +257,7 @@ function* splitSteps(letters: string, phones: readonly string[], i: number, j: n
             ],
             letters: afterMiddle + 1 - i,
             phones: pattern.length + middlePattern.length,
-            weight: weight(`${split.grapheme}:${split.sound}`) + weight(`${middle.grapheme}:${middle.sound}`),
+            weight: weight(`${split.grapheme}:${split.sound}`) + weight(`${middle.grapheme}:${middle.sound}`) + beforeVowel,
             openLong: false,
           };
         }
@@ -230,6 +280,20 @@ function* splitSteps(letters: string, phones: readonly string[], i: number, j: n
       }
     }
   }
+}
+
+/** Whether an e before this place may be a silent one: not the e of *ed*, *ey* or *ea*. */
+function splitEndsHere(letters: string, end: number): boolean {
+  const rest = letters.slice(end);
+  if (rest === 'd') return false;
+  return rest === '' || !isVowelLetter(letters, end) || /^[aou]/.test(rest); // *someone, makeup, lovable*
+}
+
+/** Whether a vowel letter stands here; y is a consonant before another vowel letter (*graveyard*). */
+function isVowelLetter(letters: string, at: number): boolean {
+  const letter = letters[at];
+  if (letter === undefined) return false;
+  return letter === 'y' ? !/[aeiou]/.test(letters[at + 1] ?? '') : VOWEL_LETTERS.includes(letter);
 }
 
 /**
@@ -262,8 +326,9 @@ function* shortVowelBeforeR(
   });
   if (phone in R_COLOURED) {
     const stressedNext = stressed[j + 1] || r === 'rr';
-    if (phone === 'ER0' && stressedNext) yield emit('uh', 1, 4);
+    if (phone === 'ER0' && stressedNext) yield emit(/[iy]/.test(vowel) ? 'i' : 'uh', 1, 4);
     if (phone !== 'ER0' && r === 'rr' && (vowel === 'u' || vowel === 'o')) yield emit('u', 1, 2);
+    if (phone !== 'ER0' && (vowel === 'i' || vowel === 'y')) yield emit('i', 1, 4);
   }
   if (phone === 'EH' && phones[j + 1] === 'R' && vowel === 'a' && r === 'rr') yield emit('a', 2, 0);
   if (phone === 'AO' && phones[j + 1] === 'R' && vowel === 'o' && r === 'rr') yield emit('o', 2, 0);

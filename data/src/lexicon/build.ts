@@ -6,7 +6,8 @@
 import { writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { encodeWord, pairAlphabet } from '@sapling/core';
-import { align, isRare, reestimate, startingWeights, type AlignedUnit, type Weights } from './align.js';
+import { align, isRare, middleE, reestimate, startingWeights, type AlignedUnit, type Weights } from './align.js';
+import { rudeWords } from './unfit.js';
 import { readSources } from './sources.js';
 
 const ROUNDS = 6;
@@ -46,6 +47,8 @@ for (const source of sources) {
     const key = result.units.map((u) => `${u.grapheme}:${u.sound}`).join(' ');
     if (!alternatives.some((a) => a.units.map((u) => `${u.grapheme}:${u.sound}`).join(' ') === key)) alternatives.push(result);
   }
+  // a reading with a silent e inside the word stands behind one that sounds it (*temperature*)
+  if (!source.reviewed) alternatives.sort((a, b) => Number(a.units.some(middleE)) - Number(b.units.some(middleE)));
   if (alternatives.length === 0) {
     failed.push(source.word);
     continue;
@@ -87,6 +90,7 @@ const header = {
     return [key.slice(0, at), key.slice(at + 1), Math.round(count * 10) / 10];
   }),
   words: done.length,
+  rude: rudeWords(),
 };
 const text = `${JSON.stringify(header)}\n${lines.join('\n')}\n`;
 const bytes = gzipSync(Buffer.from(text, 'utf8'), { level: 9 });

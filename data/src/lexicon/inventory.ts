@@ -81,24 +81,24 @@ g g j; gg g; gh g; gu g; gue g; dge j; j j; f f; ff f; ph f; gh f; v v; ve v; s 
 ce s; z z; zz z; ze z; h h; m m; mm m; mb m; mn m; n n ng; nn n; kn n; gn n; ng ng; l l; ll l; le uhl
 r r; rr r; wr r; rh r; w w; wh w h; x ks gz; y y; th th dh; the dh; sh sh; ti sh ch; ci sh; ssi sh; si zh
 s zh sh; ge j zh; t ch; d j; ed t d; sw s; tw t; bu b; ss sh
-a a ay ah uh aw; e e ee i uh; i i igh ee; o o oh u uh oo; u u yoo uu oo uh; y ee i igh
+a a ay ah uh aw o; e e ee i uh; i i igh ee; o o oh u uh oo; u u yoo uu oo uh; y ee i igh
 ai ay; ay ay; ea ee e ay; ee ee; ei ee ay; ey ee ay; ie ee igh; igh igh; eigh ay; oa oh; oe oh; oi oy; oy oy
 oo oo uu; ou ow oo u uh; ow ow oh; au aw; aw aw; augh aw; ough oh aw oo; al aw; ew oo yoo; ue oo yoo; ui oo
 eu yoo oo; oul uu; eo ee; aigh ay
-ar ar or er; or or er ur; er er ur; ir ur; ur ur er; ear eer air ur ar; air air; are air ar; eer eer; ere eer air
+ar ar or er; or or er ur; er er ur eer; ir ur; ur ur er oor yoor; ear eer air ur ar; air air; are air ar; eer eer; ere eer air
 ore or; oor or oor; oar or; our or er; ure yoor oor er
 `;
 
 /** Pairs that a handful of words need. */
 const UNUSUAL = `
-e ur; a e i o; e y; i y e; o i wu uu aw; u i e w; y y; ai e a i; ay e ee; ea ee; ee i; ei igh e i uh; ey igh
-ie e i; oa aw; oe oo ee u; oo u oh; ou oh uu yoo aw; ow o; au a oh o ow ay; ew oh; ue e; ui i yoo; ough uh ow o
+e ur; a e i u; e y; i y e; o i wu uu aw; u i e w; y y; ai e a i; ay e ee; ea ee; ee i; ei igh e i uh; ey igh
+ie e i; oa aw; oe oo ee u; oo u oh; ou oh uu yoo aw; ow o; au a ah oh o ow ay; ew oh; ue e; ui i yoo; ough uh ow o
 eo e uh oh; ae ee e; aa ah a; ah ah uh a; eigh igh; uy igh; ye igh; eye igh; aye igh; eau oh yoo; ao ay; aou ow
 ia uh; io uh; iew yoo; ieu oo yoo; uoy oy; oeu oo; hou ow; ho o; hei ay; heir air; he e; wo oo; oh oh; eh e ay; uh u
 ol oh; al a ah o; au aw; augh a; et ay; is igh; ais igh; ueue yoo; ut oo; ayor air; oir ar
-ar air; er eer air; eir air eer; ier eer er; eur ur yoor oor; yr ur eer; yre igh; aur or; irr ur; urr ur; err ur; oor er
-our ur oor ow; ur oor yoor; ir eer; aer air; ayer air; ire er; oar er; awer or; owar er; arr ar; orr or ur; eor er; uar er; aar ar; ah ar
-ere ur; iar er; re er; or oor; hor or; har ar; her ur er; eer er; ueur er; yer er; ere er; ear er; ore er; are er
+ar air; er air ar; eir air eer; ier eer; eur ur yoor oor; yr ur eer; yre igh; aur or er; irr ur; urr ur; err ur; oor er
+our ur oor ow; ir eer; aer air; ayer air; ire er; oar er; awer or; owar er; arr ar; orr or ur; eor er; uar er; aar ar; ah ar
+ere ur; iar er; eyre air; re er; or oor; hor or; har ar; her ur er; eer er; ueur er; yer er; ere er; ear er; ore er; are er
 al uhl; el uhl; il uhl; ol uhl; ul uhl; yl uhl; lle l; le l
 cu k; kk k; cch k; cqu kw; cqu k; lk k; sch sh; che sh; kh k; ckgu g; cqu k; quet kay; xe ks
 ghe g; gue ng; ngue ng; nge ng; nd n; ngh ng; dn n; pn n; nne n; mme m; lm m; gm m; chm m; mn m
@@ -107,7 +107,7 @@ lf f; lv v; pf f; gh p; pb b; b p; ft f; f v; ph v; ph p
 ps s; sth s; ces s; sce s; sci sh; che k; z s; c ch sh; cc ch; cz ch; sc sh; sci s; s ch; ts s; sse s; tsch ch; tz ts; tzs ts
 si sh; ci ch; xi ksh; x z; x gzh; x k; xc ks; ce sh; che ch; te ch; ti zh; tu ch; di j; gi j; dg j; gg j; dj j; ssi zh
 z zh; g zh; j zh; j y h; x h; ss z; cz z; zz ts; sp s; ths z; thes z; sth s
-hn n; ia i igh; owe oh; awe aw; all l; au uh; xh gz; ii ee; ir er; yr er; ro er; olo ur; ae uh; ua oo uh; oh o; eigh e
+hn n; ia i igh; owe oh; awe aw;  au uh; xh gz; ii ee; ir er; yr er; ro er; olo ur; ae uh; ua oo uh; oh o; eigh e
 ll y; lh l; sl l; ln n; wh w; ww w; u w; ou w; ju w
 rp r; rrh r; wh h; rps r; rt r; l ; sw s
 dde d; ld d; bd d; de d; ffe f; gge g; ppe p; bbe b; pe p; be b; ke k; me m; ne n; fe f; re r; ye y; lle l; cke k
@@ -137,17 +137,24 @@ const CONTEXT_PHONES: Record<string, string[]> = {
   'u:yoo': ['Y AH0 W', 'Y UW W'], // annual
   'r:r': ['ER0'], // fire
   'n:n': ['AH0 N'], // isn't
-  'u:uh': ['AH0'],
+  'u:u': ['AH0'], // unhappy
+  'a:i': ['AH0'], // village
+  'e:uh': ['IH'], // even
+  'oor:oor': ['UW R'], // poor
+  'o:uh': ['IH'], // personal
+  'are:air': ['AE R'], // scarecrow
   'a:ah': ['AA'],
   'al:ah': ['AA'],
   'ar:ar': ['AA R'],
-  'or:er': ['ER0'],
+  'or:er': ['ER0', 'ER2'],
+  'er:er': ['ER2'],
   're:er': ['ER0'],
   'aw:aw': ['AA'],
   'au:aw': ['AA'],
   'ough:aw': ['AA'],
   'augh:aw': ['AA'],
   'al:aw': ['AA'],
+  'a:aw': ['AA'], // falling
   'ou:aw': ['AA'],
   'oa:aw': ['AA'],
 };

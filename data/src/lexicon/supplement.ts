@@ -51,15 +51,15 @@ trigraph T R AY1 G R AE2 F;numeracy N Y UW1 M ER0 AH0 S IY0;maths M AE1 TH S;rot
 ladybird L EY1 D IY0 B ER2 D;ladybirds L EY1 D IY0 B ER2 D Z;hedgehog HH EH1 JH HH OH2 G;hedgehogs HH EH1 JH HH OH2 G Z;badger B AE1 JH ER0;snowman S N OW1 M AE2 N;snowmen S N OW1 M EH2 N
 bonfire B OH1 N F AY2 ER0;wheelbarrow W IY1 L B AE2 R OW0;seesaw S IY1 S AO2;jigsaw JH IH1 G S AO2;paddling P AE1 D L IH0 NG;paddle P AE1 D AH0 L;puddle P AH1 D AH0 L;muddle M AH1 D AH0 L
 goalkeeper G OW1 L K IY2 P ER0;netball N EH1 T B AO2 L;rounders R AW1 N D ER0 Z;conservatory K AH0 N S ER1 V AH0 T AO2 R IY0;cupboard K AH1 B ER0 D;cupboards K AH1 B ER0 D Z
-ant AE1 N T;aunt AA1 N T;half HH AA1 F;calf K AA1 F;laugh L AA1 F|L AE1 F;laughed L AA1 F T|L AE1 F T;laughing L AA1 F IH0 NG|L AE1 F IH0 NG;halves HH AA1 V Z;palm P AA1 M;calm K AA1 M
-says S EH1 Z;said S EH1 D;again AH0 G EH1 N;against AH0 G EH1 N S T;mr M IH1 S T ER0;mrs M IH1 S IH0 Z;ok OW2 K EY1;okay OW2 K EY1
+ant AE1 N T;aunt AE1 N T;half HH AE1 F|HH AA1 F;calf K AE1 F|K AA1 F;laugh L AE1 F|L AA1 F;laughed L AE1 F T|L AA1 F T;laughing L AE1 F IH0 NG|L AA1 F IH0 NG;halves HH AE1 V Z|HH AA1 V Z;restaurant R EH1 S T ER0 OH2 N T;restaurants R EH1 S T ER0 OH2 N T S;beautifully B Y UW1 T IH0 F AH0 L IY0;naive N AY0 IY1 V;forever F AO2 R EH1 V ER0;lead L IY1 D|L EH1 D;minute M IH1 N IH0 T|M AY0 N UW1 T;minutes M IH1 N IH0 T S;particular P AA0 R T IH1 K Y AH0 L ER0;several S EH1 V ER0 AH0 L;everything EH1 V ER0 IY0 TH IH2 NG;everyone EH1 V ER0 IY0 W AH2 N;everybody EH1 V ER0 IY0 B OH2 D IY0;everywhere EH1 V ER0 IY0 W EH2 R;bullet B UH1 L IH0 T;cucumber K Y UW1 K AH2 M B ER0;toothbrush T UW1 TH B R AH2 SH;hairbrush HH EH1 R B R AH2 SH;vegetable V EH1 JH IH0 T AH0 B AH0 L;vegetables V EH1 JH IH0 T AH0 B AH0 L Z;cyclone S AY1 K L OW2 N;perfect P ER1 F IH0 K T;palm P AA1 M;calm K AA1 M
+says S EH1 Z;said S EH1 D;again AH0 G EH1 N;against AH0 G EH1 N S T;okay OW2 K EY1
 peep P IY1 P;peeped P IY1 P T;vet V EH1 T;vets V EH1 T S;yak Y AE1 K;yaks Y AE1 K S;zip Z IH1 P;zips Z IH1 P S;zigzag Z IH1 G Z AE2 G;yap Y AE1 P;yaps Y AE1 P S;quack K W AE1 K;quacks K W AE1 K S
 fizz F IH1 Z;fizzy F IH1 Z IY0;buzz B AH1 Z;buzzed B AH1 Z D;buzzing B AH1 Z IH0 NG;fuzz F AH1 Z;huff HH AH1 F;puff P AH1 F;sniff S N IH1 F;sniffed S N IH1 F T;cluck K L AH1 K;squelch S K W EH1 L CH
 swish S W IH1 SH;thud TH AH1 D;clang K L AE1 NG;splosh S P L OH1 SH;splish S P L IH1 SH;squish S K W IH1 SH;plod P L OH1 D;plodded P L OH1 D IH0 D;trot T R OH1 T;trotted T R OH1 T IH0 D
 tuft T AH1 F T;gulp G AH1 L P;gulped G AH1 L P T;yelp Y EH1 L P;yelped Y EH1 L P T;tug T AH1 G;tugs T AH1 G Z;tugged T AH1 G D;hop HH OH1 P;hops HH OH1 P S;hopped HH OH1 P T;jig JH IH1 G;wag W AE1 G;wags W AE1 G Z;wagged W AE1 G D
 twig T W IH1 G;twigs T W IH1 G Z;acorn EY1 K AO2 R N;acorns EY1 K AO2 R N Z;sapling S AE1 P L IH0 NG;saplings S AE1 P L IH0 NG Z;newt N Y UW1 T;newts N Y UW1 T S;moat M OW1 T;croak K R OW1 K;croaked K R OW1 K T
 worry W AH1 R IY0;worried W AH1 R IY0 D;hurry HH AH1 R IY0;hurried HH AH1 R IY0 D;courage K AH1 R IH0 JH;tuesday T Y UW1 Z D EY0;saturday S AE1 T ER0 D EY0;sunday S AH1 N D EY0;monday M AH1 N D EY0
-thursday TH ER1 Z D EY0;friday F R AY1 D EY0;interesting IH1 N T R AH0 S T IH0 NG;interest IH1 N T R AH0 S T;vegetable V EH1 JH T AH0 B AH0 L;vegetables V EH1 JH T AH0 B AH0 L Z
+thursday TH ER1 Z D EY0;friday F R AY1 D EY0;interesting IH1 N T ER0 AH0 S T IH0 NG;interest IH1 N T ER0 AH0 S T;
 one W AH1 N;once W AH1 N S;two T UW1;iron AY1 ER0 N;clothes K L OW1 DH Z;february F EH1 B R UW0 EH2 R IY0;favourite F EY1 V ER0 IH0 T;dialogue D AY1 AH0 L OH2 G;catalogue K AE1 T AH0 L OH2 G
 gone G OH1 N;dog D OH1 G;path P AE1 TH;bath B AE1 TH;use Y UW1 Z|Y UW1 S;live L IH1 V|L AY1 V;lives L IH1 V Z|L AY1 V Z;read R IY1 D|R EH1 D;wind W IH1 N D|W AY1 N D;tear T IH1 R|T EH1 R
 the DH AH0|DH IY0;a AH0|EY1;been B IY1 N;your Y AO1 R;you're Y AO1 R;our AW1 ER0;were W ER1;there DH EH1 R;they DH EY1;their DH EH1 R;pretty P R IH1 T IY0;people P IY1 P AH0 L
@@ -73,3 +73,14 @@ mop M OH1 P;mops M OH1 P S;pram P R AE1 M;satsuma S AE0 T S UW1 M AH0;peg P EH1 
     const space = row.indexOf(' ');
     return [row.slice(0, space), row.slice(space + 1).split('|')] as const;
   });
+
+/** Words of school and home that neither the dictionary nor the frequency count has, read from their parts. */
+export const SCHOOL_WORDS: readonly string[] = `
+tidied tidying untidy lunchboxes playtimes bookbag bookbags whiteboards felt-tip scooters dustbin dustbins bedtimes storytime hometime teatime
+hedgerow treehouse birdhouse beanbag beanbags paintbrush paintbrushes pencilcase handprint handprints footpath footpaths puddles muddier
+bathmat snowballs snowflakes raindrop raindrops hopscotch skipping conkers rockpool rockpools sandpit sandpits windmill windmills
+frogspawn spawned tadpole mudbank riverbank riverbanks foxglove foxgloves nutshell beehive beehives crosspatch pinecone pinecones
+hilltop hilltops shipyard quacking quacked croaking splashing splashed squelching squelched swishing sploshed zipped unzipped zipping
+`
+  .split(/\s+/)
+  .filter((word) => /^[a-z]+$/.test(word));

@@ -24,7 +24,14 @@ tosser ugly virgin war weapon weapons blood bleed bled lad dam cum jap paki coon
 ecstasy acid goddamn god jesus christ gosh allah lord suck dick dicks rod nut nuts bang banged balls knob hooters hard jugs melons stiff willy
 `;
 
-const unfit = new Set<string>(REVIEWED.split(/\s+/).filter(Boolean));
+/** Swearing and words for the body: not even one letter away from these may a made-up word come. */
+const RUDE = `
+ass arse bastard bitch boob boobs bugger bum butt clit cock coon cunt crap cum damn dick dildo dyke fag fanny fart fuck gook homo hooker
+horny jizz kike minge muff nazi nigger nob paki pee penis piss poo poop porn prick pube puke pussy shag shit skank slag slut snog sod
+spaz spic spunk tit tits titty tosser turd twat wank whore willy wop sex sexy
+`;
+const unfit = new Set<string>(RUDE.split(/\s+/).filter(Boolean));
+for (const word of REVIEWED.split(/\s+/).filter(Boolean)) unfit.add(word);
 for (const word of listed['en'] ?? []) if (/^[a-z]+$/.test(word)) unfit.add(word);
 /** Ordinary children's words that the package's or our own net catches by a second meaning. */
 for (const word of [
@@ -76,4 +83,11 @@ const STEMS = [
 /** Whether a lower-case spelling must never be offered to a child. */
 export function isUnfit(word: string): boolean {
   return unfit.has(word) || STEMS.some((stem) => word.startsWith(stem));
+}
+
+/** The words that a made-up word may neither be, nor sound like, nor come one letter near. */
+export function rudeWords(): string[] {
+  const rude = new Set(RUDE.split(/\s+/).filter(Boolean));
+  for (const word of listed['en'] ?? []) if (/^[a-z]{3,10}$/.test(word)) rude.add(word);
+  return [...rude].sort();
 }

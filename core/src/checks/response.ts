@@ -1,0 +1,464 @@
+/**
+ * What a response says: what was said is cut into sounds as ordinary letters show them, laid along the
+ * target's pairs by the cheapest alignment (Needleman and Wunsch 1970, with phonetic distances), and the
+ * pattern is named. Every reading of the target and of what was said is tried; the kindest wins.
+ */
+import { CoreError } from '../errors.js';
+import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
+import { LONGEST_WORD, normaliseWord, segment } from '../phonics/segment.js';
+import { sameSound, soundDistance } from '../phonics/sound-distance.js';
+import { isVowelSound, SOUNDS, soundParts } from '../phonics/sounds.js';
+import { baseAndEnding, shareOfGrapheme } from '../phonics/word-parts.js';
+import { guessSegmentations } from '../phonics/guess.js';
+import { LETTER_NAMES, letterNamed } from './letter-names.js';
+import { typedSounds } from './typed-sounds.js';
+
+export type Pattern =
+  | 'reversal'
+  | 'digraph split'
+  | 'letter name'
+  | 'vowel swapped'
+  | 'consonant swapped'
+  | 'sound left out'
+  | 'sound added'
+  | 'order changed'
+  | 'made real'
+  | 'first letters only'
+  | 'other sound of grapheme'
+  | 'not blended'
+  | 'ending left out';
+export interface ResponseUnit {
+  grapheme: string;
+  sound: string;
+  outcome: 'right' | 'wrong' | 'left out';
+  /** Sound ids, with spaces between where several. */
+  said?: string;
+}
+export interface ResponseAnalysis {
+  units: ResponseUnit[];
+  /** Sounds that belong to no unit of the target. */
+  added: string[];
+  /** Most telling first. */
+  patterns: Pattern[];
+}
+export interface ResponseRequest {
+  /** The word, a pair such as `ow:ow`, or a single grapheme as on a card (then its commonest sound is asked). */
+  readonly target: string;
+  /** As an adult types it: a word (`sed`), sounds with spaces or dashes (`s-i-t`), `/ay/` for a sound, `name b` for a letter's name. */
+  readonly said: string;
+  readonly madeUp?: boolean;
+  /** Mergers of the school's accent, as in ACCENT_MERGERS. */
+  readonly accent?: string;
+}
+
+const GAP = 0.62;
+/** What it costs to take typed letters for anything but their plain sounds. */
+const GUESSED = 0.45;
+/** A grapheme's other sound must be met this often among its uses to count as one it spells. */
+const OTHER_SOUND_SHARE = 0.015;
+const REAL_WORD_PER_MILLION = 0.5;
+const MIRRORED: Record<string, string> = { b: 'd', d: 'b', p: 'kw', q: 'p', m: 'w', w: 'm', n: 'u', u: 'n' };
+const SHORT = new Set(['a', 'e', 'i', 'o', 'u', 'uu']);
+
+/**
+ * Lays what was said along the target and names what happened. Nothing said (an empty answer) leaves every
+ * unit out, with no pattern.
+ * @throws CoreError `bad-input` for no target, `too-long` beyond 45 letters.
+ * @example analyseResponse(lexicon, { target: 'frog', said: 'fog' }).patterns // ['sound left out']
+ */
+export function analyseResponse(lexicon: Lexicon, request: ResponseRequest): ResponseAnalysis {
+  const { madeUp = false, accent = '' } = request;
+  if (typeof request.target !== 'string' || request.target.trim() === '') throw new CoreError('bad-input', 'target', 'There is no target.');
+  if (typeof request.said !== 'string')
+    throw new CoreError('bad-input', 'said', 'What was said must be text; leave it empty for no answer.');
+  const target = normaliseWord(request.target.trim());
+  const said = normaliseWord(request.said.trim());
+  if (target.length > LONGEST_WORD || said.length > 3 * LONGEST_WORD)
+    throw new CoreError('too-long', 'said', `At most ${LONGEST_WORD} letters are laid.`);
+  const readings = targetsOf(lexicon, target);
+  if (readings.length === 0) throw new CoreError('bad-input', 'target', `"${request.target}" cannot be cut into sounds.`);
+  const whole = readings[0]!;
+  if (said === '')
+    return { units: whole.map((u) => ({ grapheme: u.grapheme, sound: u.sound, outcome: 'left out' })), added: [], patterns: [] };
+  if (said === target)
+    return { units: whole.map((u) => ({ grapheme: u.grapheme, sound: u.sound, outcome: 'right' })), added: [], patterns: [] };
+
+  const named = nameGiven(target, said, whole);
+  if (named) return named;
+  const spoken = soundsSaid(lexicon, said, whole);
+  let best: { laid: Laid; spoken: Spoken; cost: number } | null = null;
+  for (const units of readings)
+    for (const one of spoken) {
+      const laid = lay(units, one, accent);
+      const cost = laid.cost + one.doubt;
+      if (!best || cost < best.cost - 1e-9) best = { laid, spoken: one, cost };
+    }
+  const { laid, spoken: chosen } = best!;
+  return nameIt(lexicon, { target, said, madeUp, accent }, laid, chosen);
+}
+
+/** The readings of a target: a word's cuts, or one grapheme as on a card. */
+function targetsOf(lexicon: Lexicon, target: string): SegmentUnit[][] {
+  if (target.includes(':')) {
+    const [spelled, sound] = target.split(':') as [string, string];
+    const letters = [...spelled].flatMap((c, k) => (c === '_' ? [] : [k]));
+    return SOUNDS.has(sound) ? [[{ grapheme: spelled, sound, letters }]] : [];
+  }
+  const grapheme = graphemeUnit(lexicon, target);
+  const entry = lexicon.peek(target);
+  if (grapheme && (!entry || entry.perMillion < 1 || (entry.name && target.length < 4)) && (!/[aeiouy]/.test(target) || target.length <= 4))
+    return [[grapheme]];
+  const cuts = segment(lexicon, target);
+  const list = cuts[0]?.from === 'rules' ? cuts.slice(0, 1) : cuts;
+  return list.length > 0 ? list.map((cut) => cut.units) : grapheme ? [[grapheme]] : [];
+}
+
+function graphemeUnit(lexicon: Lexicon, target: string): SegmentUnit | null {
+  const spelled = target.replace(/-/g, '_');
+  const pair = lexicon.pairs.filter((p) => p.grapheme === spelled).sort((a, b) => b.count - a.count)[0];
+  return pair ? { grapheme: pair.grapheme, sound: pair.sound, letters: [...spelled].flatMap((c, k) => (c === '_' ? [] : [k])) } : null;
+}
+
+/** A letter's name for a single letter, or names for every letter of a word. */
+function nameGiven(target: string, said: string, units: readonly SegmentUnit[]): ResponseAnalysis | null {
+  const wrong = (saidOf: (k: number) => string): ResponseAnalysis => ({
+    units: units.map((u, k) => ({ grapheme: u.grapheme, sound: u.sound, outcome: 'wrong', said: saidOf(k) })),
+    added: [],
+    patterns: ['letter name'],
+  });
+  if (units.length === 1 && units[0]!.grapheme.length === 1) {
+    const letter = letterNamed(said);
+    if (letter === units[0]!.grapheme && !sameSound(said, units[0]!.sound)) return wrong(() => LETTER_NAMES[letter]!.sounds[0]!.join(' '));
+  }
+  const tokens = said.split(/[\s,.\-–—]+/).filter(Boolean);
+  const letters = [...target.replace(/[^a-z]/g, '')];
+  if (tokens.length < 2 || tokens.length !== letters.length) return null;
+  const names = tokens.map((t) => letterNamed(t));
+  // single letters typed apart are sounds; only names written out are names
+  if (tokens.every((t) => t.length === 1) || names.some((letter, k) => letter !== letters[k])) return null;
+  return wrong((k) => units[k]!.letters.map((at) => LETTER_NAMES[target[at]!]!.sounds[0]!.join(' ')).join(' '));
+}
+
+interface Spoken {
+  readonly sounds: readonly string[];
+  /** Said one by one. */
+  readonly apart: boolean;
+  /** How much less likely this reading of the typed letters is than the first. */
+  readonly doubt: number;
+  /** The word, where the dictionary has it as typed. */
+  readonly word: boolean;
+}
+
+/** The sounds that typed letters stand for: every cut of a word, or one sound a token. */
+function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit[]): Spoken[] {
+  const slashed = [...said.matchAll(/\/([a-z]+)\//g)].map((m) => m[1]!);
+  if (slashed.length > 0 && slashed.every((s) => SOUNDS.has(s)))
+    return [{ sounds: slashed.flatMap((s) => [...soundParts(s)]), apart: slashed.length > 1, doubt: 0, word: false }];
+  const tokens = said.split(/[\s,.\-–—…]+/).filter(Boolean);
+  if (tokens.length > 1) return tokensSaid(lexicon, tokens, target);
+  const spelling = tokens[0] ?? said;
+  const out: Spoken[] = [];
+  const offer = (sounds: readonly string[], doubt: number, word: boolean): void => {
+    out.push({ sounds: sounds.flatMap((s) => [...soundParts(s)]), apart: false, doubt, word });
+  };
+  const known = lexicon.get(spelling);
+  known?.segmentations.forEach((cut, k) =>
+    offer(
+      cut.units.map((u) => u.sound),
+      0.02 * k,
+      true,
+    ),
+  );
+  if (/^[a-z]+$/.test(spelling) && spelling.length <= LONGEST_WORD) {
+    // no word: the letters are meant plainly before they are meant as a spelling
+    const plain = typedSounds(lexicon, spelling);
+    if (!known && plain) offer(plain, 0, false);
+    if (!known)
+      guessSegmentations(lexicon, spelling, 3).forEach((cut, k) =>
+        offer(
+          cut.units.map((u) => u.sound),
+          (plain ? GUESSED : 0) + 0.08 * k,
+          false,
+        ),
+      );
+    if (target.length === 1) for (const sounds of tokenSounds(lexicon, spelling)) offer(sounds, 0, false);
+  }
+  return out.length > 0 ? out : [{ sounds: [], apart: false, doubt: 0, word: false }];
+}
+
+/** The sounds a token said alone may be: its grapheme's, commonest first; `kuh` is k; a whole word is its sounds. */
+function tokenSounds(lexicon: Lexicon, token: string): string[][] {
+  const plain = /^([bcdfghjklmnpqrstvwxyz]{1,2})uh$/.exec(token)?.[1] ?? token;
+  if (SOUNDS.has(plain) && plain.length > 1) return [[plain]];
+  const pairs = lexicon.pairs.filter((p) => p.grapheme === plain && p.sound !== 'uh').sort((a, b) => b.count - a.count);
+  const total = pairs.reduce((sum, p) => sum + p.count, 0);
+  const own = pairs.filter((p) => p.count / total > 0.03).map((p) => [p.sound]);
+  // a single letter said alone is its plain sound first: a, not ay
+  if (plain.length === 1 && SOUNDS.has(plain)) own.unshift([plain]);
+  if (plain.length === 1 && plain === 'c') own.unshift(['k']);
+  if (own.length > 0) return own;
+  const cut = segment(lexicon, plain)[0];
+  return cut ? [cut.units.flatMap((u) => [...soundParts(u.sound)])] : [];
+}
+
+function tokensSaid(lexicon: Lexicon, tokens: readonly string[], target: readonly SegmentUnit[]): Spoken[] {
+  // syllables said apart are no sounds said apart: *gigh-ant*
+  if (
+    tokens.every((t) => t.length > 1 && /[aeiouy]/.test(t) && !/^[a-z]{1,2}uh$/.test(t)) &&
+    !tokens.some((t) => target.some((u) => u.grapheme === t))
+  ) {
+    const sounds = tokens.flatMap((t) => typedSounds(lexicon, t) ?? []).flatMap((s) => [...soundParts(s)]);
+    return [{ sounds, apart: false, doubt: 0, word: false }];
+  }
+  let rows: string[][] = [[]];
+  for (const token of tokens) {
+    const own = target.find((u) => u.grapheme.replace('_', '') === token || u.grapheme === token);
+    // a grapheme of the word may be said with any of its sounds; any other letter is said plainly
+    const options = tokenSounds(lexicon, token).slice(0, own ? 3 : 1);
+    if (own) options.sort((a, b) => Number(b[0] === own.sound) - Number(a[0] === own.sound));
+    if (options.length === 0) continue;
+    rows = rows.flatMap((row) => options.map((o) => [...row, ...o.flatMap((s) => [...soundParts(s)])])).slice(0, 24);
+  }
+  return rows.map((sounds, k) => ({ sounds, apart: true, doubt: 0.01 * k, word: false }));
+}
+
+interface Laid {
+  readonly units: ResponseUnit[];
+  readonly added: string[];
+  /** After which target unit each added sound stands; -1 before the first. */
+  readonly addedAfter: number[];
+  readonly cost: number;
+  readonly targetSounds: readonly string[];
+  readonly source: readonly SegmentUnit[];
+}
+
+/** The cheapest alignment of what was said along the sounds of the target, gathered by unit. */
+function lay(units: readonly SegmentUnit[], { sounds: said, word }: Spoken, accent: string): Laid {
+  const full = (target: string, heard: string): boolean => !word && fullyVoiced(target, heard);
+  const flat = units.flatMap((unit, k) => soundParts(unit.sound).map((sound) => ({ sound, unit: k })));
+  const [n, m] = [flat.length, said.length];
+  const cost: number[][] = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(0));
+  const step = (i: number, j: number): number => {
+    const { sound } = flat[i]!;
+    if (full(sound, said[j]!)) return 0.05;
+    return sameSound(sound, said[j]!, accent) ? (sound === said[j] ? 0 : 0.02) : 0.15 + soundDistance(sound, said[j]!);
+  };
+  for (let i = n; i >= 0; i -= 1)
+    for (let j = m; j >= 0; j -= 1) {
+      if (i === n && j === m) continue;
+      let best = Infinity;
+      if (i < n && j < m) best = step(i, j) + cost[i + 1]![j + 1]!;
+      if (i < n) best = Math.min(best, GAP + cost[i + 1]![j]!);
+      if (j < m) best = Math.min(best, GAP + cost[i]![j + 1]!);
+      cost[i]![j] = best;
+    }
+  const heard: (string[] | null)[] = units.map(() => null);
+  const wrong = units.map(() => false);
+  const missing = units.map(() => 0);
+  const added: string[] = [];
+  const addedAfter: number[] = [];
+  let [i, j] = [0, 0];
+  while (i < n || j < m) {
+    const here = cost[i]![j]!;
+    if (i < n && j < m && Math.abs(here - (step(i, j) + cost[i + 1]![j + 1]!)) < 1e-9) {
+      const k = flat[i]!.unit;
+      heard[k] = [...(heard[k] ?? []), said[j]!];
+      if (!sameSound(flat[i]!.sound, said[j]!, accent) && !full(flat[i]!.sound, said[j]!)) wrong[k] = true;
+      i += 1;
+      j += 1;
+    } else if (i < n && Math.abs(here - (GAP + cost[i + 1]![j]!)) < 1e-9) {
+      missing[flat[i]!.unit]! += 1;
+      i += 1;
+    } else {
+      added.push(said[j]!);
+      addedAfter.push(i === 0 ? -1 : flat[i - 1]!.unit);
+      j += 1;
+    }
+  }
+  return {
+    units: units.map((unit, k): ResponseUnit => {
+      const { grapheme, sound } = unit;
+      if (heard[k] === null) return { grapheme, sound, outcome: 'left out' };
+      if (wrong[k] || missing[k]! > 0) return { grapheme, sound, outcome: 'wrong', said: heard[k]!.join(' ') };
+      return { grapheme, sound, outcome: 'right' };
+    }),
+    added,
+    addedAfter,
+    cost: cost[0]![0]!,
+    targetSounds: flat.map((f) => f.sound),
+    source: units,
+  };
+}
+
+/** A weak vowel said in full, as a child does who sounds a word out: *gi-ant* with the vowel of *ant*. */
+function fullyVoiced(target: string, said: string): boolean {
+  return (target === 'uh' || target === 'er') && SHORT.has(said);
+}
+
+/** Names what happened, and mends the laying where a pattern explains it better than gaps do. */
+function nameIt(
+  lexicon: Lexicon,
+  { target, said, madeUp, accent }: { target: string; said: string; madeUp: boolean; accent: string },
+  laid: Laid,
+  spoken: Spoken,
+): ResponseAnalysis {
+  let { units, added } = laid;
+  const same = (a: string, b: string): boolean => sameSound(a, b, accent);
+  const patterns: Pattern[] = [];
+  const name = (pattern: Pattern): void => {
+    if (!patterns.includes(pattern)) patterns.push(pattern);
+  };
+  const allRight = units.every((u) => u.outcome === 'right') && added.length === 0;
+  if (allRight) return { units, added, patterns: spoken.apart && laid.targetSounds.length > 1 ? ['not blended'] : [] };
+  const saidWord = /^[a-z']+$/.test(said) ? lexicon.peek(said) : undefined;
+  const realWord = saidWord !== undefined && saidWord.perMillion >= REAL_WORD_PER_MILLION;
+  if (madeUp && realWord && said !== target) name('made real');
+
+  const ordered = orderChanged(laid, spoken.sounds, same);
+  if (ordered || lettersReordered(target, said)) {
+    name('order changed');
+    return ordered ? { units: ordered, added: [], patterns } : { units, added, patterns };
+  }
+  if (endingGone(lexicon, target, laid, spoken.sounds, same)) {
+    name('ending left out');
+    return { units, added, patterns };
+  }
+  const split = digraphSplit(lexicon, laid);
+  if (split) {
+    ({ units, added } = split);
+    name('digraph split');
+  }
+  if (firstOnly(units, added, realWord)) {
+    if (patterns[0] !== 'made real') name('first letters only');
+    else patterns.push('first letters only');
+    return { units, added, patterns };
+  }
+  for (const unit of units)
+    if (unit.outcome === 'wrong') for (const pattern of namesOf(lexicon, unit)) if (!(split && unit.said?.includes(' '))) name(pattern);
+  if (units.some((u) => u.outcome === 'left out')) name('sound left out');
+  if (added.length > 0) name('sound added');
+  if (spoken.apart && !patterns.includes('digraph split') && laid.targetSounds.length > 1) name('not blended');
+  return { units, added, patterns };
+}
+
+/** The same sounds in another order: *was* and *saw*, *spot* and *stop*. Laid place by place. */
+function orderChanged(laid: Laid, said: readonly string[], same: (a: string, b: string) => boolean): ResponseUnit[] | null {
+  const sounds = laid.targetSounds;
+  if (sounds.length !== said.length || sounds.length < 2) return null;
+  const left = [...said];
+  for (const sound of sounds) {
+    const at = left.findIndex((s) => same(s, sound));
+    if (at < 0) return null;
+    left.splice(at, 1);
+  }
+  if (sounds.every((sound, k) => same(sound, said[k]!))) return null;
+  let at = 0;
+  return laid.source.map(({ grapheme, sound }): ResponseUnit => {
+    const parts = soundParts(sound);
+    const heard = said.slice(at, at + parts.length);
+    at += parts.length;
+    return parts.every((part, k) => same(part, heard[k]!))
+      ? { grapheme, sound, outcome: 'right' }
+      : { grapheme, sound, outcome: 'wrong', said: heard.join(' ') };
+  });
+}
+
+/** *was* read *saw*: the letters are the word's, taken in another order, whatever they then say. */
+function lettersReordered(target: string, said: string): boolean {
+  return target.length > 1 && said !== target && [...said].sort().join('') === [...target].sort().join('');
+}
+
+/** Only the base was said: everything left out belongs to the ending, and nothing else went wrong. */
+function endingGone(
+  lexicon: Lexicon,
+  target: string,
+  laid: Laid,
+  said: readonly string[],
+  same: (a: string, b: string) => boolean,
+): boolean {
+  const parts = baseAndEnding(lexicon, target);
+  if (!parts) return false;
+  const base = segment(lexicon, parts.base).map((cut) => cut.units.flatMap((u) => [...soundParts(u.sound)]));
+  const saysBase = base.some((sounds) => sounds.length === said.length && sounds.every((sound, k) => same(sound, said[k]!)));
+  if (!saysBase || said.length >= laid.targetSounds.length) return false;
+  const lost = laid.units.findIndex((u) => u.outcome === 'left out');
+  return lost > 0 && laid.added.length === 0;
+}
+
+/** A unit of several letters said letter by letter, or by one of its letters alone. */
+function digraphSplit(lexicon: Lexicon, laid: Laid): { units: ResponseUnit[]; added: string[] } | null {
+  const added = [...laid.added];
+  const addedAfter = [...laid.addedAfter];
+  let found = false;
+  const units = laid.units.map((unit, k): ResponseUnit => {
+    const letters = [...unit.grapheme.replace('_', '')];
+    if (letters.length < 2 || letters.every((l) => l === letters[0])) return unit;
+    const right = unit.outcome === 'right';
+    if (right && unit.grapheme.includes('_')) return unit;
+    const plain = letters.map((letter) => plainSounds(lexicon, letter));
+    if (unit.grapheme.includes('_')) {
+      // a silent e not heeded: *hope* said *hop*
+      if (unit.outcome === 'wrong' && plain[0]!.has(unit.said!) && SHORT.has(unit.said!)) found = true;
+      return unit;
+    }
+    const around = addedAfter.flatMap((at, n) => (at === k || at === k - 1 ? [n] : []));
+    const heard = right ? [...soundParts(unit.sound)] : unit.said ? unit.said.split(' ') : [];
+    for (const n of around) {
+      const row = addedAfter[n] === k ? [...heard, added[n]!] : [added[n]!, ...heard];
+      if (row.length === letters.length && row.every((sound, at) => plain[at]!.has(sound))) {
+        found = true;
+        added.splice(n, 1);
+        addedAfter.splice(n, 1);
+        return { ...unit, outcome: 'wrong', said: row.join(' ') };
+      }
+    }
+    // one of its letters alone: *tin* for *thin*
+    if (!right && heard.length === 1 && (plain[0]!.has(heard[0]!) || plain.at(-1)!.has(heard[0]!)) && !otherSound(lexicon, unit))
+      found = true;
+    return unit;
+  });
+  return found ? { units, added } : null;
+}
+
+function plainSounds(lexicon: Lexicon, letter: string): ReadonlySet<string> {
+  return new Set(
+    tokenSounds(lexicon, letter)
+      .flatMap((s) => s)
+      .slice(0, 3),
+  );
+}
+
+/** Whether the grapheme spells the said sound in other words. */
+function otherSound(lexicon: Lexicon, { grapheme, sound, said }: ResponseUnit): boolean {
+  if (!said || said === sound) return false;
+  const share = shareOfGrapheme(lexicon);
+  const spelled = joinedSound(said);
+  const found = share.get(`${grapheme}:${spelled}`) ?? 0;
+  // short vowels stand in for each other weakly in many words; said for one another they are mixed up
+  if (grapheme.length === 1 && SHORT.has(sound) && SHORT.has(spelled)) return false;
+  return found >= OTHER_SOUND_SHARE;
+}
+const joinedSound = (said: string): string => ({ 'y oo': 'yoo', 'k s': 'ks', 'g z': 'gz', 'k w': 'kw' })[said] ?? said;
+
+/** What one wrong unit is, most telling first. */
+function namesOf(lexicon: Lexicon, unit: ResponseUnit): Pattern[] {
+  const { grapheme, sound, said = '' } = unit;
+  const vowel = isVowelSound(sound);
+  if (MIRRORED[grapheme] && joinedSound(said) === MIRRORED[grapheme]) return ['reversal'];
+  if (otherSound(lexicon, unit)) return ['other sound of grapheme'];
+  if (grapheme.length === 1 && LETTER_NAMES[grapheme]?.sounds.some((name) => name.join(' ') === said)) return ['letter name'];
+  const heard = said.split(' ');
+  if (vowel && heard.some((s) => isVowelSound(s))) return ['vowel swapped'];
+  return vowel === heard.some((s) => isVowelSound(s)) ? ['consonant swapped'] : [];
+}
+
+/** A real word that begins alike and goes on otherwise: guessed from its first letters. */
+function firstOnly(units: readonly ResponseUnit[], added: readonly string[], realWord: boolean): boolean {
+  if (!realWord || units.length < 3 || units[0]!.outcome !== 'right') return false;
+  const rest = units.slice(1);
+  const right = rest.filter((u) => u.outcome === 'right').length;
+  const astray = rest.length - right + added.length;
+  const leading = units.findIndex((u) => u.outcome !== 'right');
+  const tailRight = units.slice(leading).filter((u) => u.outcome === 'right').length;
+  return astray >= 2 && tailRight <= Math.max(0, Math.floor((units.length - leading) / 4)) && units.length - leading + added.length >= 2;
+}

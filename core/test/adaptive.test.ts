@@ -1,0 +1,128 @@
+/** The adaptive check, on simulated children with known truth that set none of its parameters. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { answer, drawTrueChild, FITTING_SEEDS, TEACHING_ORDERS } from '@sapling/data';
+import { allGpcs, believe, isCoreError, judgeRecall, nextCard, seeded, taughtAfter, type Gpc, type Observation } from '../src/index.js';
+
+const order = TEACHING_ORDERS[0]!;
+const all = allGpcs(order);
+const START = Date.parse('2026-11-24T09:00:00.000Z');
+const iso = (at: number): string => new Date(at).toISOString();
+
+/** One whole check of a simulated child. */
+function run(seed: number, steps: number, limits: Parameters<typeof nextCard>[0]['limits'] = {}) {
+  const { gpcs: taught } = taughtAfter(order, steps);
+  const child = drawTrueChild(taught, seed);
+  const random = seeded(seed);
+  const observations: Observation[] = [];
+  for (;;) {
+    const at = START + observations.length * 4000;
+    const next = nextCard({ order: all, taught, observations, asOf: iso(at), limits }, { seed });
+    if ('done' in next) return { taught, child, observations, done: next.done };
+    observations.push(answer(child, next.gpc, at, random));
+  }
+}
+const right = ({ taught, child, observations }: ReturnType<typeof run>): number => {
+  const judged = judgeRecall({ order: all, taught, observations });
+  return judged.filter((p) => p.knows === child.knows.has(p.gpc)).length / judged.length;
+};
+const mean = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0) / list.length;
+
+describe('the quick check', () => {
+  const checks = Array.from({ length: 120 }, (_, n) => run(FITTING_SEEDS + 5000 + n, 12 + (n % 20)));
+  it('agrees with the truth on 95 of 100 pairs with at most half the cards of asking everything', () => {
+    for (const check of checks) expect(check.observations.length).toBeLessThanOrEqual(Math.ceil(check.taught.length / 2));
+    expect(mean(checks.map(right))).toBeGreaterThan(0.95);
+  });
+  it('each card asked at most once, it still agrees nearly as well', () => {
+    const once = Array.from({ length: 60 }, (_, n) => run(FITTING_SEEDS + 6000 + n, 12 + (n % 20), { once: true }));
+    for (const check of once) expect(new Set(check.observations.map((o) => o.gpc)).size).toBe(check.observations.length);
+    expect(mean(once.map(right))).toBeGreaterThan(0.94);
+  });
+  it('says 80 in 100 where 80 in 100 are: beliefs about pairs not asked are borne out', () => {
+    const bins = new Map<number, { p: number[]; known: number }>();
+    for (const { taught, child, observations } of checks)
+      for (const { gpc, p, asked } of judgeRecall({ order: all, taught, observations })) {
+        if (asked > 0) continue;
+        const bin = Math.min(4, Math.floor(p * 5));
+        const entry = bins.get(bin) ?? { p: [], known: 0 };
+        entry.p.push(p);
+        if (child.knows.has(gpc)) entry.known += 1;
+        bins.set(bin, entry);
+      }
+    for (const { p, known } of bins.values()) if (p.length >= 60) expect(Math.abs(known / p.length - mean(p))).toBeLessThan(0.12);
+  });
+  it('comes out the same from the same observations, in any order they arrive', () => {
+    const { taught, observations } = checks[3]!;
+    fc.assert(
+      fc.property(fc.nat(observations.length - 1), fc.nat(1000), (n, seed) => {
+        const seen = observations.slice(0, n);
+        const asOf = iso(START + n * 4000);
+        const a = nextCard({ order: all, taught, observations: seen, asOf }, { seed });
+        expect(nextCard({ order: all, taught: [...taught].reverse(), observations: [...seen].reverse(), asOf }, { seed })).toEqual(a);
+        if ('gpc' in a) expect(taught).toContain(a.gpc);
+      }),
+      { numRuns: 40 },
+    );
+  });
+  it('steps down to sure cards after three wrong in a row, and ends after six', () => {
+    const { gpcs: taught } = taughtAfter(order, 15);
+    const observations: Observation[] = [];
+    const child = { ...drawTrueChild(taught, 1), knows: new Set<Gpc>(), guess: 0, slip: 1 };
+    for (let n = 0; n < 6; n += 1) {
+      const next = nextCard({ order: all, taught, observations, asOf: iso(START + n * 4000) }, { seed: 1 });
+      if (!('gpc' in next)) throw new Error('ended early');
+      if (n >= 3) {
+        const belief = believe(taught, observations).pairs;
+        const p = belief.find((b) => b.gpc === next.gpc)!.p;
+        const resting = observations.slice(-3).map((o) => o.gpc);
+        expect(p).toBeGreaterThanOrEqual(Math.max(...belief.filter((b) => !resting.includes(b.gpc)).map((b) => b.p)) - 0.1);
+      }
+      observations.push(answer(child, next.gpc, START + n * 4000, seeded(n)));
+    }
+    expect(nextCard({ order: all, taught, observations, asOf: iso(START + 60_000) }, { seed: 1 })).toEqual({ done: 'had enough' });
+  });
+  it('ends when the minutes are over, when nothing was taught, and refuses what it cannot use', () => {
+    const { taught, observations } = checks[0]!;
+    const seen = observations.slice(0, 3);
+    expect(nextCard({ order: all, taught, observations: seen, asOf: iso(START + 180_000), limits: { minutes: 3 } }, { seed: 1 })).toEqual({
+      done: 'time is up',
+    });
+    expect(nextCard({ order: all, taught: [], observations: [], asOf: iso(START) }, { seed: 1 })).toEqual({ done: 'nothing taught' });
+    for (const [input, field] of [
+      [{ order: all, taught, observations: seen, asOf: 'noon' }, 'asOf'],
+      [{ order: all, taught, observations: [seen[0]!, { ...seen[1]!, child: 'other' }], asOf: iso(START) }, 'observations'],
+    ] as const)
+      try {
+        nextCard(input, { seed: 1 });
+        expect.unreachable();
+      } catch (error) {
+        expect(isCoreError(error) && error.field).toBe(field);
+      }
+  });
+  it('a right answer never lowers a belief, and a wrong one never raises it', () => {
+    const { gpcs: taught } = taughtAfter(order, 10);
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ k: fc.nat(taught.length - 1), right: fc.boolean() }), { maxLength: 12 }),
+        fc.nat(taught.length - 1),
+        (past, k) => {
+          const make = (list: typeof past): Observation[] =>
+            list.map((o, n) => ({
+              id: String(n).padStart(3, '0'),
+              child: 'c',
+              by: 'b',
+              at: iso(START + n * 1000),
+              kind: 'see-say',
+              gpc: taught[o.k]!,
+              outcome: o.right ? 'right' : 'wrong',
+            }));
+          const p = (list: typeof past): number => believe(taught, make(list)).pairs[k]!.p;
+          expect(p([...past, { k, right: true }])).toBeGreaterThanOrEqual(p(past) - 0.02);
+          expect(p([...past, { k, right: false }])).toBeLessThanOrEqual(p(past) + 0.02);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});
