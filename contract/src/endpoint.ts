@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 
-export type Method = 'GET' | 'POST' | 'PATCH' | 'DELETE';
+export type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
 
 /** One operation of the HTTP contract. `params` are the path's, `query` the address's, `body` JSON. */
 export interface Endpoint<

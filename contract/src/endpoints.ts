@@ -18,9 +18,21 @@ import {
   role,
   schoolClass,
   session,
-  teachingOrder,
   version,
 } from './model.js';
+import {
+  correction,
+  correctionBody,
+  cue,
+  cueBody,
+  gpc as pair,
+  orderBody,
+  ruleBody,
+  stated,
+  teachingOrder,
+  text,
+  word,
+} from './library.js';
 import { OUTBOX_BATCH, outboxEntry, outboxResult } from './outbox.js';
 
 const none = z.object({});
@@ -78,6 +90,7 @@ export const importRecord = z.object({
   undoneAt: instant.nullable(),
 });
 
+const atVersion = z.object({ version: z.coerce.number().int() });
 const groupBody = z.object({ name: personName, adultId: id.nullable(), focus: z.array(gpc).max(12), members: z.array(id).max(12) });
 
 export const endpoints = {
@@ -108,6 +121,18 @@ export const endpoints = {
   }),
 
   orders: define('GET', '/api/orders', { response: z.array(teachingOrder) }),
+  saveOrder: define('PUT', '/api/orders/:id', { params: z.object({ id: z.uuid() }), body: orderBody, response: teachingOrder }),
+  removeOrder: define('DELETE', '/api/orders/:id', { params: z.object({ id: z.uuid() }), query: atVersion }),
+  corrections: define('GET', '/api/words/corrections', { response: z.array(correction) }),
+  saveCorrection: define('PUT', '/api/words/corrections/:word', { params: z.object({ word }), body: correctionBody, response: correction }),
+  removeCorrection: define('DELETE', '/api/words/corrections/:word', { params: z.object({ word }), query: atVersion }),
+  cues: define('GET', '/api/cues', { response: z.array(cue) }),
+  saveCue: define('PUT', '/api/cues/:gpc', { params: z.object({ gpc: pair }), body: cueBody, response: cue }),
+  rules: define('GET', '/api/rules', { response: z.array(stated) }),
+  saveRule: define('PUT', '/api/rules/:id', { params: byId, body: ruleBody, response: stated }),
+  removeRule: define('DELETE', '/api/rules/:id', { params: byId, query: atVersion }),
+  texts: define('GET', '/api/texts', { response: z.array(text) }),
+
   classes: define('GET', '/api/classes', { response: z.array(schoolClass) }),
   addClass: define('POST', '/api/classes', {
     body: z.object({ name: personName, year: z.string().max(20), orderId: z.string() }),
@@ -160,7 +185,7 @@ export const endpoints = {
     body: z.object({ child: id, from: z.object({ id, version }).nullable(), to: z.object({ id, version }).nullable() }),
     response: z.array(group),
   }),
-  removeGroup: define('DELETE', '/api/groups/:id', { params: byId, query: z.object({ version: z.coerce.number().int() }) }),
+  removeGroup: define('DELETE', '/api/groups/:id', { params: byId, query: atVersion }),
 
   sessions: define('GET', '/api/sessions', { query: z.object({ from: day.optional(), to: day.optional() }), response: z.array(session) }),
   session: define('GET', '/api/sessions/:id', { params: byId, response: session }),
@@ -173,7 +198,7 @@ export const endpoints = {
     body: z.object({ on: day.optional(), adultId: id.nullable().optional(), plan: plan.optional(), version }),
     response: session,
   }),
-  removeSession: define('DELETE', '/api/sessions/:id', { params: byId, query: z.object({ version: z.coerce.number().int() }) }),
+  removeSession: define('DELETE', '/api/sessions/:id', { params: byId, query: atVersion }),
 
   today: define('GET', '/api/today', {
     response: z.object({
@@ -229,7 +254,7 @@ export type EndpointName = keyof Endpoints;
 
 /** What the live stream (/api/events) carries: which records changed, never their content. */
 export const liveEvent = z.object({
-  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'classes', 'team']),
+  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'classes', 'team', 'library']),
   id: id.optional(),
   by: id.optional(),
 });

@@ -1,5 +1,18 @@
 export * from './problem.js';
 export * from './model.js';
+export {
+  correction,
+  cue,
+  orderFile,
+  orderFileSchema,
+  ruleParts,
+  teachingOrder,
+  type Correction,
+  type Cue,
+  type LibraryText,
+  type Stated,
+  type TeachingOrderRow,
+} from './library.js';
 export * from './outbox.js';
 export * from './endpoint.js';
 export * from './endpoints.js';

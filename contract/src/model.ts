@@ -1,12 +1,13 @@
 /** What travels: people, classes, children, evidence, groups, sessions. Times are ISO 8601 UTC, days YYYY-MM-DD. */
 import { OBSERVATION_KINDS, OUTCOMES, STRANDS } from '@sapling/core';
 import { z } from 'zod';
+import { gpc } from './library.js';
 
 export const id = z.uuid();
 export const instant = z.iso.datetime();
 export const day = z.iso.date();
 export const version = z.number().int().min(1);
-export const gpc = z.string().regex(/^[a-z_]{1,6}:[a-z]{1,5}$/, 'A pair is written as ai:ay.');
+export { gpc } from './library.js';
 const name = z.string().trim().min(1, 'A name is needed.').max(80);
 
 export const ROLES = ['lead', 'teacher', 'tutor', 'class teacher'] as const;
@@ -34,13 +35,6 @@ export const schoolClass = z.object({
   version,
 });
 export type SchoolClass = z.infer<typeof schoolClass>;
-
-export const teachingOrder = z.object({
-  id: z.string(),
-  name: z.string(),
-  style: z.enum(['revisit to apply', 'cue and answer', 'cards and dictation']),
-  steps: z.array(z.object({ name: z.string(), gpcs: z.array(gpc), words: z.array(z.string()) })),
-});
 
 export const STATES = ['secure', 'wobbly', 'gap', 'unchecked'] as const;
 export const pairState = z.object({
@@ -99,6 +93,8 @@ export const check = z.object({
   by: id,
   startedAt: instant,
   kind: z.literal('see-say'),
+  /** A quick check: the stack is all that may be asked, in taught order, and what comes next follows from the answers. */
+  quick: z.boolean().optional(),
   /** The whole stack in the order it is asked. */
   stack: z.array(gpc).min(1).max(300),
 });

@@ -14,6 +14,7 @@ export type Need =
   | { readonly action: 'public' }
   | { readonly action: 'signed in' }
   | { readonly action: 'manage team' }
+  | { readonly action: 'shape library' }
   | { readonly action: 'add class' }
   | { readonly action: 'teach class'; readonly classId: string; readonly rename: boolean }
   | { readonly action: 'import children' }
@@ -94,6 +95,7 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
       return;
     case 'manage team':
       return part('lead');
+    case 'shape library':
     case 'add class':
     case 'import children':
       return part('lead', 'teacher');

@@ -62,7 +62,7 @@ export function createApp(services: Services, log: Logger): Express {
 }
 
 function mount(app: Express, route: Route, services: Services): void {
-  const method = route.endpoint.method.toLowerCase() as 'get' | 'post' | 'patch' | 'delete';
+  const method = route.endpoint.method.toLowerCase() as 'get' | 'post' | 'put' | 'patch' | 'delete';
   app[method](route.endpoint.path, (req: Request, res: Response, next: NextFunction) => {
     void (async () => {
       if (method !== 'get') refuseForeign(req);

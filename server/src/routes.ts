@@ -8,6 +8,8 @@ import { outboxRoute } from './evidence/outbox.js';
 import { groupRoutes } from './groups/groups.js';
 import { route, type Route } from './http/route.js';
 import { importRoutes } from './imports/imports.js';
+import { libraryRoutes } from './library/library.js';
+import { orderRoutes } from './library/orders.js';
 import { progressRoutes } from './progress/progress.js';
 import { sessionRoutes } from './sessions/sessions.js';
 import { teamRoutes } from './team/team.js';
@@ -22,6 +24,8 @@ export const routes: readonly Route[] = [
   }),
   ...authRoutes,
   ...teamRoutes,
+  ...orderRoutes,
+  ...libraryRoutes,
   ...classRoutes,
   ...childRoutes,
   ...importRoutes,

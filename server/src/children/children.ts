@@ -4,6 +4,7 @@ import { childrenInReach, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classes, groupMembers, groups, observations } from '../db/schema.js';
 import { change, evidenceOf, lineOf, toObservation, withdrawnOf } from '../evidence/evidence.js';
+import { orderBook } from '../library/orders.js';
 import { effective, type Observation } from '@sapling/core';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
@@ -17,7 +18,8 @@ export const fullName = (child: { givenName: string; familyName: string }): stri
 export async function childLines(db: Db, rows: readonly (typeof children.$inferSelect)[], now: string): Promise<ChildLine[]> {
   if (rows.length === 0) return [];
   const ids = rows.map((r) => r.id);
-  const [evidence, classRows, memberships] = await Promise.all([
+  const [orders, evidence, classRows, memberships] = await Promise.all([
+    orderBook(db),
     evidenceOf(db, ids),
     db
       .select()
@@ -33,9 +35,9 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
   return rows.map((row) => {
     const schoolClass = classRows.find((c) => c.id === row.classId)!;
     const list = evidence.get(row.id) ?? [];
-    const line = lineOf(schoolClass.orderId, schoolClass.taughtSteps, list, now);
+    const line = lineOf(orders.get(schoolClass.orderId), schoolClass.taughtSteps, list, now);
     const then = lineOf(
-      schoolClass.orderId,
+      orders.get(schoolClass.orderId),
       schoolClass.taughtSteps,
       list.filter((o) => o.at <= before),
       before,

@@ -1,12 +1,12 @@
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { SchoolClass } from '@sapling/contract';
-import { teachingOrder, TEACHING_ORDERS } from '@sapling/data';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classColleagues, classes } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { requireOrder } from '../library/orders.js';
 
 export async function listClasses(db: Db, access: Access): Promise<SchoolClass[]> {
   const visible = new Set(access.classIds);
@@ -44,17 +44,10 @@ async function oneClass(db: Db, access: Access, id: string): Promise<SchoolClass
 }
 
 export const classRoutes = [
-  route('orders', { action: 'signed in' }, async () =>
-    TEACHING_ORDERS.map((order) => ({
-      ...order,
-      steps: order.steps.map((s) => ({ name: s.name, gpcs: [...s.gpcs], words: [...s.words] })),
-    })),
-  ),
-
   route('classes', { action: 'signed in' }, async ({ db, access }) => listClasses(db, access)),
 
   route('addClass', { action: 'add class' }, async ({ db, body, me, access, live }) => {
-    if (!teachingOrder(body.orderId)) throw new Refusal('bad-input', { errors: [{ path: 'orderId', message: 'No such teaching order.' }] });
+    await requireOrder(db, body.orderId);
     const [same] = await db
       .select()
       .from(classes)
@@ -73,8 +66,7 @@ export const classRoutes = [
     async ({ db, params, body, access, live }) => {
       const current = await oneClass(db, access, params.id);
       if (current.version !== body.version) throw new Refusal('newer-version', { current });
-      const order = teachingOrder(body.orderId ?? current.orderId);
-      if (!order) throw new Refusal('bad-input', { errors: [{ path: 'orderId', message: 'No such teaching order.' }] });
+      const order = await requireOrder(db, body.orderId ?? current.orderId);
       const taughtSteps = Math.min(body.taughtSteps ?? current.taughtSteps, order.steps.length);
       const changed = await db
         .update(classes)

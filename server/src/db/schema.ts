@@ -1,4 +1,5 @@
 /** The tables. Observations, withdrawals, logs and notes are append-only; rows people edit carry a version. */
+import type { StatedRule, Style } from '@sapling/core';
 import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
 /** A moment, ISO 8601 UTC on our side whatever the driver hands over. */
@@ -102,6 +103,7 @@ export const checks = pgTable(
     by: uuid('by').notNull(),
     startedAt: at('started_at').notNull(),
     kind: text('kind').notNull(),
+    quick: boolean('quick'),
     stack: jsonb('stack').notNull().$type<string[]>(),
     finishedAt: at('finished_at'),
     finishedReason: text('finished_reason'),
@@ -223,6 +225,49 @@ export const notes = pgTable(
   },
   (t) => [index('notes_session').on(t.session)],
 );
+
+/** Teaching orders of the school's own. Those that ship with the tool are in no table. */
+export const teachingOrders = pgTable('teaching_orders', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  style: text('style').notNull().$type<Style>(),
+  steps: jsonb('steps').notNull().$type<{ name: string; gpcs: string[]; words: string[] }[]>(),
+  savedBy: uuid('saved_by').notNull(),
+  savedAt: at('saved_at').notNull(),
+  removedAt: at('removed_at'),
+  version: version(),
+});
+
+/** Words that this school has cut otherwise than the lexicon. */
+export const wordCorrections = pgTable('word_corrections', {
+  word: text('word').primaryKey(),
+  units: jsonb('units').notNull().$type<{ grapheme: string; sound: string }[]>(),
+  savedBy: uuid('saved_by').notNull(),
+  savedAt: at('saved_at').notNull(),
+  removedAt: at('removed_at'),
+  version: version(),
+});
+
+/** The school's own cue, action and key word for a pair. */
+export const cues = pgTable('cues', {
+  gpc: text('gpc').primaryKey(),
+  keyWord: text('key_word').notNull().default(''),
+  cue: text('cue').notNull().default(''),
+  action: text('action').notNull().default(''),
+  savedBy: uuid('saved_by').notNull(),
+  savedAt: at('saved_at').notNull(),
+  version: version(),
+});
+
+/** Spelling rules that colleagues stated, to be counted. */
+export const statedRules = pgTable('stated_rules', {
+  id: uuid('id').primaryKey(),
+  rule: jsonb('rule').notNull().$type<Omit<StatedRule, 'id'>>(),
+  savedBy: uuid('saved_by').notNull(),
+  savedAt: at('saved_at').notNull(),
+  removedAt: at('removed_at'),
+  version: version(),
+});
 
 /** Who saw and changed what. */
 export const trail = pgTable(

@@ -66,6 +66,7 @@ function state(row: typeof checks.$inferSelect, names: Map<string, string>, mark
     by: row.by,
     startedAt: row.startedAt,
     kind: 'see-say',
+    ...(row.quick ? { quick: true } : {}),
     stack: row.stack,
     childName: names.get(row.child) ?? '',
     finishedAt: row.finishedAt,

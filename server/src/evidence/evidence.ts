@@ -1,8 +1,7 @@
 /** Reading evidence back: what counts, and the states the core works out from it. */
 import { count, eq, inArray } from 'drizzle-orm';
-import { effective, estimate, taughtAfter, type Estimate, type Observation } from '@sapling/core';
+import { effective, estimate, taughtAfter, type Estimate, type Observation, type TeachingOrder } from '@sapling/core';
 import type { ObservationRow, PairStateRow } from '@sapling/contract';
-import { teachingOrder } from '@sapling/data';
 import type { Db } from '../db/open.js';
 import { observations, withdrawals } from '../db/schema.js';
 
@@ -67,8 +66,12 @@ export async function withdrawnOf(db: Db, childId: string): Promise<Set<string>>
 }
 
 /** The state of every taught pair, in taught order, from a child's observations. */
-export function lineOf(orderId: string, taughtSteps: number, evidence: readonly Observation[], asOf: string): PairStateRow[] {
-  const order = teachingOrder(orderId);
+export function lineOf(
+  order: TeachingOrder | undefined,
+  taughtSteps: number,
+  evidence: readonly Observation[],
+  asOf: string,
+): PairStateRow[] {
   if (!order) return [];
   const taught = [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)];
   const states = estimate(evidence, { asOf });

@@ -4,6 +4,7 @@ import { childrenInReach } from '../access.js';
 import { fullName } from '../children/children.js';
 import { classes } from '../db/schema.js';
 import { change, evidenceOf, lineOf } from '../evidence/evidence.js';
+import { orderBook } from '../library/orders.js';
 import { route } from '../http/route.js';
 
 const WEEK = 7 * 86_400_000;
@@ -24,6 +25,7 @@ export const progressRoutes = [
             .select()
             .from(classes)
             .where(inArray(classes.id, [...new Set(rows.map((r) => r.classId))]));
+    const orders = await orderBook(db);
     const ends = Array.from({ length: WEEKS }, (_, k) => new Date(Date.parse(now()) - (WEEKS - 1 - k) * WEEK).toISOString());
     const weeks = ends.map((end, k) => ({
       on: end.slice(0, 10),
@@ -39,7 +41,7 @@ export const progressRoutes = [
       const list = evidence.get(row.id) ?? [];
       const lines = ends.map((end, k) => {
         const line: PairStateRow[] = lineOf(
-          schoolClass.orderId,
+          orders.get(schoolClass.orderId),
           schoolClass.taughtSteps,
           list.filter((o) => o.at <= end),
           end,

@@ -1,0 +1,81 @@
+/** What the Library keeps for a school: its teaching orders, its cuts of words, its cues, its rules; and the texts that ship. */
+import { STYLES } from '@sapling/core';
+import { z } from 'zod';
+
+export const gpc = z.string().regex(/^[a-z_]{1,6}:[a-z]{1,5}$/, 'A pair is written as ai:ay.');
+const grapheme = z.string().regex(/^[a-z_]{1,6}$/, 'A spelling is written in small letters, as ea or a_e.');
+const sound = z.string().regex(/^[a-z]{1,5}$/);
+export const word = z.string().regex(/^[a-z][a-z'-]{0,44}$/, 'A word is written in small letters.');
+const savedVersion = z.number().int().min(1);
+/** The version a change rests on; 0 where there was nothing yet. */
+const restsOn = z.number().int().min(0);
+const who = { by: z.string(), at: z.iso.datetime(), version: savedVersion };
+
+export const orderSteps = z
+  .array(
+    z.object({
+      name: z.string().trim().max(60),
+      gpcs: z.array(gpc).max(40),
+      words: z.array(z.string().trim().toLowerCase().max(45)).max(60),
+    }),
+  )
+  .min(1)
+  .max(200);
+const orderParts = {
+  name: z.string().trim().min(1, 'A name is needed.').max(80),
+  style: z.enum(STYLES as [(typeof STYLES)[number]]),
+  steps: orderSteps,
+};
+
+export const teachingOrder = z.object({
+  id: z.string().max(60),
+  ...orderParts,
+  /** Null for an order that ships with the tool: it can be copied, not changed. */
+  version: savedVersion.nullable(),
+});
+export type TeachingOrderRow = z.infer<typeof teachingOrder>;
+export const orderBody = z.object({ ...orderParts, version: restsOn });
+
+/** A teaching order as a file, for exchange; docs/teaching-order.schema.json is made from it. */
+export const orderFile = z.object({ format: z.literal('keen-sapling-teaching-order'), version: z.literal(1), ...orderParts });
+
+/** The JSON Schema of a teaching order's file, as it is published. */
+export function orderFileSchema(): object {
+  return {
+    title: 'A teaching order of Keen Sapling',
+    description: 'Steps in which a school teaches pairs of a grapheme with its sound, and irregular words.',
+    ...z.toJSONSchema(orderFile, { target: 'draft-2020-12', io: 'input' }),
+  };
+}
+
+export const correction = z.object({ word, units: z.array(z.object({ grapheme, sound })).min(1).max(45), ...who });
+export type Correction = z.infer<typeof correction>;
+export const correctionBody = z.object({ units: correction.shape.units, version: restsOn });
+
+const short = z.string().trim().max(200);
+export const cue = z.object({ gpc, keyWord: short, cue: short, action: short, ...who });
+export type Cue = z.infer<typeof cue>;
+export const cueBody = z.object({ keyWord: short, cue: short, action: short, version: restsOn });
+
+const letters = z.array(z.string().regex(/^[a-z]$/)).max(26);
+export const ruleParts = z.object({
+  says: z.string().trim().min(1, 'Say the rule in words.').max(200),
+  about: z.enum(['reading', 'spelling']),
+  graphemes: z.array(grapheme).min(1, 'Name at least one spelling.').max(12),
+  sounds: z.array(sound).min(1, 'Choose at least one sound.').max(12),
+  where: z.enum(['anywhere', 'start', 'middle', 'end']),
+  before: letters.optional(),
+  after: letters.optional(),
+  oneSyllable: z.boolean().optional(),
+});
+export const stated = z.object({ id: z.uuid(), rule: ruleParts, ...who });
+export type Stated = z.infer<typeof stated>;
+export const ruleBody = z.object({ rule: ruleParts, version: restsOn });
+
+export const text = z.object({
+  id: z.string(),
+  title: z.string(),
+  kind: z.enum(['story', 'information', 'verse', 'captions']),
+  text: z.string(),
+});
+export type LibraryText = z.infer<typeof text>;

@@ -1,0 +1,97 @@
+/** Teaching orders: those that ship with the tool and the school's own, as one list. */
+import { and, eq, isNull } from 'drizzle-orm';
+import { checkedOrder, isCoreError, type TeachingOrder } from '@sapling/core';
+import type { TeachingOrderRow } from '@sapling/contract';
+import { TEACHING_ORDERS } from '@sapling/data';
+import type { Db } from '../db/open.js';
+import { classes, teachingOrders } from '../db/schema.js';
+import { Refusal } from '../http/problem.js';
+import { route } from '../http/route.js';
+
+const shipped: readonly TeachingOrderRow[] = TEACHING_ORDERS.map((order) => ({
+  ...order,
+  steps: order.steps.map((s) => ({ name: s.name, gpcs: [...s.gpcs], words: [...s.words] })),
+  version: null,
+}));
+
+/** All orders a class may follow, those that ship first. */
+export async function listOrders(db: Db): Promise<TeachingOrderRow[]> {
+  const own = await db.select().from(teachingOrders).where(isNull(teachingOrders.removedAt)).orderBy(teachingOrders.name);
+  return [...shipped, ...own.map(({ id, name, style, steps, version }) => ({ id, name, style, steps, version }))];
+}
+
+/** All orders by id, for working out lines. */
+export async function orderBook(db: Db): Promise<ReadonlyMap<string, TeachingOrder>> {
+  return new Map((await listOrders(db)).map((order) => [order.id, order]));
+}
+
+/** @throws Refusal `bad-input` for an order that is not there. */
+export async function requireOrder(db: Db, id: string): Promise<TeachingOrder> {
+  const order = (await orderBook(db)).get(id);
+  if (!order) throw new Refusal('bad-input', { errors: [{ path: 'orderId', message: 'No such teaching order.' }] });
+  return order;
+}
+
+export const orderRoutes = [
+  route('orders', { action: 'signed in' }, async ({ db }) => listOrders(db)),
+
+  route('saveOrder', { action: 'shape library' }, async ({ db, params, body, me, now, live }) => {
+    let draft;
+    try {
+      draft = checkedOrder(body);
+    } catch (error) {
+      if (!isCoreError(error)) throw error;
+      throw new Refusal('bad-input', { detail: error.message, errors: [{ path: error.field, message: error.message }] });
+    }
+    const values = {
+      name: draft.name,
+      style: draft.style,
+      steps: draft.steps.map((s) => ({ name: s.name, gpcs: [...s.gpcs], words: [...s.words] })),
+      savedBy: me.id,
+      savedAt: now(),
+      removedAt: null,
+      version: body.version + 1,
+    };
+    const saved =
+      body.version === 0
+        ? await db
+            .insert(teachingOrders)
+            .values({ id: params.id, ...values })
+            .onConflictDoNothing()
+            .returning()
+        : await db
+            .update(teachingOrders)
+            .set(values)
+            .where(and(eq(teachingOrders.id, params.id), eq(teachingOrders.version, body.version)))
+            .returning();
+    if (saved.length === 0) {
+      const current = (await listOrders(db)).find((order) => order.id === params.id);
+      throw current ? new Refusal('newer-version', { current }) : new Refusal('not-found');
+    }
+    await live.tell({ topic: 'library' }, { everyone: true });
+    const { id, name, style, steps, version } = saved[0]!;
+    return { id, name, style, steps, version };
+  }),
+
+  route('removeOrder', { action: 'shape library' }, async ({ db, params, query, now, live }) => {
+    const following = await db
+      .select({ name: classes.name })
+      .from(classes)
+      .where(and(eq(classes.orderId, params.id), isNull(classes.removedAt)));
+    if (following.length > 0)
+      throw new Refusal('in-use', {
+        detail: `${following.map((c) => c.name).join(', ')} still follow this order. Give them another one first.`,
+      });
+    const gone = await db
+      .update(teachingOrders)
+      .set({ removedAt: now(), version: query.version + 1 })
+      .where(and(eq(teachingOrders.id, params.id), eq(teachingOrders.version, query.version), isNull(teachingOrders.removedAt)))
+      .returning({ id: teachingOrders.id });
+    if (gone.length === 0) {
+      const current = (await listOrders(db)).find((order) => order.id === params.id && order.version !== null);
+      throw current ? new Refusal('newer-version', { current }) : new Refusal('not-found');
+    }
+    await live.tell({ topic: 'library' }, { everyone: true });
+    return { ok: true as const };
+  }),
+];
