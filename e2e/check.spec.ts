@@ -194,3 +194,37 @@ test('a check is carried on at another device where the first left it', async ({
   await here.reload();
   await expect(here.locator(`[data-card="${asked[2]!}"]`)).toBeVisible();
 });
+
+test('a quick check asks the cards that tell most, carries on after a reload, and says what it did not ask', async ({ as, demo }) => {
+  const page = await as('classTeacher');
+  await page.goto(`${demo.url}/check`);
+  await page
+    .getByRole('button', { name: /^Quick check with/ })
+    .first()
+    .click();
+  await expect(page).toHaveURL(/check\/[0-9a-f-]{36}/);
+  const id = page.url().split('/').at(-1)!;
+  const asked: string[] = [];
+  for (let n = 0; n < 5; n += 1) asked.push(await answer(page, '1'));
+  await allSent(page);
+  const card = page.locator('[data-card]');
+  const sixth = await card.getAttribute('data-card');
+  await page.reload();
+  await expect(card).toHaveAttribute('data-card', sixth!);
+  await page.keyboard.press('z');
+  await expect(card).toHaveAttribute('data-card', asked.at(-1)!);
+  for (let n = 0; n < 60 && (await card.count()) > 0; n += 1) {
+    await answer(page, n % 4 === 3 ? '4' : '1');
+    await page.waitForTimeout(30);
+  }
+  await expect(page.getByRole('heading', { name: 'Not asked' })).toBeVisible();
+  const check = await getJson<{ stack: string[]; quick: boolean; finishedAt: string | null; marks: { gpc: string }[] }>(
+    page.request,
+    `${demo.url}/api/checks/${id}`,
+  );
+  expect(check.quick).toBe(true);
+  expect(check.marks.length).toBeLessThanOrEqual(Math.ceil(check.stack.length / 2));
+  expect(new Set(check.marks.map((m) => m.gpc)).size).toBe(check.marks.length);
+  const left = check.stack.length - check.marks.length;
+  await expect(page.getByRole('region', { name: 'Not asked' }).locator('dd span')).toHaveCount(left);
+});

@@ -13,8 +13,15 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/sessions', 'This week'],
   ['/sessions/new', 'Read words'],
   ['/progress', /^From \d+ observations/],
-  ['/library', 'words can be read'],
+  ['/library', 'How often each sound'],
   ['/team', 'Data and cautions'],
+];
+const SHELVES: [path: string, ready: RegExp | string][] = [
+  ['/library/words', 'Everything else in the words'],
+  ['/library/texts', 'can be read by'],
+  ['/library/orders', 'An order says what is taught when'],
+  ['/library/orders/hillside', 'words at the end'],
+  ['/library/rules', 'For spelling'],
 ];
 
 async function accessible(page: Page, where: string): Promise<void> {
@@ -29,6 +36,16 @@ async function accessible(page: Page, where: string): Promise<void> {
     ),
   ).toEqual([]);
 }
+
+test('no shelf of the Library breaks the rules of WCAG 2.2 AA that a machine can check', async ({ as, demo }) => {
+  test.setTimeout(180_000);
+  const page = await as('teacher');
+  for (const [path, ready] of SHELVES) {
+    await page.goto(demo.url + path);
+    await page.getByText(ready).first().waitFor();
+    await accessible(page, path);
+  }
+});
 
 test('no place breaks the rules of WCAG 2.2 AA that a machine can check', async ({ as, demo }) => {
   test.setTimeout(180_000);
@@ -89,7 +106,7 @@ test('at 200 % zoom no place scrolls sideways as a whole and every place can sti
   test.setTimeout(120_000);
   const context = await browser.newContext({ viewport: { width: 640, height: 400 }, reducedMotion: 'reduce' });
   const page = await signInDemo(context, demo.url, 'teacher');
-  for (const [path, ready] of PLACES) {
+  for (const [path, ready] of [...PLACES, ...SHELVES]) {
     await page.goto(demo.url + path);
     await page.getByText(ready).first().waitFor();
     const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);

@@ -75,6 +75,12 @@ try {
     const found = await page.evaluate(() => performance.getEntriesByName('mark-to-paint').map((e) => e.duration));
     times.push(...found);
   }
+  await page.goto(`${url}/library`);
+  await page.getByText('Short vowels').waitFor();
+  const loads = await Promise.all(
+    page.workers().map((w) => w.evaluate(() => performance.getEntriesByName('lexicon').map((e) => e.duration))),
+  );
+  console.log(`Lexicon in the page's worker: fetched, unpacked and indexed in ${loads.flat()[0]?.toFixed(0)} ms.`);
   await browser.close();
 } finally {
   server.kill('SIGTERM');

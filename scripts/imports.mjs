@@ -30,7 +30,7 @@ for (const [part, may] of Object.entries(MAY)) {
     files += 1;
     const text = readFileSync(file, 'utf8');
     const where = relative(root, file);
-    for (const [, specifier] of text.matchAll(/(?:from|import)\s*\(?\s*['"]([^'"]+)['"]/g)) {
+    for (const [, specifier] of text.matchAll(/\b(?:from|import)\s*\(?\s*['"]([^'"\n]+)['"]/g)) {
       if (specifier.startsWith('.')) {
         const target = relative(root, join(file, '..', specifier));
         if (!target.startsWith(`${part}/`)) wrong.push(`${where}: ${specifier} leaves ${part}/`);

@@ -125,7 +125,11 @@ try {
     await place('print', `/sessions/${logged.id}/print`, () => page.getByRole('heading', { name: 'What happened' }).waitFor());
   }
   await place('progress', '/progress', () => page.getByText('From').waitFor());
-  await place('library', '/library', () => page.getByText('words can be read').waitFor());
+  await place('library', '/library', () => page.getByText('Short vowels').waitFor());
+  await place('words', '/library/words?tool=spellings', () => page.getByText('in 100').first().waitFor());
+  await place('texts', '/library/texts', () => page.getByText('can be read by').waitFor());
+  await place('order', '/library/orders/lantern', () => page.getByText('words at the end').waitFor());
+  await place('rules', '/library/rules', () => page.getByText('For spelling').waitFor());
   if (wanted('import')) {
     await page.goto(`${url}/children/import`);
     await page.getByLabel('Class list as CSV').setInputFiles({

@@ -38,6 +38,7 @@ const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   checks: ['checks', 'check', 'today'],
   classes: ['classes', 'children', 'child', 'progress'],
   team: ['team', 'authState'],
+  library: ['orders', 'corrections', 'cues', 'rules', 'children', 'child'],
 };
 
 /** Has everything of these topics that is on screen read again. */

@@ -24,12 +24,12 @@ export function Component() {
   const bringIn = useMay('import');
   const classId = params.get('class');
   const shown = useMemo(() => dueOrder((children ?? []).filter((c) => !classId || c.classId === classId)), [children, classId]);
-  const start = async (child: ChildLine): Promise<void> => {
+  const start = async (child: ChildLine, scope: Scope | 'quick'): Promise<void> => {
     try {
       await go(`/check/${await startCheck(child, scope, me.colleague.id)}`);
     } catch {
       toast.error(
-        cardsFor(child, scope).length === 0
+        child.line.length === 0 || (scope !== 'quick' && cardsFor(child, scope).length === 0)
           ? 'There is nothing to ask in that choice of cards.'
           : 'This device has no room left to keep marks, so the check was not begun.',
       );
@@ -43,7 +43,10 @@ export function Component() {
     );
   const underWay = (open ?? []).filter((c) => c.by === me.colleague.id && children.some((child) => child.id === c.child));
   return (
-    <Page title="Check" lead="See it, say it: one card at a time, one key for each answer. Whoever has waited longest stands first.">
+    <Page
+      title="Check"
+      lead="See it, say it: one card at a time, one key for each answer. “Quick” asks only the cards that tell most, at most half of them."
+    >
       {children.length === 0 ? (
         <Empty
           title="No children yet"
@@ -72,7 +75,7 @@ export function Component() {
                     <Link className="btn btn-main" to={`/check/${check.id}`}>
                       Carry on with {check.childName}{' '}
                       <span className="font-normal opacity-85">
-                        {check.marked} of {check.stack.length}
+                        {check.quick ? `${check.marked} asked` : `${check.marked} of ${check.stack.length}`}
                       </span>
                     </Link>
                   </li>
@@ -97,7 +100,7 @@ export function Component() {
             {shown.map((child) => {
               const cards = cardsFor(child, scope).length;
               return (
-                <li key={child.id} className="flex items-center gap-4 px-4 py-1.5">
+                <li key={child.id} className="flex items-center gap-4 px-4 py-1.5 max-lg:flex-wrap max-lg:gap-y-1">
                   <Link to={`/children/${child.id}`} className="w-44 shrink-0 font-semibold underline-offset-4 hover:underline">
                     {child.givenName} {child.familyName}
                   </Link>
@@ -106,14 +109,22 @@ export function Component() {
                       ? `checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}`
                       : 'never checked'}
                   </span>
-                  <div className="min-w-0 flex-1">
+                  <div className="min-w-0 flex-1 max-lg:order-last max-lg:basis-full">
                     <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
                   </div>
-                  <span className="w-20 text-right text-sm text-ink-2">{cards} cards</span>
+                  <span className="w-16 text-right text-sm text-ink-2">{cards} cards</span>
+                  <button
+                    className="btn"
+                    disabled={child.line.length === 0}
+                    onClick={() => void start(child, 'quick')}
+                    aria-label={`Quick check with ${child.givenName} ${child.familyName}`}
+                  >
+                    Quick
+                  </button>
                   <button
                     className="btn"
                     disabled={cards === 0}
-                    onClick={() => void start(child)}
+                    onClick={() => void start(child, scope)}
                     aria-label={`Start with ${child.givenName} ${child.familyName}`}
                   >
                     Start

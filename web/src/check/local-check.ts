@@ -1,6 +1,6 @@
 /** A recall check as this device holds it, and the steps it can take. Pure: what is to be sent comes back with each step. */
 import type { CheckState, ObservationRow, OutboxEntry } from '@sapling/contract';
-import type { Gpc, Outcome } from '@sapling/core';
+import { nextCard, seedFrom, type Gpc, type Observation, type Outcome } from '@sapling/core';
 
 /** One answered card: its observation and those that replaced it, the last one counting. */
 export interface Mark {
@@ -13,6 +13,8 @@ export interface LocalCheck {
   readonly childName: string;
   readonly by: string;
   readonly startedAt: string;
+  /** Whether what comes next follows from the answers, rather than the stack's order. */
+  readonly quick?: boolean;
   readonly stack: readonly Gpc[];
   readonly marks: readonly Mark[];
   readonly finishedAt: string | null;
@@ -29,17 +31,68 @@ export interface Marker {
 }
 
 export const counting = (mark: Mark): ObservationRow => mark.chain.at(-1)!;
-/** The next card, or null at the end. Cards are asked in the stack's order, each once. */
+const quickNext = new WeakMap<LocalCheck, ReturnType<typeof nextCard>>();
+
+/** What a quick check asks next, or why it is done: worked out from its answers alone, so that any device carries it on alike. */
+export function quickStep(check: LocalCheck): ReturnType<typeof nextCard> {
+  const known = quickNext.get(check);
+  if (known) return known;
+  const next = nextCard(
+    { order: check.stack, taught: check.stack, ...evidenceOf(check), limits: { since: check.startedAt, once: true } },
+    { seed: seedFrom(check.id) },
+  );
+  quickNext.set(check, next);
+  return next;
+}
+
+/** The answers of a check as evidence. An answer stands at the time it was first marked, however often it was amended. */
+export function evidenceOf(check: LocalCheck): { observations: Observation[]; asOf: string } {
+  const observations = check.marks.map((m): Observation => {
+    const { replaces: _replaces, ...seen } = counting(m);
+    return { ...seen, id: m.chain[0]!.id, at: m.chain[0]!.at } as Observation;
+  });
+  return { observations, asOf: observations.at(-1)?.at ?? check.startedAt };
+}
+
+/** The next card, or null at the end. Cards are asked in the stack's order, or as a quick check chooses; each once. */
 export function cardNow(check: LocalCheck): Gpc | null {
+  if (check.quick) {
+    const next = quickStep(check);
+    return 'gpc' in next ? next.gpc : null;
+  }
   const asked = new Set(check.marks.map((m) => m.gpc));
   return check.stack.find((gpc) => !asked.has(gpc)) ?? null;
 }
 
-export function begin(child: { id: string; name: string }, stack: readonly Gpc[], id: string, marker: Omit<Marker, 'newId'>): Step {
+export function begin(
+  child: { id: string; name: string },
+  stack: readonly Gpc[],
+  id: string,
+  marker: Omit<Marker, 'newId'>,
+  quick = false,
+): Step {
   const startedAt = marker.now();
-  const record = { id, child: child.id, by: marker.by, startedAt, kind: 'see-say' as const, stack: [...stack] };
+  const record = {
+    id,
+    child: child.id,
+    by: marker.by,
+    startedAt,
+    kind: 'see-say' as const,
+    ...(quick ? { quick } : {}),
+    stack: [...stack],
+  };
   return {
-    check: { id, child: child.id, childName: child.name, by: marker.by, startedAt, stack, marks: [], finishedAt: null },
+    check: {
+      id,
+      child: child.id,
+      childName: child.name,
+      by: marker.by,
+      startedAt,
+      ...(quick ? { quick } : {}),
+      stack,
+      marks: [],
+      finishedAt: null,
+    },
     entries: [{ type: 'check', id, record }],
   };
 }
@@ -121,6 +174,7 @@ export function merge(
     childName: remote.childName || (local?.childName ?? ''),
     by: remote.by,
     startedAt: remote.startedAt,
+    ...(remote.quick ? { quick: true } : {}),
     stack: remote.stack,
     marks,
     finishedAt: local?.finishedAt ?? remote.finishedAt,

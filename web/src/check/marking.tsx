@@ -44,7 +44,8 @@ function Marking({ handle }: { handle: CheckHandle }) {
   const painted = usePainted(covered ? null : card);
   const last = check.marks.at(-1);
   const lastMark = last ? counting(last) : undefined;
-  const left = check.stack.length - check.marks.length;
+  const most = check.quick ? Math.ceil(check.stack.length / 2) : check.stack.length;
+  const left = most - check.marks.length;
   const pressedAt = useRef<number | null>(null);
   const slips = useMemo(() => (last ? likelySlips(last.gpc, check.stack) : []), [last, check.stack]);
 
@@ -107,7 +108,8 @@ function Marking({ handle }: { handle: CheckHandle }) {
             <div className="max-w-md text-center">
               <h2 className="mb-2 text-2xl">Paused</h2>
               <p className="mb-6 text-ink-2">
-                {check.marks.length} of {check.stack.length} cards are marked and kept. Carry on now, or later from Check or Today.
+                {check.quick ? `${check.marks.length} cards` : `${check.marks.length} of ${check.stack.length} cards`} are marked and kept.
+                Carry on now, or later from Check or Today.
               </p>
               <div className="flex justify-center gap-3">
                 <button className="btn btn-main" autoFocus onClick={() => setPaused(false)}>
@@ -139,7 +141,7 @@ function Marking({ handle }: { handle: CheckHandle }) {
         <div className="mb-2 flex min-h-8 items-center gap-5 text-sm">
           <span className="font-semibold">{check.childName}</span>
           <span>{pairLabel(card)}</span>
-          <span className="text-ink-2">{left} left</span>
+          <span className="text-ink-2">{check.quick ? `at most ${left} left` : `${left} left`}</span>
           <span className="text-ink-2" role="status">
             {outbox.reach === 'offline'
               ? `Offline: ${outbox.waiting} kept on this device`

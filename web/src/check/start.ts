@@ -19,13 +19,14 @@ export function cardsFor(child: ChildLine, scope: Scope): Gpc[] {
 }
 
 /** @throws CoreError `empty` where there is nothing to ask. Returns the check's id. */
-export async function startCheck(child: ChildLine, scope: Scope, by: string): Promise<string> {
+export async function startCheck(child: ChildLine, scope: Scope | 'quick', by: string): Promise<string> {
   const id = uuidv7();
-  const stack = makeStack(cardsFor(child, scope), { seed: seedFrom(id) });
-  const { check, entries } = begin({ id: child.id, name: `${child.givenName} ${child.familyName}`.trim() }, stack, id, {
-    by,
-    now: () => new Date().toISOString(),
-  });
+  const quick = scope === 'quick';
+  // a quick check may ask any taught pair, and needs them in taught order; a stack is shuffled once
+  const stack = quick ? child.line.map((c) => c.gpc) : makeStack(cardsFor(child, scope), { seed: seedFrom(id) });
+  if (stack.length === 0) throw new Error('There is nothing to ask.');
+  const who = { id: child.id, name: `${child.givenName} ${child.familyName}`.trim() };
+  const { check, entries } = begin(who, stack, id, { by, now: () => new Date().toISOString() }, quick);
   await post(by, entries, check);
   return id;
 }

@@ -1,15 +1,58 @@
 /** The end of a check: how it went, what was said where it is still known, and the next child. */
-import { likelySlips, type Outcome } from '@sapling/core';
+import { judgeRecall, likelySlips, type Done, type Outcome } from '@sapling/core';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { refresh, useData } from '../api/data.js';
 import { useMe } from '../shell/me.js';
 import { graphemeShown } from '../ui/word-marks.js';
-import { counting } from './local-check.js';
+import { counting, evidenceOf, quickStep, type LocalCheck } from './local-check.js';
 import { Said } from './said.js';
 import { nextInTurn, startCheck } from './start.js';
 import type { CheckHandle } from './use-check.js';
 import { MARKS, markWord, pairLabel, saidShown } from './words.js';
+
+const ENDED: Record<Done, string> = {
+  'sure enough': 'The rest follows surely enough from these cards, so the check ended.',
+  'enough cards': 'Half of the taught pairs were asked, which is the most a quick check asks.',
+  'time is up': 'The time for a quick check was up.',
+  'had enough': 'Many in a row went wrong, so the check ended to spare the child.',
+  'nothing taught': 'Nothing has been taught yet.',
+};
+
+/** What a quick check left out, judged from the rest: said as such, and counted as evidence for nothing. */
+function NotAsked({ check }: { check: LocalCheck }) {
+  const judged = judgeRecall({ order: check.stack, taught: check.stack, observations: evidenceOf(check).observations }).filter(
+    (p) => p.asked === 0,
+  );
+  const rows = [
+    { title: 'Most likely known', pairs: judged.filter((p) => p.p >= 0.85) },
+    { title: 'Hard to say', pairs: judged.filter((p) => p.p < 0.85 && p.p > 0.15) },
+    { title: 'Most likely not known', pairs: judged.filter((p) => p.p <= 0.15) },
+  ].filter((row) => row.pairs.length > 0);
+  if (rows.length === 0) return null;
+  return (
+    <section className="mb-8" aria-label="Not asked">
+      <h2 className="text-lg">Not asked</h2>
+      <p className="mb-2 text-sm text-ink-2">Judged from the cards that were; nothing is recorded about these.</p>
+      <dl className="sheet ruled">
+        {rows.map((row) => (
+          <div key={row.title} className="flex items-baseline gap-4 px-4 py-2">
+            <dt className="w-44 shrink-0 font-semibold">
+              {row.title} <span className="font-normal text-ink-2">{row.pairs.length}</span>
+            </dt>
+            <dd className="flex flex-wrap gap-x-4 gap-y-1">
+              {row.pairs.map((p) => (
+                <span key={p.gpc} className="font-child text-xl">
+                  {graphemeShown(p.gpc)}
+                </span>
+              ))}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
 
 const seconds = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
 
@@ -20,7 +63,9 @@ export function Summary({ handle }: { handle: CheckHandle }) {
   const { data: children } = useData('children');
   const [asking, setAsking] = useState<string | null>(null);
   const { finish } = handle;
-  const complete = check.marks.length === check.stack.length;
+  const quick = check.quick ? quickStep(check) : null;
+  const ended = quick && 'done' in quick ? ENDED[quick.done] : null;
+  const complete = quick ? ended !== null : check.marks.length === check.stack.length;
   useEffect(() => {
     if (complete) finish('done');
   }, [complete, finish]);
@@ -37,7 +82,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
   const slow = marks.filter((m) => m.outcome === 'slow');
   const count = (outcome: Outcome): number => marks.filter((m) => m.outcome === outcome).length;
   const startNext = async (): Promise<void> => {
-    if (next) await go(`/check/${await startCheck(next, 'all', me.colleague.id)}`);
+    if (next) await go(`/check/${await startCheck(next, check.quick ? 'quick' : 'all', me.colleague.id)}`);
   };
   return (
     <main className="mx-auto max-w-4xl p-8">
@@ -65,7 +110,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
       </div>
       <p className="mb-6 text-ink-2">
         {complete
-          ? `All ${check.stack.length} cards are marked.`
+          ? (ended ?? `All ${check.stack.length} cards are marked.`)
           : `${check.marks.length} of ${check.stack.length} cards are marked; the rest stays unasked.`}{' '}
         {times.length > 0 && `The middle answer took ${seconds(times[Math.floor(times.length / 2)]!)}.`}
       </p>
@@ -118,6 +163,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
           </ul>
         </section>
       )}
+      {check.quick && <NotAsked check={check} />}
       {slow.length > 0 && (
         <p className="mb-8">
           <span className="font-semibold">Slow:</span>{' '}

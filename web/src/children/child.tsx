@@ -6,6 +6,7 @@ import { toast } from 'sonner';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { startCheck } from '../check/start.js';
+import { ChildFindings } from './child-findings.js';
 import { EvidencePanel } from '../gaps/evidence-panel.js';
 import { useMe } from '../shell/me.js';
 import { ChildLine as Line } from '../ui/child-line.js';
@@ -34,9 +35,9 @@ export function Component() {
   const order = orders?.order(child.classId);
   const states = new Map(child.line.map((c) => [c.gpc, c]));
   const count = (state: string): number => child.line.filter((c) => c.state === state).length;
-  const start = async (): Promise<void> => {
+  const start = async (scope: 'all' | 'quick'): Promise<void> => {
     try {
-      await go(`/check/${await startCheck(child, 'all', me.colleague.id)}`);
+      await go(`/check/${await startCheck(child, scope, me.colleague.id)}`);
     } catch {
       toast.error('The class has not been taught anything yet, so there is nothing to ask.');
     }
@@ -63,9 +64,14 @@ export function Component() {
         </>
       }
       actions={
-        <button className="btn btn-main" onClick={() => void start()} disabled={child.line.length === 0}>
-          Check {child.givenName}
-        </button>
+        <>
+          <button className="btn" onClick={() => void start('quick')} disabled={child.line.length === 0}>
+            Quick check
+          </button>
+          <button className="btn btn-main" onClick={() => void start('all')} disabled={child.line.length === 0}>
+            Check {child.givenName}
+          </button>
+        </>
       }
     >
       <div className="mb-6 sheet p-4">
@@ -78,43 +84,48 @@ export function Component() {
           <SignKey />
         </div>
       </div>
-      <h2 className="mb-2 text-lg">Step by step</h2>
-      {order ? (
-        <ol className="sheet ruled">
-          {order.steps.slice(0, schoolClass?.taughtSteps ?? 0).map((step) => (
-            <li key={step.name} className="flex items-baseline gap-4 px-4 py-1.5">
-              <span className="w-20 shrink-0 text-sm text-ink-2">{step.name}</span>
-              <span className="flex flex-wrap gap-1.5">
-                {step.gpcs.map((gpc) => {
-                  const state = states.get(gpc);
-                  return (
-                    <button
-                      key={gpc}
-                      onClick={() => setSeen(gpc)}
-                      className="inline-flex items-center gap-1.5 rounded-s border border-rule bg-white px-2 py-0.5 hover:border-ink"
-                      aria-label={`${graphemeShown(gpc)}, sound ${gpc.split(':')[1]}: ${SIGN_WORDS[state?.state ?? 'unchecked']}. Show what it rests on`}
-                    >
-                      <span className="font-child text-lg">{graphemeShown(gpc)}</span>
-                      <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
-                      <Sign state={state?.state ?? 'unchecked'} label={false} />
-                    </button>
-                  );
-                })}
-              </span>
-            </li>
-          ))}
-        </ol>
-      ) : (
-        <p className="text-ink-2">Opening the teaching order…</p>
-      )}
-      {schoolClass?.taughtSteps === 0 && (
-        <p className="mt-3">
-          Nothing is set as taught yet.{' '}
-          <Link className="underline" to="/children/classes">
-            Set how far {schoolClass.name} has been taught.
-          </Link>
-        </p>
-      )}
+      <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[1fr_21rem]">
+        <section aria-label="Step by step">
+          <h2 className="mb-2 text-lg">Step by step</h2>
+          {order ? (
+            <ol className="sheet ruled">
+              {order.steps.slice(0, schoolClass?.taughtSteps ?? 0).map((step) => (
+                <li key={step.name} className="flex items-baseline gap-4 px-4 py-1.5">
+                  <span className="w-20 shrink-0 text-sm text-ink-2">{step.name}</span>
+                  <span className="flex flex-wrap gap-1.5">
+                    {step.gpcs.map((gpc) => {
+                      const state = states.get(gpc);
+                      return (
+                        <button
+                          key={gpc}
+                          onClick={() => setSeen(gpc)}
+                          className="inline-flex items-center gap-1.5 rounded-s border border-rule bg-white px-2 py-0.5 hover:border-ink"
+                          aria-label={`${graphemeShown(gpc)}, sound ${gpc.split(':')[1]}: ${SIGN_WORDS[state?.state ?? 'unchecked']}. Show what it rests on`}
+                        >
+                          <span className="font-child text-lg">{graphemeShown(gpc)}</span>
+                          <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
+                          <Sign state={state?.state ?? 'unchecked'} label={false} />
+                        </button>
+                      );
+                    })}
+                  </span>
+                </li>
+              ))}
+            </ol>
+          ) : (
+            <p className="text-ink-2">Opening the teaching order…</p>
+          )}
+          {schoolClass?.taughtSteps === 0 && (
+            <p className="mt-3">
+              Nothing is set as taught yet.{' '}
+              <Link className="underline" to="/children/classes">
+                Set how far {schoolClass.name} has been taught.
+              </Link>
+            </p>
+          )}
+        </section>
+        <ChildFindings child={child} onPair={setSeen} />
+      </div>
       {seen && <EvidencePanel child={child} gpc={seen} onClose={() => setSeen(null)} />}
     </Page>
   );

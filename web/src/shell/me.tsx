@@ -18,6 +18,7 @@ const MAY = {
   'form groups': ['lead', 'teacher'],
   plan: ['lead', 'teacher'],
   import: ['lead', 'teacher'],
+  'shape library': ['lead', 'teacher'],
   'set taught': ['lead', 'teacher', 'class teacher'],
   'manage team': ['lead'],
 } as const satisfies Record<string, readonly Role[]>;

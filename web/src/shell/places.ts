@@ -18,7 +18,7 @@ export const PLACES: readonly Place[] = [
   { to: '/groups', name: 'Groups', icon: Layers, asks: 'Who should sit together, for what?', roles: ['lead', 'teacher', 'tutor'] },
   { to: '/sessions', name: 'Sessions', icon: CalendarDays, asks: 'This week, and what happened' },
   { to: '/progress', name: 'Progress', icon: LineChart, asks: 'Is it working?' },
-  { to: '/library', name: 'Library', icon: BookOpen, asks: 'Words, pairs, teaching orders' },
+  { to: '/library', name: 'Library', icon: BookOpen, asks: 'Sounds, words, texts, teaching orders, rules' },
   { to: '/team', name: 'Team', icon: UsersRound, asks: 'Who sees what' },
 ];
 

@@ -4,6 +4,8 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, ScrollRestoration, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, Unreachable } from '../api/client.js';
+import { useData } from '../api/data.js';
+import { setCorrections } from '../workers/core.js';
 import { useOutbox } from '../outbox/outbox.js';
 import { forgetEverythingRead } from '../outbox/store.js';
 import { Dialog } from '../ui/dialog.js';
@@ -18,6 +20,8 @@ export function Shell() {
   const me = useMe();
   const go = useNavigate();
   const outbox = useOutbox();
+  const { data: corrections } = useData('corrections');
+  useEffect(() => setCorrections(corrections ?? []), [corrections]);
   const [commands, setCommands] = useState(false);
   const [leaving, setLeaving] = useState(false);
   useEffect(() => {

@@ -1,0 +1,42 @@
+import { allChildren, allSent, answer, expect, getJson, test } from './support/fixtures.js';
+
+test('a child’s page says what to teach next and what is mixed up, and follows what was just marked', async ({ as, demo }) => {
+  const page = await as('classTeacher');
+  const children = await allChildren(page, demo.url);
+  const child = children.find((c) => c.line.filter((p) => p.state === 'gap').length > 3)!;
+  await page.goto(`${demo.url}/children/${child.id}`);
+  const next = page.getByRole('region', { name: 'Teach next' });
+  await expect(next.getByRole('listitem')).toHaveCount(4);
+  const notSecure = new Set(child.line.filter((p) => p.state !== 'secure').map((p) => p.gpc.split(':')[0]));
+  for (const name of await next.getByRole('button').evaluateAll((list) => list.map((b) => b.getAttribute('aria-label')!)))
+    expect(notSecure.has(/^(\S+), sound/.exec(name)![1]!.replace('‑', '_')), name).toBe(true);
+  await next.getByRole('button').first().click();
+  await expect(page.getByRole('dialog')).toContainText(/Known with a chance of|never/i);
+  await page.keyboard.press('Escape');
+
+  // what is listed as mixed up is what was marked
+  const evidence = await getJson<{ gpc?: string; said?: string; counts: boolean; outcome: string }[]>(
+    page.request,
+    `${demo.url}/api/children/${child.id}/evidence`,
+  );
+  const said = evidence.filter((o) => o.counts && o.said && ['wrong', 'put right', 'no answer'].includes(o.outcome));
+  const kinds = new Set(said.map((o) => `${o.gpc} ${o.said}`)).size;
+  const mixed = page.getByRole('region', { name: 'Mixed up' });
+  await expect(mixed.getByRole('listitem')).toHaveCount(Math.min(8, kinds));
+
+  await page.getByRole('button', { name: 'Quick check' }).click();
+  const first = await answer(page, '4');
+  await page.keyboard.press('s');
+  await page.getByRole('dialog', { name: 'What did they say?' }).getByRole('textbox').fill('zzz');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('/zzz/')).toBeVisible();
+  await allSent(page);
+  await page.goto(`${demo.url}/children/${child.id}`);
+  // “All sent” may still be that of the mark before
+  const saidOf = async (): Promise<(string | undefined)[]> =>
+    (
+      await getJson<{ said?: string }[]>(page.request, `${demo.url}/api/children/${child.id}/evidence?gpc=${encodeURIComponent(first)}`)
+    ).map((o) => o.said);
+  await expect.poll(saidOf).toContain('zzz');
+  await expect(mixed.getByRole('listitem')).toHaveCount(Math.min(8, kinds + 1));
+});

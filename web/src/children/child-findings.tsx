@@ -1,0 +1,87 @@
+/** Beside a child's line: what to teach next and why, and what is mixed up with what. */
+import type { ChildLine } from '@sapling/contract';
+import { confusions, type Observation } from '@sapling/core';
+import { format } from 'date-fns';
+import { useMemo } from 'react';
+import { useData } from '../api/data.js';
+import { saidShown } from '../check/words.js';
+import { useCore } from '../workers/use-core.js';
+import { GraphemeChip, graphemeShown } from '../ui/word-marks.js';
+import { core } from '../workers/core.js';
+
+const TEACH = 4;
+const MIXED = 8;
+
+export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gpc: string) => void }) {
+  const { data: evidence } = useData('evidence', { params: { id: child.id } });
+  const { value: next } = useCore(() => core().teachNext({ taught: child.line, limit: TEACH }), [child.line]);
+  const mixed = useMemo(
+    () =>
+      confusions(
+        (evidence ?? []).filter((o) => o.counts) as Observation[],
+        child.line.map((c) => c.gpc),
+      ),
+    [evidence, child.line],
+  );
+  return (
+    <aside aria-label="What it points to" className="grid content-start gap-7">
+      <section aria-label="Teach next">
+        <h2 className="mb-1 text-lg">Teach next</h2>
+        {next && next.length === 0 ? (
+          <p className="text-ink-2">Every taught pair is secure.</p>
+        ) : (
+          <ol className="ruled border-y border-rule-2">
+            {(next ?? []).map((n) => (
+              <li key={n.gpc} className="grid grid-cols-[4.75rem_1fr] items-baseline gap-3 py-2">
+                <button
+                  onClick={() => onPair(n.gpc)}
+                  aria-label={`${graphemeShown(n.gpc)}, sound ${n.gpc.split(':')[1]}: what it rests on`}
+                  className="text-left"
+                >
+                  <GraphemeChip gpc={n.gpc} sound className="text-lg hover:border-ink" />
+                </button>
+                <span className="text-sm">
+                  {n.opens > 0 ? (
+                    <>
+                      opens <span className="font-semibold">{n.opens}</span> words:{' '}
+                      <span className="font-child">{n.examples.join(', ')}</span>
+                    </>
+                  ) : (
+                    'opens no word alone, but is among the first taught'
+                  )}
+                </span>
+              </li>
+            ))}
+          </ol>
+        )}
+        <p className="mt-1 text-sm text-ink-2">Common words that this child could read with the pair and cannot yet, early pairs first.</p>
+      </section>
+      <section aria-label="Mixed up">
+        <h2 className="mb-1 text-lg">Mixed up</h2>
+        {mixed.length === 0 ? (
+          <p className="text-ink-2">
+            {evidence ? 'Nothing was noted yet of what was said instead. “What did they say?” in a check fills this.' : 'Opening…'}
+          </p>
+        ) : (
+          <ul className="ruled border-y border-rule-2">
+            {mixed.slice(0, MIXED).map((c) => (
+              <li key={`${c.gpc} ${c.said}`} className="flex items-baseline gap-2 py-1.5">
+                <button onClick={() => onPair(c.gpc)} aria-label={`${graphemeShown(c.gpc)}: what it rests on`} className="text-left">
+                  <span className="font-child text-xl">{graphemeShown(c.gpc)}</span>
+                </button>
+                <span className="text-ink-2">{c.bothWays ? 'and' : 'as'}</span>
+                <span className="font-child text-xl">{c.takenFor ? graphemeShown(c.takenFor) : ''}</span>
+                <span className="text-sm text-ink-2">{saidShown(c.said)}</span>
+                <span className="ml-auto text-right text-sm text-ink-2">
+                  {c.times} of {c.of}, {format(new Date(c.last), 'd MMM')}
+                </span>
+              </li>
+            ))}
+          </ul>
+        )}
+        {mixed.length > MIXED && <p className="mt-1 text-sm text-ink-2">and {mixed.length - MIXED} more, seen less often</p>}
+      </section>
+      <p className="text-sm text-ink-2">A check says what to teach next. It is not a diagnosis; a different accent is not an error.</p>
+    </aside>
+  );
+}

@@ -1,0 +1,329 @@
+/** One teaching order: looked at, or changed by drag, by keys and by typing, with what each step opens beside it. */
+import { DndContext, PointerSensor, pointerWithin, useSensor, useSensors } from '@dnd-kit/core';
+import { orderToJson, orderToRows, taughtAfter, type OrderDraft, type TeachingStep } from '@sapling/core';
+import type { SchoolClass, TeachingOrderRow } from '@sapling/contract';
+import { Download, Plus, Undo2 } from 'lucide-react';
+import Papa from 'papaparse';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { Link, useBlocker, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { call, Problem, sentenceOf } from '../api/client.js';
+import { refresh, useData } from '../api/data.js';
+import { useMay } from '../shell/me.js';
+import { Dialog } from '../ui/dialog.js';
+import { Trouble } from '../ui/form.js';
+import { Pending } from '../ui/page.js';
+import { graphemeShown } from '../ui/word-marks.js';
+import { core } from '../workers/core.js';
+import { useShelf } from './frame.js';
+import { addStep, draftTaken, movePair, placeOf, takeDraft } from './order-draft.js';
+import { Step } from './order-step.js';
+import { useCore } from '../workers/use-core.js';
+
+const Curve = lazy(() => import('./order-curve.js'));
+
+export function Component() {
+  const { id } = useParams();
+  const { data: orders, error } = useData('orders');
+  const [opened] = useState(takeDraft);
+  useEffect(draftTaken, []);
+  if (!orders) return <Pending error={error} what="the order" />;
+  const saved = orders.find((o) => o.id === id);
+  const start = saved ?? opened;
+  if (!start)
+    return (
+      <p>
+        This teaching order is not here any more. <Link to="/library/orders">Back to all orders</Link>
+      </p>
+    );
+  return <Editor key={id} id={id!} saved={saved} start={start} />;
+}
+
+function Editor({ id, saved, start }: { id: string; saved: TeachingOrderRow | undefined; start: OrderDraft }) {
+  const { search } = useShelf();
+  const go = useNavigate();
+  const mine = useMay('shape library');
+  const may = mine && saved?.version !== null;
+  const { data: classes } = useData('classes');
+  const [draft, setDraft] = useState<OrderDraft>(start);
+  const [past, setPast] = useState<OrderDraft[]>([]);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [newer, setNewer] = useState<TeachingOrderRow | null>(null);
+  const [restsOn, setRestsOn] = useState(saved?.version ?? 0);
+  const leaving = useRef(false);
+  const changed = saved ? JSON.stringify({ ...draft }) !== JSON.stringify({ ...start }) : true;
+  const { steps } = draft;
+  const { value: curve } = useCore(() => core().orderCurve(steps), steps);
+  const { value: before } = useCore(() => core().orderCurve(start.steps), 'start');
+  const { value: remarks } = useCore(() => core().orderRemarks(steps), steps, 200);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  const blocker = useBlocker(() => may && past.length > 0 && !leaving.current);
+
+  const change = (next: Partial<OrderDraft>): void => {
+    setPast((p) => [...p.slice(-99), draft]);
+    setDraft({ ...draft, ...next });
+    setTrouble(null);
+  };
+  const changeSteps = (next: readonly TeachingStep[]): void => {
+    if (next !== steps) change({ steps: next });
+  };
+  const undo = (): void => {
+    const last = past.at(-1);
+    if (!last) return;
+    setDraft(last);
+    setPast(past.slice(0, -1));
+  };
+  const save = async (): Promise<void> => {
+    try {
+      const body = {
+        name: draft.name,
+        style: draft.style,
+        steps: steps.map((s) => ({ name: s.name, gpcs: [...s.gpcs], words: [...s.words] })),
+      };
+      const kept = await call('saveOrder', { params: { id }, body: { ...body, version: restsOn } });
+      leaving.current = true;
+      await refresh('library', 'classes');
+      toast(`“${kept.name}” is kept.`);
+      await go(`/library/orders${search}`);
+    } catch (error) {
+      if (error instanceof Problem && error.code === 'newer-version') setNewer(error.data.current as TeachingOrderRow);
+      else setTrouble(sentenceOf(error));
+    }
+  };
+  const removeOrder = async (): Promise<void> => {
+    if (!saved?.version) return;
+    try {
+      await call('removeOrder', { params: { id }, query: { version: saved.version } });
+      leaving.current = true;
+      const { version, name, style } = saved;
+      await go(`/library/orders${search}`);
+      await refresh('library');
+      toast(`“${name}” is put away.`, {
+        action: {
+          label: 'Undo',
+          onClick: () =>
+            void call('saveOrder', { params: { id }, body: { name, style, steps: saved.steps, version: version! + 1 } }).then(
+              () => refresh('library'),
+              (error: unknown) => toast.error(sentenceOf(error)),
+            ),
+        },
+      });
+    } catch (error) {
+      setTrouble(sentenceOf(error));
+    }
+  };
+  const download = (kind: 'json' | 'csv'): void => {
+    const text = kind === 'json' ? orderToJson({ id, ...draft }) : Papa.unparse(orderToRows(draft), { newline: '\r\n' });
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([text], { type: kind === 'json' ? 'application/json' : 'text/csv' }));
+    link.download = `${draft.name}.${kind}`;
+    link.click();
+    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+  };
+
+  return (
+    <div>
+      <div className="mb-4 flex flex-wrap items-end gap-3">
+        <div className="min-w-64 flex-1">
+          <Link to={`/library/orders${search}`} className="block w-fit text-sm text-ink-2 underline underline-offset-2">
+            All orders
+          </Link>
+          {may ? (
+            <input
+              className="field mt-1 !w-full max-w-md font-serif text-xl font-semibold"
+              aria-label="Name of the order"
+              value={draft.name}
+              maxLength={80}
+              onChange={(event) => change({ name: event.target.value })}
+            />
+          ) : (
+            <h2 className="text-xl">{draft.name}</h2>
+          )}
+        </div>
+        <div className="flex flex-wrap gap-2">
+          {may && (
+            <button className="btn" onClick={undo} disabled={past.length === 0}>
+              <Undo2 size={16} aria-hidden /> Undo
+            </button>
+          )}
+          <button className="btn" onClick={() => download('csv')}>
+            <Download size={16} aria-hidden /> CSV
+          </button>
+          <button className="btn" onClick={() => download('json')}>
+            <Download size={16} aria-hidden /> JSON
+          </button>
+          {may && saved && (
+            <button className="btn" onClick={() => void removeOrder()}>
+              Put away
+            </button>
+          )}
+          {may && (
+            <button className="btn btn-main" disabled={!changed} onClick={() => void save()}>
+              Keep this order
+            </button>
+          )}
+        </div>
+      </div>
+      <Trouble>{trouble}</Trouble>
+      {saved && may && changed && <Effect start={start.steps} steps={steps} classes={(classes ?? []).filter((c) => c.orderId === id)} />}
+      <div className="grid gap-x-8 gap-y-6 xl:grid-cols-[1fr_19rem]">
+        <div>
+          {may && (
+            <p className="mb-3 text-sm text-ink-2">
+              Drag a pair, or go to it with Tab and press <Key>Alt</Key> with an arrow: left and right along the order, up and down by a
+              whole step. <Key>Delete</Key> takes it out, <Key>Ctrl Z</Key> takes the last change back.
+            </p>
+          )}
+          <DndContext
+            sensors={sensors}
+            collisionDetection={pointerWithin}
+            onDragEnd={({ active, over }) => {
+              if (!over || active.id === over.id) return;
+              const [kind, at] = splitId(String(over.id));
+              const place = kind === 'pair' ? placeOf(steps, at) : { step: Number(at), at: steps[Number(at)]!.gpcs.length };
+              if (place) changeSteps(movePair(steps, String(active.id), place));
+            }}
+          >
+            <ol
+              className="sheet ruled"
+              onKeyDown={(event) => {
+                if (
+                  may &&
+                  (event.ctrlKey || event.metaKey) &&
+                  event.key.toLowerCase() === 'z' &&
+                  !(event.target instanceof HTMLInputElement)
+                ) {
+                  event.preventDefault();
+                  undo();
+                }
+              }}
+            >
+              {steps.map((step, k) => (
+                <Step key={k} at={k} step={step} steps={steps} may={may} opening={curve?.[k]} onChange={changeSteps} />
+              ))}
+            </ol>
+          </DndContext>
+          {may && (
+            <button className="btn mt-3" onClick={() => changeSteps(addStep(steps, steps.length - 1))}>
+              <Plus size={16} aria-hidden /> Add a step
+            </button>
+          )}
+        </div>
+        <aside aria-label="What the order opens" className="content-start xl:sticky xl:top-6 xl:self-start">
+          <h3 className="text-lg">Words readable after each step</h3>
+          <Suspense fallback={<div className="h-64" />}>
+            {curve && <Curve curve={curve} before={changed && saved ? before : undefined} steps={steps} />}
+          </Suspense>
+          {remarks && remarks.length > 0 && (
+            <details className="mt-4">
+              <summary className="font-semibold">
+                {remarks.length} {remarks.length === 1 ? 'thing' : 'things'} a colleague might ask about
+              </summary>
+              <ul className="mt-1 grid gap-1 text-sm">
+                {remarks.slice(0, 40).map((r, k) => (
+                  <li key={k}>
+                    <span className="text-ink-2">{steps[r.step]?.name}:</span>{' '}
+                    <span className="font-child">{r.gpc ? graphemeShown(r.gpc) : r.word}</span> {r.remark}.
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+        </aside>
+      </div>
+      <Dialog
+        open={newer !== null}
+        onClose={() => setNewer(null)}
+        title="Somebody else changed this order"
+        lead="Both are kept until you choose. Nothing was overwritten."
+      >
+        {newer && (
+          <div className="grid gap-3">
+            <p>Theirs differs from yours in: {differences(newer.steps, steps)}.</p>
+            <div className="flex flex-wrap gap-2">
+              <button
+                className="btn btn-main"
+                onClick={() => {
+                  change({ name: newer.name, style: newer.style, steps: newer.steps });
+                  setRestsOn(newer.version!);
+                  setNewer(null);
+                  toast('Theirs is shown. Undo brings yours back.');
+                }}
+              >
+                Show theirs
+              </button>
+              <button
+                className="btn"
+                onClick={() => {
+                  setRestsOn(newer.version!);
+                  setNewer(null);
+                  toast('Press “Keep this order” again to put yours in its place.');
+                }}
+              >
+                Keep mine
+              </button>
+            </div>
+          </div>
+        )}
+      </Dialog>
+      <Dialog open={blocker.state === 'blocked'} onClose={() => blocker.reset?.()} title="Leave without keeping the changes?">
+        <div className="flex gap-2">
+          <button className="btn btn-main" onClick={() => blocker.reset?.()}>
+            Stay here
+          </button>
+          <button className="btn" onClick={() => blocker.proceed?.()}>
+            Leave, and lose them
+          </button>
+        </div>
+      </Dialog>
+    </div>
+  );
+}
+
+const Key = ({ children }: { children: string }) => <span className="kbd">{children}</span>;
+const splitId = (id: string): [kind: string, at: string] => [id.slice(0, id.indexOf(' ')), id.slice(id.indexOf(' ') + 1)];
+
+/** What the change means for classes that follow the order, said before it is kept. */
+function Effect({
+  start,
+  steps,
+  classes,
+}: {
+  start: readonly TeachingStep[];
+  steps: readonly TeachingStep[];
+  classes: readonly SchoolClass[];
+}) {
+  const rows = classes.flatMap((c) => {
+    const of = (list: readonly TeachingStep[]): Set<string> =>
+      new Set(taughtAfter({ id: '', name: '', style: 'cue and answer', steps: list }, Math.min(c.taughtSteps, list.length)).gpcs);
+    const [then, now] = [of(start), of(steps)];
+    const gone = [...then].filter((gpc) => !now.has(gpc));
+    const come = [...now].filter((gpc) => !then.has(gpc));
+    return gone.length + come.length > 0 ? [{ c, gone, come }] : [];
+  });
+  if (rows.length === 0) return null;
+  return (
+    <div className="mb-4 border-l-4 border-wobbly bg-wobbly-wash px-4 py-2">
+      <p className="font-semibold">What counts as taught changes for classes on this order. No observation changes.</p>
+      <ul>
+        {rows.map(({ c, gone, come }) => (
+          <li key={c.id}>
+            {c.name} (up to step {c.taughtSteps}): {come.length > 0 && <>also taught {come.map(graphemeShown).join(', ')}</>}
+            {come.length > 0 && gone.length > 0 && '; '}
+            {gone.length > 0 && <>no longer taught {gone.map(graphemeShown).join(', ')}</>}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function differences(theirs: readonly TeachingStep[], mine: readonly TeachingStep[]): string {
+  const where = (list: readonly TeachingStep[]): Map<string, number> =>
+    new Map(list.flatMap((s, k) => [...s.gpcs, ...s.words].map((x) => [x, k] as const)));
+  const [a, b] = [where(theirs), where(mine)];
+  const moved = [...new Set([...a.keys(), ...b.keys()])].filter((x) => a.get(x) !== b.get(x));
+  return moved.length === 0
+    ? 'names only'
+    : `${moved.slice(0, 12).map(graphemeShown).join(', ')}${moved.length > 12 ? ` and ${moved.length - 12} more` : ''}`;
+}
