@@ -4,6 +4,7 @@ import type { Gpc } from '../phonics/lexicon.js';
 export const OBSERVATION_KINDS = [
   'see-say',
   'see-name',
+  'key word',
   'hear-point',
   'hear-write',
   'push together',
@@ -12,6 +13,7 @@ export const OBSERVATION_KINDS = [
   'is it this',
   'word',
   'made-up word',
+  'find in row',
   'irregular word',
   'text',
   'spelling',
@@ -43,6 +45,8 @@ export interface Observation {
   /** How many there were to choose among. */
   options?: number;
   fromMemory?: boolean;
+  /** Units of the word that went wrong, counted from 0, where the part was marked instead of what was said. */
+  parts?: number[];
   /** The id of the observation this one corrects. */
   replaces?: string;
 }

@@ -61,6 +61,7 @@ export const DEFAULT_MODEL: EstimateModel = {
   kindWeight: {
     'see-say': 1,
     'see-name': 0.2,
+    'key word': 0.4,
     'hear-point': 0.8,
     'hear-write': 1,
     'push together': 0.5,
@@ -69,6 +70,7 @@ export const DEFAULT_MODEL: EstimateModel = {
     'is it this': 0.4,
     word: 0.6,
     'made-up word': 0.9,
+    'find in row': 0.4,
     'irregular word': 0.5,
     text: 0.6,
     spelling: 0.7,

@@ -1,0 +1,322 @@
+/**
+ * What a child wrote, laid against the word that was said: which sound was left out, which was spelled by
+ * another of its graphemes, which is another sound, which letter is turned round, where the order changed.
+ * The cheapest way to give each unit of the target a run of the written letters (dynamic programming over
+ * letters; Needleman and Wunsch 1970), where a run costs by what it says of the child.
+ */
+import { CoreError } from '../errors.js';
+import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
+import { LONGEST_WORD, normaliseWord, segment } from '../phonics/segment.js';
+import { soundDistance } from '../phonics/sound-distance.js';
+import { isVowelSound, soundParts } from '../phonics/sounds.js';
+import { baseAndEnding } from '../phonics/word-parts.js';
+
+export type SpellingOutcome = 'right' | 'wrong grapheme' | 'wrong sound' | 'left out' | 'turned round' | 'order changed';
+export interface SpellingUnit {
+  grapheme: string;
+  sound: string;
+  outcome: SpellingOutcome;
+  /** The letters written for it, empty where none. */
+  written: string;
+}
+export type SpellingPattern = Exclude<SpellingOutcome, 'right'> | 'letter added' | 'ending left out' | 'ending joined wrongly';
+export interface SpellingAnalysis {
+  right: boolean;
+  units: SpellingUnit[];
+  /** Letters that belong to no sound of the word. */
+  added: string[];
+  /** Most telling first. */
+  patterns: SpellingPattern[];
+}
+
+const COST = { otherGrapheme: 0.32, partOfSplit: 0.25, turned: 0.3, swappedInside: 0.3, leftOut: 0.72, added: 0.62, wrong: 0.5, nothing: 1.05 } as const;
+/** Letters taken for one another when turned round or over. */
+const TURNED: Record<string, string> = { b: 'dp', d: 'bq', p: 'qb', q: 'pgd', m: 'w', w: 'm', n: 'u', u: 'n', f: 't', t: 'f', g: 'q' };
+const LONGEST_RUN = 4;
+/** A pair met less often than this among the lexicon's words is no way to spell a sound. */
+const RARE = 12;
+
+/** A stretch of a unit: the whole of it, or one half of a split digraph. */
+interface Slot {
+  readonly unit: number;
+  readonly letters: string;
+  readonly half?: 'first' | 'last';
+}
+
+/**
+ * Lays a written word along its target.
+ * @throws CoreError `bad-input` for no target or one that cannot be cut, `too-long` beyond 45 letters.
+ * @example analyseSpelling(lexicon, { target: 'rain', written: 'ran' }).units[1].outcome // 'wrong grapheme'
+ */
+export function analyseSpelling(lexicon: Lexicon, request: { target: string; written: string }): SpellingAnalysis {
+  const target = normaliseWord(request.target.trim());
+  const written = normaliseWord(request.written.trim()).replace(/[^\p{L}']/gu, '');
+  if (target === '') throw new CoreError('bad-input', 'target', 'There is no target.');
+  if (target.length > LONGEST_WORD || written.length > LONGEST_WORD) throw new CoreError('too-long', 'written', `At most ${LONGEST_WORD} letters are laid.`);
+  const cuts = segment(lexicon, target);
+  if (cuts.length === 0) throw new CoreError('bad-input', 'target', `"${request.target}" cannot be cut into sounds.`);
+  const laid = cuts.map((cut) => lay(lexicon, cut.units, written)).reduce((a, b) => (b.cost < a.cost - 1e-9 ? b : a));
+  return named(lexicon, target, written, laid);
+}
+
+interface Laid {
+  readonly units: SpellingUnit[];
+  readonly added: string[];
+  readonly cost: number;
+}
+
+function lay(lexicon: Lexicon, units: readonly SegmentUnit[], written: string): Laid {
+  const slots = slotsOf(units);
+  const [n, m] = [slots.length, written.length];
+  const cost = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(Infinity));
+  const take = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(0));
+  cost[n]![m] = 0;
+  for (let i = n; i >= 0; i -= 1)
+    for (let j = m; j >= 0; j -= 1) {
+      if (i === n && j === m) continue;
+      let best = Infinity;
+      let chosen = 0;
+      if (j < m) {
+        best = COST.added + cost[i]![j + 1]!;
+        chosen = -1;
+      }
+      if (i < n)
+        for (let run = 0; run <= LONGEST_RUN && j + run <= m; run += 1) {
+          const value = runCost(lexicon, slots[i]!, units[slots[i]!.unit]!, written.slice(j, j + run)) + cost[i + 1]![j + run]!;
+          if (value < best - 1e-9) {
+            best = value;
+            chosen = run;
+          }
+        }
+      cost[i]![j] = best;
+      take[i]![j] = chosen;
+    }
+  const runs = slots.map(() => '');
+  const added: string[] = [];
+  for (let i = 0, j = 0; i < n || j < m; ) {
+    const run = take[i]![j]!;
+    if (run < 0) {
+      added.push(written[j]!);
+      j += 1;
+      continue;
+    }
+    runs[i] = written.slice(j, j + run);
+    j += run;
+    i += 1;
+  }
+  return { units: units.map((unit, k) => judged(lexicon, unit, slots.flatMap((s, at) => (s.unit === k ? [runs[at]!] : [])))), added, cost: cost[0]![0]! };
+}
+
+/** Units in the order of their letters; a split digraph stands twice, around what is inside it. */
+function slotsOf(units: readonly SegmentUnit[]): Slot[] {
+  return units
+    .flatMap((unit, k): (Slot & { at: number })[] => {
+      const cut = unit.grapheme.indexOf('_');
+      if (cut < 0) return [{ unit: k, letters: unit.grapheme, at: unit.letters[0]! }];
+      return [
+        { unit: k, letters: unit.grapheme.slice(0, cut), half: 'first', at: unit.letters[0]! },
+        { unit: k, letters: unit.grapheme.slice(cut + 1), half: 'last', at: unit.letters.at(-1)! },
+      ];
+    })
+    .sort((a, b) => a.at - b.at);
+}
+
+function runCost(lexicon: Lexicon, slot: Slot, unit: SegmentUnit, run: string): number {
+  if (run === slot.letters) return 0;
+  if (slot.half === 'last') return run === '' ? COST.partOfSplit : Infinity;
+  if (run === '') return COST.leftOut;
+  if (isTurned(slot.letters, run)) return COST.turned;
+  if (run.length > 1 && sameLetters(run, slot.letters)) return COST.swappedInside;
+  if (spellsSound(lexicon, run, unit.sound)) return COST.otherGrapheme;
+  const heard = soundOf(lexicon, run);
+  if (heard === undefined) return COST.nothing + 0.35 * Math.abs(run.length - slot.letters.length);
+  const apart = isVowelSound(heard) === isVowelSound(unit.sound) ? Math.min(1, 0.5 * soundDistance(heard, unit.sound)) : 0.9;
+  // letters of the grapheme that are there speak for it
+  return COST.wrong + 0.3 * apart + 0.12 * (run.length - 1) - (slot.letters.includes(run) ? 0.12 : 0);
+}
+
+function judged(lexicon: Lexicon, unit: SegmentUnit, runs: readonly string[]): SpellingUnit {
+  const { grapheme, sound } = unit;
+  const whole = grapheme.split('_');
+  const written = runs.join(runs.length > 1 && runs[1] !== '' ? '_' : '');
+  const of = (outcome: SpellingOutcome): SpellingUnit => ({ grapheme, sound, outcome, written });
+  if (runs.every((run, k) => run === whole[k])) return of('right');
+  if (runs[0] === '') return of('left out');
+  const first = runs[0]!;
+  if (whole.length > 1) return of(first === whole[0] || spellsSound(lexicon, first, sound) ? 'wrong grapheme' : isTurned(whole[0]!, first) ? 'turned round' : 'wrong sound');
+  if (isTurned(grapheme, first)) return of('turned round');
+  if (first.length > 1 && sameLetters(first, grapheme)) return of('order changed');
+  return of(spellsSound(lexicon, first, sound) ? 'wrong grapheme' : 'wrong sound');
+}
+
+function named(lexicon: Lexicon, target: string, written: string, laid: Laid): SpellingAnalysis {
+  const { units, added } = laid;
+  const right = written === target;
+  const patterns: SpellingPattern[] = [];
+  const name = (pattern: SpellingPattern): void => {
+    if (!patterns.includes(pattern)) patterns.push(pattern);
+  };
+  if (right) return { right, units, added, patterns };
+  const parts = baseAndEnding(lexicon, target);
+  if (parts && written === parts.base) {
+    name('ending left out');
+    return { right, units, added, patterns };
+  }
+  // a base kept whole before its ending, where it should have changed: *hoping* for *hopping*
+  if (parts && parts.change !== 'none' && [`${parts.base}${parts.ending}`, `${parts.base.replace(/e$/, '')}${parts.ending}`].includes(written)) {
+    name('ending joined wrongly');
+    return { right, units, added, patterns };
+  }
+  if (written !== '' && sameLetters(written, target)) {
+    name('order changed');
+    const moved = units.map((u): SpellingUnit => (u.outcome === 'right' || u.outcome === 'turned round' ? u : { ...u, outcome: 'order changed' }));
+    return { right, units: moved, added: [], patterns };
+  }
+  for (const outcome of ['turned round', 'order changed', 'left out', 'wrong sound', 'wrong grapheme'] as const)
+    if (units.some((u) => u.outcome === outcome)) name(outcome);
+  if (added.length > 0) name('letter added');
+  return { right, units, added, patterns };
+}
+
+const sameLetters = (a: string, b: string): boolean => a !== b && a.length === b.length && [...a].sort().join('') === [...b].sort().join('');
+
+function isTurned(letters: string, run: string): boolean {
+  if (run.length !== letters.length || run === letters) return false;
+  return [...run].every((c, k) => c === letters[k] || (TURNED[letters[k]!]?.includes(c) ?? false));
+}
+
+function countsOf(lexicon: Lexicon): ReadonlyMap<string, number> {
+  return lexicon.derived('pair counts', () => new Map(lexicon.pairs.map((p) => [p.gpc, p.count])));
+}
+/** Whether letters are a way to spell a sound; of a joined sound (x, qu) also part by part: *kw*, *ks*. */
+function spellsSound(lexicon: Lexicon, letters: string, sound: string): boolean {
+  if ((countsOf(lexicon).get(`${letters}:${sound}`) ?? 0) >= RARE) return true;
+  const parts = soundParts(sound);
+  if (parts.length !== 2) return false;
+  return Array.from({ length: letters.length - 1 }, (_, k) => k + 1).some(
+    (cut) => spellsSound(lexicon, letters.slice(0, cut), parts[0]!) && spellsSound(lexicon, letters.slice(cut), parts[1]!),
+  );
+}
+
+/** The sound letters stand for most often. */
+function soundOf(lexicon: Lexicon, letters: string): string | undefined {
+  const commonest = lexicon.derived('commonest sound', () => {
+    const best = new Map<string, { sound: string; count: number }>();
+    for (const { grapheme, sound, count } of lexicon.pairs) if (count > (best.get(grapheme)?.count ?? 0)) best.set(grapheme, { sound, count });
+    return best;
+  });
+  return commonest.get(letters)?.sound;
+}
+
+export interface SentenceWord {
+  /** The word that was said; null for one that was written and not said. */
+  target: string | null;
+  /** What was written for it; null where it was left out. */
+  written: string | null;
+  analysis?: SpellingAnalysis;
+}
+export interface SentenceAnalysis {
+  words: SentenceWord[];
+  /** Words of the sentence spelled right. */
+  right: number;
+  of: number;
+  /** A capital where the sentence has one, at its start. */
+  capital: boolean;
+  /** Names and I written with a capital, of so many. */
+  capitalsInside: { right: number; of: number };
+  /** The mark that ends it. */
+  stop: boolean;
+  /** Spaces left out between words, and put inside one. */
+  spaces: { missing: number; extra: number };
+}
+
+const lettersOnly = (text: string): string => normaliseWord(text).replace(/[^\p{L}']/gu, '');
+
+/**
+ * A dictated sentence: every word laid against its own, and capital, spaces and stop counted.
+ * @throws CoreError `bad-input` for a sentence without words.
+ * @example analyseSentence(lexicon, { target: 'The cat sat.', written: 'the cat sta' }).stop // false
+ */
+export function analyseSentence(lexicon: Lexicon, request: { target: string; written: string }): SentenceAnalysis {
+  const said = request.target.trim().split(/\s+/).filter((w) => lettersOnly(w) !== '');
+  const put = request.written.trim().split(/\s+/).filter((w) => lettersOnly(w) !== '');
+  if (said.length === 0) throw new CoreError('bad-input', 'target', 'The sentence has no words.');
+  const [n, m] = [said.length, put.length];
+  type Move = { said: number; put: number };
+  const moves: readonly Move[] = [
+    { said: 1, put: 1 },
+    { said: 2, put: 1 },
+    { said: 1, put: 2 },
+    { said: 1, put: 0 },
+    { said: 0, put: 1 },
+  ];
+  const join = (list: readonly string[], from: number, count: number): string => list.slice(from, from + count).map(lettersOnly).join('');
+  const cost = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(Infinity));
+  const chosen = Array.from({ length: n + 1 }, () => new Array<Move | null>(m + 1).fill(null));
+  cost[n]![m] = 0;
+  for (let i = n; i >= 0; i -= 1)
+    for (let j = m; j >= 0; j -= 1)
+      for (const move of moves) {
+        if (i + move.said > n || j + move.put > m) continue;
+        const a = join(said, i, move.said);
+        const b = join(put, j, move.put);
+        const own = move.said === 0 ? b.length : move.put === 0 ? a.length : editDistance(a, b) + (move.said + move.put > 2 ? 0.6 : 0);
+        const value = own + cost[i + move.said]![j + move.put]!;
+        if (value < cost[i]![j]! - 1e-9) {
+          cost[i]![j] = value;
+          chosen[i]![j] = move;
+        }
+      }
+  const words: SentenceWord[] = [];
+  const spaces = { missing: 0, extra: 0 };
+  for (let i = 0, j = 0; i < n || j < m; ) {
+    const move = chosen[i]![j]!;
+    const written = join(put, j, move.put);
+    if (move.said === 2) {
+      spaces.missing += 1;
+      const [first, second] = [lettersOnly(said[i]!), lettersOnly(said[i + 1]!)];
+      const cut = bestCut(first, second, written);
+      words.push(word(lexicon, first, written.slice(0, cut)), word(lexicon, second, written.slice(cut)));
+    } else if (move.said === 0) words.push({ target: null, written });
+    else {
+      if (move.put === 2) spaces.extra += 1;
+      words.push(word(lexicon, lettersOnly(said[i]!), move.put === 0 ? null : written));
+    }
+    i += move.said;
+    j += move.put;
+  }
+  const capitalised = said.slice(1).filter((w) => /^["'“‘(]*\p{Lu}/u.test(w));
+  const lettersOf = request.written.replace(/[^\p{L}\s]/gu, '').split(/\s+/);
+  return {
+    words,
+    right: words.filter((w) => w.target !== null && w.analysis?.right).length,
+    of: n,
+    capital: /^[^\p{L}]*\p{Lu}/u.test(request.written.trim()),
+    capitalsInside: { right: capitalised.filter((w) => lettersOf.includes(w.replace(/[^\p{L}]/gu, ''))).length, of: capitalised.length },
+    stop: /[.!?][^\p{L}]*$/u.test(request.written.trim()) && request.written.trim().replace(/["'”’)]+$/u, '').endsWith(request.target.trim().replace(/["'”’)]+$/u, '').at(-1)!),
+    spaces,
+  };
+}
+
+function word(lexicon: Lexicon, target: string, written: string | null): SentenceWord {
+  return written === null ? { target, written } : { target, written, analysis: analyseSpelling(lexicon, { target, written }) };
+}
+
+function bestCut(first: string, second: string, run: string): number {
+  let best = { at: 0, cost: Infinity };
+  for (let at = 0; at <= run.length; at += 1) {
+    const cost = editDistance(first, run.slice(0, at)) + editDistance(second, run.slice(at));
+    if (cost < best.cost) best = { at, cost };
+  }
+  return best.at;
+}
+
+function editDistance(a: string, b: string): number {
+  let row = Array.from({ length: b.length + 1 }, (_, k) => k);
+  for (let i = 1; i <= a.length; i += 1) {
+    const next = [i];
+    for (let j = 1; j <= b.length; j += 1) next.push(Math.min(next[j - 1]! + 1, row[j]! + 1, row[j - 1]! + Number(a[i - 1] !== b[j - 1])));
+    row = next;
+  }
+  return row[b.length]!;
+}
