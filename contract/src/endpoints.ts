@@ -33,6 +33,7 @@ import {
   text,
   word,
 } from './library.js';
+import { settings } from './settings.js';
 import { OUTBOX_BATCH, outboxEntry, outboxResult } from './outbox.js';
 
 const none = z.object({});
@@ -108,6 +109,9 @@ export const endpoints = {
   demoSignIn: define('POST', '/api/auth/demo-sign-in', { body: byId, response: me }),
   signOut: define('POST', '/api/auth/sign-out'),
   changePassword: define('POST', '/api/auth/password', { body: z.object({ current: password, next: password }) }),
+
+  settings: define('GET', '/api/settings', { response: settings.extend({ version }) }),
+  saveSettings: define('PUT', '/api/settings', { body: settings.extend({ version }), response: settings.extend({ version }) }),
 
   team: define('GET', '/api/team', { response: z.array(colleague) }),
   addColleague: define('POST', '/api/team', {
@@ -254,7 +258,7 @@ export type EndpointName = keyof Endpoints;
 
 /** What the live stream (/api/events) carries: which records changed, never their content. */
 export const liveEvent = z.object({
-  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'classes', 'team', 'library']),
+  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'classes', 'team', 'library', 'settings']),
   id: id.optional(),
   by: id.optional(),
 });

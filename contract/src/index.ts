@@ -13,6 +13,7 @@ export {
   type Stated,
   type TeachingOrderRow,
 } from './library.js';
+export { DEFAULT_SETTINGS, settings, type SchoolSettings } from './settings.js';
 export * from './outbox.js';
 export * from './endpoint.js';
 export * from './endpoints.js';

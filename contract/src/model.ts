@@ -1,5 +1,5 @@
 /** What travels: people, classes, children, evidence, groups, sessions. Times are ISO 8601 UTC, days YYYY-MM-DD. */
-import { OBSERVATION_KINDS, OUTCOMES, STRANDS } from '@sapling/core';
+import { CHECK_KINDS, OBSERVATION_KINDS, OUTCOMES, STRANDS } from '@sapling/core';
 import { z } from 'zod';
 import { gpc } from './library.js';
 
@@ -48,6 +48,9 @@ export const pairState = z.object({
 });
 export type PairStateRow = z.infer<typeof pairState>;
 
+export const strandState = pairState.omit({ gpc: true }).extend({ strand: z.enum(STRANDS) });
+export type StrandStateRow = z.infer<typeof strandState>;
+
 export const child = z.object({
   id,
   givenName: name,
@@ -61,6 +64,8 @@ export type Child = z.infer<typeof child>;
 /** A child with their line: the state of every taught pair, in taught order. */
 export const childLine = child.extend({
   line: z.array(pairState),
+  /** Where the child stands on each skill strand that was ever looked at. */
+  strands: z.array(strandState),
   lastCheck: instant.nullable(),
   /** Change over three weeks in how many pairs the child is expected to know, over the pairs seen by then; null where none was. */
   direction: z.number().nullable(),
@@ -78,25 +83,54 @@ export const observation = z.object({
   skill: z.enum(STRANDS).optional(),
   item: z.string().max(200).optional(),
   outcome: z.enum(OUTCOMES),
-  said: z.string().max(60).optional(),
+  said: z.string().max(300).optional(),
   ms: z.number().int().min(0).max(3_600_000).optional(),
   options: z.number().int().min(2).max(100).optional(),
   fromMemory: z.boolean().optional(),
+  card: z.string().max(240).optional(),
+  parts: z.array(z.number().int().min(0).max(45)).max(45).optional(),
   replaces: id.optional(),
   check: id.optional(),
 });
 export type ObservationRow = z.infer<typeof observation>;
+
+const units = z
+  .array(z.object({ grapheme: z.string().max(20), sound: z.string().max(8), letters: z.array(z.number().int()) }))
+  .max(45)
+  .readonly();
+const few = (max: number) => z.array(z.string().max(60)).max(max).readonly();
+/** One item of a check, as the core makes it. */
+export const checkItem = z.object({
+  key: z.string().min(1).max(240),
+  level: z.string().max(40).optional(),
+  skill: z.enum(STRANDS),
+  gpc: gpc.optional(),
+  word: z.string().max(200).optional(),
+  units: units.optional(),
+  odd: z.array(z.number().int()).max(45).readonly().optional(),
+  parts: few(20).optional(),
+  sound: z.string().max(8).optional(),
+  options: few(40).optional(),
+  accept: few(20).optional(),
+  pictures: few(8).optional(),
+  base: z.string().max(60).optional(),
+  ending: z.string().max(20).optional(),
+});
 
 export const check = z.object({
   id,
   child: id,
   by: id,
   startedAt: instant,
-  kind: z.literal('see-say'),
+  kind: z.enum(CHECK_KINDS),
   /** A quick check: the stack is all that may be asked, in taught order, and what comes next follows from the answers. */
   quick: z.boolean().optional(),
-  /** The whole stack in the order it is asked. */
-  stack: z.array(gpc).min(1).max(300),
+  /** Marked afterwards, from memory or from paper. */
+  late: z.enum(['memory', 'paper']).optional(),
+  /** The keys of its items in the order they are asked; for recall the pairs themselves. */
+  stack: z.array(z.string().min(1).max(240)).min(1).max(300),
+  /** The items, where they are more than pairs. */
+  items: z.array(checkItem).max(300).readonly().optional(),
 });
 export type Check = z.infer<typeof check>;
 export const checkState = check.extend({

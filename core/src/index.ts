@@ -42,3 +42,7 @@ export * from './checks/decoding-items.js';
 export * from './checks/spelling-items.js';
 export * from './checks/listening-items.js';
 export * from './checks/spelling.js';
+export * from './checks/likely-words.js';
+export * from './evidence/derived.js';
+export * from './judgement/strands.js';
+export { LETTER_NAMES } from './checks/letter-names.js';

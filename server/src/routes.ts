@@ -12,6 +12,7 @@ import { libraryRoutes } from './library/library.js';
 import { orderRoutes } from './library/orders.js';
 import { progressRoutes } from './progress/progress.js';
 import { sessionRoutes } from './sessions/sessions.js';
+import { settingsRoutes } from './settings/settings.js';
 import { teamRoutes } from './team/team.js';
 import { todayRoutes } from './today/today.js';
 
@@ -24,6 +25,7 @@ export const routes: readonly Route[] = [
   }),
   ...authRoutes,
   ...teamRoutes,
+  ...settingsRoutes,
   ...orderRoutes,
   ...libraryRoutes,
   ...classRoutes,

@@ -3,7 +3,7 @@
  * answered; a route that is missing from it fails the test.
  */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { endpoints, problemSchema, ROLES, type EndpointName } from '@sapling/contract';
+import { DEFAULT_SETTINGS, endpoints, problemSchema, ROLES, type EndpointName } from '@sapling/contract';
 import { routes } from '../src/routes.js';
 import { uuidv7 } from '../src/ids.js';
 import { observation, PLAN, School, type Person } from './support.js';
@@ -88,6 +88,8 @@ const TABLE: Record<EndpointName, Row> = {
   demoSignIn: list({ path: () => '/api/auth/demo-sign-in', open: true, body: () => ({ id: none }) }),
   signOut: list({ path: () => '/api/auth/sign-out' }),
   changePassword: list({ path: () => '/api/auth/password', body: () => ({ current: 'not the password', next: 'a new long password' }) }),
+  settings: list({ path: () => '/api/settings' }),
+  saveSettings: list({ path: () => '/api/settings', body: () => ({ ...DEFAULT_SETTINGS, version: 99 }), may: ['lead'] }),
   team: list({ path: () => '/api/team' }),
   addColleague: list({
     path: () => '/api/team',
@@ -207,6 +209,7 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   signIn: [401],
   demoSignIn: [404],
   changePassword: [401],
+  saveSettings: [409],
   updateColleague: [409],
   updateClass: [409],
   updateGroup: [409],

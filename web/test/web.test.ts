@@ -12,7 +12,7 @@ const by = uuidv7();
 let clock = Date.parse('2026-11-24T09:00:00Z');
 const marker: Marker = { by, now: () => new Date((clock += 1000)).toISOString(), newId: () => uuidv7() };
 const STACK = ['s:s', 'a:a', 't:t', 'i:i', 'p:p', 'n:n'];
-const start = () => begin({ id: uuidv7(), name: 'Ada Test' }, STACK, uuidv7(), marker);
+const start = () => begin({ id: uuidv7(), name: 'Ada Test' }, { kind: 'see-say', stack: STACK }, uuidv7(), marker);
 
 type Move = { kind: 'mark' | 'back' | 'said'; outcome: (typeof OUTCOMES)[number]; which: number };
 const move = fc.record({
@@ -30,10 +30,10 @@ describe('a check on this device', () => {
         for (const m of moves) {
           const step =
             m.kind === 'mark'
-              ? mark(check, m.outcome, 700.4, marker)
+              ? mark(check, { outcome: m.outcome, ms: 700.4 }, marker)
               : m.kind === 'back'
                 ? takeBack(check, marker)
-                : amend(check, check.marks[m.which % Math.max(1, check.marks.length)]?.gpc ?? 'none', { said: 'b' }, marker);
+                : amend(check, check.marks[m.which % Math.max(1, check.marks.length)]?.key ?? 'none', { said: 'b' }, marker);
           ({ check, entries } = step);
           sent.push(...entries);
         }
@@ -46,7 +46,7 @@ describe('a check on this device', () => {
         const stored = observations.filter((o) => !gone.has(o.id)).map((o) => o.id);
         expect(stored.sort()).toEqual(check.marks.map((m) => counting(m).id).sort());
         // each card once, in the stack's order
-        const asked = check.marks.map((m) => m.gpc);
+        const asked = check.marks.map((m) => m.key);
         expect(new Set(asked).size).toBe(asked.length);
         expect(cardNow(check)).toBe(STACK.find((gpc) => !asked.includes(gpc)) ?? null);
       }),
@@ -56,7 +56,7 @@ describe('a check on this device', () => {
 
   it('ends once, and marks nothing past the last card', () => {
     let { check } = start();
-    for (let k = 0; k < 10; k += 1) ({ check } = mark(check, 'right', 500, marker));
+    for (let k = 0; k < 10; k += 1) ({ check } = mark(check, { outcome: 'right', ms: 500 }, marker));
     expect(check.marks).toHaveLength(STACK.length);
     const ended = finish(check, 'done', marker);
     expect(ended.entries).toHaveLength(1);
@@ -65,7 +65,7 @@ describe('a check on this device', () => {
 
   it('laid over what the server has: unsent marks stay, marks taken back elsewhere go, marks made elsewhere come', () => {
     let { check } = start();
-    for (const o of ['right', 'wrong', 'slow'] as const) ({ check } = mark(check, o, 500, marker));
+    for (const o of ['right', 'wrong', 'slow'] as const) ({ check } = mark(check, { outcome: o, ms: 500 }, marker));
     const [one, two, three] = check.marks.map((m) => counting(m)) as [ObservationRow, ObservationRow, ObservationRow];
     const elsewhere: ObservationRow = { ...three, id: uuidv7(), gpc: 'n:n', at: marker.now() };
     const remote = {
@@ -95,6 +95,7 @@ const child = (name: string, lastCheck: string | null, states: string[] = ['gap'
   externalId: null,
   version: 1,
   lastCheck,
+  strands: [],
   direction: null,
   groupIds: [],
   line: states.map((state, k) => ({

@@ -2,6 +2,7 @@
 import { CoreError } from '../errors.js';
 import { findWords, type FoundWord } from '../phonics/find-words.js';
 import type { Taught } from '../phonics/decodability.js';
+import { listenAndFind } from '../phonics/listen-and-find.js';
 import type { Lexicon } from '../phonics/lexicon.js';
 import { makeMadeUpWords } from '../phonics/made-up.js';
 import { segment } from '../phonics/segment.js';
@@ -56,7 +57,10 @@ export function decodingItems(lexicon: Lexicon, request: DecodingRequest): Check
   const used = new Set<string>();
   const take = (level: string, skill: Strand, words: readonly (FoundWord & { base?: string; ending?: string })[]): void => {
     const fresh = words.filter((w) => !used.has(w.word) && !w.word.includes("'"));
-    for (const word of [...fresh.filter((w) => !avoid.includes(w.word)), ...fresh.filter((w) => avoid.includes(w.word))].slice(0, perLevel)) {
+    for (const word of [...fresh.filter((w) => !avoid.includes(w.word)), ...fresh.filter((w) => avoid.includes(w.word))].slice(
+      0,
+      perLevel,
+    )) {
       used.add(word.word);
       items.push({
         key: word.word,
@@ -73,13 +77,20 @@ export function decodingItems(lexicon: Lexicon, request: DecodingRequest): Check
     const words = shapes.flatMap((shape, k) =>
       madeUp
         ? makeMadeUpWords(lexicon, { taught, shape, count: perLevel, seed: seedFrom(`${seed} ${shape} ${k}`) })
-        : regular(lexicon, findWords(lexicon, { taught, shape, limit: ODDITY_FREE, minFrequency: 1, seed: seedFrom(`${seed} ${shape} ${k}`) })),
+        : regular(
+            lexicon,
+            findWords(lexicon, { taught, shape, limit: ODDITY_FREE, minFrequency: 1, seed: seedFrom(`${seed} ${shape} ${k}`) }),
+          ),
     );
     const plain = madeUp ? words : words.filter((w) => !baseAndEnding(lexicon, w.word));
     take(level, skill, mixed(plain, shapes, seed));
   }
   if (wanted(BASE_AND_ENDING) && !madeUp)
-    take(BASE_AND_ENDING, 'longer words', wordsWithEndings(lexicon, { taught, limit: ODDITY_FREE, seed }).filter((w) => w.base.length > 2 && !DOUBTFUL_ENDINGS.has(w.ending)));
+    take(
+      BASE_AND_ENDING,
+      'longer words',
+      wordsWithEndings(lexicon, { taught, limit: ODDITY_FREE, seed }).filter((w) => w.base.length > 2 && !DOUBTFUL_ENDINGS.has(w.ending)),
+    );
   if (items.length === 0) throw new CoreError('no-candidates', 'taught', 'What has been taught makes no word of these shapes yet.');
   return items;
 }
@@ -113,4 +124,32 @@ export function irregularItems(lexicon: Lexicon, taught: Taught, options: { seed
   const limit = options.limit ?? all.length;
   // a long list is asked from its newer end, where the doubt is, and shuffled
   return shuffled(all.slice(-limit), seeded(options.seed));
+}
+
+/**
+ * Rows of four for a group: the adult says a word, each child marks it. Wrong ones differ in their first
+ * sound, vowel or last sound, so that the slip says where.
+ * @throws CoreError `no-candidates` where too little is taught.
+ * @example rowItems(lexicon, { taught, rows: 8, seed: 1 })[0].options // ['pin', 'bin', 'pen', 'pit'] in some order
+ */
+export function rowItems(lexicon: Lexicon, { taught, rows, seed }: { taught: Taught; rows: number; seed: number }): CheckItem[] {
+  const words = ['CVC', 'CVCC', 'CCVC'].flatMap((shape, k) =>
+    regular(lexicon, findWords(lexicon, { taught, shape, limit: 3 * rows, seed: seedFrom(`${seed} ${k}`) })).map((w) => ({
+      w,
+      skill: k === 0 ? ('blending' as const) : ('clusters' as const),
+    })),
+  );
+  const out: CheckItem[] = [];
+  for (const { w, skill } of words) {
+    // two thirds of the rows are plain three-sound words
+    if (out.length >= rows || (skill === 'blending' && out.length >= Math.ceil((2 * rows) / 3))) continue;
+    try {
+      const { options, order } = listenAndFind(lexicon, { target: w.word, taught, seed: seedFrom(`${seed} ${w.word}`) });
+      out.push({ key: w.word, skill, word: w.word, units: w.segmentation.units, options: order.map((k) => options[k]!), accept: [w.word] });
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+    }
+  }
+  if (out.length === 0) throw new CoreError('no-candidates', 'taught', 'Too little has been taught yet for rows of four words.');
+  return out;
 }

@@ -9,7 +9,7 @@ import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
 import { segment } from '../phonics/segment.js';
 import { syllables } from '../phonics/shape.js';
 import { nearestSounds } from '../phonics/sound-distance.js';
-import { isVowelSound, SOUNDS, soundParts } from '../phonics/sounds.js';
+import { isVowelSound, soundParts } from '../phonics/sounds.js';
 import { syllableLetters } from '../phonics/word-parts.js';
 import { seeded, seedFrom, shuffled } from '../random.js';
 import type { CheckItem } from './items.js';
@@ -68,7 +68,17 @@ const MAKERS: Record<ListeningKind, (lexicon: Lexicon, words: readonly Heard[], 
     return levels.flatMap(([level, fitting, parts]) =>
       fresh(fitting, used, perLevel).map((w): CheckItem => {
         const options = withOthers(w, words, seedFrom(`${seed} ${w.word}`));
-        return { key: `${level} ${w.word}`, level, skill: 'listening', word: w.word, units: w.units, parts: parts(w), options, accept: [w.word], pictures: options };
+        return {
+          key: `${level} ${w.word}`,
+          level,
+          skill: 'listening',
+          word: w.word,
+          units: w.units,
+          parts: parts(w),
+          options,
+          accept: [w.word],
+          pictures: options,
+        };
       }),
     );
   },
@@ -93,7 +103,9 @@ const MAKERS: Record<ListeningKind, (lexicon: Lexicon, words: readonly Heard[], 
   },
   where: (_lexicon, words, { perLevel }) => {
     const used = new Set<string>();
-    const three = words.filter((w) => w.syllables === 1 && w.sounds.length >= 3 && w.sounds.length <= 4 && new Set(w.sounds).size === w.sounds.length);
+    const three = words.filter(
+      (w) => w.syllables === 1 && w.sounds.length >= 3 && w.sounds.length <= 4 && new Set(w.sounds).size === w.sounds.length,
+    );
     return PLACES.filter((_, k) => k !== 1)
       .concat('middle')
       .flatMap((place) =>
@@ -103,14 +115,24 @@ const MAKERS: Record<ListeningKind, (lexicon: Lexicon, words: readonly Heard[], 
           perLevel,
         ).map((w): CheckItem => {
           const sound = w.sounds[place === 'beginning' ? 0 : place === 'end' ? w.sounds.length - 1 : 1]!;
-          return { key: `${sound} in ${w.word}`, level: place, skill: 'listening', word: w.word, units: w.units, sound, options: [...PLACES], accept: [place], pictures: [w.word] };
+          return {
+            key: `${sound} in ${w.word}`,
+            level: place,
+            skill: 'listening',
+            word: w.word,
+            units: w.units,
+            sound,
+            options: [...PLACES],
+            accept: [place],
+            pictures: [w.word],
+          };
         }),
       );
   },
   'is it this': (_lexicon, words, { perLevel, seed }) => {
     const used = new Set<string>();
-    const withVowel = words.filter((w) => w.syllables === 1 && w.sounds.filter(isVowelSound).length === 1);
     const vowelOf = (w: Heard): string => w.sounds.find(isVowelSound)!;
+    const withVowel = words.filter((w) => w.syllables === 1 && plainVowel(vowelOf(w)));
     const levels: [string, (vowel: string) => string[]][] = [
       ['far apart', (v) => nearestSounds(v).filter(plainVowel).slice(-5)],
       ['close', (v) => nearestSounds(v).filter(plainVowel).slice(0, 2)],
@@ -120,13 +142,25 @@ const MAKERS: Record<ListeningKind, (lexicon: Lexicon, words: readonly Heard[], 
         const random = seeded(seedFrom(`${seed} ${level} ${w.word}`));
         const same = k % 2 === 0;
         const sound = same ? vowelOf(w) : (shuffled(rivals(vowelOf(w)), random)[0] ?? 'ee');
-        return { key: `${level} ${sound} ${w.word}`, level, skill: 'listening', word: w.word, units: w.units, sound, options: ['yes', 'no'], accept: [same ? 'yes' : 'no'], pictures: [w.word] };
+        return {
+          key: `${level} ${sound} ${w.word}`,
+          level,
+          skill: 'listening',
+          word: w.word,
+          units: w.units,
+          sound,
+          options: ['yes', 'no'],
+          accept: [same ? 'yes' : 'no'],
+          pictures: [w.word],
+        };
       }),
     );
   },
 };
 
-const plainVowel = (sound: string): boolean => isVowelSound(sound) && SOUNDS.get(sound)?.kind === 'vowel' && sound !== 'uh' && sound !== 'er';
+/** Vowels that sound the same in every accent the tool knows: those before an r do not. */
+const CLEAR_VOWELS = new Set(['a', 'e', 'i', 'o', 'u', 'ay', 'ee', 'igh', 'oh', 'oo', 'ow', 'oy']);
+const plainVowel = (sound: string): boolean => CLEAR_VOWELS.has(sound);
 
 function fresh(words: readonly Heard[], used: Set<string>, count: number): Heard[] {
   const out = [...words.filter((w) => !used.has(w.word)), ...words.filter((w) => used.has(w.word))].slice(0, count);

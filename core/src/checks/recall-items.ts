@@ -17,13 +17,21 @@ const BOARD = 12;
  * @throws CoreError `empty` where nothing has been taught.
  * @example hearAndPoint(['k:k', 'c:k', 't:t'], { choices: 2, seed: 1 })[0].accept // ['k'], or ['c']
  */
-export function hearAndPoint(taught: readonly Gpc[], { choices, seed, ask = taught }: { choices: Choices; seed: number; ask?: readonly Gpc[] }): CheckItem[] {
+export function hearAndPoint(
+  taught: readonly Gpc[],
+  { choices, seed, ask = taught }: { choices: Choices; seed: number; ask?: readonly Gpc[] },
+): CheckItem[] {
   const asked = new Set<string>();
   return makeStack(ask, { seed }).flatMap((gpc): CheckItem[] => {
     const { grapheme, sound } = splitGpc(gpc);
     if (asked.has(sound)) return [];
     asked.add(sound);
-    const right = new Set(taught.map(splitGpc).filter((p) => p.sound === sound).map((p) => p.grapheme));
+    const right = new Set(
+      taught
+        .map(splitGpc)
+        .filter((p) => p.sound === sound)
+        .map((p) => p.grapheme),
+    );
     const random = seeded(seedFrom(`${seed} ${gpc}`));
     const others = new Map<string, number>();
     for (const other of shuffled(taught, random)) {
@@ -48,7 +56,14 @@ export function hearAndWrite(taught: readonly Gpc[], { seed, ask = taught }: { s
     const { sound } = splitGpc(gpc);
     if (asked.has(sound)) return [];
     asked.add(sound);
-    const accept = [...new Set(taught.map(splitGpc).filter((p) => p.sound === sound).map((p) => p.grapheme))];
+    const accept = [
+      ...new Set(
+        taught
+          .map(splitGpc)
+          .filter((p) => p.sound === sound)
+          .map((p) => p.grapheme),
+      ),
+    ];
     return [{ key: gpc, skill: 'recall', gpc, sound, accept }];
   });
 }
@@ -86,10 +101,11 @@ export function bothSoundsTogether(stack: readonly Gpc[]): Gpc[] {
   for (const gpc of stack) {
     if (done.has(gpc)) continue;
     const { grapheme } = splitGpc(gpc);
-    for (const same of stack) if (splitGpc(same).grapheme === grapheme && !done.has(same)) {
-      out.push(same);
-      done.add(same);
-    }
+    for (const same of stack)
+      if (splitGpc(same).grapheme === grapheme && !done.has(same)) {
+        out.push(same);
+        done.add(same);
+      }
   }
   return out;
 }

@@ -29,7 +29,16 @@ export interface SpellingAnalysis {
   patterns: SpellingPattern[];
 }
 
-const COST = { otherGrapheme: 0.32, partOfSplit: 0.25, turned: 0.3, swappedInside: 0.3, leftOut: 0.72, added: 0.62, wrong: 0.5, nothing: 1.05 } as const;
+const COST = {
+  otherGrapheme: 0.32,
+  partOfSplit: 0.25,
+  turned: 0.3,
+  swappedInside: 0.3,
+  leftOut: 0.72,
+  added: 0.62,
+  wrong: 0.5,
+  nothing: 1.05,
+} as const;
 /** Letters taken for one another when turned round or over. */
 const TURNED: Record<string, string> = { b: 'dp', d: 'bq', p: 'qb', q: 'pgd', m: 'w', w: 'm', n: 'u', u: 'n', f: 't', t: 'f', g: 'q' };
 const LONGEST_RUN = 4;
@@ -52,7 +61,8 @@ export function analyseSpelling(lexicon: Lexicon, request: { target: string; wri
   const target = normaliseWord(request.target.trim());
   const written = normaliseWord(request.written.trim()).replace(/[^\p{L}']/gu, '');
   if (target === '') throw new CoreError('bad-input', 'target', 'There is no target.');
-  if (target.length > LONGEST_WORD || written.length > LONGEST_WORD) throw new CoreError('too-long', 'written', `At most ${LONGEST_WORD} letters are laid.`);
+  if (target.length > LONGEST_WORD || written.length > LONGEST_WORD)
+    throw new CoreError('too-long', 'written', `At most ${LONGEST_WORD} letters are laid.`);
   const cuts = segment(lexicon, target);
   if (cuts.length === 0) throw new CoreError('bad-input', 'target', `"${request.target}" cannot be cut into sounds.`);
   const laid = cuts.map((cut) => lay(lexicon, cut.units, written)).reduce((a, b) => (b.cost < a.cost - 1e-9 ? b : a));
@@ -93,7 +103,7 @@ function lay(lexicon: Lexicon, units: readonly SegmentUnit[], written: string): 
     }
   const runs = slots.map(() => '');
   const added: string[] = [];
-  for (let i = 0, j = 0; i < n || j < m; ) {
+  for (let i = 0, j = 0; i < n || j < m;) {
     const run = take[i]![j]!;
     if (run < 0) {
       added.push(written[j]!);
@@ -104,7 +114,17 @@ function lay(lexicon: Lexicon, units: readonly SegmentUnit[], written: string): 
     j += run;
     i += 1;
   }
-  return { units: units.map((unit, k) => judged(lexicon, unit, slots.flatMap((s, at) => (s.unit === k ? [runs[at]!] : [])))), added, cost: cost[0]![0]! };
+  return {
+    units: units.map((unit, k) =>
+      judged(
+        lexicon,
+        unit,
+        slots.flatMap((s, at) => (s.unit === k ? [runs[at]!] : [])),
+      ),
+    ),
+    added,
+    cost: cost[0]![0]!,
+  };
 }
 
 /** Units in the order of their letters; a split digraph stands twice, around what is inside it. */
@@ -143,7 +163,14 @@ function judged(lexicon: Lexicon, unit: SegmentUnit, runs: readonly string[]): S
   if (runs.every((run, k) => run === whole[k])) return of('right');
   if (runs[0] === '') return of('left out');
   const first = runs[0]!;
-  if (whole.length > 1) return of(first === whole[0] || spellsSound(lexicon, first, sound) ? 'wrong grapheme' : isTurned(whole[0]!, first) ? 'turned round' : 'wrong sound');
+  if (whole.length > 1)
+    return of(
+      first === whole[0] || spellsSound(lexicon, first, sound)
+        ? 'wrong grapheme'
+        : isTurned(whole[0]!, first)
+          ? 'turned round'
+          : 'wrong sound',
+    );
   if (isTurned(grapheme, first)) return of('turned round');
   if (first.length > 1 && sameLetters(first, grapheme)) return of('order changed');
   return of(spellsSound(lexicon, first, sound) ? 'wrong grapheme' : 'wrong sound');
@@ -163,13 +190,19 @@ function named(lexicon: Lexicon, target: string, written: string, laid: Laid): S
     return { right, units, added, patterns };
   }
   // a base kept whole before its ending, where it should have changed: *hoping* for *hopping*
-  if (parts && parts.change !== 'none' && [`${parts.base}${parts.ending}`, `${parts.base.replace(/e$/, '')}${parts.ending}`].includes(written)) {
+  if (
+    parts &&
+    parts.change !== 'none' &&
+    [`${parts.base}${parts.ending}`, `${parts.base.replace(/e$/, '')}${parts.ending}`].includes(written)
+  ) {
     name('ending joined wrongly');
     return { right, units, added, patterns };
   }
   if (written !== '' && sameLetters(written, target)) {
     name('order changed');
-    const moved = units.map((u): SpellingUnit => (u.outcome === 'right' || u.outcome === 'turned round' ? u : { ...u, outcome: 'order changed' }));
+    const moved = units.map((u): SpellingUnit =>
+      u.outcome === 'right' || u.outcome === 'turned round' ? u : { ...u, outcome: 'order changed' },
+    );
     return { right, units: moved, added: [], patterns };
   }
   for (const outcome of ['turned round', 'order changed', 'left out', 'wrong sound', 'wrong grapheme'] as const)
@@ -178,7 +211,8 @@ function named(lexicon: Lexicon, target: string, written: string, laid: Laid): S
   return { right, units, added, patterns };
 }
 
-const sameLetters = (a: string, b: string): boolean => a !== b && a.length === b.length && [...a].sort().join('') === [...b].sort().join('');
+const sameLetters = (a: string, b: string): boolean =>
+  a !== b && a.length === b.length && [...a].sort().join('') === [...b].sort().join('');
 
 function isTurned(letters: string, run: string): boolean {
   if (run.length !== letters.length || run === letters) return false;
@@ -202,7 +236,8 @@ function spellsSound(lexicon: Lexicon, letters: string, sound: string): boolean 
 function soundOf(lexicon: Lexicon, letters: string): string | undefined {
   const commonest = lexicon.derived('commonest sound', () => {
     const best = new Map<string, { sound: string; count: number }>();
-    for (const { grapheme, sound, count } of lexicon.pairs) if (count > (best.get(grapheme)?.count ?? 0)) best.set(grapheme, { sound, count });
+    for (const { grapheme, sound, count } of lexicon.pairs)
+      if (count > (best.get(grapheme)?.count ?? 0)) best.set(grapheme, { sound, count });
     return best;
   });
   return commonest.get(letters)?.sound;
@@ -238,8 +273,14 @@ const lettersOnly = (text: string): string => normaliseWord(text).replace(/[^\p{
  * @example analyseSentence(lexicon, { target: 'The cat sat.', written: 'the cat sta' }).stop // false
  */
 export function analyseSentence(lexicon: Lexicon, request: { target: string; written: string }): SentenceAnalysis {
-  const said = request.target.trim().split(/\s+/).filter((w) => lettersOnly(w) !== '');
-  const put = request.written.trim().split(/\s+/).filter((w) => lettersOnly(w) !== '');
+  const said = request.target
+    .trim()
+    .split(/\s+/)
+    .filter((w) => lettersOnly(w) !== '');
+  const put = request.written
+    .trim()
+    .split(/\s+/)
+    .filter((w) => lettersOnly(w) !== '');
   if (said.length === 0) throw new CoreError('bad-input', 'target', 'The sentence has no words.');
   const [n, m] = [said.length, put.length];
   type Move = { said: number; put: number };
@@ -250,7 +291,11 @@ export function analyseSentence(lexicon: Lexicon, request: { target: string; wri
     { said: 1, put: 0 },
     { said: 0, put: 1 },
   ];
-  const join = (list: readonly string[], from: number, count: number): string => list.slice(from, from + count).map(lettersOnly).join('');
+  const join = (list: readonly string[], from: number, count: number): string =>
+    list
+      .slice(from, from + count)
+      .map(lettersOnly)
+      .join('');
   const cost = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(Infinity));
   const chosen = Array.from({ length: n + 1 }, () => new Array<Move | null>(m + 1).fill(null));
   cost[n]![m] = 0;
@@ -269,7 +314,7 @@ export function analyseSentence(lexicon: Lexicon, request: { target: string; wri
       }
   const words: SentenceWord[] = [];
   const spaces = { missing: 0, extra: 0 };
-  for (let i = 0, j = 0; i < n || j < m; ) {
+  for (let i = 0, j = 0; i < n || j < m;) {
     const move = chosen[i]![j]!;
     const written = join(put, j, move.put);
     if (move.said === 2) {
@@ -293,7 +338,17 @@ export function analyseSentence(lexicon: Lexicon, request: { target: string; wri
     of: n,
     capital: /^[^\p{L}]*\p{Lu}/u.test(request.written.trim()),
     capitalsInside: { right: capitalised.filter((w) => lettersOf.includes(w.replace(/[^\p{L}]/gu, ''))).length, of: capitalised.length },
-    stop: /[.!?][^\p{L}]*$/u.test(request.written.trim()) && request.written.trim().replace(/["'”’)]+$/u, '').endsWith(request.target.trim().replace(/["'”’)]+$/u, '').at(-1)!),
+    stop:
+      /[.!?][^\p{L}]*$/u.test(request.written.trim()) &&
+      request.written
+        .trim()
+        .replace(/["'”’)]+$/u, '')
+        .endsWith(
+          request.target
+            .trim()
+            .replace(/["'”’)]+$/u, '')
+            .at(-1)!,
+        ),
     spaces,
   };
 }

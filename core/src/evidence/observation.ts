@@ -45,6 +45,8 @@ export interface Observation {
   /** How many there were to choose among. */
   options?: number;
   fromMemory?: boolean;
+  /** Which card of its check it answers, where that is not the pair itself. */
+  card?: string;
   /** Units of the word that went wrong, counted from 0, where the part was marked instead of what was said. */
   parts?: number[];
   /** The id of the observation this one corrects. */
@@ -53,7 +55,8 @@ export interface Observation {
 
 /**
  * The observations that count: each once however often it was sent, none that another replaces or that
- * was taken back, in the order they were made (time, then id).
+ * was taken back, in the order they were made (time, then id). A correction stands at the time of what it
+ * corrects: a mark put right a week later is still an answer given then.
  */
 export function effective(observations: readonly Observation[], withdrawn: ReadonlySet<string> = new Set()): Observation[] {
   const byId = new Map<string, Observation>();
@@ -63,5 +66,13 @@ export function effective(observations: readonly Observation[], withdrawn: Reado
     if (observation.replaces !== undefined && !withdrawn.has(observation.id)) gone.add(observation.replaces);
   return [...byId.values()]
     .filter((o) => !gone.has(o.id))
+    .map((o) => (o.replaces === undefined ? o : { ...o, at: firstMarked(o, byId) }))
     .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+}
+
+function firstMarked(observation: Observation, byId: ReadonlyMap<string, Observation>): string {
+  let first = observation;
+  for (let steps = 0; first.replaces !== undefined && byId.has(first.replaces) && steps < byId.size; steps += 1)
+    first = byId.get(first.replaces)!;
+  return first.at;
 }

@@ -56,11 +56,12 @@ function estimatePair(list: readonly Observation[], asOf: number, model: Estimat
   const known = model.answerers.map(() => model.prior);
   const weights = model.answerers.map((a) => a.weight);
   let last: number | undefined;
+  const sitting = sittings();
   for (const observation of list) {
     const at = Date.parse(observation.at);
     if (Number.isNaN(at)) throw new CoreError('bad-input', `observations.${observation.id}.at`, `"${observation.at}" is not an ISO time.`);
     const outcome: Outcome = observation.outcome === 'right' && (observation.ms ?? 0) > model.slowMs ? 'slow' : observation.outcome;
-    const counts = model.kindWeight[observation.kind] * (observation.fromMemory ? model.fromMemory : 1);
+    const counts = weightOf(model, observation) * model.sameSitting ** sitting(observation);
     model.answerers.forEach((answerer, k) => {
       if (last !== undefined) known[k] = drift(known[k]!, answerer, (at - last) / DAY_MS);
       const raw = likelihoods(model, answerer, outcome, observation.options);
@@ -84,6 +85,26 @@ function estimatePair(list: readonly Observation[], asOf: number, model: Estimat
   const low = Math.min(ends.low, p);
   const high = Math.max(ends.high, p);
   return { state: stateOf(low, high, list.length, model), p, low, high, basedOn: list.length, lastSeen: list.at(-1)!.at };
+}
+
+/** What one observation counts: its kind, right or wrong, and whether it was entered from memory. */
+export function weightOf(model: EstimateModel, { kind, outcome, fromMemory }: Observation): number {
+  const against = outcome === 'wrong' || outcome === 'no answer' ? (model.wrongWeight[kind] ?? 1) : 1;
+  return model.kindWeight[kind] * against * (fromMemory ? model.fromMemory : 1);
+}
+
+/**
+ * How many answers about this pair the same adult has marked before on the same day. Two adults who agree
+ * are two witnesses; one adult who asks twice in a sitting is less than two.
+ */
+function sittings(): (observation: Observation) => number {
+  const seen = new Map<string, number>();
+  return ({ by, at }) => {
+    const key = `${by} ${at.slice(0, 10)}`;
+    const before = seen.get(key) ?? 0;
+    seen.set(key, before + 1);
+    return before;
+  };
 }
 
 /** What a number of days without being seen does: some is learned, some is lost. */

@@ -37,6 +37,21 @@ export interface EstimateModel {
   readonly slowMs: number;
   /** How much one observation of this kind counts: 1 full, less where other things could explain it. */
   readonly kindWeight: Readonly<Record<ObservationKind, number>>;
+  /** What a wrong answer of a kind counts, where that is less than a right one: who spells a sound otherwise may well read it. */
+  readonly wrongWeight: Readonly<Partial<Record<ObservationKind, number>>>;
+  /** Each further answer about a pair to the same adult in the same sitting counts this much of the one before: they share a cause. */
+  readonly sameSitting: number;
+  /** The ability behind a skill strand, logistic scale. */
+  readonly strand: {
+    readonly mean: number;
+    readonly sd: number;
+    readonly discrimination: number;
+    readonly guess: number;
+    readonly slip: number;
+    readonly halfLifeDays: number;
+    readonly secureFrom: number;
+    readonly gapBelow: number;
+  };
   /** A mark entered from memory counts this much of its kind. */
   readonly fromMemory: number;
   /** Thresholds on the interval's ends. */
@@ -76,6 +91,9 @@ export const DEFAULT_MODEL: EstimateModel = {
     spelling: 0.7,
     session: 0.7,
   },
+  wrongWeight: { spelling: 0.3, 'hear-write': 0.6 },
+  sameSitting: 0.6,
+  strand: { mean: 0.6, sd: 1.6, discrimination: 1.4, guess: 0.03, slip: 0.04, halfLifeDays: 60, secureFrom: 0.75, gapBelow: 0.65 },
   fromMemory: 0.5,
   secureFrom: 0.8,
   gapBelow: 0.2,

@@ -9,6 +9,7 @@
 import type { Observation, Outcome } from '../evidence/observation.js';
 import { confusability } from '../phonics/shape.js';
 import type { Gpc } from '../phonics/lexicon.js';
+import { weightOf } from './estimate.js';
 import { DEFAULT_MODEL, likelihoods, type EstimateModel } from './model.js';
 
 /** One kind of child of the grid. */
@@ -92,7 +93,7 @@ export function believe(pairs: readonly Gpc[], observations: readonly Observatio
   const not = RECALL_PARAMETERS.answerers.map(() => new Float64Array(n).fill(1));
   for (const o of observations) {
     const k = o.gpc === undefined ? undefined : index.get(o.gpc);
-    const weight = model.kindWeight[o.kind] * (o.fromMemory ? model.fromMemory : 1);
+    const weight = weightOf(model, o);
     if (k === undefined || weight === 0) continue;
     asked[k]! += 1;
     const outcome: Outcome = o.outcome === 'right' && (o.ms ?? 0) > model.slowMs ? 'slow' : o.outcome;

@@ -3,9 +3,11 @@ import type { ChildLine } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classes, groupMembers, groups, observations } from '../db/schema.js';
-import { change, evidenceOf, lineOf, toObservation, withdrawnOf } from '../evidence/evidence.js';
+import { change, evidenceOf, lastChecked, lineOf, strandsOf, toObservation, until, withdrawnOf } from '../evidence/evidence.js';
+import { modelOf, readSettings } from '../settings/settings.js';
 import { orderBook } from '../library/orders.js';
-import { effective, type Observation } from '@sapling/core';
+import { derive, effective, type Observation } from '@sapling/core';
+import { wordBook } from '../library/word-book.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { and, isNull } from 'drizzle-orm';
@@ -18,7 +20,8 @@ export const fullName = (child: { givenName: string; familyName: string }): stri
 export async function childLines(db: Db, rows: readonly (typeof children.$inferSelect)[], now: string): Promise<ChildLine[]> {
   if (rows.length === 0) return [];
   const ids = rows.map((r) => r.id);
-  const [orders, evidence, classRows, memberships] = await Promise.all([
+  const [settings, orders, evidence, classRows, memberships] = await Promise.all([
+    readSettings(db),
     orderBook(db),
     evidenceOf(db, ids),
     db
@@ -31,17 +34,14 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
       .innerJoin(groups, and(eq(groups.id, groupMembers.groupId), isNull(groups.removedAt)))
       .where(inArray(groupMembers.childId, ids)),
   ]);
+  const model = modelOf(settings);
   const before = new Date(Date.parse(now) - THREE_WEEKS).toISOString();
   return rows.map((row) => {
     const schoolClass = classRows.find((c) => c.id === row.classId)!;
-    const list = evidence.get(row.id) ?? [];
-    const line = lineOf(orders.get(schoolClass.orderId), schoolClass.taughtSteps, list, now);
-    const then = lineOf(
-      orders.get(schoolClass.orderId),
-      schoolClass.taughtSteps,
-      list.filter((o) => o.at <= before),
-      before,
-    );
+    const seen = evidence.get(row.id)!;
+    const order = orders.get(schoolClass.orderId);
+    const line = lineOf(order, schoolClass.taughtSteps, seen, now, model);
+    const then = lineOf(order, schoolClass.taughtSteps, until(seen, before), before, model);
     const since = change(then, line);
     return {
       id: row.id,
@@ -51,7 +51,8 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
       externalId: row.externalId,
       version: row.version,
       line,
-      lastCheck: list.filter((o) => o.kind === 'see-say').at(-1)?.at ?? null,
+      strands: strandsOf(seen, now, model),
+      lastCheck: lastChecked(seen),
       direction: since.of === 0 ? null : Math.round((since.now - since.before) * 10) / 10,
       groupIds: memberships.filter((m) => m.childId === row.id).map((m) => m.groupId),
     };
@@ -95,11 +96,19 @@ export const childRoutes = [
         withdrawnOf(db, params.id),
       ]);
       const all = rows.map(toObservation);
-      const counting = new Set(effective(all as Observation[], gone).map((o) => o.id));
-      return all
-        .filter((o) => query.gpc === undefined || o.gpc === query.gpc)
-        .sort((a, b) => (a.at < b.at ? 1 : -1))
-        .map((o) => ({ ...o, counts: counting.has(o.id) }));
+      const counting = effective(all as Observation[], gone);
+      const ids = new Set(counting.map((o) => o.id));
+      const newestFirst = <T extends { at: string }>(list: T[]): T[] => list.sort((a, b) => (a.at < b.at ? 1 : -1));
+      const marked = all.map((o) => ({ ...o, counts: ids.has(o.id) }));
+      if (query.gpc === undefined) return newestFirst(marked);
+      // of one pair: what was marked of it, and what answers about words say of it
+      const words = await wordBook(db);
+      const spoken = derive(await words.lexicon(), counting, { accent: words.accent }).pairs.filter((o) => o.gpc === query.gpc);
+      const seen = new Map(spoken.map((o) => [o.id.split('#')[0]!, { ...o, id: o.id.split('#')[0]!, counts: true }]));
+      return newestFirst([
+        ...(seen.values() as Iterable<(typeof marked)[number]>),
+        ...marked.filter((o) => !o.counts && o.gpc === query.gpc),
+      ]);
     },
   ),
 ];

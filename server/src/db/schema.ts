@@ -1,5 +1,6 @@
 /** The tables. Observations, withdrawals, logs and notes are append-only; rows people edit carry a version. */
-import type { StatedRule, Style } from '@sapling/core';
+import type { CheckItem, CheckKind, StatedRule, Style } from '@sapling/core';
+import type { SchoolSettings } from '@sapling/contract';
 import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
 /** A moment, ISO 8601 UTC on our side whatever the driver hands over. */
@@ -15,6 +16,9 @@ export const schools = pgTable('schools', {
   name: text('name').notNull(),
   timeZone: text('time_zone').notNull().default('Europe/London'),
   demo: boolean('demo').notNull().default(false),
+  /** What this school decided where schools differ; what it left alone is not in it. */
+  settings: jsonb('settings').notNull().default({}).$type<Partial<SchoolSettings>>(),
+  settingsVersion: integer('settings_version').notNull().default(1),
 });
 
 export const colleagues = pgTable(
@@ -102,9 +106,11 @@ export const checks = pgTable(
       .references(() => children.id),
     by: uuid('by').notNull(),
     startedAt: at('started_at').notNull(),
-    kind: text('kind').notNull(),
+    kind: text('kind').notNull().$type<CheckKind>(),
     quick: boolean('quick'),
     stack: jsonb('stack').notNull().$type<string[]>(),
+    items: jsonb('items').$type<readonly CheckItem[]>(),
+    late: text('late').$type<'memory' | 'paper'>(),
     finishedAt: at('finished_at'),
     finishedReason: text('finished_reason'),
   },
@@ -130,6 +136,8 @@ export const observations = pgTable(
     ms: integer('ms'),
     options: integer('options'),
     fromMemory: boolean('from_memory'),
+    card: text('card'),
+    parts: jsonb('parts').$type<number[]>(),
     replaces: uuid('replaces'),
     check: uuid('check'),
   },

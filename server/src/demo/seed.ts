@@ -27,7 +27,7 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
     for (const { id, classIds } of demo.colleagues)
       for (const classId of classIds) await tx.insert(t.classColleagues).values({ classId, colleagueId: id });
     await tx.insert(t.children).values(demo.children);
-    await tx.insert(t.checks).values(demo.checks.map((c) => ({ ...c, kind: 'see-say', finishedReason: 'done' })));
+    await tx.insert(t.checks).values(demo.checks.map((c) => ({ ...c, kind: 'see-say' as const, finishedReason: 'done' })));
     for (let k = 0; k < demo.observations.length; k += CHUNK)
       await tx.insert(t.observations).values(demo.observations.slice(k, k + CHUNK).map((o) => ({ ...o, receivedAt: o.at })));
 

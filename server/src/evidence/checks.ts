@@ -59,18 +59,23 @@ export async function openChecks(
   return rows.map((row) => state(row, names, marks.get(row.id) ?? []));
 }
 
+/** Which card of its check an observation answers. */
+const cardOf = (o: ObservationRow): string => o.card ?? o.gpc ?? o.item ?? o.id;
+
 function state(row: typeof checks.$inferSelect, names: Map<string, string>, marks: readonly ObservationRow[]): CheckState {
   return {
     id: row.id,
     child: row.child,
     by: row.by,
     startedAt: row.startedAt,
-    kind: 'see-say',
+    kind: row.kind,
     ...(row.quick ? { quick: true } : {}),
+    ...(row.late ? { late: row.late } : {}),
+    ...(row.items ? { items: row.items } : {}),
     stack: row.stack,
     childName: names.get(row.child) ?? '',
     finishedAt: row.finishedAt,
-    marked: new Set(marks.map((m) => m.gpc)).size,
+    marked: new Set(marks.map(cardOf)).size,
   };
 }
 

@@ -1,9 +1,21 @@
 /** Reading evidence back: what counts, and the states the core works out from it. */
 import { count, eq, inArray } from 'drizzle-orm';
-import { effective, estimate, taughtAfter, type Estimate, type Observation, type TeachingOrder } from '@sapling/core';
-import type { ObservationRow, PairStateRow } from '@sapling/contract';
+import {
+  derive,
+  effective,
+  estimate,
+  estimateStrands,
+  taughtAfter,
+  type Derived,
+  type Estimate,
+  type EstimateModel,
+  type Observation,
+  type TeachingOrder,
+} from '@sapling/core';
+import type { ObservationRow, PairStateRow, StrandStateRow } from '@sapling/contract';
 import type { Db } from '../db/open.js';
 import { observations, withdrawals } from '../db/schema.js';
+import { wordBook } from '../library/word-book.js';
 
 export type Stored = typeof observations.$inferSelect;
 
@@ -13,25 +25,29 @@ export function toObservation(row: Stored): ObservationRow {
   return out as unknown as ObservationRow;
 }
 
+/** What a child's records speak of: observations of pairs, those derived from words too, and of skills. */
+export type ChildEvidence = Derived;
+const NOTHING: ChildEvidence = { pairs: [], skills: [] };
+
 interface Held {
-  /** How many observations and withdrawals it was read from. */
+  /** How many observations and withdrawals it was read from, and how words were cut then. */
   readonly seen: string;
-  readonly evidence: readonly Observation[];
+  readonly evidence: ChildEvidence;
 }
 /** Evidence read before, by database and child. */
 const held = new WeakMap<Db, Map<string, Held>>();
 
 /**
- * All observations of these children, those that count only, by child, in order of time. Evidence is
- * append-only, so the number of a child's records says whether what was read before is still all of it:
- * only children with something new are read again.
+ * What counts of these children, by child, in order of time. Evidence is append-only, so the number of a
+ * child's records says whether what was read before is still all of it: only children with something new are
+ * read again, and all when the school cuts words or hears sounds otherwise.
  */
-export async function evidenceOf(db: Db, childIds: readonly string[]): Promise<Map<string, readonly Observation[]>> {
-  const out = new Map<string, readonly Observation[]>(childIds.map((id) => [id, []]));
+export async function evidenceOf(db: Db, childIds: readonly string[]): Promise<Map<string, ChildEvidence>> {
+  const out = new Map<string, ChildEvidence>(childIds.map((id) => [id, NOTHING]));
   if (childIds.length === 0) return out;
   const cache = held.get(db) ?? new Map<string, Held>();
   held.set(db, cache);
-  const [seen, gone] = await Promise.all([
+  const [seen, gone, words] = await Promise.all([
     db
       .select({ child: observations.child, n: count() })
       .from(observations)
@@ -42,22 +58,40 @@ export async function evidenceOf(db: Db, childIds: readonly string[]): Promise<M
       .from(withdrawals)
       .where(inArray(withdrawals.child, [...childIds]))
       .groupBy(withdrawals.child),
+    wordBook(db),
   ]);
   const withdrawnCount = new Map(gone.map((g) => [g.child, g.n]));
-  const stamps = new Map(seen.map((s) => [s.child, `${s.n}/${withdrawnCount.get(s.child) ?? 0}`]));
+  const stamps = new Map(seen.map((s) => [s.child, `${s.n}/${withdrawnCount.get(s.child) ?? 0}/${words.stamp}`]));
   const stale = [...stamps].filter(([child, stamp]) => cache.get(child)?.seen !== stamp).map(([child]) => child);
   if (stale.length > 0) {
-    const [rows, withdrawn] = await Promise.all([
+    const [rows, withdrawn, lexicon] = await Promise.all([
       db.select().from(observations).where(inArray(observations.child, stale)),
       db.select({ id: withdrawals.observation }).from(withdrawals).where(inArray(withdrawals.child, stale)),
+      words.lexicon(),
     ]);
     const without = new Set(withdrawn.map((w) => w.id));
     const byChild = new Map<string, Observation[]>(stale.map((id) => [id, []]));
     for (const row of rows) byChild.get(row.child)!.push(toObservation(row) as Observation);
-    for (const [child, list] of byChild) cache.set(child, { seen: stamps.get(child)!, evidence: effective(list, without) });
+    for (const [child, list] of byChild)
+      cache.set(child, { seen: stamps.get(child)!, evidence: derive(lexicon, effective(list, without), { accent: words.accent }) });
   }
   for (const child of stamps.keys()) out.set(child, cache.get(child)!.evidence);
   return out;
+}
+
+/** When the child was last checked, by whatever kind of check. */
+export function lastChecked({ pairs }: ChildEvidence): string | null {
+  return pairs.findLast((o) => o.kind !== 'session' && o.kind !== 'text')?.at ?? null;
+}
+
+/** What was known by a moment. */
+export function until({ pairs, skills }: ChildEvidence, moment: string): ChildEvidence {
+  return { pairs: pairs.filter((o) => o.at <= moment), skills: skills.filter((e) => e.observation.at <= moment) };
+}
+
+/** Where a child stands on each strand that was looked at. */
+export function strandsOf({ skills }: ChildEvidence, asOf: string, model: EstimateModel): StrandStateRow[] {
+  return [...estimateStrands(skills, { asOf, model })].map(([strand, e]) => ({ strand, ...rounded(e) }));
 }
 
 export async function withdrawnOf(db: Db, childId: string): Promise<Set<string>> {
@@ -69,12 +103,13 @@ export async function withdrawnOf(db: Db, childId: string): Promise<Set<string>>
 export function lineOf(
   order: TeachingOrder | undefined,
   taughtSteps: number,
-  evidence: readonly Observation[],
+  { pairs }: ChildEvidence,
   asOf: string,
+  model: EstimateModel,
 ): PairStateRow[] {
   if (!order) return [];
   const taught = [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)];
-  const states = estimate(evidence, { asOf });
+  const states = estimate(pairs, { asOf, model });
   return taught.map((gpc) => stateRow(gpc, states.get(gpc)));
 }
 
@@ -95,9 +130,12 @@ export function change(then: readonly PairStateRow[], now: readonly PairStateRow
 
 function stateRow(gpc: string, found: Estimate | undefined): PairStateRow {
   if (!found) return { gpc, state: 'unchecked', p: 0.5, low: 0, high: 1, basedOn: 0, lastSeen: null };
+  return { gpc, ...rounded(found) };
+}
+
+function rounded(found: Estimate): Omit<PairStateRow, 'gpc'> {
   const round = (x: number): number => Math.round(x * 1000) / 1000;
   return {
-    gpc,
     state: found.state,
     p: round(found.p),
     low: round(found.low),

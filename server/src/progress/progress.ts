@@ -3,7 +3,8 @@ import type { PairStateRow } from '@sapling/contract';
 import { childrenInReach } from '../access.js';
 import { fullName } from '../children/children.js';
 import { classes } from '../db/schema.js';
-import { change, evidenceOf, lineOf } from '../evidence/evidence.js';
+import { change, evidenceOf, lineOf, until } from '../evidence/evidence.js';
+import { modelOf, readSettings } from '../settings/settings.js';
 import { orderBook } from '../library/orders.js';
 import { route } from '../http/route.js';
 
@@ -26,6 +27,7 @@ export const progressRoutes = [
             .from(classes)
             .where(inArray(classes.id, [...new Set(rows.map((r) => r.classId))]));
     const orders = await orderBook(db);
+    const model = modelOf(await readSettings(db));
     const ends = Array.from({ length: WEEKS }, (_, k) => new Date(Date.parse(now()) - (WEEKS - 1 - k) * WEEK).toISOString());
     const weeks = ends.map((end, k) => ({
       on: end.slice(0, 10),
@@ -38,14 +40,11 @@ export const progressRoutes = [
     }));
     const children = rows.map((row) => {
       const schoolClass = classRows.find((c) => c.id === row.classId)!;
-      const list = evidence.get(row.id) ?? [];
+      const seen = evidence.get(row.id)!;
+      // one answer is one observation, however many pairs it speaks of
+      const list = seen.pairs.filter((o) => !o.id.includes('#'));
       const lines = ends.map((end, k) => {
-        const line: PairStateRow[] = lineOf(
-          orders.get(schoolClass.orderId),
-          schoolClass.taughtSteps,
-          list.filter((o) => o.at <= end),
-          end,
-        );
+        const line: PairStateRow[] = lineOf(orders.get(schoolClass.orderId), schoolClass.taughtSteps, until(seen, end), end, model);
         for (const cell of line) weeks[k]![cell.state] += 1;
         weeks[k]!.observations += list.filter((o) => o.at <= end && o.at > weeks[k]!.from).length;
         return line;

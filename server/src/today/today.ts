@@ -3,7 +3,7 @@ import { childrenInReach } from '../access.js';
 import { fullName } from '../children/children.js';
 import { colleagues } from '../db/schema.js';
 import { openChecks } from '../evidence/checks.js';
-import { evidenceOf } from '../evidence/evidence.js';
+import { evidenceOf, lastChecked } from '../evidence/evidence.js';
 import { route } from '../http/route.js';
 import { listSessions } from '../sessions/sessions.js';
 
@@ -68,7 +68,7 @@ export const todayRoutes = [
       .map((row) => ({
         childId: row.id,
         name: fullName(row),
-        lastCheck: (evidence.get(row.id) ?? []).filter((o) => o.kind === 'see-say').at(-1)?.at ?? null,
+        lastCheck: lastChecked(evidence.get(row.id)!),
       }))
       .sort((a, b) => ((a.lastCheck ?? '') < (b.lastCheck ?? '') ? -1 : 1))
       .slice(0, 6);

@@ -38,6 +38,7 @@ const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   checks: ['checks', 'check', 'today'],
   classes: ['classes', 'children', 'child', 'progress'],
   team: ['team', 'authState'],
+  settings: ['settings', 'children', 'child', 'progress'],
   library: ['orders', 'corrections', 'cues', 'rules', 'children', 'child'],
 };
 

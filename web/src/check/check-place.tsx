@@ -1,39 +1,38 @@
-/** Check: who is due, and start it. */
+/** Check: what is to be found out, who is due, and start it in two presses. */
 import type { ChildLine } from '@sapling/contract';
 import { formatDistanceToNowStrict } from 'date-fns';
+import { FileText, PencilLine } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
-import { toast } from 'sonner';
+import { Link, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { useMay, useMe } from '../shell/me.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { cardsFor, dueOrder, SCOPES, startCheck, type Scope } from './start.js';
+import { cardsFor, keepChoice, lastChoice, type Choice } from './choice.js';
+import { KindList, KindOptions } from './kind-list.js';
+import { kindInfo } from './kinds.js';
+import { dueOrder } from './start.js';
+import { useStart } from './use-start.js';
 
 export function Component() {
   const me = useMe();
-  const go = useNavigate();
   const [params, setParams] = useSearchParams();
   const { data: children, error } = useData('children');
   const { data: classes } = useData('classes');
   const { data: open } = useData('checks');
-  const [scope, setScope] = useState<Scope>('all');
+  const { data: settings } = useData('settings');
   const orders = useOrders();
+  const start = useStart();
+  const [choice, setChoice] = useState<Choice>(lastChoice);
+  const [late, setLate] = useState(false);
   const bringIn = useMay('import');
   const classId = params.get('class');
   const shown = useMemo(() => dueOrder((children ?? []).filter((c) => !classId || c.classId === classId)), [children, classId]);
-  const start = async (child: ChildLine, scope: Scope | 'quick'): Promise<void> => {
-    try {
-      await go(`/check/${await startCheck(child, scope, me.colleague.id)}`);
-    } catch {
-      toast.error(
-        child.line.length === 0 || (scope !== 'quick' && cardsFor(child, scope).length === 0)
-          ? 'There is nothing to ask in that choice of cards.'
-          : 'This device has no room left to keep marks, so the check was not begun.',
-      );
-    }
+  const change = (next: Choice): void => {
+    setChoice(next);
+    keepChoice(next);
   };
   if (!children || !classes)
     return (
@@ -42,11 +41,12 @@ export function Component() {
       </Page>
     );
   const underWay = (open ?? []).filter((c) => c.by === me.colleague.id && children.some((child) => child.id === c.child));
+  const info = kindInfo(choice.kind);
+  const recall = info.made === 'pairs';
+  const begin = (child: ChildLine, quick = false): void =>
+    void start(child, { ...choice, ...(quick ? { quick } : {}), ...(late ? { late: 'memory' as const } : {}) });
   return (
-    <Page
-      title="Check"
-      lead="See it, say it: one card at a time, one key for each answer. “Quick” asks only the cards that tell most, at most half of them."
-    >
+    <Page title="Check" lead="Choose what to find out, then start with a child. One key an answer; stop at any card and nothing is lost.">
       {children.length === 0 ? (
         <Empty
           title="No children yet"
@@ -65,7 +65,7 @@ export function Component() {
       ) : (
         <>
           {underWay.length > 0 && (
-            <section className="mb-6" aria-labelledby="under-way">
+            <section className="mb-5" aria-labelledby="under-way">
               <h2 id="under-way" className="mb-2 text-lg">
                 Under way
               </h2>
@@ -75,6 +75,7 @@ export function Component() {
                     <Link className="btn btn-main" to={`/check/${check.id}`}>
                       Carry on with {check.childName}{' '}
                       <span className="font-normal opacity-85">
+                        {check.kind !== 'see-say' && `${kindInfo(check.kind).title}, `}
                         {check.quick ? `${check.marked} asked` : `${check.marked} of ${check.stack.length}`}
                       </span>
                     </Link>
@@ -83,64 +84,99 @@ export function Component() {
               </ul>
             </section>
           )}
-          <div className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-2">
-            <ClassPicker classes={classes} value={classId} onChange={(next) => setParams(next ? { class: next } : {})} />
-            <label className="flex items-center gap-2">
-              Ask
-              <select className="field !w-auto" value={scope} onChange={(event) => setScope(event.target.value as Scope)}>
-                {SCOPES.map((s) => (
-                  <option key={s.scope} value={s.scope}>
-                    {s.word}
-                  </option>
-                ))}
-              </select>
-            </label>
-          </div>
-          <ul className="sheet ruled">
-            {shown.map((child) => {
-              const cards = cardsFor(child, scope).length;
-              return (
-                <li key={child.id} className="flex items-center gap-4 px-4 py-1.5 max-lg:flex-wrap max-lg:gap-y-1">
-                  <Link to={`/children/${child.id}`} className="w-44 shrink-0 font-semibold underline-offset-4 hover:underline">
-                    {child.givenName} {child.familyName}
-                  </Link>
-                  <span className="w-36 shrink-0 text-sm text-ink-2">
-                    {child.lastCheck
-                      ? `checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}`
-                      : 'never checked'}
-                  </span>
-                  <div className="min-w-0 flex-1 max-lg:order-last max-lg:basis-full">
-                    <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
+          <div className="grid gap-x-7 gap-y-5 lg:grid-cols-[14.5rem_minmax(0,1fr)]">
+            <KindList
+              kind={choice.kind}
+              madeUp={settings?.madeUpWords !== 'not at all'}
+              names={settings?.letterNames ?? false}
+              onKind={(kind) => change({ ...choice, kind })}
+            />
+            <div>
+              <div className="mb-3 border-b border-rule pb-3">
+                <div className="flex flex-wrap items-start justify-between gap-x-4">
+                  <div>
+                    <h2 className="text-xl">{info.title}</h2>
+                    <p className="text-ink-2">{info.how}</p>
                   </div>
-                  <span className="w-16 text-right text-sm text-ink-2">{cards} cards</span>
-                  <button
-                    className="btn"
-                    disabled={child.line.length === 0}
-                    onClick={() => void start(child, 'quick')}
-                    aria-label={`Quick check with ${child.givenName} ${child.familyName}`}
-                  >
-                    Quick
-                  </button>
-                  <button
-                    className="btn"
-                    disabled={cards === 0}
-                    onClick={() => void start(child, scope)}
-                    aria-label={`Start with ${child.givenName} ${child.familyName}`}
-                  >
-                    Start
-                  </button>
-                </li>
-              );
-            })}
-          </ul>
-          {shown.some((c) => c.line.length === 0) && (
-            <p className="mt-3 text-sm text-ink-2">
-              Children whose class has not been taught anything yet have no cards.{' '}
-              <Link className="underline" to="/children/classes">
-                Set how far the class has been taught.
-              </Link>
-            </p>
-          )}
+                  <span className="flex shrink-0 gap-2">
+                    <button
+                      className={`btn btn-small ${late ? 'btn-main' : ''}`}
+                      aria-pressed={late}
+                      onClick={() => setLate(!late)}
+                      title="Marks are kept as from memory and count for less"
+                    >
+                      <PencilLine size={15} aria-hidden /> From memory
+                    </button>
+                    <Link
+                      className="btn btn-small"
+                      to={`/check/paper?kind=${encodeURIComponent(choice.kind)}${classId ? `&class=${classId}` : ''}`}
+                    >
+                      <FileText size={15} aria-hidden /> On paper
+                    </Link>
+                  </span>
+                </div>
+                <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+                  <ClassPicker classes={classes} value={classId} onChange={(next) => setParams(next ? { class: next } : {})} />
+                  <KindOptions choice={choice} onChoice={change} />
+                </div>
+                {late && (
+                  <p className="mt-2 text-sm text-ink-2">
+                    What you remember of a child is entered now and counts for less than what is marked beside the child.
+                  </p>
+                )}
+              </div>
+              <ul className="sheet ruled">
+                {shown.map((child) => {
+                  const cards = recall ? cardsFor(child, choice.scope, Date.now(), settings?.dueAfterDays).length : null;
+                  const name = `${child.givenName} ${child.familyName}`;
+                  return (
+                    <li key={child.id} className="flex items-center gap-3 px-3 py-1.5 max-lg:flex-wrap max-lg:gap-y-1">
+                      <Link
+                        to={`/children/${child.id}`}
+                        className="w-40 shrink-0 truncate font-semibold underline-offset-4 hover:underline"
+                      >
+                        {name}
+                      </Link>
+                      <span className="w-32 shrink-0 text-sm text-ink-2">
+                        {child.lastCheck ? `${formatDistanceToNowStrict(new Date(child.lastCheck))} ago` : 'never checked'}
+                      </span>
+                      <div className="min-w-0 flex-1 max-lg:order-last max-lg:basis-full">
+                        <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
+                      </div>
+                      {cards !== null && <span className="w-16 text-right text-sm text-ink-2">{cards} cards</span>}
+                      {choice.kind === 'see-say' && !late && (
+                        <button
+                          className="btn btn-small"
+                          disabled={child.line.length === 0}
+                          onClick={() => begin(child, true)}
+                          aria-label={`Quick check with ${name}`}
+                          title="Only the cards that tell most, at most half of them"
+                        >
+                          Quick
+                        </button>
+                      )}
+                      <button
+                        className="btn btn-small"
+                        disabled={child.line.length === 0 || cards === 0}
+                        onClick={() => begin(child)}
+                        aria-label={`Start with ${name}`}
+                      >
+                        Start
+                      </button>
+                    </li>
+                  );
+                })}
+              </ul>
+              {shown.some((c) => c.line.length === 0) && (
+                <p className="mt-3 text-sm text-ink-2">
+                  Children whose class has not been taught anything yet have no cards.{' '}
+                  <Link className="underline" to="/children/classes">
+                    Set how far the class has been taught.
+                  </Link>
+                </p>
+              )}
+            </div>
+          </div>
         </>
       )}
     </Page>

@@ -1,10 +1,20 @@
-/** A recall check as this device holds it, and the steps it can take. Pure: what is to be sent comes back with each step. */
+/** A check as this device holds it, and the steps it can take. Pure: what is to be sent comes back with each step. */
 import type { CheckState, ObservationRow, OutboxEntry } from '@sapling/contract';
-import { nextCard, seedFrom, type Gpc, type Observation, type Outcome } from '@sapling/core';
+import {
+  aboutItem,
+  nextCard,
+  seedFrom,
+  splitGpc,
+  type CheckItem,
+  type CheckKind,
+  type Gpc,
+  type Observation,
+  type Outcome,
+} from '@sapling/core';
 
 /** One answered card: its observation and those that replaced it, the last one counting. */
 export interface Mark {
-  readonly gpc: Gpc;
+  readonly key: string;
   readonly chain: readonly ObservationRow[];
 }
 export interface LocalCheck {
@@ -13,9 +23,13 @@ export interface LocalCheck {
   readonly childName: string;
   readonly by: string;
   readonly startedAt: string;
+  readonly kind: CheckKind;
   /** Whether what comes next follows from the answers, rather than the stack's order. */
   readonly quick?: boolean;
-  readonly stack: readonly Gpc[];
+  /** Typed in afterwards. */
+  readonly late?: 'memory' | 'paper';
+  readonly stack: readonly string[];
+  readonly items?: readonly CheckItem[];
   readonly marks: readonly Mark[];
   readonly finishedAt: string | null;
 }
@@ -29,8 +43,21 @@ export interface Marker {
   readonly now: () => string;
   readonly newId: () => string;
 }
+/** What a card was answered with. */
+export interface Answer {
+  readonly outcome: Outcome;
+  /** From the moment the card was painted; left out where the clock was stopped. */
+  readonly ms?: number | undefined;
+  readonly said?: string | undefined;
+  /** The pair it turned out to be about: pointing at c for /k/. */
+  readonly gpc?: Gpc | undefined;
+  readonly parts?: number[] | undefined;
+}
+export type Change = Partial<Pick<Answer, 'said' | 'parts'>> & { outcome?: Outcome };
 
 export const counting = (mark: Mark): ObservationRow => mark.chain.at(-1)!;
+/** Which card of its check an observation answers. */
+export const keyOf = (o: ObservationRow): string => o.card ?? o.gpc ?? o.item ?? o.id;
 const quickNext = new WeakMap<LocalCheck, ReturnType<typeof nextCard>>();
 
 /** What a quick check asks next, or why it is done: worked out from its answers alone, so that any device carries it on alike. */
@@ -54,67 +81,78 @@ export function evidenceOf(check: LocalCheck): { observations: Observation[]; as
   return { observations, asOf: observations.at(-1)?.at ?? check.startedAt };
 }
 
+/** The item of a key; a pair of a recall stack is its own. */
+export function itemOf(check: Pick<LocalCheck, 'items'>, key: string): CheckItem {
+  return check.items?.find((item) => item.key === key) ?? { key, skill: 'recall', gpc: key };
+}
+
 /** The next card, or null at the end. Cards are asked in the stack's order, or as a quick check chooses; each once. */
-export function cardNow(check: LocalCheck): Gpc | null {
+export function cardNow(check: LocalCheck): string | null {
   if (check.quick) {
     const next = quickStep(check);
     return 'gpc' in next ? next.gpc : null;
   }
-  const asked = new Set(check.marks.map((m) => m.gpc));
-  return check.stack.find((gpc) => !asked.has(gpc)) ?? null;
+  const asked = new Set(check.marks.map((m) => m.key));
+  return check.stack.find((key) => !asked.has(key)) ?? null;
 }
 
-export function begin(
-  child: { id: string; name: string },
-  stack: readonly Gpc[],
-  id: string,
-  marker: Omit<Marker, 'newId'>,
-  quick = false,
-): Step {
+/** Other sounds of the card's grapheme that are in this check and not answered yet. */
+export function otherSounds(check: LocalCheck, key: string): Gpc[] {
+  if (check.kind !== 'see-say') return [];
+  const asked = new Set(check.marks.map((m) => m.key));
+  const { grapheme } = splitGpc(key);
+  return check.stack.filter((other) => other !== key && !asked.has(other) && splitGpc(other).grapheme === grapheme);
+}
+/** Whether the card's grapheme was already answered with another sound in this check: now the other one is asked for. */
+export function isSecondSound(check: LocalCheck, key: string): boolean {
+  return check.kind === 'see-say' && check.marks.some((m) => m.key !== key && splitGpc(m.key).grapheme === splitGpc(key).grapheme);
+}
+
+export interface Begun {
+  readonly kind: CheckKind;
+  readonly stack: readonly string[];
+  readonly items?: readonly CheckItem[] | undefined;
+  readonly quick?: boolean | undefined;
+  readonly late?: 'memory' | 'paper' | undefined;
+}
+export function begin(child: { id: string; name: string }, what: Begun, id: string, marker: Omit<Marker, 'newId'>): Step {
   const startedAt = marker.now();
   const record = {
     id,
     child: child.id,
     by: marker.by,
     startedAt,
-    kind: 'see-say' as const,
-    ...(quick ? { quick } : {}),
-    stack: [...stack],
+    kind: what.kind,
+    ...(what.quick ? { quick: true } : {}),
+    ...(what.late ? { late: what.late } : {}),
+    stack: [...what.stack],
+    ...(what.items ? { items: what.items } : {}),
   };
-  return {
-    check: {
-      id,
-      child: child.id,
-      childName: child.name,
-      by: marker.by,
-      startedAt,
-      ...(quick ? { quick } : {}),
-      stack,
-      marks: [],
-      finishedAt: null,
-    },
-    entries: [{ type: 'check', id, record }],
-  };
+  return { check: { ...record, childName: child.name, marks: [], finishedAt: null }, entries: [{ type: 'check', id, record }] };
 }
 
-/** Marks the present card. `ms` is from the moment it was painted; left out where the clock was stopped. */
-export function mark(check: LocalCheck, outcome: Outcome, ms: number | undefined, marker: Marker): Step {
-  const gpc = cardNow(check);
-  if (gpc === null) return { check, entries: [] };
+/** Marks the present card, or another of the check by its key. */
+export function mark(check: LocalCheck, answer: Answer, marker: Marker, key = cardNow(check)): Step {
+  if (key === null || check.marks.some((m) => m.key === key)) return { check, entries: [] };
+  const item = itemOf(check, key);
+  const gpc = answer.gpc ?? item.gpc;
   const record: ObservationRow = {
     id: marker.newId(),
     child: check.child,
     by: marker.by,
     at: marker.now(),
-    kind: 'see-say',
-    skill: 'recall',
-    gpc,
-    outcome,
+    ...aboutItem(check.kind, item),
+    ...(gpc === undefined ? {} : { gpc }),
+    ...(key === gpc ? {} : { card: key }),
+    outcome: answer.outcome,
     check: check.id,
-    ...(ms === undefined ? {} : { ms: Math.round(ms) }),
+    ...(answer.ms === undefined || check.late ? {} : { ms: Math.round(answer.ms) }),
+    ...(answer.said === undefined ? {} : { said: answer.said }),
+    ...(answer.parts === undefined ? {} : { parts: answer.parts }),
+    ...(check.late === 'memory' ? { fromMemory: true } : {}),
   };
   return {
-    check: { ...check, marks: [...check.marks, { gpc, chain: [record] }] },
+    check: { ...check, marks: [...check.marks, { key, chain: [record] }] },
     entries: [{ type: 'observation', id: record.id, record }],
   };
 }
@@ -131,14 +169,19 @@ export function takeBack(check: LocalCheck, marker: Marker): Step {
 }
 
 /** Adds what was said, or changes how a card was marked: a new observation that replaces the one before. */
-export function amend(check: LocalCheck, gpc: Gpc, change: { said?: string; outcome?: Outcome }, marker: Marker): Step {
-  const at = check.marks.findIndex((m) => m.gpc === gpc);
+export function amend(check: LocalCheck, key: string, change: Change, marker: Marker): Step {
+  const at = check.marks.findIndex((m) => m.key === key);
   if (at < 0) return { check, entries: [] };
   const before = counting(check.marks[at]!);
-  const record: ObservationRow = { ...before, ...change, id: marker.newId(), by: marker.by, at: marker.now(), replaces: before.id };
-  const marks = check.marks.map((m, k) => (k === at ? { gpc, chain: [...m.chain, record] } : m));
+  const record: ObservationRow = { ...before, ...clean(change), id: marker.newId(), by: marker.by, at: marker.now(), replaces: before.id };
+  const marks = check.marks.map((m, k) => (k === at ? { key, chain: [...m.chain, record] } : m));
   return { check: { ...check, marks }, entries: [{ type: 'observation', id: record.id, record }] };
 }
+const clean = ({ said, outcome, parts }: Change): Partial<ObservationRow> => ({
+  ...(said === undefined ? {} : { said }),
+  ...(outcome === undefined ? {} : { outcome }),
+  ...(parts === undefined ? {} : { parts }),
+});
 
 export function finish(check: LocalCheck, reason: 'done' | 'stopped', marker: Marker): Step {
   if (check.finishedAt) return { check, entries: [] };
@@ -159,23 +202,26 @@ export function merge(
   remote: CheckState & { marks: ObservationRow[] },
   unsent: ReadonlySet<string>,
 ): LocalCheck {
-  const chains = new Map<Gpc, ObservationRow[]>();
-  for (const observation of remote.marks) if (observation.gpc) chains.set(observation.gpc, [observation]);
+  const chains = new Map<string, ObservationRow[]>();
+  for (const observation of remote.marks) chains.set(keyOf(observation), [observation]);
   const known = new Set(remote.marks.map((m) => m.id));
-  for (const { gpc, chain } of local?.marks ?? []) {
-    if (chain.some((o) => unsent.has(o.id))) chains.set(gpc, [...chain]);
+  for (const { key, chain } of local?.marks ?? []) {
+    if (chain.some((o) => unsent.has(o.id))) chains.set(key, [...chain]);
     // the whole chain made here is kept, so that taking back withdraws all of it
-    else if (known.has(chain.at(-1)!.id)) chains.set(gpc, [...chain]);
+    else if (known.has(chain.at(-1)!.id)) chains.set(key, [...chain]);
   }
-  const marks = [...chains].map(([gpc, chain]): Mark => ({ gpc, chain })).sort((a, b) => (a.chain[0]!.at < b.chain[0]!.at ? -1 : 1));
+  const marks = [...chains].map(([key, chain]): Mark => ({ key, chain })).sort((a, b) => (a.chain[0]!.at < b.chain[0]!.at ? -1 : 1));
   return {
     id: remote.id,
     child: remote.child,
     childName: remote.childName || (local?.childName ?? ''),
     by: remote.by,
     startedAt: remote.startedAt,
+    kind: remote.kind,
     ...(remote.quick ? { quick: true } : {}),
+    ...(remote.late ? { late: remote.late } : {}),
     stack: remote.stack,
+    ...(remote.items ? { items: remote.items as readonly CheckItem[] } : {}),
     marks,
     finishedAt: local?.finishedAt ?? remote.finishedAt,
   };

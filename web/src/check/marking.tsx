@@ -1,18 +1,20 @@
 /** Marking: the whole screen is the card, with a thin strip for the adult. */
-import { likelySlips } from '@sapling/core';
-import { Pause, Undo2 } from 'lucide-react';
+import { apart, pairPointedAt, splitGpc, type Outcome } from '@sapling/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { useOutbox } from '../outbox/outbox.js';
 import { useMe } from '../shell/me.js';
 import { Opening } from '../shell/opening.js';
-import { graphemeShown } from '../ui/word-marks.js';
-import { cardNow, counting } from './local-check.js';
+import { ChoiceRow, MarkRow, WriteRow } from './answers.js';
+import { Card } from './card.js';
+import { ACCENT_KEY, isChosen, isSpoken, isWritten, marksOf, type MarkWord } from './kinds.js';
+import { cardNow, counting, isSecondSound, itemOf, otherSounds } from './local-check.js';
+import { core } from '../workers/core.js';
 import { usePainted } from './painted.js';
 import { Said } from './said.js';
+import { Strip } from './strip.js';
 import { Summary } from './summary.js';
 import { useCheck, type CheckHandle } from './use-check.js';
-import { MARKS, markWord, pairLabel, saidShown } from './words.js';
+import { pairLabel } from './words.js';
 
 export function Component() {
   const { id } = useParams();
@@ -33,30 +35,80 @@ export function Component() {
   return done ? <Summary key={id} handle={handle} /> : <Marking key={id} handle={handle} />;
 }
 
+/** So many in a row without a right answer: the adult is asked whether it is enough. */
+const ENOUGH = 4;
+const isMiss = (outcome: Outcome): boolean => outcome === 'wrong' || outcome === 'no answer';
+
 function Marking({ handle }: { handle: CheckHandle }) {
   const check = handle.check!;
-  const card = cardNow(check)!;
+  const key = cardNow(check)!;
+  const { kind } = check;
+  const item = useMemo(() => itemOf(check, key), [check, key]);
   const go = useNavigate();
-  const outbox = useOutbox();
   const [paused, setPaused] = useState(false);
   const [asking, setAsking] = useState(false);
+  const [again, setAgain] = useState(false);
   const covered = paused || asking;
-  const painted = usePainted(covered ? null : card);
+  const painted = usePainted(covered ? null : key);
   const last = check.marks.at(-1);
-  const lastMark = last ? counting(last) : undefined;
-  const most = check.quick ? Math.ceil(check.stack.length / 2) : check.stack.length;
-  const left = most - check.marks.length;
   const pressedAt = useRef<number | null>(null);
-  const slips = useMemo(() => (last ? likelySlips(last.gpc, check.stack) : []), [last, check.stack]);
+  const others = useMemo(() => otherSounds(check, key).map((gpc) => ({ gpc, label: pairLabel(gpc) })), [check, key]);
+  const second = isSecondSound(check, key);
+  const tired = check.marks.length >= ENOUGH && check.marks.slice(-ENOUGH).every((m) => isMiss(counting(m).outcome));
 
-  const press = (outcome: (typeof MARKS)[number]['outcome'], at: number): void => {
-    // a press before the card was on screen cannot be about it
-    if (covered || painted.current === null || at < painted.current) return;
+  /** Time from the painted card to the press, or null where the press cannot be about it. */
+  const timed = (at: number): number | null => {
+    if (covered || painted.current === null || at < painted.current) return null;
     pressedAt.current = at;
     const ms = at - painted.current;
     painted.current = null;
-    handle.mark(outcome, ms);
+    return ms;
   };
+  const press = (outcome: Outcome, at: number, said?: string): void => {
+    const ms = timed(at);
+    if (ms !== null) handle.mark({ outcome, ms, said });
+  };
+  const onMark = (mark: MarkWord | 'accent', at: number): void => {
+    if (mark === 'accent') press('accent', at);
+    else press(mark.outcome, at, mark.apart && item.units ? apart(item.units) : undefined);
+  };
+  const onOther = (gpc: string, at: number): void => {
+    const ms = timed(at);
+    if (ms !== null) handle.mark({ outcome: 'right', ms }, gpc);
+  };
+  const onChoose = (option: string, at: number): void => {
+    const ms = timed(at);
+    if (ms === null) return;
+    const right = item.accept!.includes(option);
+    const gpc = right ? pairPointedAt(item, option) : item.gpc;
+    handle.mark({
+      outcome: right ? (again ? 'put right' : 'right') : 'wrong',
+      ms,
+      gpc,
+      ...(right && option === item.accept![0] ? {} : { said: option }),
+    });
+    setAgain(false);
+  };
+  const onWritten = (written: string | null, at: number): void => {
+    const ms = timed(at);
+    if (ms === null) return;
+    const plain = (text: string): string => text.trim().toLowerCase();
+    const sentence = /\s/.test(item.word!);
+    const same = sentence ? written?.trim() === item.word : written !== null && plain(written) === plain(item.word!);
+    handle.mark({
+      outcome: written === null ? 'no answer' : same ? 'right' : 'wrong',
+      ...(same || written === null ? {} : { said: written }),
+    });
+  };
+
+  useEffect(() => {
+    // what the likeliest slips need is loaded while the first card is read, so that they are there when asked for
+    const first = check.items?.find((i) => i.word && !i.gpc && !/\s/.test(i.word))?.word;
+    if (first && !isChosen(kind)) void core().likelyResponses({ word: first, taught: [], madeUp: kind === 'made-up word' });
+    // only once, when the check is opened
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+
   useEffect(() => {
     const from = pressedAt.current;
     if (from === null) return;
@@ -67,25 +119,37 @@ function Marking({ handle }: { handle: CheckHandle }) {
       channel.port1.close();
     };
     requestAnimationFrame(() => channel.port2.postMessage(null));
-  }, [card]);
+  }, [key]);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || asking) return;
-      const key = event.key.toLowerCase();
+      const pressed = event.key.toLowerCase();
       if (paused) {
-        if (key === 'escape' || key === 'enter') {
+        if (pressed === 'escape' || pressed === 'enter') {
           event.preventDefault();
           setPaused(false);
         }
         return;
       }
-      const mark = MARKS.find((m) => m.key === key);
-      if (mark) press(mark.outcome, event.timeStamp);
-      else if (key === 'z' || key === 'backspace') handle.takeBack();
-      else if (key === 's' && last) setAsking(true);
-      else if (key === 'escape') setPaused(true);
-      else return;
+      const typing = event.target instanceof HTMLInputElement;
+      if (pressed === 'escape') setPaused(true);
+      else if (typing) return;
+      else if (pressed === 'z' || pressed === 'backspace') handle.takeBack();
+      else if (pressed === 's' && last && !isWritten(kind)) setAsking(true);
+      else if (isChosen(kind)) {
+        const option = item.options![Number(pressed) - 1];
+        if (pressed === '0') press('no answer', event.timeStamp);
+        else if (pressed === 't') setAgain((now) => !now);
+        else if (option !== undefined) onChoose(option, event.timeStamp);
+        else return;
+      } else if (pressed === ACCENT_KEY && isSpoken(kind)) press('accent', event.timeStamp);
+      else if (pressed === '7' && others[0]) onOther(others[0].gpc, event.timeStamp);
+      else {
+        const mark = marksOf(kind).find((m) => m.key === pressed);
+        if (!mark) return;
+        onMark(mark, event.timeStamp);
+      }
       event.preventDefault();
     };
     window.addEventListener('keydown', onKey);
@@ -99,9 +163,7 @@ function Marking({ handle }: { handle: CheckHandle }) {
         {covered ? (
           <p className="text-lg text-ink-2">{paused ? '' : 'The card waits.'}</p>
         ) : (
-          <p key={card} data-card={card} className="font-child leading-none select-none" style={{ fontSize: 'min(46vh, 26vw)' }}>
-            {graphemeShown(card)}
-          </p>
+          <Card key={key} kind={kind} item={item} second={second} onChoose={isChosen(kind) ? onChoose : undefined} />
         )}
         {paused && (
           <div className="absolute inset-0 grid place-items-center bg-[#fbfaf3]">
@@ -128,60 +190,51 @@ function Marking({ handle }: { handle: CheckHandle }) {
       </div>
       {asking && last && (
         <Said
-          gpc={last.gpc}
-          slips={slips}
+          kind={kind}
+          item={itemOf(check, last.key)}
+          taught={check.stack}
           onSaid={(said) => {
-            handle.amend(last.gpc, { said });
+            handle.amend(last.key, { said });
+            setAsking(false);
+          }}
+          onParts={(parts) => {
+            handle.amend(last.key, { parts });
             setAsking(false);
           }}
           onClose={() => setAsking(false)}
         />
       )}
       <div className="border-t border-rule bg-sheet px-4 pt-2 pb-3 text-ink">
-        <div className="mb-2 flex min-h-8 items-center gap-5 text-sm">
-          <span className="font-semibold">{check.childName}</span>
-          <span>{pairLabel(card)}</span>
-          <span className="text-ink-2">{check.quick ? `at most ${left} left` : `${left} left`}</span>
-          <span className="text-ink-2" role="status">
-            {outbox.reach === 'offline'
-              ? `Offline: ${outbox.waiting} kept on this device`
-              : outbox.waiting > 0
-                ? `${outbox.waiting} waiting`
-                : 'All sent'}
-          </span>
-          <span className="ml-auto flex items-center gap-2">
-            {lastMark && (
-              <>
-                <span className="text-ink-2">
-                  Last: <span className="font-child text-base text-ink">{graphemeShown(last!.gpc)}</span> {markWord(lastMark.outcome)}
-                  {lastMark.said && `, ${saidShown(lastMark.said)}`}
-                </span>
-                <button className="btn btn-quiet btn-small" onClick={() => handle.takeBack()}>
-                  <Undo2 size={15} aria-hidden /> Take back <span className="kbd">Z</span>
-                </button>
-                <button className="btn btn-quiet btn-small" onClick={() => setAsking(true)} disabled={asking}>
-                  What did they say? <span className="kbd">S</span>
-                </button>
-              </>
-            )}
-            <button className="btn btn-quiet btn-small" onClick={() => setPaused(true)} disabled={paused}>
-              <Pause size={15} aria-hidden /> Pause <span className="kbd">Esc</span>
-            </button>
-          </span>
-        </div>
-        <div className="grid grid-cols-5 gap-2">
-          {MARKS.map(({ outcome, word, key }) => (
-            <button
-              key={outcome}
-              disabled={covered}
-              className="btn min-h-16 text-lg"
-              onPointerDown={(event) => event.pointerType !== 'mouse' && press(outcome, event.timeStamp)}
-              onClick={(event) => (event.nativeEvent as PointerEvent).pointerType === 'touch' || press(outcome, event.timeStamp)}
-            >
-              {word} <span className="kbd">{key}</span>
-            </button>
-          ))}
-        </div>
+        <Strip
+          handle={handle}
+          item={item}
+          second={second}
+          tired={tired}
+          asking={asking}
+          onAsk={() => setAsking(true)}
+          onPause={() => setPaused(true)}
+          paused={paused}
+        />
+        {isWritten(kind) ? (
+          <WriteRow key={key} item={item} disabled={covered} onWritten={onWritten} />
+        ) : isChosen(kind) ? (
+          <ChoiceRow
+            item={item}
+            disabled={covered}
+            onChoose={onChoose}
+            onPress={press}
+            again={again}
+            onAgain={() => setAgain((now) => !now)}
+          />
+        ) : (
+          <MarkRow
+            kind={kind}
+            disabled={covered}
+            onMark={onMark}
+            others={others.filter((o) => splitGpc(o.gpc).grapheme === splitGpc(item.gpc ?? ':').grapheme)}
+            onOther={onOther}
+          />
+        )}
       </div>
     </div>
   );

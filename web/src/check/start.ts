@@ -1,32 +1,19 @@
-/** Beginning a check: the stack of what the child's class has been taught, shuffled, kept on this device at once. */
+/** Beginning a check: its items made, kept on this device at once. */
 import type { ChildLine, SchoolClass } from '@sapling/contract';
-import { makeStack, seedFrom, type Gpc } from '@sapling/core';
+import { seedFrom, type CheckKind, type Taught } from '@sapling/core';
 import { v7 as uuidv7 } from 'uuid';
 import { post } from '../outbox/outbox.js';
+import { itemsFor, type Choice } from './choice.js';
 import { begin } from './local-check.js';
 
-export type Scope = 'all' | 'not secure' | 'unchecked';
-export const SCOPES: readonly { scope: Scope; word: string }[] = [
-  { scope: 'all', word: 'everything taught' },
-  { scope: 'not secure', word: 'all but the secure ones' },
-  { scope: 'unchecked', word: 'only what was never checked' },
-];
+export { cardsFor, SCOPES, type Scope } from './choice.js';
 
-export function cardsFor(child: ChildLine, scope: Scope): Gpc[] {
-  return child.line
-    .filter((c) => scope === 'all' || (scope === 'unchecked' ? c.state === 'unchecked' : c.state !== 'secure'))
-    .map((c) => c.gpc);
-}
-
-/** @throws CoreError `empty` where there is nothing to ask. Returns the check's id. */
-export async function startCheck(child: ChildLine, scope: Scope | 'quick', by: string): Promise<string> {
+/** @throws NothingToAsk where there is nothing to ask. Returns the check's id. */
+export async function startCheck(child: ChildLine, choice: Choice, taught: Taught, by: string): Promise<string> {
   const id = uuidv7();
-  const quick = scope === 'quick';
-  // a quick check may ask any taught pair, and needs them in taught order; a stack is shuffled once
-  const stack = quick ? child.line.map((c) => c.gpc) : makeStack(cardsFor(child, scope), { seed: seedFrom(id) });
-  if (stack.length === 0) throw new Error('There is nothing to ask.');
+  const asked = await itemsFor(child, choice, taught, seedFrom(id));
   const who = { id: child.id, name: `${child.givenName} ${child.familyName}`.trim() };
-  const { check, entries } = begin(who, stack, id, { by, now: () => new Date().toISOString() }, quick);
+  const { check, entries } = begin(who, asked, id, { by, now: () => new Date().toISOString() });
   await post(by, entries, check);
   return id;
 }
@@ -36,14 +23,43 @@ const DAY = 86_400_000;
 export function dueOrder(children: readonly ChildLine[]): ChildLine[] {
   return [...children].sort((a, b) => (a.lastCheck ?? '').localeCompare(b.lastCheck ?? '') || a.givenName.localeCompare(b.givenName));
 }
-/** The next of the class who was not checked today. */
-export function nextInTurn(children: readonly ChildLine[], classId: string, after: string, now: number): ChildLine | undefined {
-  return dueOrder(
-    children.filter(
-      (c) =>
-        c.classId === classId && c.id !== after && c.line.length > 0 && (c.lastCheck === null || now - Date.parse(c.lastCheck) > DAY / 2),
-    ),
-  )[0];
+/** The next of the class in turn: not one that was checked this way today, nor one with nothing taught. */
+export function nextInTurn(
+  children: readonly ChildLine[],
+  classId: string,
+  after: string,
+  now: number,
+  done?: ReadonlySet<string>,
+): ChildLine | undefined {
+  const fresh = (c: ChildLine): boolean => (done ? !done.has(c.id) : c.lastCheck === null || now - Date.parse(c.lastCheck) > DAY / 2);
+  return dueOrder(children.filter((c) => c.classId === classId && c.id !== after && c.line.length > 0 && fresh(c)))[0];
+}
+
+const SITTING = 'sapling-sitting';
+type Sitting = { day: string; done: Partial<Record<CheckKind, string[]>> };
+function sitting(): Sitting {
+  const day = new Date().toISOString().slice(0, 10);
+  try {
+    const kept = JSON.parse(localStorage.getItem(SITTING) ?? 'null') as Sitting | null;
+    if (kept?.day === day) return kept;
+  } catch {
+    // nothing kept that can be read: the sitting begins anew
+  }
+  return { day, done: {} };
+}
+/** Children checked in this way today on this device, so that a row of children goes on with the next. */
+export const doneToday = (kind: CheckKind): ReadonlySet<string> => new Set(sitting().done[kind] ?? []);
+export function noteDone(kind: CheckKind, child: string, startedAt: string): void {
+  const now = sitting();
+  if (startedAt.slice(0, 10) !== now.day) return;
+  try {
+    localStorage.setItem(
+      SITTING,
+      JSON.stringify({ ...now, done: { ...now.done, [kind]: [...new Set([...(now.done[kind] ?? []), child])] } }),
+    );
+  } catch {
+    // private windows keep nothing; the next in turn is then by last check
+  }
 }
 export function classOf(classes: readonly SchoolClass[], child: { classId: string }): SchoolClass | undefined {
   return classes.find((c) => c.id === child.classId);

@@ -1,15 +1,20 @@
-/** The end of a check: how it went, what was said where it is still known, and the next child. */
-import { judgeRecall, likelySlips, type Done, type Outcome } from '@sapling/core';
+/** The end of a check: how it went, what was said where it is still known, every mark open to correction, and the next child. */
+import { judgeRecall, type Done, type Outcome } from '@sapling/core';
 import { useEffect, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import { refresh, useData } from '../api/data.js';
-import { useMe } from '../shell/me.js';
+import { timeWords } from '../ui/dates.js';
 import { graphemeShown } from '../ui/word-marks.js';
-import { counting, evidenceOf, quickStep, type LocalCheck } from './local-check.js';
+import { AllCards } from './all-cards.js';
+import { lastChoice } from './choice.js';
+import { LevelFindings, SpellingFindings, WordFindings } from './findings.js';
+import { isChosen, isWritten, kindInfo, markWord, marksOf } from './kinds.js';
+import { counting, evidenceOf, itemOf, quickStep, type LocalCheck } from './local-check.js';
 import { Said } from './said.js';
-import { nextInTurn, startCheck } from './start.js';
+import { doneToday, nextInTurn, noteDone } from './start.js';
 import type { CheckHandle } from './use-check.js';
-import { MARKS, markWord, pairLabel, saidShown } from './words.js';
+import { useStart } from './use-start.js';
+import { pairLabel, saidShown } from './words.js';
 
 const ENDED: Record<Done, string> = {
   'sure enough': 'The rest follows surely enough from these cards, so the check ended.',
@@ -58,9 +63,9 @@ const seconds = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
 
 export function Summary({ handle }: { handle: CheckHandle }) {
   const check = handle.check!;
-  const me = useMe();
-  const go = useNavigate();
+  const { kind } = check;
   const { data: children } = useData('children');
+  const start = useStart();
   const [asking, setAsking] = useState<string | null>(null);
   const { finish } = handle;
   const quick = check.quick ? quickStep(check) : null;
@@ -70,24 +75,33 @@ export function Summary({ handle }: { handle: CheckHandle }) {
     if (complete) finish('done');
   }, [complete, finish]);
   useEffect(() => {
+    noteDone(kind, check.child, check.startedAt);
     // what was marked is on its way; the lists read it again when it is there
     const timer = setTimeout(() => void refresh('children', 'checks'), 1200);
     return () => clearTimeout(timer);
-  }, []);
+  }, [kind, check.child, check.startedAt]);
   const child = children?.find((c) => c.id === check.child);
-  const next = child && children ? nextInTurn(children, child.classId, child.id, Date.now()) : undefined;
+  const next = child && children ? nextInTurn(children, child.classId, child.id, Date.now(), doneToday(kind)) : undefined;
   const marks = check.marks.map(counting);
   const times = marks.flatMap((m) => (m.ms === undefined ? [] : [m.ms])).sort((a, b) => a - b);
   const missed = check.marks.filter((m) => ['wrong', 'no answer', 'put right'].includes(counting(m).outcome));
   const slow = marks.filter((m) => m.outcome === 'slow');
+  const rows = marksOf(kind).filter((m) => !m.apart);
   const count = (outcome: Outcome): number => marks.filter((m) => m.outcome === outcome).length;
   const startNext = async (): Promise<void> => {
-    if (next) await go(`/check/${await startCheck(next, check.quick ? 'quick' : 'all', me.colleague.id)}`);
+    if (next)
+      await start(next, { ...lastChoice(), kind, ...(check.quick ? { quick: true } : {}), ...(check.late ? { late: check.late } : {}) });
   };
   return (
     <main className="mx-auto max-w-4xl p-8">
       <div className="flex flex-wrap items-start justify-between gap-4">
-        <h1 className="text-[1.75rem]">{check.childName}</h1>
+        <div>
+          <h1 className="text-[1.75rem]">{check.childName}</h1>
+          <p className="text-ink-2">
+            {kindInfo(kind).title}, {timeWords(check.startedAt)}
+            {check.late && (check.late === 'memory' ? ', entered from memory: counts for less' : ', entered from paper')}
+          </p>
+        </div>
         <div className="flex flex-wrap gap-3">
           {next ? (
             <button className="btn btn-main" autoFocus onClick={() => void startNext()}>
@@ -108,50 +122,74 @@ export function Summary({ handle }: { handle: CheckHandle }) {
           )}
         </div>
       </div>
-      <p className="mb-6 text-ink-2">
+      <p className="mt-2 mb-6 text-ink-2">
         {complete
           ? (ended ?? `All ${check.stack.length} cards are marked.`)
           : `${check.marks.length} of ${check.stack.length} cards are marked; the rest stays unasked.`}{' '}
         {times.length > 0 && `The middle answer took ${seconds(times[Math.floor(times.length / 2)]!)}.`}
       </p>
       <dl className="mb-8 flex flex-wrap gap-x-10 gap-y-3 border-y border-rule py-4">
-        {MARKS.map(({ outcome, word }) => (
-          <div key={outcome}>
-            <dd className="font-serif text-3xl font-semibold">{count(outcome)}</dd>
-            <dt className="text-ink-2">{word}</dt>
+        {rows
+          .filter((m) => !(isWritten(kind) && (m.outcome === 'slow' || m.outcome === 'put right')))
+          .map(({ outcome, word }) => (
+            <div key={outcome}>
+              <dd className="font-serif text-3xl font-semibold">{count(outcome)}</dd>
+              <dt className="text-ink-2">
+                {isWritten(kind) ? { right: 'As said', wrong: 'Otherwise', 'no answer': 'Nothing' }[outcome as 'right'] : word}
+              </dt>
+            </div>
+          ))}
+        {count('accent') > 0 && (
+          <div>
+            <dd className="font-serif text-3xl font-semibold">{count('accent')}</dd>
+            <dt className="text-ink-2">Accent, counts as right</dt>
           </div>
-        ))}
+        )}
       </dl>
-      {missed.length > 0 && (
+      <LevelFindings check={check} />
+      {isWritten(kind) ? <SpellingFindings check={check} /> : <WordFindings check={check} />}
+      {missed.length > 0 && !isWritten(kind) && !isChosen(kind) && (
         <section className="mb-8">
           <h2 className="text-lg">What did they say?</h2>
           <p className="mb-2 text-sm text-ink-2">Fill in what you remember; it can wait, and it can stay empty.</p>
           <ul className="ruled sheet">
             {missed.map((m) => {
               const seen = counting(m);
+              const item = itemOf(check, m.key);
               return (
-                <li key={m.gpc}>
+                <li key={m.key}>
                   <div className="flex items-center gap-4 px-4 py-2">
-                    <span className="w-14 font-child text-2xl">{graphemeShown(m.gpc)}</span>
-                    <span className="w-44 text-ink-2">{pairLabel(m.gpc)}</span>
-                    <span className="w-36">{markWord(seen.outcome)}</span>
+                    <span className="w-24 font-child text-2xl">{item.gpc ? graphemeShown(item.gpc) : item.word}</span>
+                    <span className="w-44 text-ink-2">{item.gpc ? pairLabel(item.gpc) : item.level}</span>
+                    <span className="w-36">{markWord(seen.outcome, kind, seen.said)}</span>
                     <span className="flex-1">
-                      {seen.said ? <>said {saidShown(seen.said)}</> : <span className="text-ink-2">not filled in</span>}
+                      {seen.said ? (
+                        <>said {saidShown(seen.said, item.gpc === undefined)}</>
+                      ) : seen.parts && item.units ? (
+                        <>at {seen.parts.map((k) => item.units![k]?.grapheme).join(', ')}</>
+                      ) : (
+                        <span className="text-ink-2">not filled in</span>
+                      )}
                     </span>
                     <button
                       className="btn btn-small"
-                      onClick={() => setAsking(asking === m.gpc ? null : m.gpc)}
-                      aria-expanded={asking === m.gpc}
+                      onClick={() => setAsking(asking === m.key ? null : m.key)}
+                      aria-expanded={asking === m.key}
                     >
-                      {seen.said ? 'Change' : 'Fill in'}
+                      {seen.said || seen.parts ? 'Change' : 'Fill in'}
                     </button>
                   </div>
-                  {asking === m.gpc && (
+                  {asking === m.key && (
                     <Said
-                      gpc={m.gpc}
-                      slips={likelySlips(m.gpc, check.stack)}
+                      kind={kind}
+                      item={item}
+                      taught={check.stack}
                       onSaid={(said) => {
-                        handle.amend(m.gpc, { said });
+                        handle.amend(m.key, { said });
+                        setAsking(null);
+                      }}
+                      onParts={(parts) => {
+                        handle.amend(m.key, { parts });
                         setAsking(null);
                       }}
                       onClose={() => setAsking(null)}
@@ -164,7 +202,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
         </section>
       )}
       {check.quick && <NotAsked check={check} />}
-      {slow.length > 0 && (
+      {slow.length > 0 && kind === 'see-say' && (
         <p className="mb-8">
           <span className="font-semibold">Slow:</span>{' '}
           {slow.map((m) => (
@@ -174,6 +212,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
           ))}
         </p>
       )}
+      <AllCards handle={handle} />
       <p className="mt-8 text-sm text-ink-2">A check says what to teach next. It is not a diagnosis; a different accent is not an error.</p>
     </main>
   );

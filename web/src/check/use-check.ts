@@ -1,19 +1,19 @@
 /** Holds one check: every step is shown at once and written to the device before anything else happens. */
-import type { Outcome } from '@sapling/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf, Unreachable } from '../api/client.js';
 import { post, waitingIds } from '../outbox/outbox.js';
 import { device } from '../outbox/store.js';
-import { amend, finish, mark, merge, takeBack, type LocalCheck, type Marker, type Step } from './local-check.js';
+import { amend, finish, mark, merge, takeBack, type Answer, type Change, type LocalCheck, type Marker, type Step } from './local-check.js';
 
 export interface CheckHandle {
   readonly check: LocalCheck | null;
   readonly trouble: string | null;
-  mark(outcome: Outcome, ms: number | undefined): void;
+  /** Marks the present card, or another of the check by its key. */
+  mark(answer: Answer, key?: string): void;
   takeBack(): void;
-  amend(gpc: string, change: { said?: string; outcome?: Outcome }): void;
+  amend(key: string, change: Change): void;
   finish(reason: 'done' | 'stopped'): void;
 }
 
@@ -71,9 +71,9 @@ export function useCheck(id: string, by: string): CheckHandle {
   return {
     check,
     trouble,
-    mark: useCallback((outcome, ms) => take((c, m) => mark(c, outcome, ms, m)), [take]),
+    mark: useCallback((answer, key) => take((c, m) => (key === undefined ? mark(c, answer, m) : mark(c, answer, m, key))), [take]),
     takeBack: useCallback(() => take((c, m) => takeBack(c, m)), [take]),
-    amend: useCallback((gpc, change) => take((c, m) => amend(c, gpc, change, m)), [take]),
+    amend: useCallback((key, change) => take((c, m) => amend(c, key, change, m)), [take]),
     finish: useCallback((reason) => take((c, m) => finish(c, reason, m)), [take]),
   };
 }

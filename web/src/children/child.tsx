@@ -1,14 +1,12 @@
 /** One child: every pair with its state, what it rests on, groups, and the next step. */
 import { formatDistanceToNowStrict } from 'date-fns';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
-import { toast } from 'sonner';
+import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
-import { startCheck } from '../check/start.js';
+import { useStart } from '../check/use-start.js';
 import { ChildFindings } from './child-findings.js';
 import { EvidencePanel } from '../gaps/evidence-panel.js';
-import { useMe } from '../shell/me.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Direction } from '../ui/direction.js';
 import { Page, Pending } from '../ui/page.js';
@@ -17,8 +15,7 @@ import { graphemeShown } from '../ui/word-marks.js';
 
 export function Component() {
   const { id } = useParams();
-  const me = useMe();
-  const go = useNavigate();
+  const start = useStart();
   const { data: child, error } = useData('child', { params: { id: id! } });
   const { data: groups } = useData('groups');
   const { data: classes } = useData('classes');
@@ -35,13 +32,6 @@ export function Component() {
   const order = orders?.order(child.classId);
   const states = new Map(child.line.map((c) => [c.gpc, c]));
   const count = (state: string): number => child.line.filter((c) => c.state === state).length;
-  const start = async (scope: 'all' | 'quick'): Promise<void> => {
-    try {
-      await go(`/check/${await startCheck(child, scope, me.colleague.id)}`);
-    } catch {
-      toast.error('The class has not been taught anything yet, so there is nothing to ask.');
-    }
-  };
   return (
     <Page
       title={name}
@@ -65,10 +55,10 @@ export function Component() {
       }
       actions={
         <>
-          <button className="btn" onClick={() => void start('quick')} disabled={child.line.length === 0}>
+          <button className="btn" onClick={() => void start(child, { quick: true })} disabled={child.line.length === 0}>
             Quick check
           </button>
-          <button className="btn btn-main" onClick={() => void start('all')} disabled={child.line.length === 0}>
+          <button className="btn btn-main" onClick={() => void start(child)} disabled={child.line.length === 0}>
             Check {child.givenName}
           </button>
         </>

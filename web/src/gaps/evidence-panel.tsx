@@ -1,7 +1,8 @@
 /** What a state rests on: the observations of one child and one pair, newest first. */
 import type { ChildLine } from '@sapling/contract';
 import { useData } from '../api/data.js';
-import { markWord, pairLabel, saidShown } from '../check/words.js';
+import { markWord } from '../check/kinds.js';
+import { pairLabel, saidShown } from '../check/words.js';
 import { timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { Pending } from '../ui/page.js';
@@ -10,9 +11,15 @@ import { graphemeShown } from '../ui/word-marks.js';
 
 const KIND_WORDS: Record<string, string> = {
   'see-say': 'saw it, said it',
+  'see-name': 'saw it, named it',
+  'key word': 'gave a key word',
+  'hear-point': 'heard it, pointed',
+  'hear-write': 'heard it, wrote it',
   text: 'in a text',
   word: 'in a word',
   'made-up word': 'in a made-up word',
+  'irregular word': 'in an irregular word',
+  'find in row': 'in a row of four',
   spelling: 'in spelling',
   session: 'in a session',
 };
@@ -65,10 +72,17 @@ export function EvidencePanel({
               <span className="text-sm text-ink-2">{timeWords(o.at)}</span>
               <span>
                 <span className="font-semibold">{markWord(o.outcome)}</span>
-                {o.said && `, said ${saidShown(o.said)}`}
+                {o.item && (
+                  <>
+                    {' '}
+                    in <span className="font-child">{o.item}</span>
+                  </>
+                )}
+                {o.said && `, said ${saidShown(o.said, o.item !== undefined && o.gpc === undefined)}`}
                 {o.ms !== undefined && `, ${(o.ms / 1000).toFixed(1)} s`}
                 <span className="block text-sm text-ink-2">
-                  {KIND_WORDS[o.kind] ?? o.kind}, marked by {team?.find((c) => c.id === o.by)?.name ?? 'a colleague'}
+                  {KIND_WORDS[o.kind] ?? o.kind}
+                  {o.fromMemory && ', from memory'}, marked by {team?.find((c) => c.id === o.by)?.name ?? 'a colleague'}
                   {!o.counts && ' (taken back or corrected)'}
                 </span>
               </span>

@@ -20,11 +20,15 @@ interface Device extends DBSchema {
 let opened: Promise<IDBPDatabase<Device>> | undefined;
 
 export function device(): Promise<IDBPDatabase<Device>> {
-  opened ??= openDB<Device>('sapling', 1, {
-    upgrade(db) {
-      db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true });
-      db.createObjectStore('checks', { keyPath: 'id' }).createIndex('by', 'by');
-      db.createObjectStore('kept');
+  opened ??= openDB<Device>('sapling', 2, {
+    upgrade(db, from) {
+      if (from < 1) {
+        db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true });
+        db.createObjectStore('kept');
+      }
+      // checks were held by pair before they were held by card; what was marked is in the outbox and on the server
+      if (from === 1) db.deleteObjectStore('checks');
+      if (from < 2) db.createObjectStore('checks', { keyPath: 'id' }).createIndex('by', 'by');
     },
     blocking(_from, _to, event) {
       (event.target as IDBDatabase).close();

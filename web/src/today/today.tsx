@@ -1,10 +1,9 @@
 /** Today: what to do now, with whom, is it ready; and what colleagues left. */
 import type { Session } from '@sapling/contract';
 import { formatDistanceToNowStrict } from 'date-fns';
-import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
+import { Link } from 'react-router';
 import { useData } from '../api/data.js';
-import { startCheck } from '../check/start.js';
+import { useStart } from '../check/use-start.js';
 import { useMay, useMe } from '../shell/me.js';
 import { dayWords, timeWords, todayDay } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
@@ -12,7 +11,7 @@ import { GraphemeChip } from '../ui/word-marks.js';
 
 export function Component() {
   const me = useMe();
-  const go = useNavigate();
+  const start = useStart();
   const { data, error } = useData('today');
   const { data: children } = useData('children');
   const { data: team } = useData('team');
@@ -34,11 +33,7 @@ export function Component() {
   const startDue = async (childId: string): Promise<void> => {
     const child = children?.find((c) => c.id === childId);
     if (!child) return;
-    try {
-      await go(`/check/${await startCheck(child, 'all', me.colleague.id)}`);
-    } catch {
-      toast.error('This child’s class has not been taught anything yet, so there is nothing to ask.');
-    }
+    await start(child);
   };
   const nothing = data.sessions.length === 0 && data.left.length === 0 && data.due.length === 0;
   return (

@@ -1,6 +1,17 @@
 /** The core's heavy work, off the page: the lexicon is loaded once and kept here. */
 import {
   alternativeSpellings,
+  analyseResponse,
+  analyseSentence,
+  analyseSpelling,
+  decodingItems,
+  irregularItems,
+  likelyResponses,
+  listeningItems,
+  rowItems,
+  spellingItems,
+  type ListeningKind,
+  type ListeningRequest,
   chooseSentences,
   countRule,
   explain,
@@ -114,6 +125,33 @@ const api = {
   },
   async chooseSentences(request: Args<typeof chooseSentences>) {
     return chooseSentences(await words(), request);
+  },
+  async decodingItems(request: Args<typeof decodingItems>) {
+    return decodingItems(await words(), request);
+  },
+  async rowItems(request: Args<typeof rowItems>) {
+    return rowItems(await words(), request);
+  },
+  async spellingItems(request: Args<typeof spellingItems>) {
+    return spellingItems(await words(), request);
+  },
+  async irregularItems(taught: Taught, options: { seed: number; limit?: number }) {
+    return irregularItems(await words(), taught, options);
+  },
+  async listeningItems(kind: ListeningKind, request: ListeningRequest) {
+    return listeningItems(await words(), kind, request);
+  },
+  async likelyResponses(request: Args<typeof likelyResponses>) {
+    return likelyResponses(await words(), request);
+  },
+  async analyseResponse(request: Args<typeof analyseResponse>) {
+    return analyseResponse(await words(), request);
+  },
+  async analyseSpelling(request: Args<typeof analyseSpelling>) {
+    return analyseSpelling(await words(), request);
+  },
+  async analyseSentence(request: Args<typeof analyseSentence>) {
+    return analyseSentence(await words(), request);
   },
   async teachNext(request: Args<typeof teachNext>) {
     return teachNext(await words(), request);

@@ -1,0 +1,162 @@
+/**
+ * What an answer about a whole word says of its pairs and of the child's skills. Derived each time from the
+ * observation as it was marked, so that a corrected mark, a corrected cut or a better analysis is followed.
+ */
+import { analyseResponse, type ResponseAnalysis } from '../checks/response.js';
+import { analyseSentence, analyseSpelling, type SpellingAnalysis } from '../checks/spelling.js';
+import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
+import { segment } from '../phonics/segment.js';
+import { clusters } from '../phonics/word-parts.js';
+import { syllableCount } from '../phonics/shape.js';
+import { effective, type Observation, type Outcome, type Strand } from './observation.js';
+
+const READ = new Set(['word', 'made-up word', 'irregular word', 'text', 'find in row']);
+const RIGHT: ReadonlySet<Outcome> = new Set(['right', 'slow', 'put right', 'accent']);
+
+export interface SkillEvidence {
+  readonly strand: Strand;
+  readonly right: boolean;
+  /** How hard: 0 for a plain item of the strand, more where it is longer. */
+  readonly difficulty: number;
+  readonly observation: Observation;
+}
+export interface Derived {
+  /** The observations themselves, and one more for every pair that an answer about a word speaks of. */
+  readonly pairs: Observation[];
+  readonly skills: SkillEvidence[];
+}
+
+/**
+ * Everything one child's observations speak of. Observations about a pair stand as they are; those about a
+ * word are laid along its units (`analyseResponse`, `analyseSpelling`), each unit becoming an observation
+ * with the id `<id>#<unit>`. A sound lost in blending says nothing against its pair; a wrong vowel in a word
+ * that was pushed together says nothing against blending.
+ * @example derive(lexicon, observations).pairs
+ */
+export function derive(lexicon: Lexicon, observations: readonly Observation[], options: { accent?: string } = {}): Derived {
+  const pairs: Observation[] = [];
+  const skills: SkillEvidence[] = [];
+  for (const observation of effective(observations)) {
+    pairs.push(observation);
+    const { kind, item } = observation;
+    if (item !== undefined && observation.gpc === undefined && (READ.has(kind) || kind === 'spelling')) {
+      const found = kind === 'spelling' ? spelled(lexicon, observation) : read(lexicon, observation, options.accent ?? '');
+      found.pairs.forEach(({ gpc, right, said }, k) =>
+        pairs.push({
+          ...withoutSkill(observation),
+          id: `${observation.id}#${k}`,
+          gpc,
+          outcome: right ? plain(observation.outcome) : 'wrong',
+          ...(said ? { said } : {}),
+        }),
+      );
+      skills.push(...found.skills);
+    } else if (observation.skill !== undefined)
+      skills.push({
+        strand: observation.skill,
+        right: RIGHT.has(observation.outcome),
+        difficulty: item === undefined ? 0 : heardDifficulty(lexicon, item),
+        observation,
+      });
+  }
+  return { pairs, skills };
+}
+
+function withoutSkill(observation: Observation): Observation {
+  const { skill: _skill, said: _said, parts: _parts, ms: _ms, ...rest } = observation;
+  return rest;
+}
+/** A word sounded out and then said is not slow about any one pair. */
+const plain = (outcome: Outcome): Outcome => (outcome === 'slow' || outcome === 'wrong' || outcome === 'no answer' ? 'right' : outcome);
+
+interface Found {
+  readonly pairs: { gpc: string; right: boolean; said?: string }[];
+  readonly skills: SkillEvidence[];
+}
+
+function read(lexicon: Lexicon, observation: Observation, accent: string): Found {
+  const word = observation.item!;
+  const units = segment(lexicon, word)[0]?.units ?? [];
+  const strand = strandOf(observation, units);
+  const difficulty = wordDifficulty(units);
+  const skill = (right: boolean): SkillEvidence => ({ strand, right, difficulty, observation });
+  const all = (right: (k: number) => boolean): Found['pairs'] =>
+    units.map((u, k) => ({ gpc: `${u.grapheme}:${u.sound}`, right: right(k) }));
+  if (RIGHT.has(observation.outcome)) return { pairs: all(() => true), skills: [skill(true)] };
+  if (observation.parts && observation.parts.length > 0)
+    return { pairs: all((k) => !observation.parts!.includes(k)), skills: [skill(strand !== 'irregular words' && strand !== 'fluency')] };
+  if (!observation.said) return { pairs: [], skills: [skill(false)] };
+  let laid: ResponseAnalysis;
+  try {
+    laid = analyseResponse(lexicon, { target: word, said: observation.said, madeUp: observation.kind === 'made-up word', accent });
+  } catch {
+    // what was typed cannot be laid: the mark stands, its pairs are left alone
+    return { pairs: [], skills: [skill(false)] };
+  }
+  const guessed = laid.patterns.includes('first letters only');
+  const moved = laid.patterns.includes('order changed') || laid.patterns.includes('ending left out');
+  const pairs = laid.units.flatMap((u, k): Found['pairs'] => {
+    if (u.outcome === 'left out' || (guessed && k > 0) || (moved && u.outcome !== 'right')) return [];
+    return [
+      { gpc: `${u.grapheme}:${u.sound}`, right: u.outcome === 'right', ...(u.outcome === 'wrong' && u.said ? { said: u.said } : {}) },
+    ];
+  });
+  return { pairs, skills: [skill(strand === 'irregular words' || strand === 'fluency' ? false : pushedTogether(laid))] };
+}
+
+/** Whether the sounds were all there and pushed together, whatever one of them was. */
+function pushedTogether({ patterns, units, added }: ResponseAnalysis): boolean {
+  if (
+    patterns.some(
+      (p) => p === 'not blended' || p === 'first letters only' || p === 'order changed' || p === 'ending left out' || p === 'made real',
+    )
+  )
+    return false;
+  return added.length === 0 && units.every((u) => u.outcome !== 'left out');
+}
+
+function strandOf(observation: Observation, units: readonly SegmentUnit[]): Strand {
+  if (observation.skill !== undefined) return observation.skill;
+  if (observation.kind === 'irregular word') return 'irregular words';
+  if (observation.kind === 'text') return 'fluency';
+  return syllableCount(units) > 1 ? 'longer words' : clusters(units).length > 0 ? 'clusters' : 'blending';
+}
+
+function wordDifficulty(units: readonly SegmentUnit[]): number {
+  return 0.35 * Math.max(0, units.length - 3);
+}
+function heardDifficulty(lexicon: Lexicon, item: string): number {
+  return wordDifficulty(segment(lexicon, item)[0]?.units ?? []);
+}
+
+function spelled(lexicon: Lexicon, observation: Observation): Found {
+  const target = observation.item!;
+  const written = RIGHT.has(observation.outcome) && !observation.said ? target : (observation.said ?? '');
+  const sentence = /\s/.test(target.trim());
+  let laid: { target: string; analysis: SpellingAnalysis }[] = [];
+  try {
+    laid = sentence
+      ? analyseSentence(lexicon, { target, written }).words.flatMap((w) =>
+          w.target && w.analysis ? [{ target: w.target, analysis: w.analysis }] : [],
+        )
+      : [{ target, analysis: analyseSpelling(lexicon, { target, written }) }];
+  } catch {
+    laid = [];
+  }
+  const skills = laid.map(({ target: word, analysis }): SkillEvidence => ({
+    strand: 'spelling',
+    right: analysis.right,
+    difficulty: wordDifficulty(segment(lexicon, word)[0]?.units ?? []),
+    observation,
+  }));
+  if (skills.length === 0) skills.push({ strand: 'spelling', right: RIGHT.has(observation.outcome), difficulty: 0, observation });
+  if (written === '') return { pairs: [], skills };
+  const pairs = laid.flatMap(({ analysis }) =>
+    analysis.units.flatMap((u): Found['pairs'] =>
+      u.outcome === 'left out' || u.outcome === 'order changed'
+        ? []
+        : [{ gpc: `${u.grapheme}:${u.sound}`, right: u.outcome === 'right', ...(u.outcome === 'right' ? {} : { said: u.written }) }],
+    ),
+  );
+  return { pairs, skills };
+}

@@ -1,0 +1,151 @@
+/** What a check is to ask, as it is chosen in Check and remembered on this device. */
+import type { ChildLine } from '@sapling/contract';
+import {
+  bothSoundsTogether,
+  hearAndPoint,
+  hearAndWrite,
+  makeStack,
+  seeAndTell,
+  type CheckItem,
+  type CheckKind,
+  type Choices,
+  type DictationText,
+  type Gpc,
+  type Taught,
+} from '@sapling/core';
+import { call, Unreachable } from '../api/client.js';
+import { pictured } from '../pictures/picture.js';
+import { core } from '../workers/core.js';
+
+export type Scope = 'all' | 'not secure' | 'unchecked' | 'due';
+export const SCOPES: readonly { scope: Scope; word: string }[] = [
+  { scope: 'all', word: 'everything taught' },
+  { scope: 'not secure', word: 'all but the secure ones' },
+  { scope: 'unchecked', word: 'only what was never checked' },
+  { scope: 'due', word: 'what is due for another look' },
+];
+export interface Choice {
+  readonly kind: CheckKind;
+  readonly scope: Scope;
+  /** Asks only the cards that tell most. */
+  readonly quick?: boolean;
+  readonly choices: Choices;
+  readonly perLevel: number;
+  /** Leaves pairs out of words that are a gap of this child, so that an error is about pushing together. */
+  readonly knownOnly: boolean;
+  readonly late?: 'memory' | 'paper';
+}
+export const DEFAULT_CHOICE: Choice = { kind: 'see-say', scope: 'all', choices: 4, perLevel: 3, knownOnly: true };
+
+/** Thrown where a choice leaves nothing to ask; its message is for the adult. */
+export class NothingToAsk extends Error {}
+
+export function cardsFor(child: ChildLine, scope: Scope, now = Date.now(), dueAfterDays = 42): Gpc[] {
+  return child.line
+    .filter((c) => {
+      if (scope === 'all') return true;
+      if (scope === 'unchecked') return c.state === 'unchecked';
+      if (scope === 'due') return isDue(c, now, dueAfterDays);
+      return c.state !== 'secure';
+    })
+    .map((c) => c.gpc);
+}
+
+/** Once secure and not seen for long: due for another look. */
+export function isDue(pair: { state: string; lastSeen: string | null; p: number }, now: number, dueAfterDays: number): boolean {
+  return pair.lastSeen !== null && pair.state !== 'gap' && now - Date.parse(pair.lastSeen) > dueAfterDays * 86_400_000;
+}
+
+export interface Asked {
+  readonly kind: CheckKind;
+  readonly stack: readonly string[];
+  readonly items?: readonly CheckItem[];
+  readonly quick?: boolean;
+  readonly late?: 'memory' | 'paper';
+}
+
+/**
+ * The items of a check for one child. Words and pictures are made by the core worker.
+ * @throws NothingToAsk where the choice leaves nothing.
+ */
+export async function itemsFor(
+  child: ChildLine,
+  choice: Choice,
+  taught: Taught,
+  seed: number,
+  avoid: readonly string[] = [],
+): Promise<Asked> {
+  const { kind, late } = choice;
+  const timing = late ? { late } : {};
+  if (choice.quick && kind === 'see-say') {
+    const stack = child.line.map((c) => c.gpc);
+    if (stack.length === 0) throw new NothingToAsk('The class has not been taught anything yet.');
+    return { kind, stack, quick: true };
+  }
+  const items = await made(child, choice, taught, seed, avoid);
+  if (items.length === 0) throw new NothingToAsk('There is nothing to ask in that choice.');
+  if (kind === 'see-say') return { kind, stack: items.map((i) => i.key), ...timing };
+  return { kind, stack: items.map((i) => i.key), items, ...timing };
+}
+
+async function made(child: ChildLine, choice: Choice, taught: Taught, seed: number, avoid: readonly string[]): Promise<CheckItem[]> {
+  const { kind, perLevel } = choice;
+  const cards = cardsFor(child, choice.scope);
+  const all = child.line.map((c) => c.gpc);
+  if (['see-say', 'hear-point', 'hear-write', 'see-name', 'key word'].includes(kind) && cards.length === 0)
+    throw new NothingToAsk('There is no card in that choice for this child.');
+  switch (kind) {
+    case 'see-say':
+      return bothSoundsTogether(makeStack(cards, { seed })).map((gpc) => ({ key: gpc, gpc, skill: 'recall' as const }));
+    case 'hear-point':
+      return hearAndPoint(all, { choices: choice.choices, seed, ask: cards });
+    case 'hear-write':
+      return hearAndWrite(all, { seed, ask: cards });
+    case 'see-name':
+    case 'key word':
+      return seeAndTell(kind, cards, { seed });
+    case 'push together':
+    case 'stretch':
+    case 'where':
+    case 'is it this':
+      return core().listeningItems(kind, { pictured: await pictured(), perLevel, seed });
+    case 'irregular word':
+      return core().irregularItems(taught, { seed, limit: 8 * perLevel });
+    default: {
+      const gaps = new Set(choice.knownOnly ? child.line.filter((c) => c.state === 'gap').map((c) => c.gpc) : []);
+      const readable: Taught = { gpcs: taught.gpcs.filter((gpc) => !gaps.has(gpc)), words: taught.words };
+      if (kind === 'spelling')
+        return core().spellingItems({ taught: readable, perLevel: Math.max(1, perLevel - 1), seed, avoid, texts: await textsToDictate() });
+      if (kind === 'find in row') return core().rowItems({ taught: readable, rows: 4 * perLevel, seed });
+      return core().decodingItems({ taught: readable, madeUp: kind === 'made-up word', perLevel, seed, avoid });
+    }
+  }
+}
+
+/** Texts that sentences are taken from; out of reach, words alone are dictated. */
+async function textsToDictate(): Promise<DictationText[]> {
+  try {
+    return (await call('texts')).map(({ id, title, text }) => ({ id, title, text }));
+  } catch (error) {
+    if (error instanceof Unreachable) return [];
+    throw error;
+  }
+}
+
+const KEPT = 'sapling-check-choice';
+/** What was chosen last on this device: beside a row of children it is chosen once. */
+export function lastChoice(): Choice {
+  try {
+    return { ...DEFAULT_CHOICE, ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Partial<Choice>) };
+  } catch {
+    return DEFAULT_CHOICE;
+  }
+}
+export function keepChoice(choice: Choice): void {
+  const { late: _late, quick: _quick, ...rest } = choice;
+  try {
+    localStorage.setItem(KEPT, JSON.stringify(rest));
+  } catch {
+    // private windows keep nothing; the choice then holds for this page only
+  }
+}

@@ -1,0 +1,119 @@
+/** The kinds of check in the order of the work, and what can be set for the chosen one. */
+import type { CheckKind, Choices } from '@sapling/core';
+import { RadioGroup } from 'radix-ui';
+import { SCOPES, type Choice, type Scope } from './choice.js';
+import { kindInfo, KINDS, PARTS } from './kinds.js';
+
+export function KindList({
+  kind,
+  madeUp,
+  names,
+  onKind,
+}: {
+  kind: CheckKind;
+  madeUp: boolean;
+  names: boolean;
+  onKind: (kind: CheckKind) => void;
+}) {
+  const offered = KINDS.filter((k) => (madeUp || k.kind !== 'made-up word') && (names || k.kind !== 'see-name'));
+  return (
+    <RadioGroup.Root
+      value={kind}
+      onValueChange={(next) => onKind(next as CheckKind)}
+      aria-label="What to find out"
+      className="grid content-start gap-3"
+    >
+      {PARTS.map((part) => (
+        <div key={part}>
+          <p className="eyebrow mb-0.5">{part}</p>
+          {offered
+            .filter((k) => k.part === part)
+            .map((k) => (
+              <RadioGroup.Item
+                key={k.kind}
+                value={k.kind}
+                className="block w-full rounded-s border-l-4 border-transparent px-2.5 py-1 text-left hover:bg-leaf-wash data-[state=checked]:border-pine data-[state=checked]:bg-sheet data-[state=checked]:font-semibold"
+              >
+                {k.title}
+              </RadioGroup.Item>
+            ))}
+        </div>
+      ))}
+    </RadioGroup.Root>
+  );
+}
+
+const CHOICES: readonly { value: Choices; word: string }[] = [
+  { value: 2, word: 'two' },
+  { value: 4, word: 'four' },
+  { value: 'board', word: 'a board' },
+];
+
+export function KindOptions({ choice, onChoice }: { choice: Choice; onChoice: (choice: Choice) => void }) {
+  const info = kindInfo(choice.kind);
+  return (
+    <>
+      {info.made === 'pairs' && (
+        <label className="flex items-center gap-2">
+          Ask
+          <select
+            className="field !w-auto"
+            value={choice.scope}
+            onChange={(event) => onChoice({ ...choice, scope: event.target.value as Scope })}
+          >
+            {SCOPES.map((s) => (
+              <option key={s.scope} value={s.scope}>
+                {s.word}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {choice.kind === 'hear-point' && (
+        <label className="flex items-center gap-2">
+          among
+          <select
+            className="field !w-auto"
+            value={String(choice.choices)}
+            onChange={(event) =>
+              onChoice({ ...choice, choices: event.target.value === 'board' ? 'board' : (Number(event.target.value) as 2 | 4) })
+            }
+          >
+            {CHOICES.map((c) => (
+              <option key={c.word} value={String(c.value)}>
+                {c.word}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {info.made !== 'pairs' && choice.kind !== 'irregular word' && (
+        <label className="flex items-center gap-2">
+          <select
+            className="field !w-auto"
+            value={choice.perLevel}
+            onChange={(event) => onChoice({ ...choice, perLevel: Number(event.target.value) })}
+          >
+            {[2, 3, 4, 5].map((n) => (
+              <option key={n} value={n}>
+                {n}
+              </option>
+            ))}
+          </select>
+          of each step
+        </label>
+      )}
+      {info.made === 'words' && choice.kind !== 'irregular word' && (
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-4"
+            checked={choice.knownOnly}
+            onChange={(event) => onChoice({ ...choice, knownOnly: event.target.checked })}
+          />
+          without the child’s gaps
+        </label>
+      )}
+    </>
+  );
+}

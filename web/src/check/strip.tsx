@@ -1,0 +1,84 @@
+/** The adult's thin strip: who, what to say, what is left, the last mark with the key that takes it back. */
+import type { CheckItem } from '@sapling/core';
+import { Pause, Undo2 } from 'lucide-react';
+import { useOutbox } from '../outbox/outbox.js';
+import { graphemeShown } from '../ui/word-marks.js';
+import { askLine } from './ask.js';
+import { isWritten, markWord } from './kinds.js';
+import { counting, itemOf } from './local-check.js';
+import type { CheckHandle } from './use-check.js';
+import { saidShown } from './words.js';
+
+export function Strip({
+  handle,
+  item,
+  second,
+  tired,
+  asking,
+  paused,
+  onAsk,
+  onPause,
+}: {
+  handle: CheckHandle;
+  item: CheckItem;
+  second: boolean;
+  tired: boolean;
+  asking: boolean;
+  paused: boolean;
+  onAsk: () => void;
+  onPause: () => void;
+}) {
+  const check = handle.check!;
+  const outbox = useOutbox();
+  const last = check.marks.at(-1);
+  const lastMark = last ? counting(last) : undefined;
+  const lastItem = last ? itemOf(check, last.key) : undefined;
+  const most = check.quick ? Math.ceil(check.stack.length / 2) : check.stack.length;
+  const left = most - check.marks.length;
+  return (
+    <div className="mb-2 flex min-h-8 flex-wrap items-center gap-x-5 gap-y-1 text-sm">
+      <span className="font-semibold">{check.childName}</span>
+      <span className="text-base">
+        {askLine(check.kind, item)}
+        {second && ', its other sound'}
+      </span>
+      {/* the steps of “where” are its answers */}
+      {item.level && check.kind !== 'where' && <span className="text-ink-2">{item.level}</span>}
+      <span className="text-ink-2">{check.quick ? `at most ${left} left` : `${left} left`}</span>
+      <span className="text-ink-2" role="status">
+        {outbox.reach === 'offline'
+          ? `Offline: ${outbox.waiting} kept on this device`
+          : outbox.waiting > 0
+            ? `${outbox.waiting} waiting`
+            : 'All sent'}
+      </span>
+      {tired && (
+        <button className="btn btn-small" onClick={() => handle.finish('stopped')}>
+          Enough for today?
+        </button>
+      )}
+      <span className="ml-auto flex items-center gap-2">
+        {lastMark && (
+          <>
+            <span className="text-ink-2">
+              Last: <span className="font-child text-base text-ink">{lastItem!.gpc ? graphemeShown(lastItem!.gpc) : lastItem!.word}</span>{' '}
+              {markWord(lastMark.outcome, check.kind, lastMark.said)}
+              {lastMark.said && `, ${saidShown(lastMark.said, lastItem!.gpc === undefined || lastItem!.options !== undefined)}`}
+            </span>
+            <button className="btn btn-quiet btn-small" onClick={() => handle.takeBack()}>
+              <Undo2 size={15} aria-hidden /> Take back <span className="kbd">Z</span>
+            </button>
+            {!isWritten(check.kind) && (
+              <button className="btn btn-quiet btn-small" onClick={onAsk} disabled={asking}>
+                What did they say? <span className="kbd">S</span>
+              </button>
+            )}
+          </>
+        )}
+        <button className="btn btn-quiet btn-small" onClick={onPause} disabled={paused}>
+          <Pause size={15} aria-hidden /> Pause <span className="kbd">Esc</span>
+        </button>
+      </span>
+    </div>
+  );
+}
