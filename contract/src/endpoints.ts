@@ -33,6 +33,7 @@ import {
   text,
   word,
 } from './library.js';
+import { screenCard, screenCode } from './screen.js';
 import { settings } from './settings.js';
 import { OUTBOX_BATCH, outboxEntry, outboxResult } from './outbox.js';
 
@@ -181,6 +182,14 @@ export const endpoints = {
     params: byId,
     response: checkState.extend({ marks: z.array(observation) }),
   }),
+
+  openScreen: define('POST', '/api/screens', { response: z.object({ code: screenCode }) }),
+  showScreen: define('PUT', '/api/screens/:code', {
+    params: z.object({ code: screenCode }),
+    body: z.object({ card: screenCard.nullable() }),
+    response: z.object({ watching: z.number().int() }),
+  }),
+  endScreen: define('DELETE', '/api/screens/:code', { params: z.object({ code: screenCode }) }),
 
   groups: define('GET', '/api/groups', { response: z.array(group) }),
   addGroups: define('POST', '/api/groups', { body: z.object({ groups: z.array(groupBody).min(1).max(60) }), response: z.array(group) }),

@@ -14,6 +14,7 @@ export {
   type TeachingOrderRow,
 } from './library.js';
 export { DEFAULT_SETTINGS, settings, type SchoolSettings } from './settings.js';
+export * from './screen.js';
 export * from './outbox.js';
 export * from './endpoint.js';
 export * from './endpoints.js';

@@ -8,6 +8,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { z } from 'zod';
+import { screenCode } from '@sapling/contract';
 import { accessOf, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
 import { trail } from './db/schema.js';
@@ -52,6 +53,12 @@ export function createApp(services: Services, log: Logger): Express {
       services.live.listen(signedIn.colleague, res);
     })().catch(next);
   });
+  // a child's screen knows a code and nothing else; wrong codes are slowed down like wrong passwords
+  app.get('/api/screens/:code/events', tooManyTries(), (req, res, next) => {
+    const code = screenCode.safeParse(String(req.params.code).toUpperCase());
+    if (!code.success || !services.screens.listen(code.data, res))
+      next(new Refusal('not-found', { detail: 'No screen has this code now.' }));
+  });
   app.use(compression());
   app.use('/api', express.json({ limit: '2mb' }));
   for (const route of routes) mount(app, route, services);
@@ -82,7 +89,8 @@ function mount(app: Express, route: Route, services: Services): void {
       await decide(services.db, access, need);
       const call = { ...services, ...input, req, res, signedIn, me: signedIn?.colleague, access } as unknown as Call<never>;
       const result = await route.handle(call as never);
-      if (signedIn && (method !== 'get' || need.action.startsWith('read')))
+      // what a second screen shows changes with every card and is about nobody
+      if (signedIn && route.name !== 'showScreen' && (method !== 'get' || need.action.startsWith('read')))
         await services.db.insert(trail).values({
           id: uuidv7(),
           at: services.now(),

@@ -6,6 +6,7 @@ import { createApp } from './app.js';
 import type { Config } from './config.js';
 import { openDatabase } from './db/open.js';
 import { seedDemo } from './demo/seed.js';
+import { Screens } from './evidence/screens.js';
 import { Live } from './live/live.js';
 
 export interface Running {
@@ -19,7 +20,8 @@ export async function start(config: Config, log: Logger = pino({ level: config.l
   const now = (): string => new Date().toISOString();
   const seeded = config.demo ? await seedDemo(db, now()) : false;
   const live = new Live(db);
-  const server: Server = createServer(createApp({ db, live, config, now }, log));
+  const screens = new Screens();
+  const server: Server = createServer(createApp({ db, live, screens, config, now }, log));
   // longer than browsers and proxies keep a line open, so that none is cut as they send on it
   server.keepAliveTimeout = 75_000;
   await new Promise<void>((resolve, reject) => {
@@ -33,6 +35,7 @@ export async function start(config: Config, log: Logger = pino({ level: config.l
     seeded,
     close: async () => {
       live.close();
+      screens.stop();
       await new Promise<void>((resolve) => {
         server.close(() => resolve());
         server.closeIdleConnections();

@@ -158,6 +158,9 @@ const TABLE: Record<EndpointName, Row> = {
   sendOutbox: list({ path: () => '/api/outbox', body: (p) => ({ entries: [observation(p.id, mine[0]!)] }) }),
   checks: list({ path: () => '/api/checks' }),
   check: list({ path: () => `/api/checks/${checkId}` }),
+  openScreen: list({ path: () => '/api/screens' }),
+  showScreen: list({ path: () => '/api/screens/22222', body: () => ({ card: null }) }),
+  endScreen: list({ path: () => '/api/screens/22222' }),
   groups: list({ path: () => '/api/groups' }),
   addGroups: list({
     path: () => '/api/groups',
@@ -210,6 +213,8 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   demoSignIn: [404],
   changePassword: [401],
   saveSettings: [409],
+  showScreen: [404],
+  endScreen: [404],
   updateColleague: [409],
   updateClass: [409],
   updateGroup: [409],

@@ -1,6 +1,6 @@
 /** The application: who is signed in decides what is shown; places load when first opened. */
 import type { Me, ResponseOf, Endpoints } from '@sapling/contract';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import { SWRConfig } from 'swr';
@@ -32,6 +32,8 @@ const router = createBrowserRouter([
           { path: 'children/classes', lazy: () => import('./children/classes.js') },
           { path: 'children/:id', lazy: () => import('./children/child.js') },
           { path: 'check', lazy: () => import('./check/check-place.js') },
+          { path: 'check/paper', lazy: () => import('./check/paper.js') },
+          { path: 'check/enter', lazy: () => import('./check/enter.js') },
           { path: 'gaps', lazy: () => import('./gaps/gaps.js') },
           { path: 'groups', lazy: () => import('./groups/board.js') },
           { path: 'sessions', lazy: () => import('./sessions/list.js') },
@@ -58,13 +60,26 @@ const router = createBrowserRouter([
     ],
   },
   // the whole screen: nothing of the shell stands beside a child
+  { path: 'check/print', lazy: () => import('./check/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
   { path: 'check/:id', lazy: () => import('./check/marking.js'), errorElement: <Failed />, HydrateFallback: Opening },
   { path: 'sessions/:id/run', lazy: () => import('./sessions/run.js'), errorElement: <Failed />, HydrateFallback: Opening },
   { path: 'sessions/:id/print', lazy: () => import('./sessions/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
   ...(import.meta.env.DEV ? [{ path: 'patterns', lazy: () => import('./patterns/patterns.js'), errorElement: <Failed /> }] : []),
 ]);
 
+/** The child's screen knows a code and nobody's sign-in. */
+const ChildScreen = lazy(() => import('./check/child-screen.js').then((m) => ({ default: m.ChildScreen })));
 export function App() {
+  return location.pathname === '/screen' ? (
+    <Suspense fallback={<Opening />}>
+      <ChildScreen />
+    </Suspense>
+  ) : (
+    <SignedInApp />
+  );
+}
+
+function SignedInApp() {
   const [auth, setAuth] = useState<AuthState | 'opening' | 'unreachable'>('opening');
   const again = useCallback(async () => {
     try {

@@ -44,7 +44,7 @@ export async function openChecks(
       ),
     )
     .orderBy(desc(checks.startedAt))
-    .limit(100);
+    .limit(500);
   const [names, marks] = await Promise.all([
     namesOf(
       db,
@@ -95,4 +95,14 @@ export const checkRoutes = [
       return { ...state(row, await namesOf(db, access, [row.child]), marks), marks: marks.sort((a, b) => (a.at < b.at ? -1 : 1)) };
     },
   ),
+
+  route('openScreen', { action: 'signed in' }, async ({ screens, me }) => ({ code: screens.open(me.id) })),
+  route('showScreen', { action: 'signed in' }, async ({ screens, me, params, body }) => {
+    if (!screens.show(params.code, me.id, body.card)) throw new Refusal('not-found', { detail: 'This second screen has ended.' });
+    return { watching: screens.watching(params.code, me.id) ?? 0 };
+  }),
+  route('endScreen', { action: 'signed in' }, async ({ screens, me, params }) => {
+    if (!screens.end(params.code, me.id)) throw new Refusal('not-found');
+    return { ok: true as const };
+  }),
 ];

@@ -10,12 +10,14 @@ import type { Access, Need } from '../access.js';
 import type { SignedIn } from '../auth/sign-in.js';
 import type { Db } from '../db/open.js';
 import type { Live } from '../live/live.js';
+import type { Screens } from '../evidence/screens.js';
 import type { Config } from '../config.js';
 
 /** What every handler is given. */
 export interface Services {
   readonly db: Db;
   readonly live: Live;
+  readonly screens: Screens;
   readonly config: Config;
   /** The present time, ISO 8601 UTC. */
   readonly now: () => string;

@@ -40,7 +40,10 @@ export function Component() {
         <Pending error={error} what="the children" />
       </Page>
     );
-  const underWay = (open ?? []).filter((c) => c.by === me.colleague.id && children.some((child) => child.id === c.child));
+  const sheets = (open ?? []).filter((c) => c.late === 'paper' && c.marked === 0);
+  const underWay = (open ?? []).filter(
+    (c) => c.by === me.colleague.id && !sheets.includes(c) && children.some((child) => child.id === c.child),
+  );
   const info = kindInfo(choice.kind);
   const recall = info.made === 'pairs';
   const begin = (child: ChildLine, quick = false): void =>
@@ -64,6 +67,13 @@ export function Component() {
         </Empty>
       ) : (
         <>
+          {sheets.length > 0 && (
+            <p className="mb-4">
+              <Link className="underline" to="/check/enter">
+                {sheets.length} {sheets.length === 1 ? 'sheet waits' : 'sheets wait'} to be typed in
+              </Link>
+            </p>
+          )}
           {underWay.length > 0 && (
             <section className="mb-5" aria-labelledby="under-way">
               <h2 id="under-way" className="mb-2 text-lg">

@@ -6,11 +6,13 @@ import { useMe } from '../shell/me.js';
 import { Opening } from '../shell/opening.js';
 import { ChoiceRow, MarkRow, WriteRow } from './answers.js';
 import { Card } from './card.js';
+import { LateSheet } from './late-sheet.js';
 import { ACCENT_KEY, isChosen, isSpoken, isWritten, marksOf, type MarkWord } from './kinds.js';
 import { cardNow, counting, isSecondSound, itemOf, otherSounds } from './local-check.js';
 import { core } from '../workers/core.js';
 import { usePainted } from './painted.js';
 import { Said } from './said.js';
+import { useSecondScreen } from './second-screen.js';
 import { Strip } from './strip.js';
 import { Summary } from './summary.js';
 import { useCheck, type CheckHandle } from './use-check.js';
@@ -51,13 +53,16 @@ function Marking({ handle }: { handle: CheckHandle }) {
   const covered = paused || asking;
   const painted = usePainted(covered ? null : key);
   const last = check.marks.at(-1);
+  const second = isSecondSound(check, key);
+  const screen = useSecondScreen(covered ? null : { kind, item, second });
   const pressedAt = useRef<number | null>(null);
   const others = useMemo(() => otherSounds(check, key).map((gpc) => ({ gpc, label: pairLabel(gpc) })), [check, key]);
-  const second = isSecondSound(check, key);
   const tired = check.marks.length >= ENOUGH && check.marks.slice(-ENOUGH).every((m) => isMiss(counting(m).outcome));
 
   /** Time from the painted card to the press, or null where the press cannot be about it. */
   const timed = (at: number): number | null => {
+    // typed in afterwards there is nothing to time, and no press comes too early
+    if (check.late) return covered ? null : 0;
     if (covered || painted.current === null || at < painted.current) return null;
     pressedAt.current = at;
     const ms = at - painted.current;
@@ -162,6 +167,8 @@ function Marking({ handle }: { handle: CheckHandle }) {
       <div className="relative grid min-h-0 flex-1 place-items-center overflow-hidden">
         {covered ? (
           <p className="text-lg text-ink-2">{paused ? '' : 'The card waits.'}</p>
+        ) : check.late ? (
+          <LateSheet check={check} now={key} />
         ) : (
           <Card key={key} kind={kind} item={item} second={second} onChoose={isChosen(kind) ? onChoose : undefined} />
         )}
@@ -214,6 +221,7 @@ function Marking({ handle }: { handle: CheckHandle }) {
           onAsk={() => setAsking(true)}
           onPause={() => setPaused(true)}
           paused={paused}
+          screen={screen}
         />
         {isWritten(kind) ? (
           <WriteRow key={key} item={item} disabled={covered} onWritten={onWritten} />

@@ -1,11 +1,12 @@
 /** The adult's thin strip: who, what to say, what is left, the last mark with the key that takes it back. */
 import type { CheckItem } from '@sapling/core';
-import { Pause, Undo2 } from 'lucide-react';
+import { Monitor, Pause, Undo2 } from 'lucide-react';
 import { useOutbox } from '../outbox/outbox.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { askLine } from './ask.js';
 import { isWritten, markWord } from './kinds.js';
 import { counting, itemOf } from './local-check.js';
+import type { SecondScreen } from './second-screen.js';
 import type { CheckHandle } from './use-check.js';
 import { saidShown } from './words.js';
 
@@ -18,6 +19,7 @@ export function Strip({
   paused,
   onAsk,
   onPause,
+  screen,
 }: {
   handle: CheckHandle;
   item: CheckItem;
@@ -27,6 +29,7 @@ export function Strip({
   paused: boolean;
   onAsk: () => void;
   onPause: () => void;
+  screen: SecondScreen;
 }) {
   const check = handle.check!;
   const outbox = useOutbox();
@@ -57,6 +60,15 @@ export function Strip({
           Enough for today?
         </button>
       )}
+      {screen.code && (
+        <span className="flex items-center gap-1.5">
+          <Monitor size={15} aria-hidden /> <span className="font-semibold tracking-widest">{screen.code}</span>
+          <span className="text-ink-2">{screen.watching ? 'is shown' : `at ${location.host}/screen`}</span>
+          <button className="btn btn-quiet btn-small" onClick={() => screen.close()}>
+            Close
+          </button>
+        </span>
+      )}
       <span className="ml-auto flex items-center gap-2">
         {lastMark && (
           <>
@@ -74,6 +86,15 @@ export function Strip({
               </button>
             )}
           </>
+        )}
+        {!screen.code && (
+          <button
+            className="btn btn-quiet btn-small"
+            onClick={() => screen.open()}
+            title="Show the card on another window or device, for the child"
+          >
+            <Monitor size={15} aria-hidden /> Second screen
+          </button>
         )}
         <button className="btn btn-quiet btn-small" onClick={onPause} disabled={paused}>
           <Pause size={15} aria-hidden /> Pause <span className="kbd">Esc</span>

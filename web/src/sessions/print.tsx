@@ -1,36 +1,19 @@
 /** A session on paper: A4 or Letter, black on white, one page for the adult's hand. */
 import { format, parseISO } from 'date-fns';
-import { Printer } from 'lucide-react';
-import { useEffect } from 'react';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { Pending } from '../ui/page.js';
+import { Paper, PaperPage } from '../ui/paper.js';
 import { Pair, WordMarks } from '../ui/word-marks.js';
 
 export function Component() {
   const { id } = useParams();
   const { data: session, error } = useData('session', { params: { id: id! } });
   const { data: team } = useData('team');
-  useEffect(() => {
-    if (!session) return;
-    const before = document.title;
-    document.title = `${session.groupName} ${session.on}`;
-    return () => {
-      document.title = before;
-    };
-  }, [session]);
   if (!session) return <Pending error={error} what="this session" />;
   return (
-    <div className="bg-[#d9ddd3] py-8 print:bg-white print:py-0">
-      <div className="no-print mx-auto mb-4 flex max-w-[210mm] gap-3">
-        <button className="btn btn-main" autoFocus onClick={() => window.print()}>
-          <Printer size={17} aria-hidden /> Print
-        </button>
-        <Link className="btn" to={`/sessions/${session.id}`}>
-          Back
-        </Link>
-      </div>
-      <article className="mx-auto max-w-[210mm] bg-white px-[14mm] py-[12mm] text-black shadow print:max-w-none print:p-0 print:shadow-none">
+    <Paper back={`/sessions/${session.id}`} title={`${session.groupName} ${session.on}`}>
+      <PaperPage label={`Plan for ${session.groupName}`}>
         <header className="mb-3 flex items-end justify-between border-b-2 border-black pb-2">
           <div>
             <h1 className="text-2xl">{session.groupName}</h1>
@@ -100,7 +83,7 @@ export function Component() {
             ))}
           </div>
         </section>
-      </article>
-    </div>
+      </PaperPage>
+    </Paper>
   );
 }

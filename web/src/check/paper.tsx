@@ -1,0 +1,139 @@
+/** Sheets on paper: choose what and for whom; each child's sheet is made, given a code and printed. */
+import { useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import type { CheckKind } from '@sapling/core';
+import { useData } from '../api/data.js';
+import { useOrders } from '../api/orders.js';
+import { useMe } from '../shell/me.js';
+import { ClassPicker } from '../ui/class-picker.js';
+import { Page, Pending } from '../ui/page.js';
+import { keepChoice, lastChoice, type Choice } from './choice.js';
+import { KindList, KindOptions } from './kind-list.js';
+import { kindInfo, KINDS } from './kinds.js';
+import { startCheck } from './start.js';
+
+export function Component() {
+  const me = useMe();
+  const go = useNavigate();
+  const [params, setParams] = useSearchParams();
+  const { data: children, error } = useData('children');
+  const { data: classes } = useData('classes');
+  const { data: settings } = useData('settings');
+  const orders = useOrders();
+  const wanted = KINDS.find((k) => k.kind === params.get('kind'))?.kind;
+  const [choice, setChoice] = useState<Choice>(() => ({ ...lastChoice(), ...(wanted ? { kind: wanted } : {}), late: 'paper' }));
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [making, setMaking] = useState<{ done: number; of: number } | null>(null);
+  const [trouble, setTrouble] = useState<readonly string[]>([]);
+  const [printed, setPrinted] = useState<readonly string[]>([]);
+  if (!children || !classes || !orders)
+    return (
+      <Page title="On paper">
+        <Pending error={error} what="the children" />
+      </Page>
+    );
+  const classId = params.get('class') ?? classes.find((c) => children.some((child) => child.classId === c.id))?.id ?? null;
+  const shown = children.filter((c) => (!classId || c.classId === classId) && c.line.length > 0);
+  const chosen = shown.filter((c) => !left.has(c.id));
+  const change = (next: Choice): void => {
+    setChoice({ ...next, late: 'paper' });
+    keepChoice(next);
+  };
+  const make = async (): Promise<void> => {
+    const ids: string[] = [];
+    const without: string[] = [];
+    setTrouble([]);
+    for (const [k, child] of chosen.entries()) {
+      setMaking({ done: k, of: chosen.length });
+      try {
+        ids.push(await startCheck(child, choice, orders.taught(child.classId), me.colleague.id));
+      } catch (problem) {
+        without.push(`${child.givenName}: ${(problem as Error).message}`);
+      }
+    }
+    setMaking(null);
+    if (ids.length > 0 && without.length === 0) await go(`/check/print?ids=${ids.join(',')}`);
+    else {
+      setTrouble(without);
+      setPrinted(ids);
+    }
+  };
+  return (
+    <Page
+      title="On paper"
+      lead="A sheet for the adult and one for the child, each with a code. Type it in afterwards at one key a mark."
+      actions={
+        <Link className="btn" to="/check/enter">
+          Type in a sheet
+        </Link>
+      }
+    >
+      <div className="grid gap-x-7 gap-y-5 lg:grid-cols-[14.5rem_minmax(0,1fr)]">
+        <KindList
+          kind={choice.kind}
+          madeUp={settings?.madeUpWords !== 'not at all'}
+          names={settings?.letterNames ?? false}
+          onKind={(kind: CheckKind) => change({ ...choice, kind })}
+        />
+        <div>
+          <h2 className="text-xl">{kindInfo(choice.kind).title}</h2>
+          <p className="text-ink-2">{kindInfo(choice.kind).how}</p>
+          <div className="mt-3 mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+            <ClassPicker classes={classes} value={classId} onChange={(next) => setParams(next ? { class: next } : {})} />
+            <KindOptions choice={choice} onChoice={change} />
+          </div>
+          <ul className="sheet ruled columns-2 gap-0">
+            {shown.map((c) => (
+              <li key={c.id} className="break-inside-avoid">
+                <label className="flex items-center gap-3 px-4 py-2">
+                  <input
+                    type="checkbox"
+                    className="size-4"
+                    checked={!left.has(c.id)}
+                    onChange={(event) =>
+                      setLeft((now) => {
+                        const next = new Set(now);
+                        if (event.target.checked) next.delete(c.id);
+                        else next.add(c.id);
+                        return next;
+                      })
+                    }
+                  />
+                  {c.givenName} {c.familyName}
+                </label>
+              </li>
+            ))}
+          </ul>
+          <div className="mt-4 flex items-center gap-4">
+            <button className="btn btn-main" disabled={chosen.length === 0 || making !== null} onClick={() => void make()}>
+              Make {chosen.length} {chosen.length === 1 ? 'sheet' : 'sheets'}
+            </button>
+            <button className="btn btn-quiet" onClick={() => setLeft(left.size === 0 ? new Set(shown.map((c) => c.id)) : new Set())}>
+              {left.size === 0 ? 'Choose none' : 'Choose all'}
+            </button>
+            {making && (
+              <span role="status" className="flex items-center gap-2 text-ink-2">
+                <progress value={making.done} max={making.of} /> {making.done} of {making.of}
+              </span>
+            )}
+          </div>
+          {trouble.length > 0 && (
+            <div role="alert" className="mt-4 border-l-4 border-gap py-1 pl-4">
+              <p>No sheet could be made for:</p>
+              <ul>
+                {trouble.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+              {printed.length > 0 && (
+                <Link className="btn mt-2" to={`/check/print?ids=${printed.join(',')}`}>
+                  Print the other {printed.length}
+                </Link>
+              )}
+            </div>
+          )}
+        </div>
+      </div>
+    </Page>
+  );
+}

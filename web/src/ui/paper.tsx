@@ -1,0 +1,75 @@
+/** Paper: A4 or Letter pages, black on white. A page that would run over is set a little smaller, so that one page stays one page. */
+import { Printer } from 'lucide-react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
+
+/** What fits on both A4 and Letter inside the margins of the print style, at 96 pixels an inch. */
+const PAGE_HEIGHT = 930;
+const PAGE_WIDTH = '182mm';
+const SMALLEST = 0.6;
+
+export function Paper({ back, title, note, children }: { back: string; title: string; note?: ReactNode; children: ReactNode }) {
+  useEffect(() => {
+    const before = document.title;
+    document.title = title;
+    return () => {
+      document.title = before;
+    };
+  }, [title]);
+  return (
+    <div className="min-h-dvh bg-[#d9ddd3] py-8 print:min-h-0 print:bg-white print:py-0">
+      <div className="no-print mx-auto mb-4 flex max-w-[210mm] items-center gap-3 px-4">
+        <button className="btn btn-main" autoFocus onClick={() => window.print()}>
+          <Printer size={17} aria-hidden /> Print
+        </button>
+        <Link className="btn" to={back}>
+          Back
+        </Link>
+        {note && <span className="text-sm">{note}</span>}
+      </div>
+      {children}
+    </div>
+  );
+}
+
+export function PaperPage({ children, label }: { children: ReactNode; label: string }) {
+  const inner = useRef<HTMLDivElement>(null);
+  const [scale, setScale] = useState(1);
+  useEffect(() => {
+    const element = inner.current;
+    if (!element) return;
+    // measured again when fonts arrive and when the content changes
+    const fit = (): void => {
+      const height = element.scrollHeight;
+      setScale((now) => {
+        const natural = height;
+        const next = natural > PAGE_HEIGHT ? Math.max(SMALLEST, PAGE_HEIGHT / natural) : 1;
+        return Math.abs(next - now) > 0.01 ? next : now;
+      });
+    };
+    fit();
+    void document.fonts.ready.then(fit);
+    const watch = new ResizeObserver(fit);
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+  return (
+    <article
+      aria-label={label}
+      className="mx-auto mb-6 max-w-[210mm] bg-white px-[14mm] py-[12mm] text-black shadow break-after-page last:break-after-auto print:m-0 print:max-w-none print:p-0 print:shadow-none"
+    >
+      <div style={{ height: scale < 1 ? PAGE_HEIGHT : undefined }}>
+        <div
+          ref={inner}
+          style={
+            scale < 1
+              ? { transform: `scale(${scale})`, transformOrigin: 'top left', width: `calc(${PAGE_WIDTH} / ${scale})` }
+              : { width: '100%' }
+          }
+        >
+          {children}
+        </div>
+      </div>
+    </article>
+  );
+}
