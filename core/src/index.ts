@@ -46,3 +46,4 @@ export * from './checks/likely-words.js';
 export * from './evidence/derived.js';
 export * from './judgement/strands.js';
 export { LETTER_NAMES } from './checks/letter-names.js';
+export * from './grouping/seriation.js';

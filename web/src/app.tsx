@@ -60,6 +60,7 @@ const router = createBrowserRouter([
     ],
   },
   // the whole screen: nothing of the shell stands beside a child
+  { path: 'children/:id/print', lazy: () => import('./children/child-print.js'), errorElement: <Failed />, HydrateFallback: Opening },
   { path: 'check/print', lazy: () => import('./check/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
   { path: 'check/:id', lazy: () => import('./check/marking.js'), errorElement: <Failed />, HydrateFallback: Opening },
   { path: 'sessions/:id/run', lazy: () => import('./sessions/run.js'), errorElement: <Failed />, HydrateFallback: Opening },

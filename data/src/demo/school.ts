@@ -144,6 +144,7 @@ export function demoSchool(options: { asOf: string; seed?: number }): DemoSchool
           by,
           at: new Date(at).toISOString(),
           kind: 'see-say',
+          skill: 'recall',
           gpc,
           check: checkId,
           ...response,

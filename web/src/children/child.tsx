@@ -1,5 +1,7 @@
 /** One child: every pair with its state, what it rests on, groups, and the next step. */
+import type { Strand } from '@sapling/core';
 import { formatDistanceToNowStrict } from 'date-fns';
+import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';
@@ -7,6 +9,10 @@ import { useOrders } from '../api/orders.js';
 import { useStart } from '../check/use-start.js';
 import { ChildFindings } from './child-findings.js';
 import { EvidencePanel } from '../gaps/evidence-panel.js';
+import { StrandPanel } from '../gaps/strand-panel.js';
+import { duePairs } from './due.js';
+import { Strands } from './strands.js';
+import { Timeline } from './timeline.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Direction } from '../ui/direction.js';
 import { Page, Pending } from '../ui/page.js';
@@ -20,7 +26,9 @@ export function Component() {
   const { data: groups } = useData('groups');
   const { data: classes } = useData('classes');
   const orders = useOrders();
+  const { data: settings } = useData('settings');
   const [seen, setSeen] = useState<string | null>(null);
+  const [strand, setStrand] = useState<Strand | null>(null);
   if (!child)
     return (
       <Page title="Child">
@@ -31,6 +39,7 @@ export function Component() {
   const schoolClass = classes?.find((c) => c.id === child.classId);
   const order = orders?.order(child.classId);
   const states = new Map(child.line.map((c) => [c.gpc, c]));
+  const due = duePairs(child, Date.now(), settings?.dueAfterDays ?? 42);
   const count = (state: string): number => child.line.filter((c) => c.state === state).length;
   return (
     <Page
@@ -55,6 +64,9 @@ export function Component() {
       }
       actions={
         <>
+          <Link className="btn" to={`/children/${child.id}/print`}>
+            <Printer size={16} aria-hidden /> One page
+          </Link>
           <button className="btn" onClick={() => void start(child, { quick: true })} disabled={child.line.length === 0}>
             Quick check
           </button>
@@ -75,47 +87,70 @@ export function Component() {
         </div>
       </div>
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[1fr_21rem]">
-        <section aria-label="Step by step">
-          <h2 className="mb-2 text-lg">Step by step</h2>
-          {order ? (
-            <ol className="sheet ruled">
-              {order.steps.slice(0, schoolClass?.taughtSteps ?? 0).map((step) => (
-                <li key={step.name} className="flex items-baseline gap-4 px-4 py-1.5">
-                  <span className="w-20 shrink-0 text-sm text-ink-2">{step.name}</span>
-                  <span className="flex flex-wrap gap-1.5">
-                    {step.gpcs.map((gpc) => {
-                      const state = states.get(gpc);
-                      return (
-                        <button
-                          key={gpc}
-                          onClick={() => setSeen(gpc)}
-                          className="inline-flex items-center gap-1.5 rounded-s border border-rule bg-white px-2 py-0.5 hover:border-ink"
-                          aria-label={`${graphemeShown(gpc)}, sound ${gpc.split(':')[1]}: ${SIGN_WORDS[state?.state ?? 'unchecked']}. Show what it rests on`}
-                        >
-                          <span className="font-child text-lg">{graphemeShown(gpc)}</span>
-                          <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
-                          <Sign state={state?.state ?? 'unchecked'} label={false} />
-                        </button>
-                      );
-                    })}
-                  </span>
-                </li>
-              ))}
-            </ol>
-          ) : (
-            <p className="text-ink-2">Opening the teaching order…</p>
+        <div>
+          <div className="mb-7">
+            <Strands child={child} onStrand={setStrand} />
+          </div>
+          {due.length > 0 && (
+            <section aria-label="Due for another look" className="mb-7">
+              <h2 className="mb-1 text-lg">Due for another look</h2>
+              <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
+                {due.slice(0, 24).map((d) => (
+                  <button key={d.gpc} className="font-child text-xl hover:underline" onClick={() => setSeen(d.gpc)}>
+                    {graphemeShown(d.gpc)}
+                  </button>
+                ))}
+                <button className="btn btn-small" onClick={() => void start(child, { scope: 'due' })}>
+                  Check these {due.length}
+                </button>
+              </p>
+              <p className="text-sm text-ink-2">Known before, not seen for {settings?.dueAfterDays ?? 42} days or more.</p>
+            </section>
           )}
-          {schoolClass?.taughtSteps === 0 && (
-            <p className="mt-3">
-              Nothing is set as taught yet.{' '}
-              <Link className="underline" to="/children/classes">
-                Set how far {schoolClass.name} has been taught.
-              </Link>
-            </p>
-          )}
-        </section>
+          <section aria-label="Step by step">
+            <h2 className="mb-2 text-lg">Step by step</h2>
+            {order ? (
+              <ol className="sheet ruled">
+                {order.steps.slice(0, schoolClass?.taughtSteps ?? 0).map((step) => (
+                  <li key={step.name} className="flex items-baseline gap-4 px-4 py-1.5">
+                    <span className="w-20 shrink-0 text-sm text-ink-2">{step.name}</span>
+                    <span className="flex flex-wrap gap-1.5">
+                      {step.gpcs.map((gpc) => {
+                        const state = states.get(gpc);
+                        return (
+                          <button
+                            key={gpc}
+                            onClick={() => setSeen(gpc)}
+                            className="inline-flex items-center gap-1.5 rounded-s border border-rule bg-white px-2 py-0.5 hover:border-ink"
+                            aria-label={`${graphemeShown(gpc)}, sound ${gpc.split(':')[1]}: ${SIGN_WORDS[state?.state ?? 'unchecked']}. Show what it rests on`}
+                          >
+                            <span className="font-child text-lg">{graphemeShown(gpc)}</span>
+                            <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
+                            <Sign state={state?.state ?? 'unchecked'} label={false} />
+                          </button>
+                        );
+                      })}
+                    </span>
+                  </li>
+                ))}
+              </ol>
+            ) : (
+              <p className="text-ink-2">Opening the teaching order…</p>
+            )}
+            {schoolClass?.taughtSteps === 0 && (
+              <p className="mt-3">
+                Nothing is set as taught yet.{' '}
+                <Link className="underline" to="/children/classes">
+                  Set how far {schoolClass.name} has been taught.
+                </Link>
+              </p>
+            )}
+          </section>
+        </div>
         <ChildFindings child={child} onPair={setSeen} />
       </div>
+      <Timeline childId={child.id} />
+      {strand && <StrandPanel child={child} strand={strand} onClose={() => setStrand(null)} />}
       {seen && <EvidencePanel child={child} gpc={seen} onClose={() => setSeen(null)} />}
     </Page>
   );

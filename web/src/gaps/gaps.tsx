@@ -1,15 +1,23 @@
-/** Gaps: what is missing, and for whom together? Children against taught pairs. */
+/** Gaps: what is missing, and for whom together? Children against skill strands and taught pairs. */
 import type { ChildLine } from '@sapling/contract';
+import { FileDown } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { useMay } from '../shell/me.js';
 import { ClassPicker } from '../ui/class-picker.js';
+import { save } from '../ui/save.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { SignKey } from '../ui/signs.js';
+import { core } from '../workers/core.js';
+import { useCore } from '../workers/use-core.js';
+import { cellsOf, gapsCsv, needs, pairColumn, statesOf, strandColumn, strandsSeen, type Column } from './columns.js';
 import { EvidencePanel } from './evidence-panel.js';
+import { StrandPanel } from './strand-panel.js';
 import { Grid } from './grid.js';
+
+type Order = 'taught' | 'alike';
 
 export function Component() {
   const { data: children, error } = useData('children');
@@ -18,24 +26,50 @@ export function Component() {
   const go = useNavigate();
   const [params, setParams] = useSearchParams();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [seen, setSeen] = useState<{ child: ChildLine; gpc: string } | null>(null);
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
+  const [seen, setSeen] = useState<{ child: ChildLine; column: Column } | null>(null);
   const [only, setOnly] = useState(false);
+  const [order, setOrder] = useState<Order>('taught');
+  const [find, setFind] = useState('');
   const mayGroup = useMay('form groups');
   const teaches = (classes ?? []).filter((c) => c.children > 0 || (children ?? []).some((child) => child.classId === c.id));
   const wanted = params.get('class') ?? teaches[0]?.id ?? null;
   const classId = wanted === 'all' ? null : wanted;
-  const shown = useMemo(() => {
-    const rows = (children ?? []).filter((c) => !classId || c.classId === classId);
-    const gaps = (c: ChildLine): number => c.line.filter((p) => p.state === 'gap').length;
-    return rows.sort((a, b) => gaps(b) - gaps(a));
-  }, [children, classId]);
-  const pairs = useMemo(() => {
+  const ofClass = useMemo(() => (children ?? []).filter((c) => !classId || c.classId === classId), [children, classId]);
+  const columns = useMemo(() => {
     if (!orders) return [];
     const longest =
-      [...new Set(shown.map((c) => c.classId))].map((id) => orders.taught(id).gpcs).sort((a, b) => b.length - a.length)[0] ?? [];
-    if (!only) return longest;
-    return longest.filter((gpc) => shown.some((c) => c.line.some((p) => p.gpc === gpc && (p.state === 'gap' || p.state === 'wobbly'))));
-  }, [orders, shown, only]);
+      [...new Set(ofClass.map((c) => c.classId))].map((id) => orders.taught(id).gpcs).sort((a, b) => b.length - a.length)[0] ?? [];
+    const all = [...strandsSeen(ofClass).map(strandColumn), ...longest.map(pairColumn)];
+    const states = ofClass.map(statesOf);
+    return only ? all.filter((c) => states.some((s) => needs(s.get(c.key)))) : all;
+  }, [orders, ofClass, only]);
+  const rows = useMemo(() => {
+    const gaps = (c: ChildLine): number => c.line.filter((p) => p.state === 'gap').length;
+    const text = find.trim().toLowerCase();
+    // words filter by name; a grapheme or a strand filters to those who need it
+    const column = columns.find((c) => c.head.toLowerCase() === text || c.name === text);
+    return ofClass
+      .filter(
+        (c) =>
+          text === '' ||
+          `${c.givenName} ${c.familyName}`.toLowerCase().includes(text) ||
+          (column !== undefined && needs(statesOf(c).get(column.key))),
+      )
+      .sort((a, b) => gaps(b) - gaps(a));
+  }, [ofClass, find, columns]);
+  // strands stay in the order of the work; children and pairs are put like with like
+  const pairs = useMemo(() => columns.filter((c) => c.gpc), [columns]);
+  const table = useMemo(() => (order === 'alike' ? cellsOf(rows, pairs) : []), [order, rows, pairs]);
+  const { value: alike, busy } = useCore(() => (order === 'alike' ? core().seriate(table) : Promise.resolve(null)), [order, table]);
+  const fits = order === 'alike' && alike && alike.rows.length === rows.length && alike.columns.length === pairs.length;
+  const shownRows = useMemo(() => (fits ? alike.rows.map((k) => rows[k]!) : rows), [fits, alike, rows]);
+  const shownColumns = useMemo(
+    () => (fits ? [...columns.filter((c) => c.strand), ...alike.columns.map((k) => pairs[k]!)] : columns),
+    [fits, alike, columns, pairs],
+  );
+  const closer = fits && alike.before.pathLength > 0 ? Math.round((1 - alike.after.pathLength / alike.before.pathLength) * 100) : null;
+
   const toggle = (ids: readonly string[], on: boolean): void =>
     setChosen((now) => {
       const next = new Set(now);
@@ -44,6 +78,19 @@ export function Component() {
         else next.delete(id);
       return next;
     });
+  const pick = (column: Column, needing: readonly string[], on: boolean): void => {
+    setPicked((now) => {
+      const next = new Set(now);
+      if (on) next.add(column.key);
+      else next.delete(column.key);
+      return next;
+    });
+    toggle(needing, on);
+  };
+  const clear = (): void => {
+    setChosen(new Set());
+    setPicked(new Set());
+  };
 
   if (!children || !classes || !orders)
     return (
@@ -51,66 +98,109 @@ export function Component() {
         <Pending error={error} what="the gaps" />
       </Page>
     );
+  const className = (id: string): string => classes.find((c) => c.id === id)?.name ?? '';
   return (
     <Page
       wide
       title="Gaps"
-      lead="One row a child, one column a taught pair. Press a cell for what it rests on; press a pair to choose everyone who needs it."
+      lead="A row a child, a column a skill or a taught pair. Press a cell for what it rests on, a heading to choose everyone who needs it. With keys: arrows, Space a child, P a column, Enter the cell."
       actions={
-        mayGroup &&
-        chosen.size > 0 && (
-          <>
-            <button className="btn" onClick={() => setChosen(new Set())}>
-              Choose none
-            </button>
-            <button className="btn btn-main" onClick={() => void go('/groups', { state: { fromChildren: [...chosen] } })}>
-              Group these {chosen.size}
-            </button>
-          </>
-        )
+        <>
+          <button
+            className="btn"
+            onClick={() =>
+              save(`gaps ${classId ? className(classId) : 'all classes'}.csv`, gapsCsv(shownRows, shownColumns, className), 'text/csv')
+            }
+          >
+            <FileDown size={16} aria-hidden /> CSV
+          </button>
+          {mayGroup && chosen.size > 0 && (
+            <>
+              <button className="btn" onClick={clear}>
+                Choose none
+              </button>
+              <button
+                className="btn btn-main"
+                onClick={() =>
+                  void go('/groups', { state: { fromChildren: [...chosen], focus: [...picked].filter((key) => key.includes(':')) } })
+                }
+              >
+                Group these {chosen.size}
+              </button>
+            </>
+          )}
+        </>
       }
     >
       {children.length === 0 ? (
         <Empty title="No children yet">Gaps show once children are here and have been checked.</Empty>
       ) : (
         <>
-          <div className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-2">
+          <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
             <ClassPicker classes={teaches} value={classId} onChange={(next) => setParams({ class: next ?? 'all' })} />
             <label className="flex items-center gap-2">
-              <input type="checkbox" checked={only} onChange={(event) => setOnly(event.target.checked)} className="size-4" /> only pairs
+              Order
+              <select className="field !w-auto" value={order} onChange={(event) => setOrder(event.target.value as Order)}>
+                <option value="taught">most gaps first, as taught</option>
+                <option value="alike">like with like</option>
+              </select>
+            </label>
+            <label className="flex items-center gap-2">
+              <input type="checkbox" checked={only} onChange={(event) => setOnly(event.target.checked)} className="size-4" /> only what
               somebody needs
             </label>
+            <input
+              className="field !w-44"
+              type="search"
+              placeholder="a name, or who needs ow"
+              aria-label="Filter by name, grapheme or skill"
+              value={find}
+              onChange={(event) => setFind(event.target.value)}
+            />
             <div className="ml-auto">
               <SignKey />
             </div>
           </div>
-          {pairs.length === 0 ? (
+          {order === 'alike' && (
+            <p className="mb-2 text-sm text-ink-2" role="status">
+              {busy || closer === null
+                ? 'Putting like with like…'
+                : `Neighbours differ ${closer} % less than in the taught order (sum of differences between neighbours, ${alike!.before.pathLength.toFixed(0)} to ${alike!.after.pathLength.toFixed(0)}).`}
+            </p>
+          )}
+          {columns.length === 0 || rows.length === 0 ? (
             <Empty
-              title={only ? 'Nobody here needs anything' : 'Nothing is set as taught yet'}
+              title={find ? 'Nobody fits' : only ? 'Nobody here needs anything' : 'Nothing is set as taught yet'}
               action={
-                !only && (
+                !only &&
+                !find && (
                   <Link className="btn btn-main" to="/children/classes">
                     Set how far the class has been taught
                   </Link>
                 )
               }
             >
-              {only
-                ? 'No pair is a gap or wobbly for these children, as far as it has been checked.'
-                : 'What a class has been taught makes the columns of this page.'}
+              {find
+                ? 'No child has this in the name, and nobody needs a grapheme or skill called so.'
+                : only
+                  ? 'No pair is a gap or wobbly for these children, as far as it has been checked.'
+                  : 'What a class has been taught makes the columns of this page.'}
             </Empty>
           ) : (
             <Grid
-              rows={shown}
-              pairs={pairs}
+              rows={shownRows}
+              columns={shownColumns}
               chosen={chosen}
+              picked={picked}
               choose={mayGroup ? toggle : undefined}
-              onCell={(child, gpc) => setSeen({ child, gpc })}
+              pick={mayGroup ? pick : undefined}
+              onCell={(child, column) => setSeen({ child, column })}
             />
           )}
         </>
       )}
-      {seen && <EvidencePanel child={seen.child} gpc={seen.gpc} onClose={() => setSeen(null)} />}
+      {seen?.column.gpc && <EvidencePanel child={seen.child} gpc={seen.column.gpc} onClose={() => setSeen(null)} />}
+      {seen?.column.strand && <StrandPanel child={seen.child} strand={seen.column.strand} onClose={() => setSeen(null)} />}
     </Page>
   );
 }

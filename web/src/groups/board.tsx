@@ -43,7 +43,8 @@ export function Component() {
   const orders = useOrders();
   const may = useMay('form groups');
   const location = useLocation();
-  const fromGaps = (location.state as { fromChildren?: string[] } | null)?.fromChildren;
+  const gaps = location.state as { fromChildren?: string[]; focus?: string[] } | null;
+  const fromGaps = gaps?.fromChildren;
   const [suggesting, setSuggesting] = useState(fromGaps !== undefined);
   const [lifted, setLifted] = useState<string | null>(null);
   const sensors = useSensors(
@@ -139,6 +140,7 @@ export function Component() {
           team={team ?? []}
           taken={grouped}
           only={fromGaps}
+          focus={gaps?.focus ?? []}
           existing={groups.length}
           onClose={() => setSuggesting(false)}
         />

@@ -9,7 +9,7 @@ import { refresh, useData } from '../api/data.js';
 import type { Orders } from '../api/orders.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Trouble } from '../ui/form.js';
-import { Pair } from '../ui/word-marks.js';
+import { graphemeShown, Pair } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { inNeed, possible, problemOf } from './problem.js';
 
@@ -20,6 +20,8 @@ interface Props {
   taken: ReadonlySet<string>;
   /** Chosen on the Gaps place; otherwise those most in need who are in no group. */
   only: readonly string[] | undefined;
+  /** Pairs chosen on the Gaps place: what a group made of those children is for. */
+  focus: readonly string[];
   existing: number;
   onClose: () => void;
 }
@@ -28,9 +30,11 @@ interface Found {
   grouping: Grouping;
   why: GroupExplanation[];
 }
+/** Members and focus pairs that one group can hold. */
+const MOST = 12;
 const NAMES = ['Willow', 'Hazel', 'Rowan', 'Alder', 'Aspen', 'Birch', 'Cedar', 'Linden', 'Maple', 'Juniper', 'Elder', 'Larch'];
 
-export function Suggest({ children, orders, team, taken, only, existing, onClose }: Props) {
+export function Suggest({ children, orders, team, taken, only, focus, existing, onClose }: Props) {
   const { data: classes } = useData('classes');
   const classIds = [...new Set(children.map((c) => c.classId))];
   const [classId, setClassId] = useState<string>(only ? 'chosen' : 'all');
@@ -67,16 +71,15 @@ export function Suggest({ children, orders, team, taken, only, existing, onClose
       setProgress(null);
     }
   };
-  const accept = async (): Promise<void> => {
-    if (!found) return;
+  const accept = async (groups: readonly { focus: readonly string[]; members: readonly string[] }[]): Promise<void> => {
     try {
       const made = await call('addGroups', {
         body: {
-          groups: found.grouping.groups.map((g, k) => ({
+          groups: groups.map((g, k) => ({
             name: NAMES[(existing + k) % NAMES.length]!,
             adultId: null,
-            focus: g.focus,
-            members: g.members,
+            focus: [...g.focus],
+            members: [...g.members],
           })),
         },
       });
@@ -141,6 +144,12 @@ export function Suggest({ children, orders, team, taken, only, existing, onClose
             </button>
           </span>
         )}
+        {classId === 'chosen' && pool.length > 0 && pool.length <= MOST && (
+          <button className="btn" onClick={() => void accept([{ focus: focus.slice(0, MOST), members: pool.map((c) => c.id) }])}>
+            One group of these {pool.length}
+            {focus.length > 0 && `, on ${focus.map((gpc) => graphemeShown(gpc)).join(', ')}`}
+          </button>
+        )}
         <button className="btn btn-quiet ml-auto" onClick={onClose}>
           Close
         </button>
@@ -188,7 +197,7 @@ export function Suggest({ children, orders, team, taken, only, existing, onClose
             ))}
           </div>
           <div className="mt-4 flex items-center gap-4">
-            <button className="btn btn-main" onClick={() => void accept()}>
+            <button className="btn btn-main" onClick={() => void accept(found.grouping.groups)}>
               Make these {found.grouping.groups.length} groups
             </button>
             <span className="text-sm text-ink-2">

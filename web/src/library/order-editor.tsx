@@ -7,6 +7,7 @@ import Papa from 'papaparse';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, useBlocker, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
+import { save as saveFile } from '../ui/save.js';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
@@ -114,11 +115,7 @@ function Editor({ id, saved, start }: { id: string; saved: TeachingOrderRow | un
   };
   const download = (kind: 'json' | 'csv'): void => {
     const text = kind === 'json' ? orderToJson({ id, ...draft }) : Papa.unparse(orderToRows(draft), { newline: '\r\n' });
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([text], { type: kind === 'json' ? 'application/json' : 'text/csv' }));
-    link.download = `${draft.name}.${kind}`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+    saveFile(`${draft.name}.${kind}`, text, kind === 'json' ? 'application/json' : 'text/csv');
   };
 
   return (

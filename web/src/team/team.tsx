@@ -9,6 +9,7 @@ import { ROLE_WORDS, useMay, useMe } from '../shell/me.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
 import { Page, Pending } from '../ui/page.js';
+import { SchoolSettingsForm } from './school-settings.js';
 
 export function Component() {
   const me = useMe();
@@ -60,6 +61,7 @@ export function Component() {
           </li>
         ))}
       </ul>
+      <SchoolSettingsForm />
       <div className="grid gap-10 lg:grid-cols-2">
         <OwnPassword />
         <section aria-labelledby="data">

@@ -9,7 +9,9 @@ import {
   likelyResponses,
   listeningItems,
   rowItems,
+  seriate,
   spellingItems,
+  type Cell,
   type ListeningKind,
   type ListeningRequest,
   chooseSentences,
@@ -46,6 +48,7 @@ import {
   type MadeUpRequest,
   type PlannedWord,
   type Reader,
+  type Seriation,
   type RuleCount,
   type RuleScope,
   type SessionPlan,
@@ -210,6 +213,9 @@ const api = {
       if (stopped !== mine) return null;
     }
     return { grouping: best!, why: explain(problem, best!) };
+  },
+  async seriate(table: readonly (readonly Cell[])[]): Promise<Seriation> {
+    return Promise.resolve(seriate(table));
   },
   stop(): void {
     stopped += 1;

@@ -1,0 +1,149 @@
+/** A child on one page: strands, pairs, what is mixed up, what to teach next, what is due, with the cautions. */
+import { confusions, STRANDS, type Observation } from '@sapling/core';
+import { format } from 'date-fns';
+import { useMemo, useState } from 'react';
+import { useParams } from 'react-router';
+import { useData } from '../api/data.js';
+import { useOrders } from '../api/orders.js';
+import { STRAND_MEANS } from '../gaps/strand-panel.js';
+import { Pending } from '../ui/page.js';
+import { Paper, PaperPage } from '../ui/paper.js';
+import { Sign, SIGN_WORDS, SignKey } from '../ui/signs.js';
+import { graphemeShown } from '../ui/word-marks.js';
+import { core } from '../workers/core.js';
+import { useCore } from '../workers/use-core.js';
+import { saidShown } from '../check/words.js';
+import { duePairs } from './due.js';
+
+export function Component() {
+  const { id } = useParams();
+  const { data: child, error } = useData('child', { params: { id: id! } });
+  const { data: evidence } = useData('evidence', { params: { id: id! } });
+  const { data: classes } = useData('classes');
+  const { data: settings } = useData('settings');
+  const orders = useOrders();
+  const [short, setShort] = useState(false);
+  const line = child?.line ?? [];
+  const { value: next } = useCore(() => core().teachNext({ taught: line, limit: 6 }), [line]);
+  const mixed = useMemo(
+    () =>
+      confusions(
+        (evidence ?? []).filter((o) => o.counts) as Observation[],
+        (child?.line ?? []).map((c) => c.gpc),
+      ).slice(0, 8),
+    [evidence, child],
+  );
+  if (!child || !classes || !orders) return <Pending error={error} what="this child" />;
+  const name = short ? `${child.givenName[0]}. ${child.familyName[0] ?? ''}.` : `${child.givenName} ${child.familyName}`;
+  const schoolClass = classes.find((c) => c.id === child.classId);
+  const steps = orders.order(child.classId)?.steps.slice(0, schoolClass?.taughtSteps ?? 0) ?? [];
+  const states = new Map(child.line.map((c) => [c.gpc, c.state]));
+  const due = duePairs(child, Date.now(), settings?.dueAfterDays ?? 42);
+  const seen = new Set((evidence ?? []).filter((o) => o.counts).map((o) => o.at.slice(0, 10)));
+  return (
+    <Paper
+      back={`/children/${child.id}`}
+      title={name}
+      note={
+        <label className="flex items-center gap-2">
+          <input type="checkbox" className="size-4" checked={short} onChange={(event) => setShort(event.target.checked)} /> initials instead
+          of the name
+        </label>
+      }
+    >
+      <PaperPage label={`Where ${name} stands`}>
+        <header className="mb-3 flex items-end justify-between border-b-2 border-black pb-2">
+          <div>
+            <h1 className="text-2xl">{name}</h1>
+            <p className="text-sm">
+              {schoolClass?.name}, {child.line.length} pairs taught. From {(evidence ?? []).filter((o) => o.counts).length} answers on{' '}
+              {seen.size} days.
+            </p>
+          </div>
+          <p className="text-sm">{format(new Date(), 'd MMMM yyyy')}</p>
+        </header>
+        {child.strands.length > 0 && (
+          <section className="mb-3">
+            <h2 className="text-lg">Strands</h2>
+            <ul className="grid grid-cols-2 gap-x-8 text-sm">
+              {STRANDS.flatMap((strand) => child.strands.filter((s) => s.strand === strand)).map((s) => (
+                <li key={s.strand} className="flex items-center gap-2 border-b border-black/20 py-0.5">
+                  <Sign state={s.state} label={false} />
+                  <span className="flex-1">
+                    <span className="font-semibold">{s.strand}</span>: {STRAND_MEANS[s.strand]}
+                  </span>
+                  <span>
+                    {SIGN_WORDS[s.state]}, {s.basedOn}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+        <section className="mb-3">
+          <h2 className="text-lg">Pairs, as taught</h2>
+          <ol className="columns-2 gap-6 text-sm">
+            {steps.map((step) => (
+              <li key={step.name} className="flex break-inside-avoid items-baseline gap-2 border-b border-black/20 py-0.5">
+                <span className="w-14 shrink-0 text-xs">{step.name}</span>
+                <span className="flex flex-wrap gap-x-2.5">
+                  {step.gpcs.map((gpc) => (
+                    <span key={gpc} className="inline-flex items-center gap-0.5">
+                      <span className="font-child text-base leading-tight">{graphemeShown(gpc)}</span>
+                      <Sign state={states.get(gpc) ?? 'unchecked'} label={false} size={12} />
+                    </span>
+                  ))}
+                </span>
+              </li>
+            ))}
+          </ol>
+          <div className="mt-1">
+            <SignKey />
+          </div>
+        </section>
+        <div className="grid grid-cols-2 gap-x-8 text-sm">
+          <section>
+            <h2 className="text-lg">Teach next</h2>
+            <ol>
+              {(next ?? []).map((n) => (
+                <li key={n.gpc} className="flex gap-2 border-b border-black/20 py-0.5">
+                  <span className="w-10 font-child text-base">{graphemeShown(n.gpc)}</span>
+                  <span className="flex-1">
+                    {n.opens > 0 ? `opens ${n.opens} words: ${n.examples.slice(0, 4).join(', ')}` : 'early in the order'}
+                  </span>
+                </li>
+              ))}
+            </ol>
+          </section>
+          <section>
+            <h2 className="text-lg">Mixed up</h2>
+            {mixed.length === 0 ? <p>Nothing noted of what was said instead.</p> : null}
+            <ul>
+              {mixed.map((c) => (
+                <li key={`${c.gpc} ${c.said}`} className="flex gap-2 border-b border-black/20 py-0.5">
+                  <span className="font-child text-base">{graphemeShown(c.gpc)}</span>
+                  <span className="flex-1">
+                    {c.bothWays ? 'and' : 'as'} {c.takenFor ? graphemeShown(c.takenFor) : ''} {saidShown(c.said)}
+                  </span>
+                  <span>
+                    {c.times} of {c.of}
+                  </span>
+                </li>
+              ))}
+            </ul>
+            <h2 className="mt-2 text-lg">Due for another look</h2>
+            <p className="font-child text-base">
+              {due.length === 0 ? <span className="font-sans text-sm">Nothing.</span> : due.map((d) => graphemeShown(d.gpc)).join('  ')}
+            </p>
+          </section>
+        </div>
+        <p className="mt-3 border-t border-black pt-2 text-xs">
+          A check finds what to teach next. It is not a test for dyslexia, hearing, sight or speech; where progress stays flat after good
+          teaching, or there is any doubt, the school’s own procedures and qualified specialists decide. A child’s accent, home language or
+          speech sound difference is not an error. What stands here was judged on the days given, from so many answers; keep it no longer
+          than the school’s policy says.
+        </p>
+      </PaperPage>
+    </Paper>
+  );
+}

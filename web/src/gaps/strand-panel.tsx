@@ -1,0 +1,44 @@
+/** What a child's place on a skill strand rests on: the answers, newest first. */
+import type { ChildLine } from '@sapling/contract';
+import type { Strand } from '@sapling/core';
+import { useData } from '../api/data.js';
+import { Dialog } from '../ui/dialog.js';
+import { Pending } from '../ui/page.js';
+import { Sign, SIGN_WORDS } from '../ui/signs.js';
+import { Marked } from '../children/marked.js';
+
+export const STRAND_MEANS: Record<Strand, string> = {
+  recall: 'saying the sound of a grapheme',
+  listening: 'hearing the parts of spoken words',
+  blending: 'pushing two or three sounds together',
+  clusters: 'keeping every sound of a cluster',
+  'longer words': 'words of two syllables, and of base and ending',
+  'irregular words': 'words with an odd part',
+  spelling: 'writing the sounds of a word',
+  fluency: 'reading a text',
+};
+const percent = (p: number): string => `${Math.round(p * 100)} %`;
+
+export function StrandPanel({ child, strand, onClose }: { child: ChildLine; strand: Strand; onClose: () => void }) {
+  const { data: evidence, error } = useData('evidence', { params: { id: child.id } });
+  const state = child.strands.find((s) => s.strand === strand);
+  const own = evidence?.filter((o) => o.skill === strand);
+  return (
+    <Dialog side open onClose={onClose} title={`${child.givenName} ${child.familyName}`} lead={`${strand}: ${STRAND_MEANS[strand]}`}>
+      {state ? (
+        <p className="mb-4 flex items-start gap-3 border-y border-rule py-3">
+          <Sign state={state.state} size={22} label={false} />
+          <span>
+            <span className="font-semibold">{SIGN_WORDS[state.state]}</span>
+            <br />
+            Gets a plain one right with a chance of {percent(state.p)} (from {percent(state.low)} to {percent(state.high)}), from{' '}
+            {state.basedOn} {state.basedOn === 1 ? 'answer' : 'answers'}.{state.basedOn < 4 && ' Few, so the range is wide.'}
+          </span>
+        </p>
+      ) : (
+        <p className="mb-4 text-ink-2">Never looked at.</p>
+      )}
+      {!own ? <Pending error={error} what="the answers" /> : <Marked list={own} />}
+    </Dialog>
+  );
+}

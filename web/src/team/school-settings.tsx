@@ -1,0 +1,165 @@
+/** What the school decides where schools differ: each with its default and one sentence that says why. The lead decides. */
+import { DEFAULT_SETTINGS, type SchoolSettings } from '@sapling/contract';
+import { ACCENT_MERGERS } from '@sapling/core';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call, Problem, sentenceOf } from '../api/client.js';
+import { refresh, useData } from '../api/data.js';
+import { useMay } from '../shell/me.js';
+import { Trouble } from '../ui/form.js';
+
+const ACCENTS = Object.keys(ACCENT_MERGERS);
+const percent = (x: number): string => `${Math.round(x * 100)} %`;
+
+export function SchoolSettingsForm() {
+  const { data: kept } = useData('settings');
+  const lead = useMay('manage team');
+  const [draft, setDraft] = useState<SchoolSettings | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  if (!kept) return null;
+  const now: SchoolSettings = draft ?? kept;
+  const set = <K extends keyof SchoolSettings>(key: K, value: SchoolSettings[K]): void => setDraft({ ...now, [key]: value });
+  const accents = new Set(
+    now.accent
+      .split(',')
+      .map((a) => a.trim())
+      .filter(Boolean),
+  );
+  const save = async (): Promise<void> => {
+    setTrouble(null);
+    const { version: _version, ...rest } = { ...kept, ...now };
+    try {
+      await call('saveSettings', { body: { ...rest, version: kept.version } });
+      await refresh('settings');
+      setDraft(null);
+      toast('Kept. What rests on it is worked out again.');
+    } catch (error) {
+      if (error instanceof Problem && error.code === 'newer-version') {
+        await refresh('settings');
+        setTrouble(
+          'Somebody else changed the settings meanwhile. What they kept is shown where you changed nothing; look again, then keep.',
+        );
+      } else setTrouble(sentenceOf(error));
+    }
+  };
+  const row = (title: string, why: string, control: React.ReactNode) => (
+    <div className="grid gap-x-6 gap-y-1 px-4 py-3 md:grid-cols-[15rem_17rem_1fr]">
+      <span className="font-semibold">{title}</span>
+      <span>{control}</span>
+      <span className="text-sm text-ink-2">{why}</span>
+    </div>
+  );
+  return (
+    <section aria-label="Where schools differ" className="mb-10">
+      <h2 className="mb-2 text-xl">Where schools differ</h2>
+      <fieldset disabled={!lead} className="sheet ruled">
+        {row(
+          'Letter names',
+          `Default: kept out. A name given for a sound is then a slip worth naming, and one thing is learned at a time.`,
+          <select
+            className="field"
+            aria-label="Letter names"
+            value={now.letterNames ? 'asked' : 'out'}
+            onChange={(e) => set('letterNames', e.target.value === 'asked')}
+          >
+            <option value="out">kept out until later</option>
+            <option value="asked">asked along with sounds</option>
+          </select>,
+        )}
+        {row(
+          'Made-up words',
+          'Default: checking only. A child cannot know them by sight, so they test decoding alone; practice is better spent on real words.',
+          <select
+            className="field"
+            aria-label="Made-up words"
+            value={now.madeUpWords}
+            onChange={(e) => set('madeUpWords', e.target.value as SchoolSettings['madeUpWords'])}
+          >
+            <option value="checking and practice">for checking and practice</option>
+            <option value="checking only">for checking only</option>
+            <option value="not at all">not at all</option>
+          </select>,
+        )}
+        {row(
+          'Secure from',
+          `Default: ${percent(DEFAULT_SETTINGS.secureFrom)}. A pair is secure where even the low end of its range reaches this.`,
+          <input
+            className="field"
+            type="number"
+            aria-label="Secure from, percent"
+            min={60}
+            max={95}
+            step={5}
+            value={Math.round(now.secureFrom * 100)}
+            onChange={(e) => set('secureFrom', Math.min(95, Math.max(60, Number(e.target.value) || 80)) / 100)}
+          />,
+        )}
+        {row(
+          'Gap below',
+          `Default: ${percent(DEFAULT_SETTINGS.gapBelow)}. A pair is a gap where even the high end of its range stays below this.`,
+          <input
+            className="field"
+            type="number"
+            aria-label="Gap below, percent"
+            min={5}
+            max={50}
+            step={5}
+            value={Math.round(now.gapBelow * 100)}
+            onChange={(e) => set('gapBelow', Math.min(50, Math.max(5, Number(e.target.value) || 20)) / 100)}
+          />,
+        )}
+        {row(
+          'Due for another look',
+          `Default: after ${DEFAULT_SETTINGS.dueAfterDays} days. What was once known and not seen since is not taken as known for ever.`,
+          <label className="flex items-center gap-2">
+            after{' '}
+            <input
+              className="field !w-24"
+              type="number"
+              aria-label="Due after days"
+              min={7}
+              max={365}
+              value={now.dueAfterDays}
+              onChange={(e) => set('dueAfterDays', Math.min(365, Math.max(7, Number(e.target.value) || 42)))}
+            />{' '}
+            days
+          </label>,
+        )}
+        {row(
+          'How this school speaks',
+          'Default: nothing set. Whatever is ticked counts as right when what a child said is laid against a word. An accent is never an error, and has its own mark besides.',
+          <span className="grid gap-1">
+            {ACCENTS.map((name) => (
+              <label key={name} className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="size-4"
+                  checked={accents.has(name)}
+                  onChange={(e) => {
+                    const next = new Set(accents);
+                    if (e.target.checked) next.add(name);
+                    else next.delete(name);
+                    set('accent', ACCENTS.filter((a) => next.has(a)).join(', '));
+                  }}
+                />
+                {name}
+              </label>
+            ))}
+          </span>,
+        )}
+      </fieldset>
+      <Trouble>{trouble}</Trouble>
+      {!lead && <p className="mt-2 text-sm text-ink-2">The lead decides these.</p>}
+      {lead && draft && (
+        <div className="mt-3 flex gap-3">
+          <button className="btn btn-main" onClick={() => void save()}>
+            Keep these settings
+          </button>
+          <button className="btn" onClick={() => setDraft(null)}>
+            Leave as they were
+          </button>
+        </div>
+      )}
+    </section>
+  );
+}
