@@ -211,6 +211,8 @@ test('a quick check asks the cards that tell most, carries on after a reload, an
   const sixth = await card.getAttribute('data-card');
   await page.reload();
   await expect(card).toHaveAttribute('data-card', sixth!);
+  // the last mark is named once the page listens to keys
+  await expect(page.getByRole('button', { name: /^Take back/ })).toBeVisible();
   await page.keyboard.press('z');
   await expect(card).toHaveAttribute('data-card', asked.at(-1)!);
   for (let n = 0; n < 60 && (await card.count()) > 0; n += 1) {

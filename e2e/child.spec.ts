@@ -19,7 +19,7 @@ test('a child’s page says what to teach next and what is mixed up, and follows
     page.request,
     `${demo.url}/api/children/${child.id}/evidence`,
   );
-  const said = evidence.filter((o) => o.counts && o.said && ['wrong', 'put right', 'no answer'].includes(o.outcome));
+  const said = evidence.filter((o) => o.counts && o.gpc && o.said && ['wrong', 'put right', 'no answer'].includes(o.outcome));
   const kinds = new Set(said.map((o) => `${o.gpc} ${o.said}`)).size;
   const mixed = page.getByRole('region', { name: 'Mixed up' });
   await expect(mixed.getByRole('listitem')).toHaveCount(Math.min(8, kinds));

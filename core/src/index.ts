@@ -47,3 +47,4 @@ export * from './evidence/derived.js';
 export * from './judgement/strands.js';
 export { LETTER_NAMES } from './checks/letter-names.js';
 export * from './grouping/seriation.js';
+export { PARAMETERS, type RecallParameters } from './judgement/parameters.js';

@@ -5,3 +5,4 @@ export * from './texts.js';
 export * from './demo/population.js';
 export * from './demo/words.js';
 export { PICTURED } from './pictures/words.js';
+export * from './demo/histories.js';

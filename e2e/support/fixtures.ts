@@ -69,6 +69,7 @@ export interface ChildRow {
   familyName: string;
   classId: string;
   line: { gpc: string; state: string; basedOn: number }[];
+  strands: { strand: string; state: string; basedOn: number }[];
 }
 export const allChildren = (page: Page, url: string): Promise<ChildRow[]> => getJson(page.request, `${url}/api/children`);
 

@@ -9,7 +9,7 @@ import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
 import { LONGEST_WORD, normaliseWord, segment } from '../phonics/segment.js';
 import { soundDistance } from '../phonics/sound-distance.js';
 import { isVowelSound, soundParts } from '../phonics/sounds.js';
-import { baseAndEnding } from '../phonics/word-parts.js';
+import { baseAndEnding, shareOfGrapheme } from '../phonics/word-parts.js';
 
 export type SpellingOutcome = 'right' | 'wrong grapheme' | 'wrong sound' | 'left out' | 'turned round' | 'order changed';
 export interface SpellingUnit {
@@ -44,6 +44,8 @@ const TURNED: Record<string, string> = { b: 'dp', d: 'bq', p: 'qb', q: 'pgd', m:
 const LONGEST_RUN = 4;
 /** A pair met less often than this among the lexicon's words is no way to spell a sound. */
 const RARE = 12;
+/** Nor is one that its letters stand for this seldom: *ch* for the sound of *sh* is another sound, whatever *chef* does. */
+const USUAL_SHARE = 0.05;
 
 /** A stretch of a unit: the whole of it, or one half of a split digraph. */
 interface Slot {
@@ -224,7 +226,8 @@ function countsOf(lexicon: Lexicon): ReadonlyMap<string, number> {
 }
 /** Whether letters are a way to spell a sound; of a joined sound (x, qu) also part by part: *kw*, *ks*. */
 function spellsSound(lexicon: Lexicon, letters: string, sound: string): boolean {
-  if ((countsOf(lexicon).get(`${letters}:${sound}`) ?? 0) >= RARE) return true;
+  const gpc = `${letters}:${sound}`;
+  if ((countsOf(lexicon).get(gpc) ?? 0) >= RARE && shareOfGrapheme(lexicon).get(gpc)! >= USUAL_SHARE) return true;
   const parts = soundParts(sound);
   if (parts.length !== 2) return false;
   return Array.from({ length: letters.length - 1 }, (_, k) => k + 1).some(

@@ -44,11 +44,20 @@ export function estimate(observations: readonly Observation[], options: { asOf: 
   return out;
 }
 
-/** The state an interval stands for. */
-export function stateOf(low: number, high: number, basedOn: number, model: EstimateModel = DEFAULT_MODEL): PairState {
+/** However sure the model is, so many answers for it, or against, before a pair is called secure, or a gap. */
+const LEAST_ANSWERS = 2;
+
+/** The state an interval stands for, given how many answers spoke for knowing it and how many against. */
+export function stateOf(
+  low: number,
+  high: number,
+  basedOn: number,
+  model: EstimateModel = DEFAULT_MODEL,
+  answers: { readonly right: number; readonly wrong: number } = { right: basedOn, wrong: basedOn },
+): PairState {
   if (basedOn === 0) return 'unchecked';
-  if (low >= model.secureFrom) return 'secure';
-  if (high < model.gapBelow) return 'gap';
+  if (low >= model.secureFrom && answers.right >= LEAST_ANSWERS) return 'secure';
+  if (high < model.gapBelow && answers.wrong >= LEAST_ANSWERS) return 'gap';
   return 'wobbly';
 }
 
@@ -84,7 +93,9 @@ function estimatePair(list: readonly Observation[], asOf: number, model: Estimat
   // the mean of a lopsided mixture can lie just past an end: the interval always holds it
   const low = Math.min(ends.low, p);
   const high = Math.max(ends.high, p);
-  return { state: stateOf(low, high, list.length, model), p, low, high, basedOn: list.length, lastSeen: list.at(-1)!.at };
+  const wrong = list.filter((o) => o.outcome === 'wrong' || o.outcome === 'no answer').length;
+  const state = stateOf(low, high, list.length, model, { right: list.length - wrong, wrong });
+  return { state, p, low, high, basedOn: list.length, lastSeen: list.at(-1)!.at };
 }
 
 /** What one observation counts: its kind, right or wrong, and whether it was entered from memory. */

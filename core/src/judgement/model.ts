@@ -1,5 +1,5 @@
 /**
- * The parameters of the estimate, in one file.
+ * What the estimate is made of. Its numbers are in parameters.ts.
  *
  * Each pair is either known or not by a child at a time (Bayesian knowledge tracing: Corbett and
  * Anderson, "Knowledge tracing", User Modeling and User-Adapted Interaction 4, 1995), with forgetting
@@ -9,6 +9,7 @@
  * far; the interval is the spread of that mixture.
  */
 import type { ObservationKind, Outcome } from '../evidence/observation.js';
+import { PARAMETERS } from './parameters.js';
 
 export interface AnswerModel {
   /** Share of this kind of child among all. */
@@ -61,44 +62,8 @@ export interface EstimateModel {
   readonly interval: number;
 }
 
-export const DEFAULT_MODEL: EstimateModel = {
-  prior: 0.5,
-  answerers: [
-    { weight: 0.3, guess: 0.03, slip: 0.03, learnPerDay: 0.006, forgetPerDay: 0.001 },
-    { weight: 0.35, guess: 0.08, slip: 0.08, learnPerDay: 0.005, forgetPerDay: 0.002 },
-    { weight: 0.2, guess: 0.18, slip: 0.12, learnPerDay: 0.004, forgetPerDay: 0.003 },
-    { weight: 0.15, guess: 0.3, slip: 0.22, learnPerDay: 0.003, forgetPerDay: 0.003 },
-  ],
-  whenKnown: { right: 0.84, slow: 0.11, 'put right': 0.05 },
-  whenNot: { right: 0.6, slow: 0.25, 'put right': 0.15 },
-  noAnswer: { known: 0.3, not: 0.3 },
-  slowMs: 3500,
-  kindWeight: {
-    'see-say': 1,
-    'see-name': 0.2,
-    'key word': 0.4,
-    'hear-point': 0.8,
-    'hear-write': 1,
-    'push together': 0.5,
-    stretch: 0.5,
-    where: 0.5,
-    'is it this': 0.4,
-    word: 0.6,
-    'made-up word': 0.9,
-    'find in row': 0.4,
-    'irregular word': 0.5,
-    text: 0.6,
-    spelling: 0.7,
-    session: 0.7,
-  },
-  wrongWeight: { spelling: 0.3, 'hear-write': 0.6 },
-  sameSitting: 0.6,
-  strand: { mean: 0.6, sd: 1.6, discrimination: 1.4, guess: 0.03, slip: 0.04, halfLifeDays: 60, secureFrom: 0.75, gapBelow: 0.65 },
-  fromMemory: 0.5,
-  secureFrom: 0.8,
-  gapBelow: 0.2,
-  interval: 0.9,
-};
+/** The parameters as fitted: see parameters.ts. */
+export const DEFAULT_MODEL: EstimateModel = PARAMETERS.estimate;
 
 /** How likely an outcome is for a child who knows the pair and for one who does not. */
 export function likelihoods(

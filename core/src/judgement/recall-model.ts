@@ -10,6 +10,7 @@ import type { Observation, Outcome } from '../evidence/observation.js';
 import { confusability } from '../phonics/shape.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { weightOf } from './estimate.js';
+import { PARAMETERS, type RecallParameters } from './parameters.js';
 import { DEFAULT_MODEL, likelihoods, type EstimateModel } from './model.js';
 
 /** One kind of child of the grid. */
@@ -26,38 +27,38 @@ interface Kind {
   readonly weight: number;
 }
 
-/** Careful, usual, hasty. Fitted with `npm run fit` on simulated children that no test and no benchmark uses. */
-export const RECALL_PARAMETERS = {
-  answerers: [
-    { share: 0.4, slip: 0.02, guess: 0.02 },
-    { share: 0.4, slip: 0.05, guess: 0.05 },
-    { share: 0.2, slip: 0.1, guess: 0.12 },
-  ],
-  fronts: [-0.15, -0.02, 0.06, 0.14, 0.22, 0.3, 0.38, 0.46, 0.54, 0.62, 0.7, 0.78, 0.86, 0.94, 1.02, 1.15],
-  widths: [0.025, 0.06, 0.13],
-  holes: [
-    { share: 0.5, hole: 0.015, find: 0.015 },
-    { share: 0.35, hole: 0.05, find: 0.04 },
-    { share: 0.15, hole: 0.14, find: 0.09 },
-  ],
-  /** What a gap in a pair easily mixed up with this one takes off its log odds, and a sure one adds. */
-  mixedUp: 0.9,
-} as const;
+/** Kinds of answerers, fronts, widths and holes, as fitted: see parameters.ts. */
+export const RECALL_PARAMETERS: RecallParameters = PARAMETERS.recall;
 
-const KINDS: readonly Kind[] = RECALL_PARAMETERS.fronts.flatMap((front) =>
-  RECALL_PARAMETERS.widths.flatMap((width) =>
-    RECALL_PARAMETERS.holes.flatMap(({ share, hole, find }) =>
-      RECALL_PARAMETERS.answerers.map((a, answerer): Kind => ({
-        front,
-        width,
-        hole,
-        find,
-        answerer,
-        weight: (share * a.share) / (RECALL_PARAMETERS.fronts.length * RECALL_PARAMETERS.widths.length),
-      })),
+/** The grid of kinds of children, with what is so of each before anything was asked. */
+interface Grid {
+  readonly parameters: RecallParameters;
+  readonly kinds: readonly Kind[];
+  readonly ahead: Map<number, Ahead>;
+}
+const grids = new WeakMap<RecallParameters, Grid>();
+function gridOf(parameters: RecallParameters): Grid {
+  const old = grids.get(parameters);
+  if (old) return old;
+  const { fronts, widths, holes, answerers } = parameters;
+  const kinds = fronts.flatMap((front) =>
+    widths.flatMap((width) =>
+      holes.flatMap(({ share, hole, find }) =>
+        answerers.map((a, answerer): Kind => ({
+          front,
+          width,
+          hole,
+          find,
+          answerer,
+          weight: (share * a.share) / (fronts.length * widths.length),
+        })),
+      ),
     ),
-  ),
-);
+  );
+  const grid: Grid = { parameters, kinds, ahead: new Map() };
+  grids.set(parameters, grid);
+  return grid;
+}
 
 export interface PairBelief {
   readonly gpc: Gpc;
@@ -84,29 +85,36 @@ export function inOrder(order: readonly Gpc[], taught: readonly Gpc[]): Gpc[] {
  * What is believed of each taught pair after these observations (already effective, of one child).
  * Cost: kinds of children times pairs, about 30,000 steps for 70 pairs.
  */
-export function believe(pairs: readonly Gpc[], observations: readonly Observation[], model: EstimateModel = DEFAULT_MODEL): RecallBelief {
+export function believe(
+  pairs: readonly Gpc[],
+  observations: readonly Observation[],
+  model: EstimateModel = DEFAULT_MODEL,
+  parameters: RecallParameters = RECALL_PARAMETERS,
+): RecallBelief {
   const n = pairs.length;
+  const grid = gridOf(parameters);
+  const { kinds } = grid;
   const index = new Map(pairs.map((gpc, k) => [gpc, k]));
   const asked = new Array<number>(n).fill(0);
   // for each answerer and pair: the likelihood of what was answered, were it known and were it not
-  const known = RECALL_PARAMETERS.answerers.map(() => new Float64Array(n).fill(1));
-  const not = RECALL_PARAMETERS.answerers.map(() => new Float64Array(n).fill(1));
+  const known = parameters.answerers.map(() => new Float64Array(n).fill(1));
+  const not = parameters.answerers.map(() => new Float64Array(n).fill(1));
   for (const o of observations) {
     const k = o.gpc === undefined ? undefined : index.get(o.gpc);
     const weight = weightOf(model, o);
     if (k === undefined || weight === 0) continue;
     asked[k]! += 1;
     const outcome: Outcome = o.outcome === 'right' && (o.ms ?? 0) > model.slowMs ? 'slow' : o.outcome;
-    RECALL_PARAMETERS.answerers.forEach((a, answerer) => {
+    parameters.answerers.forEach((a, answerer) => {
       const raw = likelihoods(model, { ...a, weight: a.share, learnPerDay: 0, forgetPerDay: 0 }, outcome, o.options);
       known[answerer]![k]! *= raw.known ** weight;
       not[answerer]![k]! *= raw.not ** weight;
     });
   }
-  const { before, rightBefore, entropyBefore } = ahead(n);
+  const { before, rightBefore, entropyBefore } = ahead(grid, n);
   const seen = asked.flatMap((count, k) => (count > 0 ? [k] : []));
-  const weights = new Float64Array(KINDS.length);
-  KINDS.forEach((kind, h) => {
+  const weights = new Float64Array(kinds.length);
+  kinds.forEach((kind, h) => {
     // pairs nobody asked about say nothing of the kind of child
     let log = Math.log(kind.weight);
     for (const k of seen) {
@@ -124,7 +132,7 @@ export function believe(pairs: readonly Gpc[], observations: readonly Observatio
   for (let h = 0; h < weights.length; h += 1) {
     const weight = (weights[h]! /= sum);
     if (weight < 1e-9) continue;
-    const { answerer } = KINDS[h]!;
+    const { answerer } = kinds[h]!;
     for (let k = 0; k < n; k += 1) {
       const at = h * n + k;
       if (asked[k] === 0) {
@@ -135,21 +143,21 @@ export function believe(pairs: readonly Gpc[], observations: readonly Observatio
       }
       const yes = before[at]! * known[answerer]![k]!;
       const chance = yes / (yes + (1 - before[at]!) * not[answerer]![k]!);
-      const rightly = rightChance(chance, answerer);
+      const rightly = rightChance(parameters, chance, answerer);
       p[k]! += weight * chance;
       right[k]! += weight * rightly;
       within[k]! += weight * entropy(rightly);
     }
   }
-  leanOnMixUps(pairs, asked, p);
+  leanOnMixUps(parameters, pairs, asked, p);
   const tells = pairs.map((_, k) => Math.max(0, entropy(right[k]!) - within[k]!));
   let expectedWrong = 0;
   for (let k = 0; k < n; k += 1) expectedWrong += Math.min(p[k]!, 1 - p[k]!);
   return { pairs: pairs.map((gpc, k) => ({ gpc, p: p[k]!, asked: asked[k]! })), tells, expectedWrong };
 }
 
-const rightChance = (known: number, answerer: number): number => {
-  const { slip, guess } = RECALL_PARAMETERS.answerers[answerer]!;
+const rightChance = (parameters: RecallParameters, known: number, answerer: number): number => {
+  const { slip, guess } = parameters.answerers[answerer]!;
   return known * (1 - slip) + (1 - known) * guess;
 };
 
@@ -159,24 +167,23 @@ interface Ahead {
   readonly rightBefore: Float64Array;
   readonly entropyBefore: Float64Array;
 }
-const aheadOf = new Map<number, Ahead>();
 const KEPT = 64;
 
 /** What is so of n pairs before anything was asked. It depends on nothing else, so it is worked out once. */
-function ahead(n: number): Ahead {
+function ahead({ parameters, kinds, ahead: aheadOf }: Grid, n: number): Ahead {
   const old = aheadOf.get(n);
   if (old) return old;
   const made: Ahead = {
-    before: new Float64Array(KINDS.length * n),
-    rightBefore: new Float64Array(KINDS.length * n),
-    entropyBefore: new Float64Array(KINDS.length * n),
+    before: new Float64Array(kinds.length * n),
+    rightBefore: new Float64Array(kinds.length * n),
+    entropyBefore: new Float64Array(kinds.length * n),
   };
-  KINDS.forEach(({ front, width, hole, find, answerer }, h) => {
+  kinds.forEach(({ front, width, hole, find, answerer }, h) => {
     for (let k = 0; k < n; k += 1) {
       const place = n === 1 ? 0.5 : k / (n - 1);
       const q = find + (1 - hole - find) / (1 + Math.exp((place - front) / width));
       made.before[h * n + k] = q;
-      made.rightBefore[h * n + k] = rightChance(q, answerer);
+      made.rightBefore[h * n + k] = rightChance(parameters, q, answerer);
       made.entropyBefore[h * n + k] = entropy(made.rightBefore[h * n + k]!);
     }
   });
@@ -188,13 +195,12 @@ function ahead(n: number): Ahead {
 const entropy = (p: number): number => (p <= 0 || p >= 1 ? 0 : -p * Math.log(p) - (1 - p) * Math.log(1 - p));
 
 /** A pair not asked leans on those it is easily mixed up with: who takes b for d has neither. */
-function leanOnMixUps(pairs: readonly Gpc[], asked: readonly number[], p: Float64Array): void {
+function leanOnMixUps({ mixedUp }: RecallParameters, pairs: readonly Gpc[], asked: readonly number[], p: Float64Array): void {
   const seen = pairs.flatMap((gpc, k) => (asked[k]! > 0 ? [{ gpc, p: p[k]! }] : []));
   pairs.forEach((gpc, k) => {
     if (asked[k]! > 0) return;
     let lean = 0;
-    for (const other of seen)
-      if (confusability(gpc, other.gpc) === 2) lean = Math.min(lean, RECALL_PARAMETERS.mixedUp * Math.min(0, 2 * other.p - 1));
+    for (const other of seen) if (confusability(gpc, other.gpc) === 2) lean = Math.min(lean, mixedUp * Math.min(0, 2 * other.p - 1));
     if (lean !== 0) p[k] = 1 / (1 + Math.exp(-(Math.log(p[k]! / (1 - p[k]!)) + lean)));
   });
 }

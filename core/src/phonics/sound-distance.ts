@@ -121,9 +121,22 @@ const ALWAYS: readonly (readonly [string, string])[] = [
   ['th', 'dh'],
 ];
 
-/** Whether two sounds count as the same answer. `accent` names mergers, with commas between. */
+/**
+ * Whether two sounds count as the same answer. `accent` names mergers, with commas between. What an accent hears as
+ * one and what can never be told apart add up: where *bath* has the vowel of *father*, `barth` is right.
+ */
 export function sameSound(a: string, b: string, accent = ''): boolean {
-  if (a === b) return true;
-  const mergers = [...ALWAYS, ...accent.split(',').flatMap((name) => ACCENT_MERGERS[name.trim()] ?? [])];
-  return mergers.some(([x, y]) => (x === a && y === b) || (x === b && y === a));
+  if (a === b || joins(ALWAYS, a, b)) return true;
+  const mergers = accent.split(',').flatMap((name) => ACCENT_MERGERS[name.trim()] ?? []);
+  if (mergers.length === 0) return false;
+  if (joins(mergers, a, b)) return true;
+  return mergers.some(
+    ([x, y]) =>
+      (x === a && joins(ALWAYS, y, b)) ||
+      (y === a && joins(ALWAYS, x, b)) ||
+      (x === b && joins(ALWAYS, y, a)) ||
+      (y === b && joins(ALWAYS, x, a)),
+  );
 }
+const joins = (pairs: readonly (readonly [string, string])[], a: string, b: string): boolean =>
+  pairs.some(([x, y]) => (x === a && y === b) || (x === b && y === a));

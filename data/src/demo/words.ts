@@ -25,6 +25,8 @@ import { schoolTime } from './school.js';
 import { uuidAt, type HiddenChild } from './simulate.js';
 
 const DAY = 86_400_000;
+/** So many different lists a class and kind: making one for each child of the demo would keep people waiting. */
+const VARIANTS = 2;
 export interface DemoWordCheck {
   id: string;
   child: string;
@@ -60,6 +62,7 @@ export function demoWords(
   const checks: DemoWordCheck[] = [];
   const observations: (Observation & { check: string; card?: string })[] = [];
   const end = Date.parse(asOf);
+  const made = new Map<string, CheckItem[]>();
   for (const child of school.children) {
     const random = seeded(seedFrom(`${child.id} words`));
     const schoolClass = school.classes.find((c) => c.id === child.classId)!;
@@ -70,7 +73,9 @@ export function demoWords(
     const by = school.colleagues.filter((c) => c.role !== 'lead' && c.classIds.includes(child.classId)).map((c) => c.id);
     for (const { kind, chance: often, daysAgo } of PLAN) {
       if (random() > often) continue;
-      const items = itemsOf(lexicon, kind, taught, seedFrom(`${child.id} ${kind}`));
+      const variant = `${schoolClass.id} ${kind} ${Math.floor(VARIANTS * random())}`;
+      const items = made.get(variant) ?? itemsOf(lexicon, kind, taught, seedFrom(variant));
+      made.set(variant, items);
       const startedAt = schoolTime(end - DAY * (daysAgo - Math.floor(4 * random())), random());
       const id = uuidAt(startedAt, random);
       const adult = by[Math.floor(random() * by.length)]!;
@@ -132,7 +137,9 @@ function answer(
     const other = item.options!.find((o) => !item.accept!.includes(o));
     return random() < 0.2 || !other ? { outcome: 'no answer' } : { outcome: 'wrong', said: other };
   }
-  const lacks = (item.units ?? []).some((u) => (truth.knownFrom.get(`${u.grapheme}:${u.sound}`) ?? Infinity) > 4);
+  // an irregular word's odd part is no pair that was taught
+  const lacks =
+    kind !== 'irregular word' && (item.units ?? []).some((u) => (truth.knownFrom.get(`${u.grapheme}:${u.sound}`) ?? Infinity) > 4);
   if (kind === 'spelling') {
     const ok = random() < chance(skill.spelling + 0.8 - length - (lacks ? 1.2 : 0));
     if (ok) return { outcome: 'right' };
@@ -142,7 +149,9 @@ function answer(
   if (pushed && !(lacks && random() < 0.8))
     return { outcome: random() < chance(skill.blending - length - 0.5) ? 'right' : random() < 0.85 ? 'slow' : 'put right' };
   if (random() < 0.12) return { outcome: 'no answer' };
-  const slips = likelyResponses(lexicon, { word: item.word!, taught: [], madeUp: kind === 'made-up word' });
+  const slips = lexicon.derived(`slips ${kind} ${item.word!}`, () =>
+    likelyResponses(lexicon, { word: item.word!, taught: [], madeUp: kind === 'made-up word' }),
+  );
   const fitting = slips.filter((s) =>
     pushed
       ? s.why !== 'not blended' && s.why !== 'sound left out'

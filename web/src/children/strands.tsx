@@ -14,11 +14,11 @@ export function Strands({ child, onStrand }: { child: ChildLine; onStrand?: (str
     <section aria-label="Strands">
       <h2 className="mb-2 text-lg">Strands</h2>
       {seen.length > 0 && (
-        <ul className="grid gap-x-8 md:grid-cols-2">
+        <ul className="border-t border-rule-2">
           {seen.map((s) => (
             <li key={s.strand} className="border-b border-rule-2">
               <button
-                className="grid w-full grid-cols-[1.4rem_8.5rem_minmax(5rem,1fr)_6.5rem] items-center gap-2 py-1.5 text-left hover:bg-leaf-wash"
+                className="grid w-full grid-cols-[1.4rem_9rem_minmax(5rem,1fr)_9rem] items-center gap-2 py-1.5 text-left hover:bg-leaf-wash"
                 disabled={!onStrand}
                 onClick={() => onStrand?.(s.strand)}
                 title={STRAND_MEANS[s.strand]}
@@ -28,7 +28,7 @@ export function Strands({ child, onStrand }: { child: ChildLine; onStrand?: (str
                 <span className="font-semibold">{s.strand}</span>
                 <Interval p={s.p} low={s.low} high={s.high} />
                 <span className="text-right text-sm text-ink-2">
-                  {Math.round(s.p * 100)} % of {s.basedOn}
+                  {Math.round(s.p * 100)} %, {s.basedOn} {s.basedOn === 1 ? 'answer' : 'answers'}
                 </span>
               </button>
             </li>

@@ -103,7 +103,7 @@ export function Component() {
     <Page
       wide
       title="Gaps"
-      lead="A row a child, a column a skill or a taught pair. Press a cell for what it rests on, a heading to choose everyone who needs it. With keys: arrows, Space a child, P a column, Enter the cell."
+      lead="Press a cell for what it rests on, a heading to choose everyone who needs it. By keys: arrows, Enter a cell, Space a child, P a column."
       actions={
         <>
           <button
@@ -150,9 +150,9 @@ export function Component() {
               somebody needs
             </label>
             <input
-              className="field !w-44"
+              className="field !w-52"
               type="search"
-              placeholder="a name, or who needs ow"
+              placeholder="name, or a pair needed"
               aria-label="Filter by name, grapheme or skill"
               value={find}
               onChange={(event) => setFind(event.target.value)}

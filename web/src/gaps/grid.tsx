@@ -82,7 +82,9 @@ export function Grid({ rows, columns, chosen, picked, choose, pick, onCell }: Pr
                   onClick={() => pick?.(c, wanted[k]!.ids, !picked.has(c.key))}
                   aria-label={`${c.name}: ${wanted[k]!.gaps} gaps. Choose the ${wanted[k]!.ids.length} who need it`}
                 >
-                  <span aria-hidden className="w-2.5 bg-gap" style={{ height: `${Math.round((wanted[k]!.gaps / most) * 26)}px` }} />
+                  <span aria-hidden className="flex h-[26px] items-end">
+                    <span className="w-2.5 bg-gap" style={{ height: `${Math.round((wanted[k]!.gaps / most) * 26)}px` }} />
+                  </span>
                   {c.strand ? (
                     <span
                       className="text-[0.82rem] leading-tight [writing-mode:sideways-lr]"

@@ -5,7 +5,6 @@ import { Link } from 'react-router';
 
 /** What fits on both A4 and Letter inside the margins of the print style, at 96 pixels an inch. */
 const PAGE_HEIGHT = 930;
-const PAGE_WIDTH = '182mm';
 const SMALLEST = 0.6;
 
 export function Paper({ back, title, note, children }: { back: string; title: string; note?: ReactNode; children: ReactNode }) {
@@ -38,14 +37,10 @@ export function PaperPage({ children, label }: { children: ReactNode; label: str
   useEffect(() => {
     const element = inner.current;
     if (!element) return;
-    // measured again when fonts arrive and when the content changes
+    // measured again when fonts and data arrive; a page only ever gets smaller
     const fit = (): void => {
-      const height = element.scrollHeight;
-      setScale((now) => {
-        const natural = height;
-        const next = natural > PAGE_HEIGHT ? Math.max(SMALLEST, PAGE_HEIGHT / natural) : 1;
-        return Math.abs(next - now) > 0.01 ? next : now;
-      });
+      const { height } = element.getBoundingClientRect();
+      if (height > PAGE_HEIGHT + 1) setScale((now) => Math.max(SMALLEST, (now * (PAGE_HEIGHT - 4)) / height));
     };
     fit();
     void document.fonts.ready.then(fit);
@@ -58,17 +53,9 @@ export function PaperPage({ children, label }: { children: ReactNode; label: str
       aria-label={label}
       className="mx-auto mb-6 max-w-[210mm] bg-white px-[14mm] py-[12mm] text-black shadow break-after-page last:break-after-auto print:m-0 print:max-w-none print:p-0 print:shadow-none"
     >
-      <div style={{ height: scale < 1 ? PAGE_HEIGHT : undefined }}>
-        <div
-          ref={inner}
-          style={
-            scale < 1
-              ? { transform: `scale(${scale})`, transformOrigin: 'top left', width: `calc(${PAGE_WIDTH} / ${scale})` }
-              : { width: '100%' }
-          }
-        >
-          {children}
-        </div>
+      {/* zoom, unlike a transform, changes where the page ends in print */}
+      <div ref={inner} style={{ zoom: scale }}>
+        {children}
       </div>
     </article>
   );

@@ -1,0 +1,67 @@
+/**
+ * Is what the estimate says so? `npm run bench:calibration`. Children that set nothing (seeds above
+ * FITTING_SEEDS): of all pairs said to be known with a chance of about so much, how many are; how often the
+ * interval's states are right; and the same for the skill strands, against answers given afterwards.
+ */
+import { estimate, estimateStrands } from '@sapling/core';
+import { drawHistory, drawSkillHistory, FITTING_SEEDS } from '@sapling/data';
+
+const CHILDREN = Number(process.env.CHILDREN ?? 600);
+const BINS = 10;
+
+export interface Bin {
+  n: number;
+  said: number;
+  was: number;
+}
+const table = (): Bin[] => Array.from({ length: BINS }, () => ({ n: 0, said: 0, was: 0 }));
+function note(bins: Bin[], p: number, truth: number): void {
+  const bin = bins[Math.min(BINS - 1, Math.floor(p * BINS))]!;
+  bin.n += 1;
+  bin.said += p;
+  bin.was += truth;
+}
+function print(title: string, bins: readonly Bin[]): void {
+  process.stdout.write(`\n${title}\n   said      was     pairs\n`);
+  let off = 0;
+  const all = bins.reduce((sum, b) => sum + b.n, 0);
+  for (const { n, said, was } of bins) {
+    if (n === 0) continue;
+    off += Math.abs(said - was) / all;
+    process.stdout.write(
+      `${((100 * said) / n).toFixed(1).padStart(6)} %${((100 * was) / n).toFixed(1).padStart(7)} %${String(n).padStart(10)}\n`,
+    );
+  }
+  process.stdout.write(`mean difference ${(100 * off).toFixed(1)} points\n`);
+}
+
+const pairs = table();
+const states = new Map<string, { n: number; known: number }>();
+let inside = 0;
+let total = 0;
+for (let k = 0; k < CHILDREN; k += 1) {
+  const { observations, knows, asOf } = drawHistory(FITTING_SEEDS + 1 + k);
+  if (observations.length === 0) continue;
+  for (const [gpc, e] of estimate(observations, { asOf })) {
+    const known = knows.has(gpc);
+    note(pairs, e.p, Number(known));
+    const state = states.get(e.state) ?? { n: 0, known: 0 };
+    state.n += 1;
+    state.known += Number(known);
+    states.set(e.state, state);
+    total += 1;
+    inside += Number(e.low <= 0.5 === e.high >= 0.5 || (known ? e.high > 0.5 : e.low < 0.5));
+  }
+}
+print('Pairs: said to be known, and known', pairs);
+for (const [state, { n, known }] of states)
+  process.stdout.write(`${state.padEnd(10)} ${String(n).padStart(6)}, of which known ${((100 * known) / n).toFixed(1)} %\n`);
+process.stdout.write(`the interval does not rule the truth out: ${((100 * inside) / total).toFixed(1)} %\n`);
+
+const strands = table();
+for (let k = 0; k < 5 * CHILDREN; k += 1) {
+  const { evidence, asOf, next } = drawSkillHistory(FITTING_SEEDS + 1 + k);
+  const { p } = estimateStrands(evidence, { asOf }).get('blending')!;
+  note(strands, p, next.filter(Boolean).length / next.length);
+}
+print('Strands: chance said of a plain item, and right afterwards', strands);

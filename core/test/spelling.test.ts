@@ -1,0 +1,119 @@
+/** What was written laid against what was said: cases as a specialist names them, and what must hold of any letters. */
+import fc from 'fast-check';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { analyseSentence, analyseSpelling, loadLexicon, type Lexicon } from '../src/index.js';
+
+let lexicon: Lexicon;
+beforeAll(async () => {
+  lexicon = await loadLexicon();
+});
+
+/** target, written, the units that are not right as `grapheme=outcome(written)`, the patterns. */
+const CASES: [target: string, written: string, units: string, patterns: string][] = [
+  ['cat', 'cat', '', ''],
+  ['cat', 'kat', 'c=wrong grapheme(k)', 'wrong grapheme'],
+  ['rain', 'ran', 'ai=wrong grapheme(a)', 'wrong grapheme'],
+  ['rain', 'rayn', 'ai=wrong grapheme(ay)', 'wrong grapheme'],
+  ['rain', 'rian', 'ai=order changed(ia)', 'order changed'],
+  ['cake', 'cak', 'a_e=wrong grapheme(a)', 'wrong grapheme'],
+  ['cake', 'caik', 'a_e=wrong grapheme(ai)', 'wrong grapheme'],
+  ['cake', 'kake', 'c=wrong grapheme(k)', 'wrong grapheme'],
+  ['stop', 'sop', 't=left out()', 'left out'],
+  ['stop', 'top', 's=left out()', 'left out'],
+  ['frog', 'fog', 'r=left out()', 'left out'],
+  ['hand', 'had', 'n=left out()', 'left out'],
+  ['hand', 'hend', 'a=wrong sound(e)', 'wrong sound'],
+  ['jump', 'jup', 'm=left out()', 'left out'],
+  ['split', 'spit', 'l=left out()', 'left out'],
+  ['bed', 'ded', 'b=turned round(d)', 'turned round'],
+  ['dog', 'bog', 'd=turned round(b)', 'turned round'],
+  ['pin', 'qin', 'p=turned round(q)', 'turned round'],
+  ['ship', 'chip', 'sh=wrong sound(ch)', 'wrong sound'],
+  ['bath', 'baf', 'th=wrong sound(f)', 'wrong sound'],
+  ['pen', 'pin', 'e=wrong sound(i)', 'wrong sound'],
+  ['fish', 'fihs', 'sh=order changed(hs)', 'order changed'],
+  ['girl', 'gril', 'ir=order changed(ri)', 'order changed'],
+  ['night', 'nit', 'igh=wrong grapheme(i)', 'wrong grapheme'],
+  ['said', 'sed', 'ai=wrong grapheme(e)', 'wrong grapheme'],
+  ['was', 'woz', 'a=wrong grapheme(o) s=wrong grapheme(z)', 'wrong grapheme'],
+  ['they', 'thay', 'ey=wrong grapheme(ay)', 'wrong grapheme'],
+  ['queen', 'kween', 'qu=wrong grapheme(kw)', 'wrong grapheme'],
+  ['box', 'boks', 'x=wrong grapheme(ks)', 'wrong grapheme'],
+  ['jumped', 'jumpt', 'ed=wrong grapheme(t)', 'wrong grapheme'],
+  ['crying', 'criing', 'y=wrong grapheme(i)', 'wrong grapheme'],
+  ['boat', 'bot', 'oa=wrong grapheme(o)', 'wrong grapheme'],
+  ['tree', '', 't=left out() r=left out() ee=left out()', 'left out'],
+];
+
+describe('spelling', () => {
+  it.each(CASES)('%s written %s', (target, written, units, patterns) => {
+    const found = analyseSpelling(lexicon, { target, written });
+    expect(found.right).toBe(target === written);
+    expect(
+      found.units
+        .filter((u) => u.outcome !== 'right')
+        .map((u) => `${u.grapheme}=${u.outcome}(${u.written})`)
+        .join(' '),
+    ).toBe(units);
+    expect(found.patterns.join(', ')).toBe(patterns);
+  });
+
+  it('names what happened to an ending', () => {
+    expect(analyseSpelling(lexicon, { target: 'hopping', written: 'hoping' }).patterns).toEqual(['ending joined wrongly']);
+    expect(analyseSpelling(lexicon, { target: 'making', written: 'makeing' }).patterns).toEqual(['ending joined wrongly']);
+    expect(analyseSpelling(lexicon, { target: 'hopping', written: 'hop' }).patterns).toEqual(['ending left out']);
+  });
+
+  it('whatever was written: every unit of the word is there in order, every written letter is somewhere, once', () => {
+    const words = ['rain', 'stop', 'cake', 'jumped', 'night', 'splash', 'queen', 'rabbit', 'said'];
+    const letters = fc.stringMatching(/^[a-z]{0,9}$/);
+    fc.assert(
+      fc.property(fc.constantFrom(...words), letters, (target, written) => {
+        const found = analyseSpelling(lexicon, { target, written });
+        const whole = analyseSpelling(lexicon, { target, written: target });
+        expect(found.units.map((u) => u.grapheme)).toEqual(whole.units.map((u) => u.grapheme));
+        const used = [...found.units.map((u) => u.written.replace('_', '')), ...found.added].join('');
+        if (!found.patterns.includes('order changed')) expect([...used].sort().join('')).toBe([...written].sort().join(''));
+        expect(found.right).toBe(written === target);
+        if (!found.right) expect(found.patterns.length).toBeGreaterThan(0);
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  it('a sentence: capital, spaces, stop, and each word against its own', () => {
+    const target = 'The cat sat on Sam.';
+    const right = analyseSentence(lexicon, { target, written: target });
+    expect(right).toMatchObject({
+      right: 5,
+      of: 5,
+      capital: true,
+      stop: true,
+      spaces: { missing: 0, extra: 0 },
+      capitalsInside: { right: 1, of: 1 },
+    });
+    const some = analyseSentence(lexicon, { target, written: 'the cat sta onsam' });
+    expect(some).toMatchObject({
+      right: 4,
+      capital: false,
+      stop: false,
+      spaces: { missing: 1, extra: 0 },
+      capitalsInside: { right: 0, of: 1 },
+    });
+    expect(some.words.map((w) => w.written)).toEqual(['the', 'cat', 'sta', 'on', 'sam']);
+    const split = analyseSentence(lexicon, { target: 'I went to the shop.', written: 'I we nt to shop.' });
+    expect(split).toMatchObject({ spaces: { missing: 0, extra: 1 }, capital: true, stop: true });
+    expect(split.words.find((w) => w.target === 'the')!.written).toBeNull();
+    expect(analyseSentence(lexicon, { target, written: '' })).toMatchObject({ right: 0, capital: false, stop: false });
+  });
+
+  it('refuses what has no target', () => {
+    expect(() => analyseSpelling(lexicon, { target: ' ', written: 'x' })).toThrow(
+      expect.objectContaining({ code: 'bad-input', field: 'target' }),
+    );
+    expect(() => analyseSpelling(lexicon, { target: 'cat', written: 'x'.repeat(60) })).toThrow(
+      expect.objectContaining({ code: 'too-long' }),
+    );
+    expect(() => analyseSentence(lexicon, { target: '…', written: 'x' })).toThrow(expect.objectContaining({ code: 'bad-input' }));
+  });
+});
