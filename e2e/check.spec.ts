@@ -156,7 +156,7 @@ test('big touch targets mark as keys do, and nothing on the card says right from
     const button = page.getByRole('button', { name: new RegExp(`^${name}`) });
     const box = (await button.boundingBox())!;
     expect(box.height).toBeGreaterThanOrEqual(60);
-    expect(box.width).toBeGreaterThanOrEqual(150);
+    expect(box.width).toBeGreaterThanOrEqual(130);
     await page.waitForTimeout(80);
     await button.tap();
     await expect(page.locator(`[data-card="${gpc}"]`)).toHaveCount(0);

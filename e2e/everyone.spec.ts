@@ -8,7 +8,9 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/children/classes', /How far has/],
   ['/children/import', 'Drop the CSV file here'],
   ['/check', /^Ask/],
-  ['/gaps', 'only pairs somebody needs'],
+  ['/check/paper', /^Make \d+ sheets/],
+  ['/check/enter', 'No sheet waits'],
+  ['/gaps', 'only what somebody needs'],
   ['/groups', /With gaps, in no group/],
   ['/sessions', 'This week'],
   ['/sessions/new', 'Read words'],
@@ -36,6 +38,9 @@ async function accessible(page: Page, where: string): Promise<void> {
     ),
   ).toEqual([]);
 }
+
+// nothing here changes what another test looks at
+test.use({ shared: true });
 
 test('no shelf of the Library breaks the rules of WCAG 2.2 AA that a machine can check', async ({ as, demo }) => {
   test.setTimeout(180_000);

@@ -1,4 +1,9 @@
+import { readFileSync } from 'node:fs';
+import Papa from 'papaparse';
 import { allChildren, test, expect } from './support/fixtures.js';
+
+// nothing here changes what another test looks at
+test.use({ shared: true });
 
 test('the grid is walked by keyboard; a cell says what its state rests on', async ({ as, demo }) => {
   const page = await as('classTeacher');
@@ -19,15 +24,17 @@ test('the grid is walked by keyboard; a cell says what its state rests on', asyn
   await page.keyboard.press('End');
   await expect(grid.locator(`[data-at="1,${pairs - 1}"]`)).toBeFocused();
   await page.keyboard.press('Home');
+  await expect(grid.locator('[data-at="1,0"]')).toBeFocused();
+  await page.keyboard.press('End');
   // one stop for the whole grid of cells
   await expect(grid.locator('[data-at][tabindex="0"]')).toHaveCount(1);
   await page.keyboard.press('Enter');
   const panel = page.getByRole('dialog');
-  await expect(panel).toContainText(/chance of \d+ %|Never looked at/);
-  await expect(panel).toContainText(/Wilma|Tobias|Leonie|Joss|Idris|Nothing has been marked/);
+  await expect(panel).toContainText(/chance of \d+ %|Nothing has been seen/);
+  await expect(panel).toContainText(/marked by|It comes up in the next check/);
   await page.keyboard.press('Escape');
   await expect(panel).toHaveCount(0);
-  await expect(grid.locator('[data-at="1,0"]')).toBeFocused();
+  await expect(grid.locator(`[data-at="1,${pairs - 1}"]`)).toBeFocused();
 });
 
 test('signs on the page are the states the core worked out', async ({ as, demo }) => {
@@ -78,4 +85,51 @@ test('from the command list to any child, by keyboard alone', async ({ as, demo 
   const states = { secure: 0, wobbly: 0, gap: 0, unchecked: 0 };
   for (const c of child!.line) states[c.state as keyof typeof states] += 1;
   await expect(page.getByText(`${states.secure} secure, ${states.wobbly} wobbly, ${states.gap} gap`)).toBeVisible();
+});
+
+test('like is put with like by a named measure; the table is filtered, chosen by keys, and written out as CSV', async ({ as, demo }) => {
+  const page = await as('teacher');
+  await page.goto(`${demo.url}/gaps?class=all`);
+  const grid = page.getByRole('grid');
+  await grid.waitFor();
+  const names = async (): Promise<string[]> => grid.getByRole('rowheader').allInnerTexts();
+  const plain = await names();
+  await page.getByLabel('Order').selectOption('alike');
+  await expect(page.getByText(/Neighbours differ \d+ % less than in the taught order/)).toBeVisible();
+  const percent = Number(/differ (\d+) %/.exec(await page.getByText(/Neighbours differ/).innerText())![1]);
+  expect(percent).toBeGreaterThan(5);
+  const alike = await names();
+  expect(alike).not.toEqual(plain);
+  expect([...alike].sort()).toEqual([...plain].sort());
+
+  // out as CSV: what it says is what the server knows
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()]);
+  const rows = Papa.parse<Record<string, string>>(readFileSync((await download.path())!, 'utf8'), { header: true }).data;
+  const children = await allChildren(page, demo.url);
+  expect(rows).toHaveLength(children.length);
+  for (const row of rows) {
+    const child = children.find((c) => c.givenName === row['given name'] && c.familyName === row['family name'])!;
+    for (const { gpc, state, basedOn } of child.line) {
+      const column = `${gpc.split(':')[0]!.replace('_', '‑')}, sound ${gpc.split(':')[1]}`;
+      expect(row[column], `${child.givenName} ${gpc}`).toBe(state);
+      expect(Number(row[`${column}: observations`])).toBe(basedOn);
+    }
+    for (const { strand, state } of child.strands.filter((s) => s.strand !== 'recall')) expect(row[strand]).toBe(state);
+  }
+
+  // by keys alone: a child with Space, everyone who needs a column with P
+  await grid.locator('[data-at="0,8"]').focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('checkbox', { name: /^Choose/, checked: true })).toHaveCount(1);
+  await page.keyboard.press('p');
+  const head = grid.getByRole('columnheader').nth(9).getByRole('button');
+  await expect(head).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Choose none' }).click();
+
+  // filtered to those who need a skill, and to a name
+  await page.getByRole('searchbox').fill('blending');
+  const needing = children.filter((c) => c.strands.some((s) => s.strand === 'blending' && (s.state === 'gap' || s.state === 'wobbly')));
+  await expect(grid.getByRole('rowheader')).toHaveCount(needing.length);
+  await page.getByRole('searchbox').fill(children[0]!.familyName.toLowerCase());
+  await expect(grid.getByRole('rowheader').first()).toContainText(children[0]!.familyName);
 });

@@ -12,6 +12,8 @@ export const PEOPLE = {
 export type Person = keyof typeof PEOPLE;
 
 interface Fixtures {
+  /** Whether the tests of a file share one server a worker: for tests that change nothing another one looks at. */
+  shared: boolean;
   /** A server on a copy of the demo school. */
   demo: TestServer;
   /** A server on an empty folder. */
@@ -37,9 +39,22 @@ export async function signInDemo(context: BrowserContext, url: string, person: P
   return page;
 }
 
-export const test = base.extend<Fixtures>({
-  // eslint-disable-next-line no-empty-pattern
-  demo: async ({}, use) => disposable({ template: process.env.SAPLING_TEMPLATE!, demo: true }, use),
+export const test = base.extend<Fixtures, { common: { server?: TestServer } }>({
+  shared: [false, { option: true }],
+  common: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const common: { server?: TestServer } = {};
+      await use(common);
+      await common.server?.dispose();
+    },
+    { scope: 'worker' },
+  ],
+  demo: async ({ shared, common }, give) => {
+    const options = { template: process.env.SAPLING_TEMPLATE!, demo: true };
+    if (!shared) return disposable(options, give);
+    await give((common.server ??= await TestServer.start(options)));
+  },
   // eslint-disable-next-line no-empty-pattern
   empty: async ({}, use) => disposable({ demo: false }, use),
   as: async ({ browser, demo }, give) => {

@@ -74,9 +74,21 @@ interface Found {
   readonly skills: SkillEvidence[];
 }
 
+/** Answers already laid, by lexicon: many children read the same words, and evidence is read again and again. */
+const LAID = new WeakMap<Lexicon, Map<string, unknown>>();
+const MOST_LAID = 40_000;
+function laidOnce<T>(lexicon: Lexicon, key: string, lay: () => T): T {
+  let known = LAID.get(lexicon);
+  if (!known || known.size > MOST_LAID) LAID.set(lexicon, (known = new Map()));
+  if (!known.has(key)) known.set(key, lay());
+  return known.get(key) as T;
+}
+const unitsOf = (lexicon: Lexicon, word: string): readonly SegmentUnit[] =>
+  laidOnce(lexicon, `cut ${word}`, () => segment(lexicon, word)[0]?.units ?? []);
+
 function read(lexicon: Lexicon, observation: Observation, accent: string): Found {
   const word = observation.item!;
-  const units = segment(lexicon, word)[0]?.units ?? [];
+  const units = unitsOf(lexicon, word);
   const strand = strandOf(observation, units);
   const difficulty = wordDifficulty(units);
   const skill = (right: boolean): SkillEvidence => ({ strand, right, difficulty, observation });
@@ -88,7 +100,11 @@ function read(lexicon: Lexicon, observation: Observation, accent: string): Found
   if (!observation.said) return { pairs: [], skills: [skill(false)] };
   let laid: ResponseAnalysis;
   try {
-    laid = analyseResponse(lexicon, { target: word, said: observation.said, madeUp: observation.kind === 'made-up word', accent });
+    const { said, kind } = observation;
+    const madeUp = kind === 'made-up word';
+    laid = laidOnce(lexicon, `read ${word} ${said} ${madeUp} ${accent}`, () =>
+      analyseResponse(lexicon, { target: word, said, madeUp, accent }),
+    );
   } catch {
     // what was typed cannot be laid: the mark stands, its pairs are left alone
     return { pairs: [], skills: [skill(false)] };
@@ -126,7 +142,7 @@ function wordDifficulty(units: readonly SegmentUnit[]): number {
   return 0.35 * Math.max(0, units.length - 3);
 }
 function heardDifficulty(lexicon: Lexicon, item: string): number {
-  return wordDifficulty(segment(lexicon, item)[0]?.units ?? []);
+  return wordDifficulty(unitsOf(lexicon, item));
 }
 
 function spelled(lexicon: Lexicon, observation: Observation): Found {
@@ -139,14 +155,14 @@ function spelled(lexicon: Lexicon, observation: Observation): Found {
       ? analyseSentence(lexicon, { target, written }).words.flatMap((w) =>
           w.target && w.analysis ? [{ target: w.target, analysis: w.analysis }] : [],
         )
-      : [{ target, analysis: analyseSpelling(lexicon, { target, written }) }];
+      : [{ target, analysis: laidOnce(lexicon, `spelled ${target} ${written}`, () => analyseSpelling(lexicon, { target, written })) }];
   } catch {
     laid = [];
   }
   const skills = laid.map(({ target: word, analysis }): SkillEvidence => ({
     strand: 'spelling',
     right: analysis.right,
-    difficulty: wordDifficulty(segment(lexicon, word)[0]?.units ?? []),
+    difficulty: wordDifficulty(unitsOf(lexicon, word)),
     observation,
   }));
   if (skills.length === 0) skills.push({ strand: 'spelling', right: RIGHT.has(observation.outcome), difficulty: 0, observation });

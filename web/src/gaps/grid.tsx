@@ -169,8 +169,8 @@ const GridCell = memo(
         <button
           data-at={at}
           tabIndex={stop ? 0 : -1}
-          aria-disabled={!state}
-          onClick={() => state && onPress()}
+          aria-disabled={!state && !column.strand}
+          onClick={() => (state || column.strand) && onPress()}
           className={`grid h-8 w-[1.6rem] place-items-center hover:outline-2 hover:-outline-offset-2 hover:outline-ink ${shown === 'gap' ? 'bg-gap-wash' : ''}`}
           aria-label={`${name}, ${column.strand ?? `${column.head} ${column.below}`}: ${SIGN_WORDS[shown]}${state && state.basedOn > 0 ? `, from ${state.basedOn}` : ''}`}
         >
