@@ -65,7 +65,7 @@ test('no place breaks the rules of WCAG 2.2 AA that a machine can check', async 
   await page.getByText('Step by step').waitFor();
   await accessible(page, 'child');
   await page
-    .getByRole('button', { name: /Show what it rests on/ })
+    .getByRole('button', { name: /sound .* Show what it rests on/ })
     .first()
     .click();
   await page.getByRole('dialog').getByText('marked by').first().waitFor();

@@ -173,6 +173,8 @@ describe('listening', () => {
   it('where and is-it-this are true of the word’s own sounds', () => {
     const soundsOf = (item: CheckItem): string[] => item.units!.flatMap((u) => [...soundParts(u.sound)]);
     for (const item of listeningItems(lexicon, 'where', { pictured, perLevel: 4, seed: 2 })) {
+      // it is about no pair, whatever is pointed at
+      for (const option of item.options!) expect(pairPointedAt(item, option)).toBeUndefined();
       const at = soundsOf(item).indexOf(item.sound!);
       const place = at === 0 ? 'beginning' : at === soundsOf(item).length - 1 ? 'end' : 'middle';
       expect(item.accept, item.word).toEqual([place]);

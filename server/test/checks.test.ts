@@ -93,6 +93,20 @@ describe('checks', () => {
     expect(evidence).toEqual([expect.objectContaining({ item: 'rain', outcome: 'right' })]);
   });
 
+  it('one record that does not fit is refused with where, and holds up no other', async () => {
+    const [child] = await school.addChildren('Wrens', ['Gus']);
+    const bad = observation(teacher.id, child!, { gpc: 'end of bus' });
+    const good = observation(teacher.id, child!, { gpc: 'a:a' });
+    const { status, body } = await send(teacher, [bad, good]);
+    expect(status).toBe(200);
+    expect(body).toMatchObject({
+      results: [
+        { id: bad.id, status: 'refused', reason: expect.stringContaining('gpc') as unknown },
+        { id: good.id, status: 'stored' },
+      ],
+    });
+  });
+
   it('a child who moves class keeps all that was seen, held against what the new class was taught', async () => {
     const list = (className: string) => ({
       id: uuidv7(),

@@ -87,11 +87,17 @@ describe('the outbox', () => {
     expect(results.every((r) => r.reason.length > 10)).toBe(true);
   });
 
-  it('refuses what does not fit the contract as a whole, naming the field', async () => {
-    const { status, body, type } = await send(lead, [observation(lead.id, children[0]!, { outcome: 'brilliant' })]);
-    expect(status).toBe(400);
-    expect(type).toContain('application/problem+json');
-    expect((body as { errors: { path: string }[] }).errors[0]!.path).toBe('entries.0.record.outcome');
+  it('refuses what does not fit the contract, naming the field: an entry alone, a batch as a whole', async () => {
+    const { status, body } = await send(lead, [observation(lead.id, children[0]!, { outcome: 'brilliant' })]);
+    expect(status).toBe(200);
+    expect((body as { results: { status: string; reason: string }[] }).results[0]).toMatchObject({
+      status: 'refused',
+      reason: expect.stringContaining('outcome') as unknown,
+    });
+    const whole = await send(lead, []);
+    expect(whole.status).toBe(400);
+    expect(whole.type).toContain('application/problem+json');
+    expect((whole.body as { errors: { path: string }[] }).errors[0]!.path).toBe('entries');
   });
 });
 

@@ -87,6 +87,7 @@ export function seeAndTell(kind: 'see-name' | 'key word', taught: readonly Gpc[]
 
 /** The taught pair of a sound that a grapheme stands for: pointing at *c* for /k/ is evidence of c:k. */
 export function pairPointedAt(item: CheckItem, grapheme: string): Gpc | undefined {
+  if (item.gpc === undefined) return undefined;
   return item.sound !== undefined && item.accept?.includes(grapheme) ? `${grapheme}:${item.sound}` : item.gpc;
 }
 

@@ -4,7 +4,7 @@
  * named with its reason so that the device can show it instead of losing it.
  */
 import { eq } from 'drizzle-orm';
-import type { OutboxEntry } from '@sapling/contract';
+import { outboxEntry, type OutboxEntry } from '@sapling/contract';
 import { decide, type Need } from '../access.js';
 import { checks, logs, notes, observations, withdrawals } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
@@ -82,7 +82,14 @@ export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (c
   const results: { id: string; status: 'stored' | 'already' | 'refused'; reason?: string }[] = [];
   const touchedChildren = new Set<string>();
   const touchedSessions = new Set<string>();
-  for (const entry of call.body.entries) {
+  for (const sent of call.body.entries) {
+    const parsed = outboxEntry.safeParse(sent);
+    if (!parsed.success) {
+      const [issue] = parsed.error.issues;
+      results.push({ id: sent.id, status: 'refused', reason: `This record does not fit: ${issue!.path.join('.')} ${issue!.message}` });
+      continue;
+    }
+    const entry = parsed.data;
     try {
       if (entry.id !== entry.record.id) throw new Refusal('bad-input', { detail: 'The entry and its record carry different ids.' });
       await decide(call.db, call.access, needOf(entry));

@@ -2,7 +2,7 @@
 import type { Outcome } from '@sapling/core';
 import { useState } from 'react';
 import { graphemeShown } from '../ui/word-marks.js';
-import { isChosen, isWritten, markWord, marksOf } from './kinds.js';
+import { asSaid, isChosen, isWritten, markWord, marksOf } from './kinds.js';
 import { counting, itemOf } from './local-check.js';
 import type { CheckHandle } from './use-check.js';
 import { saidShown } from './words.js';
@@ -36,7 +36,13 @@ export function AllCards({ handle }: { handle: CheckHandle }) {
                   {m.chain.length > 1 || seen.replaces ? ' corrected' : ''}
                 </span>
                 {isWritten(check.kind) ? (
-                  <span>{seen.outcome === 'right' ? 'as said' : 'otherwise'}</span>
+                  <Written
+                    word={item.word!}
+                    written={seen.said ?? (seen.outcome === 'right' ? item.word! : '')}
+                    onWritten={(said) =>
+                      handle.amend(m.key, { said, outcome: said === '' ? 'no answer' : asSaid(item.word!, said) ? 'right' : 'wrong' })
+                    }
+                  />
                 ) : (
                   <select
                     className="field !min-h-8 !w-36 !py-0"
@@ -57,5 +63,27 @@ export function AllCards({ handle }: { handle: CheckHandle }) {
         </ul>
       )}
     </section>
+  );
+}
+
+/** What was typed in from the paper, to be put right: kept when the field is left or Enter is pressed. */
+function Written({ word, written, onWritten }: { word: string; written: string; onWritten: (written: string) => void }) {
+  const [text, setText] = useState(written);
+  const keep = (): void => {
+    if (text.trim() !== written) onWritten(text.trim());
+  };
+  return (
+    <input
+      className="field !min-h-8 !w-36 !py-0 font-child"
+      aria-label={`Written for ${word}`}
+      autoCapitalize="off"
+      autoCorrect="off"
+      spellCheck={false}
+      maxLength={300}
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={keep}
+      onKeyDown={(event) => event.key === 'Enter' && keep()}
+    />
   );
 }

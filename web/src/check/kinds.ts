@@ -131,3 +131,9 @@ export const isWritten = (kind: CheckKind): boolean => kind === 'spelling';
 export function itemLabel(item: CheckItem): string {
   return item.word ?? item.gpc ?? item.key;
 }
+
+/** Whether what was written is what was said: capitals do not matter in a word, everything does in a sentence. */
+export function asSaid(target: string, written: string): boolean {
+  if (/\s/.test(target.trim())) return written.trim() === target.trim();
+  return written.trim().toLowerCase() === target.trim().toLowerCase();
+}

@@ -8,7 +8,10 @@ import { sheetCode } from './sheet-code.js';
 
 export function LateSheet({ check, now }: { check: LocalCheck; now: string }) {
   const line = useRef<HTMLLIElement>(null);
-  useEffect(() => line.current?.scrollIntoView({ block: 'center' }), [now]);
+  useEffect(() => {
+    // newer browsers answer with a promise, which is nothing to clean up
+    void line.current?.scrollIntoView({ block: 'center' });
+  }, [now]);
   const marks = new Map(check.marks.map((m) => [m.key, counting(m)]));
   return (
     <div className="h-full w-full overflow-auto px-10 py-6">

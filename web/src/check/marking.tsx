@@ -7,7 +7,7 @@ import { Opening } from '../shell/opening.js';
 import { ChoiceRow, MarkRow, WriteRow } from './answers.js';
 import { Card } from './card.js';
 import { LateSheet } from './late-sheet.js';
-import { ACCENT_KEY, isChosen, isSpoken, isWritten, marksOf, type MarkWord } from './kinds.js';
+import { ACCENT_KEY, asSaid, isChosen, isSpoken, isWritten, marksOf, type MarkWord } from './kinds.js';
 import { cardNow, counting, isSecondSound, itemOf, otherSounds } from './local-check.js';
 import { core } from '../workers/core.js';
 import { usePainted } from './painted.js';
@@ -51,7 +51,7 @@ function Marking({ handle }: { handle: CheckHandle }) {
   const [asking, setAsking] = useState(false);
   const [again, setAgain] = useState(false);
   const covered = paused || asking;
-  const painted = usePainted(covered ? null : key);
+  const painted = usePainted(covered ? null : key, check.marks.length);
   const last = check.marks.at(-1);
   const second = isSecondSound(check, key);
   const screen = useSecondScreen(covered ? null : { kind, item, second });
@@ -97,9 +97,7 @@ function Marking({ handle }: { handle: CheckHandle }) {
   const onWritten = (written: string | null, at: number): void => {
     const ms = timed(at);
     if (ms === null) return;
-    const plain = (text: string): string => text.trim().toLowerCase();
-    const sentence = /\s/.test(item.word!);
-    const same = sentence ? written?.trim() === item.word : written !== null && plain(written) === plain(item.word!);
+    const same = written !== null && asSaid(item.word!, written);
     handle.mark({
       outcome: written === null ? 'no answer' : same ? 'right' : 'wrong',
       ...(same || written === null ? {} : { said: written }),

@@ -1,13 +1,16 @@
 /** Starting a check from anywhere: made, kept, opened, or said in one sentence why not. */
 import type { ChildLine } from '@sapling/contract';
 import { isCoreError } from '@sapling/core';
-import { useCallback } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { useOrders } from '../api/orders.js';
 import { useMe } from '../shell/me.js';
 import { DEFAULT_CHOICE, NothingToAsk, type Choice } from './choice.js';
 import { startCheck } from './start.js';
+
+const WAIT_MS = 10_000;
+const STEP_MS = 50;
 
 /** A sentence for why a check could not be begun. Errors of the core come from a worker, which keeps their message only. */
 function why(error: unknown): string {
@@ -21,15 +24,23 @@ export function useStart(): (child: ChildLine, choice?: Partial<Choice>) => Prom
   const me = useMe();
   const go = useNavigate();
   const orders = useOrders();
+  const newest = useRef(orders);
+  useEffect(() => {
+    newest.current = orders;
+  }, [orders]);
   return useCallback(
     async (child, choice = {}) => {
-      if (!orders) return;
       try {
-        await go(`/check/${await startCheck(child, { ...DEFAULT_CHOICE, ...choice }, orders.taught(child.classId), me.colleague.id)}`);
+        // pressed before the teaching orders were there: they are on their way
+        for (let waited = 0; !newest.current && waited < WAIT_MS; waited += STEP_MS)
+          await new Promise((resolve) => setTimeout(resolve, STEP_MS));
+        const taught = newest.current?.taught;
+        if (!taught) throw new NothingToAsk('What has been taught cannot be read just now. Try again when the server is in reach.');
+        await go(`/check/${await startCheck(child, { ...DEFAULT_CHOICE, ...choice }, taught(child.classId), me.colleague.id)}`);
       } catch (error) {
         toast.error(`${child.givenName}: ${why(error)}`);
       }
     },
-    [go, me.colleague.id, orders],
+    [go, me.colleague.id],
   );
 }

@@ -138,6 +138,7 @@ export function Grid({ rows, columns, chosen, picked, choose, pick, onCell }: Pr
                   name={child.givenName}
                   at={`${r},${k}`}
                   stop={row === r && column === k}
+                  onFocus={() => setAt([r, k])}
                   onPress={() => {
                     setAt([r, k]);
                     onCell(child, c);
@@ -159,16 +160,18 @@ interface CellProps {
   name: string;
   at: string;
   stop: boolean;
+  onFocus: () => void;
   onPress: () => void;
 }
 const GridCell = memo(
-  function GridCell({ state, column, edge, name, at, stop, onPress }: CellProps) {
+  function GridCell({ state, column, edge, name, at, stop, onFocus, onPress }: CellProps) {
     const shown = state?.state ?? (column.strand ? 'unchecked' : 'not taught');
     return (
       <td role="gridcell" className={`border-b border-rule-2 p-0 ${edge ? 'border-r border-r-ink-2' : ''}`}>
         <button
           data-at={at}
           tabIndex={stop ? 0 : -1}
+          onFocus={onFocus}
           aria-disabled={!state && !column.strand}
           onClick={() => (state || column.strand) && onPress()}
           className={`grid h-8 w-[1.6rem] place-items-center hover:outline-2 hover:-outline-offset-2 hover:outline-ink ${shown === 'gap' ? 'bg-gap-wash' : ''}`}
