@@ -1,6 +1,6 @@
 // npm test: installs what is missing, then lint, types, import directions, unit tests, build and browser tests.
 // The last line is "N passed, N failed".
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { at, installChromium, installPackages, root } from './lib.mjs';
 
@@ -18,6 +18,19 @@ function step(name, command, args, env = {}) {
   console.log(`== ${name}: ${status === 0 ? 'fine' : 'FAILED'} (${Math.round((Date.now() - began) / 1000)} s)`);
   return status === 0;
 }
+/** The same, beside others: what it prints is shown when it ends. */
+function beside(name, command, args) {
+  const began = Date.now();
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, env: process.env });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk));
+    child.on('close', (status) => {
+      console.log(`\n== ${name}\n${said}== ${name}: ${status === 0 ? 'fine' : 'FAILED'} (${Math.round((Date.now() - began) / 1000)} s)`);
+      resolve(status === 0);
+    });
+  });
+}
 const count = (ok) => (ok ? (passed += 1) : (failed += 1));
 /** Adds the counts of a report; a report that is missing or holds no test is a failure. */
 function add(file, read, ok) {
@@ -27,9 +40,12 @@ function add(file, read, ok) {
   if (seen.passed + seen.failed === 0 || (!ok && seen.failed === 0)) failed += 1;
 }
 
-count(step('lint', 'npm', ['run', '--silent', 'lint']));
-count(step('types', 'npm', ['run', '--silent', 'types']));
-count(step('import directions', 'npm', ['run', '--silent', 'imports']));
+const early = await Promise.all([
+  beside('lint', 'npm', ['run', '--silent', 'lint']),
+  beside('types', 'npm', ['run', '--silent', 'types']),
+  beside('import directions', 'npm', ['run', '--silent', 'imports']),
+]);
+early.forEach(count);
 
 const unit = at('test-results', 'unit.json');
 rmSync(unit, { force: true });
