@@ -258,6 +258,8 @@ test('sheets on paper: printed with a code, typed in by the code at one key a ma
   const rows = (await getJson<{ stack: string[] }>(page.request, `${demo.url}/api/checks/${id}`)).stack.length;
   for (let n = 0; n < rows; n += 1) await mark(page, String(1 + (n % 4)), false);
   await expect(page.getByText('entered from paper')).toBeVisible();
+  // rows are scored by where the slip is
+  await expect(page.getByRole('region', { name: 'Where the slips are' })).toContainText('first sound');
   const child = (await getJson<{ child: string }>(page.request, `${demo.url}/api/checks/${id}`)).child;
   await toApi(page, demo.url, child, id, rows);
   const typed = (await evidence(page, demo.url, child)).filter((o) => o.check === id);
@@ -302,4 +304,43 @@ test('a mark corrected later: found in the child’s time order, changed, kept b
   const after = await evidence(page, demo.url, child.id);
   expect(after.filter((o) => !o.counts).length).toBe(before.filter((o) => !o.counts).length + 1);
   expect(after.filter((o) => o.outcome === now).length).toBe(before.filter((o) => o.outcome === now).length + 1);
+});
+
+test('thirty children in a row in one sitting, without a reload: each with their own marks', async ({ as, demo }) => {
+  const page = await as('teacher');
+  const children = await allChildren(page, demo.url);
+  const before = new Date().toISOString();
+  await page.goto(`${demo.url}/check`);
+  await page.evaluate(() => ((window as unknown as { sitting: boolean }).sitting = true));
+  await page.getByRole('radio', { name: 'See it, say its sound', exact: true }).click();
+  const done: string[] = [];
+  for (let n = 0; n < 30; n += 1) {
+    const next = page.getByRole('button', { name: /^Next: / });
+    if (n === 0 || (await next.count()) === 0) {
+      if (n > 0) await page.getByRole('link', { name: 'Back to Check' }).click();
+      const left = children.find((c) => !done.includes(`${c.givenName} ${c.familyName}`))!;
+      await page.getByRole('button', { name: `Start with ${left.givenName} ${left.familyName}` }).click();
+    } else await next.click();
+    await expect(page.locator('[data-card]')).toBeVisible();
+    await mark(page, '1');
+    await mark(page, String(1 + (n % 5)));
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'End here' }).click();
+    await expect(page.getByText('the rest stays unasked')).toBeVisible();
+    done.push(await page.getByRole('heading', { level: 1 }).innerText());
+  }
+  expect(new Set(done).size).toBe(30);
+  expect(await page.evaluate(() => (window as unknown as { sitting?: boolean }).sitting)).toBe(true);
+  const marksOf = async (): Promise<number[]> =>
+    Promise.all(
+      children
+        .filter((c) => done.includes(`${c.givenName} ${c.familyName}`))
+        .map(
+          async (c) =>
+            (await getJson<{ at: string; counts: boolean }[]>(page.request, `${demo.url}/api/children/${c.id}/evidence`)).filter(
+              (o) => o.counts && o.at > before,
+            ).length,
+        ),
+    );
+  await expect.poll(marksOf).toEqual(Array.from({ length: 30 }, () => 2));
 });

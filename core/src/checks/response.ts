@@ -53,10 +53,14 @@ export interface ResponseRequest {
 
 const GAP = 0.62;
 /** What it costs to take typed letters for anything but their plain sounds. */
-const GUESSED = 0.45;
+const GUESSED = 0.8;
 /** A grapheme's other sound must be met this often among its uses to count as one it spells. */
-const OTHER_SOUND_SHARE = 0.015;
+const OTHER_SOUND_SHARE = 0.03;
+/** A consonant more often: *ship* for *chip* is two sounds mixed up, not the sound of *chef*. */
+const OTHER_CONSONANT_SHARE = 0.08;
 const REAL_WORD_PER_MILLION = 0.5;
+/** A short word must be met this often for typed letters to be taken for it first. */
+const USED_PER_MILLION = 3;
 const MIRRORED: Record<string, string> = { b: 'd', d: 'b', p: 'kw', q: 'p', m: 'w', w: 'm', n: 'u', u: 'n' };
 const SHORT = new Set(['a', 'e', 'i', 'o', 'u', 'uu']);
 
@@ -162,17 +166,19 @@ function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit
     out.push({ sounds: sounds.flatMap((s) => [...soundParts(s)]), apart: false, doubt, word });
   };
   const known = lexicon.get(spelling);
+  // a word nobody uses is more likely meant as its letters say: *fet*, *mas*
+  const used = known !== undefined && (known.perMillion >= USED_PER_MILLION || spelling.length > 4);
   known?.segmentations.forEach((cut, k) =>
     offer(
       cut.units.map((u) => u.sound),
-      0.02 * k,
+      0.02 * k + (used ? 0 : GUESSED),
       true,
     ),
   );
   if (/^[a-z]+$/.test(spelling) && spelling.length <= LONGEST_WORD) {
     // no word: the letters are meant plainly before they are meant as a spelling
     const plain = typedSounds(lexicon, spelling);
-    if (!known && plain) offer(plain, 0, false);
+    if (!used && plain) offer(plain, 0, false);
     if (!known)
       guessSegmentations(lexicon, spelling, 3).forEach((cut, k) =>
         offer(
@@ -436,7 +442,7 @@ function otherSound(lexicon: Lexicon, { grapheme, sound, said }: ResponseUnit): 
   const found = share.get(`${grapheme}:${spelled}`) ?? 0;
   // short vowels stand in for each other weakly in many words; said for one another they are mixed up
   if (grapheme.length === 1 && SHORT.has(sound) && SHORT.has(spelled)) return false;
-  return found >= OTHER_SOUND_SHARE;
+  return found >= (isVowelSound(sound) ? OTHER_SOUND_SHARE : OTHER_CONSONANT_SHARE);
 }
 const joinedSound = (said: string): string => ({ 'y oo': 'yoo', 'k s': 'ks', 'g z': 'gz', 'k w': 'kw' })[said] ?? said;
 

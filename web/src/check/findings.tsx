@@ -1,5 +1,5 @@
 /** What the answers of a check say: by step of difficulty, what kinds of slip, and what was written, laid against the words. */
-import type { Pattern, SentenceAnalysis, SpellingAnalysis } from '@sapling/core';
+import { isVowelSound, type Pattern, type SentenceAnalysis, type SpellingAnalysis } from '@sapling/core';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import { useData } from '../api/data.js';
@@ -92,6 +92,49 @@ export function WordFindings({ check }: { check: LocalCheck }) {
                 <span className="font-child">{words.join(', ')}</span>
                 <span className="block text-sm text-ink-2">{PATTERN_WORDS[pattern].then}</span>
               </dd>
+            </div>
+          ))}
+      </dl>
+    </section>
+  );
+}
+
+const PLACES = ['first sound', 'vowel', 'last sound', 'elsewhere'] as const;
+type Place = (typeof PLACES)[number];
+
+/** Where in the word the slips of a row of four lie: each wrong word differs from the right one in one place. */
+export function RowFindings({ check }: { check: LocalCheck }) {
+  const chosen = check.marks.flatMap((m) => {
+    const seen = counting(m);
+    const { word } = itemOf(check, m.key);
+    return word && seen.said && seen.outcome === 'wrong' ? [{ target: word, said: seen.said }] : [];
+  });
+  const { value } = useCore(
+    () =>
+      Promise.all(
+        chosen.map(async ({ target, said }) => {
+          const { units } = await core().analyseResponse({ target, said });
+          const at = units.findIndex((u) => u.outcome !== 'right');
+          const vowel = units[at] !== undefined && isVowelSound(units[at].sound);
+          const place: Place =
+            at < 0 ? 'elsewhere' : vowel ? 'vowel' : at === 0 ? 'first sound' : at === units.length - 1 ? 'last sound' : 'elsewhere';
+          return { place, shown: `${target}: ${said}` };
+        }),
+      ),
+    [chosen],
+  );
+  if (check.kind !== 'find in row' || !value || value.length === 0) return null;
+  return (
+    <section className="mb-8" aria-label="Where the slips are">
+      <h2 className="mb-2 text-lg">Where the slips are</h2>
+      <dl className="sheet ruled">
+        {PLACES.map((place) => ({ place, own: value.filter((v) => v.place === place) }))
+          .filter(({ place, own }) => own.length > 0 || place !== 'elsewhere')
+          .map(({ place, own }) => (
+            <div key={place} className="grid grid-cols-[11rem_3rem_1fr] items-baseline gap-4 px-4 py-2">
+              <dt className="font-semibold">{place}</dt>
+              <dd className="text-xl">{own.length}</dd>
+              <dd className="font-child">{own.map((o) => o.shown).join(', ')}</dd>
             </div>
           ))}
       </dl>

@@ -7,7 +7,7 @@ import { timeWords } from '../ui/dates.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { AllCards } from './all-cards.js';
 import { lastChoice } from './choice.js';
-import { LevelFindings, SpellingFindings, WordFindings } from './findings.js';
+import { LevelFindings, RowFindings, SpellingFindings, WordFindings } from './findings.js';
 import { isChosen, isWritten, kindInfo, markWord, marksOf } from './kinds.js';
 import { counting, evidenceOf, itemOf, quickStep, type LocalCheck } from './local-check.js';
 import { Said } from './said.js';
@@ -147,7 +147,13 @@ export function Summary({ handle }: { handle: CheckHandle }) {
         )}
       </dl>
       <LevelFindings check={check} />
-      {isWritten(kind) ? <SpellingFindings check={check} /> : <WordFindings check={check} />}
+      {isWritten(kind) ? (
+        <SpellingFindings check={check} />
+      ) : kind === 'find in row' ? (
+        <RowFindings check={check} />
+      ) : (
+        <WordFindings check={check} />
+      )}
       {missed.length > 0 && !isWritten(kind) && !isChosen(kind) && (
         <section className="mb-8">
           <h2 className="text-lg">What did they say?</h2>
