@@ -48,3 +48,4 @@ export * from './judgement/strands.js';
 export { LETTER_NAMES } from './checks/letter-names.js';
 export * from './grouping/seriation.js';
 export { PARAMETERS, type RecallParameters } from './judgement/parameters.js';
+export * from './judgement/trend.js';
