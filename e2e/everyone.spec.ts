@@ -109,7 +109,7 @@ test('marking and its summary are accessible, and so is the page before anybody 
 
 test('at 200 % zoom no place scrolls sideways as a whole and every place can still be reached', async ({ browser, demo }) => {
   test.setTimeout(120_000);
-  const context = await browser.newContext({ viewport: { width: 640, height: 400 }, reducedMotion: 'reduce' });
+  const context = await browser.newContext({ viewport: { width: 640, height: 400 }, reducedMotion: 'reduce', serviceWorkers: 'block' });
   const page = await signInDemo(context, demo.url, 'teacher');
   for (const [path, ready] of [...PLACES, ...SHELVES]) {
     await page.goto(demo.url + path);

@@ -10,7 +10,7 @@ const KEYS = ['1', '4', '1', '2', '5', '3', '1', '1', '4', '2'];
 const OUTCOMES: Record<string, string> = { 1: 'right', 2: 'slow', 3: 'put right', 4: 'wrong', 5: 'no answer' };
 
 test('ten cards marked offline, the tab closed and opened again: ten observations, no more, no fewer', async ({ browser, demo }) => {
-  const context = await newContext(browser);
+  const context = await newContext(browser, true);
   let page = await signInDemo(context, demo.url, 'classTeacher');
   // the page keeps its own files on the device
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
@@ -49,7 +49,7 @@ test('ten cards marked offline, the tab closed and opened again: ten observation
 });
 
 test('a whole check can be begun and ended offline; lists show what was last read', async ({ browser, demo }) => {
-  const context = await newContext(browser);
+  const context = await newContext(browser, true);
   const page = await signInDemo(context, demo.url, 'classTeacher');
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await page.reload();
@@ -105,7 +105,7 @@ test('answers lost on the way back are sent again and stored once', async ({ as,
 });
 
 test('the server is killed in the middle of a check: what it acknowledged is there, the rest arrives', async ({ browser, demo }) => {
-  const context = await newContext(browser);
+  const context = await newContext(browser, true);
   const page = await signInDemo(context, demo.url, 'classTeacher');
   await page.goto(`${demo.url}/check`);
   await page
@@ -144,7 +144,7 @@ test('the server is killed in the middle of a check: what it acknowledged is the
 });
 
 test('signed out in the middle: marks stay on the device and go out under the same person only', async ({ browser, demo }) => {
-  const context = await newContext(browser);
+  const context = await newContext(browser, true);
   const page = await signInDemo(context, demo.url, 'classTeacher');
   await page.goto(`${demo.url}/check`);
   await page

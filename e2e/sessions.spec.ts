@@ -110,7 +110,7 @@ test('from plan to print to the colleague’s Today, and the log comes back with
 });
 
 test('a session run without the network is logged on the device and sent later, once', async ({ browser, demo }) => {
-  const context = await newContext(browser);
+  const context = await newContext(browser, true);
   const page = await signInDemo(context, demo.url, 'tutor');
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await page.reload();

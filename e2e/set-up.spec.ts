@@ -1,4 +1,4 @@
-import { newContext, test, expect } from './support/fixtures.js';
+import { getJson, newContext, test, expect } from './support/fixtures.js';
 
 test('an empty installation asks for the first lead, who adds a colleague that signs in', async ({ empty, browser }) => {
   const page = await (await newContext(browser)).newPage();
@@ -121,4 +121,30 @@ test('each part sees what its work needs', async ({ as, demo }) => {
   const stranger = all.find((c) => !own.some((o) => o.id === c.id))!;
   await classTeacher.goto(`${demo.url}/children/${stranger.id}`);
   await expect(classTeacher.getByRole('alert')).toContainText('This is not here, or not shared with you.');
+});
+
+test('what schools differ over is decided by the lead, seen by all, and moves what rests on it', async ({ as, demo }) => {
+  const lead = await as('lead');
+  const tutor = await as('tutor');
+  await tutor.goto(`${demo.url}/team`);
+  await expect(tutor.getByText('The lead decides these.')).toBeVisible();
+  await expect(tutor.getByRole('combobox', { name: 'Made-up words' })).toBeDisabled();
+
+  const secure = async (): Promise<number> =>
+    (await getJson<{ line: { state: string }[] }[]>(lead.request, `${demo.url}/api/children`))
+      .flatMap((c) => c.line)
+      .filter((p) => p.state === 'secure').length;
+  const before = await secure();
+  await lead.goto(`${demo.url}/team`);
+  await lead.getByRole('spinbutton', { name: 'Secure from, percent' }).fill('95');
+  await lead.getByRole('combobox', { name: 'Made-up words' }).selectOption('not at all');
+  await lead.getByRole('checkbox', { name: 'bath as in father' }).check();
+  await lead.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(lead.getByText('Kept. What rests on it is worked out again.')).toBeVisible();
+  expect(await secure()).toBeLessThan(before);
+  // a colleague sees it without reloading, and the kind is gone from Check
+  await expect(tutor.getByRole('combobox', { name: 'Made-up words' })).toHaveValue('not at all');
+  await lead.goto(`${demo.url}/check`);
+  await expect(lead.getByRole('radio', { name: 'Read words', exact: true })).toBeVisible();
+  await expect(lead.getByRole('radio', { name: 'Read made-up words' })).toHaveCount(0);
 });

@@ -68,8 +68,9 @@ export const test = base.extend<Fixtures, { common: { server?: TestServer } }>({
   },
 });
 
-export function newContext(browser: Browser): Promise<BrowserContext> {
-  return browser.newContext({ reducedMotion: 'reduce' });
+/** A browser of a person's own. Only where it `keepsFiles` can its pages open without the network: that costs each a fetch of them all. */
+export function newContext(browser: Browser, keepsFiles = false): Promise<BrowserContext> {
+  return browser.newContext({ reducedMotion: 'reduce', serviceWorkers: keepsFiles ? 'allow' : 'block' });
 }
 
 export async function getJson<T>(request: APIRequestContext, url: string): Promise<T> {

@@ -7,7 +7,20 @@ import { v7 as uuidv7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { cardsFor, isDue } from '../src/check/choice.js';
 import { asSaid, isChosen, isWritten, KINDS, markWord, marksOf } from '../src/check/kinds.js';
-import { begin, cardNow, counting, isSecondSound, itemOf, keyOf, mark, merge, otherSounds, type Marker } from '../src/check/local-check.js';
+import {
+  begin,
+  cardNow,
+  counting,
+  isSecondSound,
+  itemOf,
+  keyOf,
+  mark,
+  merge,
+  otherSounds,
+  QUICK_MINUTES,
+  quickStep,
+  type Marker,
+} from '../src/check/local-check.js';
 import { sheetCode } from '../src/check/sheet-code.js';
 import { duePairs } from '../src/children/due.js';
 import { cellsOf, gapsCsv, pairColumn, strandColumn, strandsSeen } from '../src/gaps/columns.js';
@@ -83,6 +96,26 @@ describe('items', () => {
     expect(markWord('wrong', 'word', 'sop')).toBe('Something else');
     expect(asSaid('Tim', 'tim ')).toBe(true);
     expect(asSaid('The cat sat.', 'the cat sat.')).toBe(false);
+  });
+});
+
+describe('a quick check', () => {
+  it('ends when its minutes are up, at the card where they were, on any device alike', () => {
+    let { check } = begin(
+      { id: uuidv7(), name: 'Ada' },
+      { kind: 'see-say', stack: Array.from({ length: 40 }, (_, k) => `g${k}:s${k}`), quick: true },
+      uuidv7(),
+      marker,
+    );
+    let asked = 0;
+    for (; cardNow(check) !== null && asked < 40; asked += 1) {
+      ({ check } = mark(check, { outcome: asked % 2 === 0 ? 'right' : 'wrong', ms: 900 }, marker));
+      clock += 60_000;
+    }
+    expect(quickStep(check)).toEqual({ done: 'time is up' });
+    expect(asked).toBeGreaterThanOrEqual(QUICK_MINUTES);
+    expect(asked).toBeLessThanOrEqual(QUICK_MINUTES + 1);
+    expect(cardNow({ ...check })).toBeNull();
   });
 });
 

@@ -58,6 +58,8 @@ export type Change = Partial<Pick<Answer, 'said' | 'parts'>> & { outcome?: Outco
 export const counting = (mark: Mark): ObservationRow => mark.chain.at(-1)!;
 /** Which card of its check an observation answers. */
 export const keyOf = (o: ObservationRow): string => o.card ?? o.gpc ?? o.item ?? o.id;
+/** A quick check ends after so many minutes of answers, whatever is left: a child has had enough by then. */
+export const QUICK_MINUTES = 6;
 const quickNext = new WeakMap<LocalCheck, ReturnType<typeof nextCard>>();
 
 /** What a quick check asks next, or why it is done: worked out from its answers alone, so that any device carries it on alike. */
@@ -65,7 +67,12 @@ export function quickStep(check: LocalCheck): ReturnType<typeof nextCard> {
   const known = quickNext.get(check);
   if (known) return known;
   const next = nextCard(
-    { order: check.stack, taught: check.stack, ...evidenceOf(check), limits: { since: check.startedAt, once: true } },
+    {
+      order: check.stack,
+      taught: check.stack,
+      ...evidenceOf(check),
+      limits: { since: check.startedAt, once: true, minutes: QUICK_MINUTES },
+    },
     { seed: seedFrom(check.id) },
   );
   quickNext.set(check, next);

@@ -9,7 +9,7 @@ import { AllCards } from './all-cards.js';
 import { lastChoice } from './choice.js';
 import { LevelFindings, RowFindings, SpellingFindings, WordFindings } from './findings.js';
 import { isChosen, isWritten, kindInfo, markWord, marksOf } from './kinds.js';
-import { counting, evidenceOf, itemOf, quickStep, type LocalCheck } from './local-check.js';
+import { counting, evidenceOf, itemOf, QUICK_MINUTES, quickStep, type LocalCheck } from './local-check.js';
 import { Said } from './said.js';
 import { doneToday, nextInTurn, noteDone } from './start.js';
 import type { CheckHandle } from './use-check.js';
@@ -19,7 +19,7 @@ import { pairLabel, saidShown } from './words.js';
 const ENDED: Record<Done, string> = {
   'sure enough': 'The rest follows surely enough from these cards, so the check ended.',
   'enough cards': 'Half of the taught pairs were asked, which is the most a quick check asks.',
-  'time is up': 'The time for a quick check was up.',
+  'time is up': `The ${QUICK_MINUTES} minutes of a quick check were up.`,
   'had enough': 'Many in a row went wrong, so the check ended to spare the child.',
   'nothing taught': 'Nothing has been taught yet.',
 };
