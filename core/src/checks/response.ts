@@ -4,7 +4,7 @@
  * pattern is named. Every reading of the target and of what was said is tried; the kindest wins.
  */
 import { CoreError } from '../errors.js';
-import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
+import type { Lexicon, PairInfo, SegmentUnit } from '../phonics/lexicon.js';
 import { LONGEST_WORD, normaliseWord, segment } from '../phonics/segment.js';
 import { sameSound, soundDistance } from '../phonics/sound-distance.js';
 import { isVowelSound, SOUNDS, soundParts } from '../phonics/sounds.js';
@@ -117,9 +117,20 @@ function targetsOf(lexicon: Lexicon, target: string): SegmentUnit[][] {
   return list.length > 0 ? list.map((cut) => cut.units) : grapheme ? [[grapheme]] : [];
 }
 
+/** The pairs of a grapheme, commonest first. */
+function pairsOf(lexicon: Lexicon, grapheme: string): readonly PairInfo[] {
+  const byGrapheme = lexicon.derived('pairs by grapheme', () => {
+    const map = new Map<string, PairInfo[]>();
+    for (const pair of [...lexicon.pairs].sort((a, b) => b.count - a.count))
+      map.set(pair.grapheme, [...(map.get(pair.grapheme) ?? []), pair]);
+    return map;
+  });
+  return byGrapheme.get(grapheme) ?? [];
+}
+
 function graphemeUnit(lexicon: Lexicon, target: string): SegmentUnit | null {
   const spelled = target.replace(/-/g, '_');
-  const pair = lexicon.pairs.filter((p) => p.grapheme === spelled).sort((a, b) => b.count - a.count)[0];
+  const pair = pairsOf(lexicon, spelled)[0];
   return pair ? { grapheme: pair.grapheme, sound: pair.sound, letters: [...spelled].flatMap((c, k) => (c === '_' ? [] : [k])) } : null;
 }
 
@@ -196,7 +207,7 @@ function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit
 function tokenSounds(lexicon: Lexicon, token: string): string[][] {
   const plain = /^([bcdfghjklmnpqrstvwxyz]{1,2})uh$/.exec(token)?.[1] ?? token;
   if (SOUNDS.has(plain) && plain.length > 1) return [[plain]];
-  const pairs = lexicon.pairs.filter((p) => p.grapheme === plain && p.sound !== 'uh').sort((a, b) => b.count - a.count);
+  const pairs = pairsOf(lexicon, plain).filter((p) => p.sound !== 'uh');
   const total = pairs.reduce((sum, p) => sum + p.count, 0);
   const own = pairs.filter((p) => p.count / total > 0.03).map((p) => [p.sound]);
   // a single letter said alone is its plain sound first: a, not ay
