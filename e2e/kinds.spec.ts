@@ -158,7 +158,8 @@ test('spelling is typed from the paper, word by word and a sentence, and laid ag
     await expect(page.getByRole('textbox', { name: `What the child wrote for ${word}`, exact: true })).toHaveCount(0);
   }
   const written = page.getByRole('region', { name: 'What was written' });
-  await expect(written.getByText('another sound').first()).toBeVisible();
+  // how a last letter q is named depends on the letter it stands for
+  await expect(written.getByText(/another sound|letter turned round|another grapheme/).first()).toBeVisible();
   expect(sentence).not.toBe('');
   await expect(written).toContainText('Capital: not there. Stop: not there.');
 });
@@ -322,7 +323,6 @@ test('thirty children in a row in one sitting, without a reload: each with their
       await page.getByRole('button', { name: `Start with ${left.givenName} ${left.familyName}` }).click();
     } else await next.click();
     await expect(page.locator('[data-card]')).toBeVisible();
-    await mark(page, '1');
     await mark(page, String(1 + (n % 5)));
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'End here' }).click();
@@ -342,5 +342,5 @@ test('thirty children in a row in one sitting, without a reload: each with their
             ).length,
         ),
     );
-  await expect.poll(marksOf).toEqual(Array.from({ length: 30 }, () => 2));
+  await expect.poll(marksOf).toEqual(Array.from({ length: 30 }, () => 1));
 });

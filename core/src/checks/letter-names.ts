@@ -65,7 +65,10 @@ const WRITTEN: Record<string, string> = {
 
 /** The letter whose name is typed so, if any. */
 export function letterNamed(text: string): string | undefined {
-  const bare = text.trim().toLowerCase().replace(/^double[\s-]*(you|u)$/, 'doubleyou');
+  const bare = text
+    .trim()
+    .toLowerCase()
+    .replace(/^double[\s-]*(you|u)$/, 'doubleyou');
   return (
     /^name ([a-z])$/.exec(bare)?.[1] ?? WRITTEN[bare] ?? Object.keys(LETTER_NAMES).find((letter) => LETTER_NAMES[letter]!.written === bare)
   );
