@@ -126,3 +126,45 @@ describe('the quick check', () => {
     );
   });
 });
+
+describe('what earlier checks said', () => {
+  const { gpcs: taught } = taughtAfter(order, 22);
+  const day = 86_400_000;
+  const one = (seed: number, before: readonly Observation[], child = drawTrueChild(taught, seed), atLeast = 8) => {
+    const random = seeded(seed + 7);
+    const own: Observation[] = [];
+    for (;;) {
+      const at = START + own.length * 4000;
+      const limits = { since: iso(START), once: true, atLeast };
+      const next = nextCard({ order: all, taught, observations: [...before, ...own], asOf: iso(at), limits }, { seed });
+      if ('done' in next) break;
+      own.push(answer(child, next.gpc, at, random));
+    }
+    const judged = judgeRecall({ order: all, taught, observations: [...before, ...own] });
+    return { cards: own.length, right: judged.filter((p) => p.knows === child.knows.has(p.gpc)).length / judged.length };
+  };
+  const earlier = (seed: number, daysAgo: number): { child: ReturnType<typeof drawTrueChild>; before: Observation[] } => {
+    const child = drawTrueChild(taught, seed);
+    const random = seeded(seed);
+    return { child, before: taught.map((gpc, k) => answer(child, gpc, START - daysAgo * day + k * 4000, random)) };
+  };
+  const seeds = Array.from({ length: 24 }, (_, n) => FITTING_SEEDS + 8000 + n);
+
+  it('saves cards, is never all there is to it, and still agrees with the truth', () => {
+    const fresh = seeds.map((seed) => one(seed, []));
+    const known = seeds.map((seed) => one(seed, earlier(seed, 10).before));
+    expect(mean(known.map((r) => r.cards))).toBeLessThan(mean(fresh.map((r) => r.cards)));
+    for (const { cards } of known) expect(cards).toBeGreaterThanOrEqual(8);
+    expect(mean(known.map((r) => r.right))).toBeGreaterThan(0.95);
+  });
+
+  it('counts for less with time: an old check moves what is believed less than a new one', () => {
+    const seed = seeds[0]!;
+    const asked = taught[taught.length >> 1]!;
+    const wrong = (daysAgo: number): Observation => ({ ...earlier(seed, daysAgo).before[0]!, gpc: asked, outcome: 'wrong' });
+    const newest: Observation = { ...answer(drawTrueChild(taught, seed), taught[0]!, START, seeded(1)), gpc: taught[0]!, outcome: 'right' };
+    const p = (daysAgo: number): number => believe(taught, [wrong(daysAgo), newest]).pairs.find((pair) => pair.gpc === asked)!.p;
+    expect(p(1)).toBeLessThan(p(60));
+    expect(p(60)).toBeLessThan(p(300));
+  });
+});

@@ -13,6 +13,8 @@ export interface CheckLimits {
   readonly minutes?: number;
   /** At most so many cards; half of the taught pairs where left out. */
   readonly cards?: number;
+  /** So many cards before it may be sure enough, however much earlier checks say: what was known may be lost. */
+  readonly atLeast?: number;
   /** Whether a card may come once only in this check. */
   readonly once?: boolean;
   /** Enough when the share of pairs expected to be judged wrongly is below this. */
@@ -64,7 +66,8 @@ export function nextCard(input: NextCardInput, { seed }: { seed: number }): { gp
     return { done: 'time is up' };
   if (own.length >= (limits.cards ?? Math.ceil(pairs.length / 2))) return { done: 'enough cards' };
   const belief = believe(pairs, all, input.model);
-  if (own.length > 0 && belief.expectedWrong / pairs.length < (limits.wrongShare ?? WRONG_SHARE)) return { done: 'sure enough' };
+  if (own.length >= (limits.atLeast ?? 1) && belief.expectedWrong / pairs.length < (limits.wrongShare ?? WRONG_SHARE))
+    return { done: 'sure enough' };
 
   const resting = new Set(own.slice(-REST).map((o) => o.gpc));
   const before = own.at(-1)?.gpc;

@@ -12,6 +12,8 @@ export interface RecallParameters {
   readonly widths: readonly number[];
   readonly holes: readonly { readonly share: number; readonly hole: number; readonly find: number }[];
   readonly mixedUp: number;
+  /** An answer from so many days before the newest counts half: what was known may be lost, and what was not, learned. */
+  readonly halfLifeDays: number;
 }
 export const PARAMETERS: { readonly estimate: EstimateModel; readonly recall: RecallParameters } = {
   estimate: {
@@ -75,5 +77,6 @@ export const PARAMETERS: { readonly estimate: EstimateModel; readonly recall: Re
       { share: 0.15, hole: 0.18016, find: 0.07491 },
     ],
     mixedUp: 0.59802,
+    halfLifeDays: 28,
   },
 };

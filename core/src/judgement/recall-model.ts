@@ -30,6 +30,8 @@ interface Kind {
 /** Kinds of answerers, fronts, widths and holes, as fitted: see parameters.ts. */
 export const RECALL_PARAMETERS: RecallParameters = PARAMETERS.recall;
 
+const DAY_MS = 86_400_000;
+
 /** The grid of kinds of children, with what is so of each before anything was asked. */
 interface Grid {
   readonly parameters: RecallParameters;
@@ -99,9 +101,11 @@ export function believe(
   // for each answerer and pair: the likelihood of what was answered, were it known and were it not
   const known = parameters.answerers.map(() => new Float64Array(n).fill(1));
   const not = parameters.answerers.map(() => new Float64Array(n).fill(1));
+  const newest = observations.reduce((latest, o) => Math.max(latest, Date.parse(o.at)), 0);
   for (const o of observations) {
     const k = o.gpc === undefined ? undefined : index.get(o.gpc);
-    const weight = weightOf(model, o);
+    const ageDays = Math.max(0, newest - Date.parse(o.at)) / DAY_MS;
+    const weight = weightOf(model, o) * (ageDays < 1 ? 1 : 2 ** (-ageDays / parameters.halfLifeDays));
     if (k === undefined || weight === 0) continue;
     asked[k]! += 1;
     const outcome: Outcome = o.outcome === 'right' && (o.ms ?? 0) > model.slowMs ? 'slow' : o.outcome;

@@ -30,6 +30,8 @@ export interface LocalCheck {
   readonly late?: 'memory' | 'paper';
   readonly stack: readonly string[];
   readonly items?: readonly CheckItem[];
+  /** What earlier checks said, for a quick check to choose by. It is held on the device and read again on another. */
+  readonly before?: readonly Observation[];
   readonly marks: readonly Mark[];
   readonly finishedAt: string | null;
 }
@@ -60,18 +62,22 @@ export const counting = (mark: Mark): ObservationRow => mark.chain.at(-1)!;
 export const keyOf = (o: ObservationRow): string => o.card ?? o.gpc ?? o.item ?? o.id;
 /** A quick check ends after so many minutes of answers, whatever is left: a child has had enough by then. */
 export const QUICK_MINUTES = 6;
+/** However sure earlier checks make it, so many cards are asked again. */
+const QUICK_LEAST = 8;
 const quickNext = new WeakMap<LocalCheck, ReturnType<typeof nextCard>>();
 
-/** What a quick check asks next, or why it is done: worked out from its answers alone, so that any device carries it on alike. */
+/** What a quick check asks next, or why it is done: worked out from its answers and those of earlier checks, so that any device carries it on. */
 export function quickStep(check: LocalCheck): ReturnType<typeof nextCard> {
   const known = quickNext.get(check);
   if (known) return known;
+  const own = evidenceOf(check);
   const next = nextCard(
     {
       order: check.stack,
       taught: check.stack,
-      ...evidenceOf(check),
-      limits: { since: check.startedAt, once: true, minutes: QUICK_MINUTES },
+      observations: [...(check.before ?? []), ...own.observations],
+      asOf: own.asOf,
+      limits: { since: check.startedAt, once: true, minutes: QUICK_MINUTES, atLeast: QUICK_LEAST },
     },
     { seed: seedFrom(check.id) },
   );
@@ -121,6 +127,7 @@ export interface Begun {
   readonly items?: readonly CheckItem[] | undefined;
   readonly quick?: boolean | undefined;
   readonly late?: 'memory' | 'paper' | undefined;
+  readonly before?: readonly Observation[] | undefined;
 }
 export function begin(child: { id: string; name: string }, what: Begun, id: string, marker: Omit<Marker, 'newId'>): Step {
   const startedAt = marker.now();
@@ -135,7 +142,10 @@ export function begin(child: { id: string; name: string }, what: Begun, id: stri
     stack: [...what.stack],
     ...(what.items ? { items: what.items } : {}),
   };
-  return { check: { ...record, childName: child.name, marks: [], finishedAt: null }, entries: [{ type: 'check', id, record }] };
+  return {
+    check: { ...record, ...(what.before ? { before: what.before } : {}), childName: child.name, marks: [], finishedAt: null },
+    entries: [{ type: 'check', id, record }],
+  };
 }
 
 /** Marks the present card, or another of the check by its key. */
@@ -228,6 +238,7 @@ export function merge(
     ...(remote.quick ? { quick: true } : {}),
     ...(remote.late ? { late: remote.late } : {}),
     stack: remote.stack,
+    ...(local?.before ? { before: local.before } : {}),
     ...(remote.items ? { items: remote.items as readonly CheckItem[] } : {}),
     marks,
     finishedAt: local?.finishedAt ?? remote.finishedAt,

@@ -4,6 +4,7 @@ import { seedFrom, type CheckKind, type Taught } from '@sapling/core';
 import { v7 as uuidv7 } from 'uuid';
 import { post } from '../outbox/outbox.js';
 import { itemsFor, type Choice } from './choice.js';
+import { earlierRecall } from './earlier.js';
 import { begin } from './local-check.js';
 
 export { cardsFor, SCOPES, type Scope } from './choice.js';
@@ -13,7 +14,8 @@ export async function startCheck(child: ChildLine, choice: Choice, taught: Taugh
   const id = uuidv7();
   const asked = await itemsFor(child, choice, taught, seedFrom(id));
   const who = { id: child.id, name: `${child.givenName} ${child.familyName}`.trim() };
-  const { check, entries } = begin(who, asked, id, { by, now: () => new Date().toISOString() });
+  const before = asked.quick ? await earlierRecall(child.id, new Date().toISOString()) : undefined;
+  const { check, entries } = begin(who, { ...asked, before }, id, { by, now: () => new Date().toISOString() });
   await post(by, entries, check);
   return id;
 }

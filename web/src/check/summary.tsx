@@ -26,9 +26,9 @@ const ENDED: Record<Done, string> = {
 
 /** What a quick check left out, judged from the rest: said as such, and counted as evidence for nothing. */
 function NotAsked({ check }: { check: LocalCheck }) {
-  const judged = judgeRecall({ order: check.stack, taught: check.stack, observations: evidenceOf(check).observations }).filter(
-    (p) => p.asked === 0,
-  );
+  const asked = new Set(check.marks.map((m) => m.key));
+  const observations = [...(check.before ?? []), ...evidenceOf(check).observations];
+  const judged = judgeRecall({ order: check.stack, taught: check.stack, observations }).filter((p) => !asked.has(p.gpc));
   const rows = [
     { title: 'Most likely known', pairs: judged.filter((p) => p.p >= 0.85) },
     { title: 'Hard to say', pairs: judged.filter((p) => p.p < 0.85 && p.p > 0.15) },
@@ -38,7 +38,11 @@ function NotAsked({ check }: { check: LocalCheck }) {
   return (
     <section className="mb-8" aria-label="Not asked">
       <h2 className="text-lg">Not asked</h2>
-      <p className="mb-2 text-sm text-ink-2">Judged from the cards that were; nothing is recorded about these.</p>
+      <p className="mb-2 text-sm text-ink-2">
+        Judged from the cards that were
+        {check.before && check.before.length > 0 && ' and from earlier checks, which count for less with time'}; nothing is recorded about
+        these.
+      </p>
       <dl className="sheet ruled">
         {rows.map((row) => (
           <div key={row.title} className="flex items-baseline gap-4 px-4 py-2">

@@ -5,6 +5,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf, Unreachable } from '../api/client.js';
 import { post, waitingIds } from '../outbox/outbox.js';
 import { device } from '../outbox/store.js';
+import { earlierRecall } from './earlier.js';
 import { amend, finish, mark, merge, takeBack, type Answer, type Change, type LocalCheck, type Marker, type Step } from './local-check.js';
 
 export interface CheckHandle {
@@ -22,7 +23,8 @@ export async function readCheck(id: string): Promise<LocalCheck> {
   const local = await db.get('checks', id);
   try {
     const remote = await call('check', { params: { id } });
-    const merged = merge(local, remote, await waitingIds());
+    const known = merge(local, remote, await waitingIds());
+    const merged = known.quick && !known.before ? { ...known, before: await earlierRecall(known.child, known.startedAt) } : known;
     await db.put('checks', merged);
     return merged;
   } catch (error) {
