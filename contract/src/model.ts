@@ -187,7 +187,6 @@ export const logEntry = z.object({
   happened: z.string().max(4000),
   replaces: id.optional(),
 });
-export type LogEntry = z.infer<typeof logEntry>;
 
 export const note = z.object({ id, session: id, by: id, at: instant, text: z.string().trim().min(1).max(4000) });
 export type Note = z.infer<typeof note>;

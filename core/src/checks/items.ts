@@ -1,24 +1,10 @@
 /** What a check asks: its kinds, and one item of it. Items are made before the check begins, so a check can be carried on anywhere. */
-import type { Observation, ObservationKind, Strand } from '../evidence/observation.js';
+import { OBSERVATION_KINDS, type Observation, type ObservationKind, type Strand } from '../evidence/observation.js';
 import type { Gpc, SegmentUnit } from '../phonics/lexicon.js';
 
-export const CHECK_KINDS = [
-  'see-say',
-  'see-name',
-  'key word',
-  'hear-point',
-  'hear-write',
-  'push together',
-  'stretch',
-  'where',
-  'is it this',
-  'word',
-  'made-up word',
-  'find in row',
-  'irregular word',
-  'spelling',
-] as const satisfies readonly ObservationKind[];
-export type CheckKind = (typeof CHECK_KINDS)[number];
+/** Every kind of observation but those that come from a text or a session. */
+export type CheckKind = Exclude<ObservationKind, 'text' | 'session'>;
+export const CHECK_KINDS = OBSERVATION_KINDS.filter((kind): kind is CheckKind => kind !== 'text' && kind !== 'session');
 
 export interface CheckItem {
   /** Names the item within its check; for recall it is the pair itself. */
@@ -57,6 +43,3 @@ export function aboutItem(kind: CheckKind, item: CheckItem): Pick<Observation, '
     ...(item.options === undefined ? {} : { options: item.options.length }),
   };
 }
-
-/** Whether the child chooses among what is shown, rather than saying or writing something. */
-export const isChoice = (item: CheckItem): boolean => item.options !== undefined && item.options.length > 1;

@@ -8,19 +8,10 @@ import { CoreError } from '../errors.js';
 import { STRANDS, type Strand } from '../evidence/observation.js';
 import type { SkillEvidence } from '../evidence/derived.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
-import type { PairState } from './estimate.js';
+import type { Estimate, PairState } from './estimate.js';
 
-export interface StrandEstimate {
-  state: PairState;
-  /** Chance that the child gets a plain item of the strand right, with an interval of the model's width. */
-  p: number;
-  low: number;
-  high: number;
-  /** How many answers it rests on. */
-  basedOn: number;
-  /** ISO 8601 UTC. */
-  lastSeen: string;
-}
+/** As of a pair; `p` is the chance that the child gets a plain item of the strand right. */
+export type StrandEstimate = Estimate;
 
 const DAY_MS = 86_400_000;
 const GRID = Array.from({ length: 81 }, (_, k) => -5 + k * 0.125);

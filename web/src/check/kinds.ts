@@ -1,5 +1,5 @@
 /** The kinds of check in the order of the work: what each is called, what the adult does, and how it is answered. */
-import type { CheckItem, CheckKind, Outcome } from '@sapling/core';
+import type { CheckKind, Outcome } from '@sapling/core';
 
 export type Part = 'Recall' | 'Listening' | 'Decoding' | 'Spelling';
 export interface KindInfo {
@@ -126,11 +126,6 @@ export function markWord(outcome: Outcome, kind: CheckKind | string = 'see-say',
 export const isChosen = (kind: CheckKind): boolean => ['hear-point', 'where', 'is it this', 'push together', 'find in row'].includes(kind);
 /** Typed in from paper: the mark follows from what was written. */
 export const isWritten = (kind: CheckKind): boolean => kind === 'spelling';
-
-/** How an item is named in a list for the adult. */
-export function itemLabel(item: CheckItem): string {
-  return item.word ?? item.gpc ?? item.key;
-}
 
 /** Whether what was written is what was said: capitals do not matter in a word, everything does in a sentence. */
 export function asSaid(target: string, written: string): boolean {

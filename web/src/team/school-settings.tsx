@@ -49,6 +49,32 @@ export function SchoolSettingsForm() {
       <span className="text-sm text-ink-2">{why}</span>
     </div>
   );
+  /** A number that is held to its range when the field is left, not while it is typed. */
+  const number = (
+    key: 'secureFrom' | 'gapBelow' | 'dueAfterDays',
+    label: string,
+    least: number,
+    most: number,
+    unit: number,
+    step: number,
+  ) => (
+    <input
+      key={now[key]}
+      className="field !w-28"
+      type="number"
+      aria-label={label}
+      min={least}
+      max={most}
+      step={step}
+      defaultValue={Math.round(now[key] / unit)}
+      onBlur={(e) => {
+        const typed = Number(e.target.value) || Math.round(DEFAULT_SETTINGS[key] / unit);
+        const held = Math.min(most, Math.max(least, Math.round(typed)));
+        e.target.value = String(held);
+        if (held !== Math.round(now[key] / unit)) set(key, unit === 1 ? held : held / 100);
+      }}
+    />
+  );
   return (
     <section aria-label="Where schools differ" className="mb-10">
       <h2 className="mb-2 text-xl">Where schools differ</h2>
@@ -83,47 +109,17 @@ export function SchoolSettingsForm() {
         {row(
           'Secure from',
           `Default: ${percent(DEFAULT_SETTINGS.secureFrom)}. A pair is secure where even the low end of its range reaches this.`,
-          <input
-            className="field"
-            type="number"
-            aria-label="Secure from, percent"
-            min={60}
-            max={95}
-            step={5}
-            value={Math.round(now.secureFrom * 100)}
-            onChange={(e) => set('secureFrom', Math.min(95, Math.max(60, Number(e.target.value) || 80)) / 100)}
-          />,
+          number('secureFrom', 'Secure from, percent', 60, 95, 0.01, 5),
         )}
         {row(
           'Gap below',
           `Default: ${percent(DEFAULT_SETTINGS.gapBelow)}. A pair is a gap where even the high end of its range stays below this.`,
-          <input
-            className="field"
-            type="number"
-            aria-label="Gap below, percent"
-            min={5}
-            max={50}
-            step={5}
-            value={Math.round(now.gapBelow * 100)}
-            onChange={(e) => set('gapBelow', Math.min(50, Math.max(5, Number(e.target.value) || 20)) / 100)}
-          />,
+          number('gapBelow', 'Gap below, percent', 5, 50, 0.01, 5),
         )}
         {row(
           'Due for another look',
           `Default: after ${DEFAULT_SETTINGS.dueAfterDays} days. What was once known and not seen since is not taken as known for ever.`,
-          <label className="flex items-center gap-2">
-            after{' '}
-            <input
-              className="field !w-24"
-              type="number"
-              aria-label="Due after days"
-              min={7}
-              max={365}
-              value={now.dueAfterDays}
-              onChange={(e) => set('dueAfterDays', Math.min(365, Math.max(7, Number(e.target.value) || 42)))}
-            />{' '}
-            days
-          </label>,
+          <label className="flex items-center gap-2">after {number('dueAfterDays', 'Due after days', 7, 365, 1, 1)} days</label>,
         )}
         {row(
           'How this school speaks',
