@@ -11,7 +11,7 @@ import { isVowelSound, SOUNDS, soundParts } from '../phonics/sounds.js';
 import { baseAndEnding, shareOfGrapheme } from '../phonics/word-parts.js';
 import { guessSegmentations } from '../phonics/guess.js';
 import { LETTER_NAMES, letterNamed } from './letter-names.js';
-import { typedSounds } from './typed-sounds.js';
+import { NEVER_MEANT, typedSounds } from './typed-sounds.js';
 
 export type Pattern =
   | 'reversal'
@@ -53,7 +53,9 @@ export interface ResponseRequest {
 
 const GAP = 0.62;
 /** What it costs to take typed letters for anything but their plain sounds. */
-const GUESSED = 0.8;
+const GUESSED = 1.2;
+/** What it costs to take a word for its letters' plain consonants. */
+const CHANCE_WORD = 0.3;
 /** A grapheme's other sound must be met this often among its uses to count as one it spells. */
 const OTHER_SOUND_SHARE = 0.03;
 /** A consonant more often: *ship* for *chip* is two sounds mixed up, not the sound of *chef*. */
@@ -62,7 +64,13 @@ const REAL_WORD_PER_MILLION = 0.5;
 /** A short word must be met this often for typed letters to be taken for it first. */
 const USED_PER_MILLION = 3;
 const MIRRORED: Record<string, string> = { b: 'd', d: 'b', p: 'kw', q: 'p', m: 'w', w: 'm', n: 'u', u: 'n' };
+/** What a letter alone on a card says, where that is no sound of its own name. */
+const PLAIN_LETTER: Record<string, string> = { c: 'k', q: 'k', x: 'ks' };
 const SHORT = new Set(['a', 'e', 'i', 'o', 'u', 'uu']);
+/** Of the letters after those both begin with, as many may be the same in a word guessed from its first letters. */
+const SHARED_LETTERS = 0.45;
+/** A short vowel counts as another's other sound only where it is among the grapheme's main ones: the o of *hot* in *love*. */
+const MAIN_SOUND_SHARE = 0.25;
 
 /**
  * Lays what was said along the target and names what happened. Nothing said (an empty answer) leaves every
@@ -109,6 +117,10 @@ function targetsOf(lexicon: Lexicon, target: string): SegmentUnit[][] {
     return SOUNDS.has(sound) ? [[{ grapheme: spelled, sound, letters }]] : [];
   }
   const grapheme = graphemeUnit(lexicon, target);
+  if (grapheme && target.length === 1)
+    return [{ ...grapheme, sound: PLAIN_LETTER[target] ?? target }, ...(target === 'a' ? [{ ...grapheme, sound: 'uh' }] : [])].map((u) => [
+      u,
+    ]);
   const entry = lexicon.peek(target);
   if (grapheme && (!entry || entry.perMillion < 1 || (entry.name && target.length < 4)) && (!/[aeiouy]/.test(target) || target.length <= 4))
     return [[grapheme]];
@@ -143,6 +155,7 @@ function nameGiven(target: string, said: string, units: readonly SegmentUnit[]):
   });
   if (units.length === 1 && units[0]!.grapheme.length === 1) {
     const letter = letterNamed(said);
+    if (units[0]!.grapheme === 'p' && said === 'q') return { ...wrong(() => 'k w'), patterns: ['reversal'] };
     if (letter === units[0]!.grapheme && !sameSound(said, units[0]!.sound)) return wrong(() => LETTER_NAMES[letter]!.sounds[0]!.join(' '));
   }
   const tokens = said.split(/[\s,.\-–—]+/).filter(Boolean);
@@ -169,7 +182,10 @@ function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit
   const slashed = [...said.matchAll(/\/([a-z]+)\//g)].map((m) => m[1]!);
   if (slashed.length > 0 && slashed.every((s) => SOUNDS.has(s)))
     return [{ sounds: slashed.flatMap((s) => [...soundParts(s)]), apart: slashed.length > 1, doubt: 0, word: false }];
-  const tokens = said.split(/[\s,.\-–—…]+/).filter(Boolean);
+  let tokens = said.split(/[\s,.\-–—…]+/).filter(Boolean);
+  // sounds, then the word: *d-o-g dog*
+  const last = tokens.at(-1) ?? '';
+  if (last.length > 1 && tokens.slice(0, -1).join('') === last) tokens = [last];
   if (tokens.length > 1) return tokensSaid(lexicon, tokens, target);
   const spelling = tokens[0] ?? said;
   const out: Spoken[] = [];
@@ -189,7 +205,18 @@ function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit
   if (/^[a-z]+$/.test(spelling) && spelling.length <= LONGEST_WORD) {
     // no word: the letters are meant plainly before they are meant as a spelling
     const plain = typedSounds(lexicon, spelling);
-    if (!used && plain) offer(plain, 0, false);
+    if (!used && plain) {
+      offer(plain, 0, false);
+      // oo is typed for the vowel of *good* too
+      if (plain.includes('oo'))
+        offer(
+          plain.map((s) => (s === 'oo' ? 'uu' : s)),
+          0.05,
+          false,
+        );
+    }
+    // *gin* for *grin*: a word by chance, its consonants as the target has them
+    else if (plain && known?.segmentations.some((cut) => sameVowels(cut.units, plain))) offer(plain, CHANCE_WORD, false);
     if (!known)
       guessSegmentations(lexicon, spelling, 3).forEach((cut, k) =>
         offer(
@@ -198,21 +225,36 @@ function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit
           false,
         ),
       );
-    if (target.length === 1) for (const sounds of tokenSounds(lexicon, spelling)) offer(sounds, 0, false);
+    if (target.length === 1) {
+      // on a card, a sound's own name is that sound, and a letter of a longer grapheme is its plain sound
+      const single = spelling.length === 1 && target[0]!.grapheme !== spelling;
+      const own = tokenSounds(lexicon, spelling);
+      if (single || (spelling.length > 1 && SOUNDS.has(spelling))) out.length = 0;
+      for (const sounds of single ? own.slice(0, 1) : own) offer(sounds, 0, false);
+    }
   }
   return out.length > 0 ? out : [{ sounds: [], apart: false, doubt: 0, word: false }];
+}
+
+function sameVowels(units: readonly SegmentUnit[], plain: readonly string[]): boolean {
+  const vowels = (sounds: readonly string[]): string => sounds.filter((s) => isVowelSound(s)).join(' ');
+  return vowels(units.flatMap((u) => [...soundParts(u.sound)])) === vowels(plain.flatMap((s) => [...soundParts(s)]));
 }
 
 /** The sounds a token said alone may be: its grapheme's, commonest first; `kuh` is k; a whole word is its sounds. */
 function tokenSounds(lexicon: Lexicon, token: string): string[][] {
   const plain = /^([bcdfghjklmnpqrstvwxyz]{1,2})uh$/.exec(token)?.[1] ?? token;
   if (SOUNDS.has(plain) && plain.length > 1) return [[plain]];
+  if (plain === 'eh' || plain === 'ih') return [[plain[0]!]];
+  const cluster = NEVER_MEANT.has(plain) || /^[^aeiouy]{2,}$/.test(plain) ? typedSounds(lexicon, plain) : null;
+  if (cluster && cluster.length > 1) return [cluster];
   const pairs = pairsOf(lexicon, plain).filter((p) => p.sound !== 'uh');
   const total = pairs.reduce((sum, p) => sum + p.count, 0);
   const own = pairs.filter((p) => p.count / total > 0.03).map((p) => [p.sound]);
   // a single letter said alone is its plain sound first: a, not ay
   if (plain.length === 1 && SOUNDS.has(plain)) own.unshift([plain]);
-  if (plain.length === 1 && plain === 'c') own.unshift(['k']);
+  if (plain === 'c') own.unshift(['k']);
+  if (plain === 'q') own.unshift(['kw']);
   if (own.length > 0) return own;
   const cut = segment(lexicon, plain)[0];
   return cut ? [cut.units.flatMap((u) => [...soundParts(u.sound)])] : [];
@@ -251,13 +293,24 @@ interface Laid {
 
 /** The cheapest alignment of what was said along the sounds of the target, gathered by unit. */
 function lay(units: readonly SegmentUnit[], { sounds: said, word }: Spoken, accent: string): Laid {
-  const full = (target: string, heard: string): boolean => !word && fullyVoiced(target, heard);
+  const several = units.filter((u) => isVowelSound(u.sound)).length > 1;
   const flat = units.flatMap((unit, k) => soundParts(unit.sound).map((sound) => ({ sound, unit: k })));
+  const full = (i: number, heard: string): boolean => {
+    const { sound, unit } = flat[i]!;
+    if (sound === 'r' && heard === 'er') return true;
+    // whether *cough* and *lost* have the vowel of *hot* is a matter of accent
+    if (sound === 'aw' && heard === 'o' && /^(o|ou|a|au)$/.test(units[unit]!.grapheme)) return true;
+    return !word && several && (fullyVoiced(sound, heard) || (sound === 'i' && heard === 'e' && units[unit]!.grapheme === 'e'));
+  };
   const [n, m] = [flat.length, said.length];
+  // n before k is ng in the mouth: with the k lost, or got by a mistake, it is the same letter still
+  const nasal = (i: number, j: number): boolean =>
+    units[flat[i]!.unit]!.grapheme === 'n' && ((flat[i]!.sound === 'ng' && said[j] === 'n') || (said[j] === 'ng' && said[j + 1] === 'k'));
   const cost: number[][] = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(0));
   const step = (i: number, j: number): number => {
     const { sound } = flat[i]!;
-    if (full(sound, said[j]!)) return 0.05;
+    if (full(i, said[j]!)) return 0.05;
+    if (nasal(i, j)) return 0.05;
     return sameSound(sound, said[j]!, accent) ? (sound === said[j] ? 0 : 0.02) : 0.15 + soundDistance(sound, said[j]!);
   };
   for (let i = n; i >= 0; i -= 1)
@@ -280,7 +333,7 @@ function lay(units: readonly SegmentUnit[], { sounds: said, word }: Spoken, acce
     if (i < n && j < m && Math.abs(here - (step(i, j) + cost[i + 1]![j + 1]!)) < 1e-9) {
       const k = flat[i]!.unit;
       heard[k] = [...(heard[k] ?? []), said[j]!];
-      if (!sameSound(flat[i]!.sound, said[j]!, accent) && !full(flat[i]!.sound, said[j]!)) wrong[k] = true;
+      if (!sameSound(flat[i]!.sound, said[j]!, accent) && !full(i, said[j]!) && !nasal(i, j)) wrong[k] = true;
       i += 1;
       j += 1;
     } else if (i < n && Math.abs(here - (GAP + cost[i + 1]![j]!)) < 1e-9) {
@@ -320,6 +373,9 @@ function nameIt(
   spoken: Spoken,
 ): ResponseAnalysis {
   let { units, added } = laid;
+  // on a card there is nothing else that was answered
+  if (units.length === 1 && units[0]!.outcome === 'left out' && added.length > 0)
+    [units, added] = [[{ ...units[0]!, outcome: 'wrong', said: added.join(' ') }], []];
   const same = (a: string, b: string): boolean => sameSound(a, b, accent);
   const patterns: Pattern[] = [];
   const name = (pattern: Pattern): void => {
@@ -332,7 +388,7 @@ function nameIt(
   if (madeUp && realWord && said !== target) name('made real');
 
   const ordered = orderChanged(laid, spoken.sounds, same);
-  if (ordered || lettersReordered(target, said)) {
+  if (ordered || lettersReordered(target, said, saidWord !== undefined)) {
     name('order changed');
     return ordered ? { units: ordered, added: [], patterns } : { units, added, patterns };
   }
@@ -340,15 +396,14 @@ function nameIt(
     name('ending left out');
     return { units, added, patterns };
   }
+  if (realWord && firstOnly(lexicon, target, said, units, added)) {
+    name('first letters only');
+    return { units, added, patterns };
+  }
   const split = digraphSplit(lexicon, laid);
   if (split) {
     ({ units, added } = split);
     name('digraph split');
-  }
-  if (firstOnly(units, added, realWord)) {
-    if (patterns[0] !== 'made real') name('first letters only');
-    else patterns.push('first letters only');
-    return { units, added, patterns };
   }
   for (const unit of units)
     if (unit.outcome === 'wrong') for (const pattern of namesOf(lexicon, unit)) if (!(split && unit.said?.includes(' '))) name(pattern);
@@ -381,8 +436,11 @@ function orderChanged(laid: Laid, said: readonly string[], same: (a: string, b: 
 }
 
 /** *was* read *saw*: the letters are the word's, taken in another order, whatever they then say. */
-function lettersReordered(target: string, said: string): boolean {
-  return target.length > 1 && said !== target && [...said].sort().join('') === [...target].sort().join('');
+function lettersReordered(target: string, said: string, word: boolean): boolean {
+  if (target.length < 2 || said === target || [...said].sort().join('') !== [...target].sort().join('')) return false;
+  // in what is no word, vowel letters changed about among themselves are a way to write a sound: *chife* for *chief*
+  const frame = (text: string): string => text.replace(/e$/, '').replace(/[aeiou]+/g, 'v');
+  return word || frame(said) !== frame(target);
 }
 
 /** Only the base was said: everything left out belongs to the ending, and nothing else went wrong. */
@@ -409,7 +467,7 @@ function digraphSplit(lexicon: Lexicon, laid: Laid): { units: ResponseUnit[]; ad
   let found = false;
   const units = laid.units.map((unit, k): ResponseUnit => {
     const letters = [...unit.grapheme.replace('_', '')];
-    if (letters.length < 2 || letters.every((l) => l === letters[0])) return unit;
+    if (letters.length < 2 || (letters.every((l) => l === letters[0]) && !isVowelSound(unit.sound))) return unit;
     const right = unit.outcome === 'right';
     if (right && unit.grapheme.includes('_')) return unit;
     const plain = letters.map((letter) => plainSounds(lexicon, letter));
@@ -418,23 +476,41 @@ function digraphSplit(lexicon: Lexicon, laid: Laid): { units: ResponseUnit[]; ad
       if (unit.outcome === 'wrong' && plain[0]!.has(unit.said!) && SHORT.has(unit.said!)) found = true;
       return unit;
     }
-    const around = addedAfter.flatMap((at, n) => (at === k || at === k - 1 ? [n] : []));
+    const before = addedAfter.flatMap((at, n) => (at === k - 1 ? [n] : []));
+    const after = addedAfter.flatMap((at, n) => (at === k ? [n] : []));
     const heard = right ? [...soundParts(unit.sound)] : unit.said ? unit.said.split(' ') : [];
-    for (const n of around) {
-      const row = addedAfter[n] === k ? [...heard, added[n]!] : [added[n]!, ...heard];
-      if (row.length === letters.length && row.every((sound, at) => plain[at]!.has(sound))) {
+    // as many sounds as letters: with those added around it, one or all
+    for (const [pre, post] of [
+      [before, after],
+      [[], after],
+      [before, []],
+      ...before.map((n) => [[n], []]),
+      ...after.map((n) => [[], [n]]),
+    ] as const) {
+      const row = [...pre.map((n) => added[n]!), ...heard, ...post.map((n) => added[n]!)];
+      if (pre.length + post.length > 0 && row.length === letters.length && row.every((sound, at) => plain[at]!.has(sound))) {
         found = true;
-        added.splice(n, 1);
-        addedAfter.splice(n, 1);
+        for (const n of [...pre, ...post].sort((a, b) => b - a)) {
+          added.splice(n, 1);
+          addedAfter.splice(n, 1);
+        }
         return { ...unit, outcome: 'wrong', said: row.join(' ') };
       }
     }
     // one of its letters alone: *tin* for *thin*
-    if (!right && heard.length === 1 && (plain[0]!.has(heard[0]!) || plain.at(-1)!.has(heard[0]!)) && !otherSound(lexicon, unit))
+    if (/^[cg]e$/.test(unit.grapheme)) return unit; // a soft letter said hard has a name of its own
+    if (!right && heard.length === 1 && oneLetter(lexicon, heard[0]!, letters) && (!isVowelSound(unit.sound) || !otherSound(lexicon, unit)))
       found = true;
     return unit;
   });
   return found ? { units, added } : null;
+}
+
+/** What the first or last letter of a grapheme says alone; of a vowel only the short sound. */
+function oneLetter(lexicon: Lexicon, heard: string, letters: readonly string[]): boolean {
+  return [letters[0]!, letters.at(-1)!].some((letter) =>
+    isVowelSound(heard) ? SHORT.has(heard) && heard === letter : tokenSounds(lexicon, letter)[0]?.[0] === heard,
+  );
 }
 
 function plainSounds(lexicon: Lexicon, letter: string): ReadonlySet<string> {
@@ -448,11 +524,12 @@ function plainSounds(lexicon: Lexicon, letter: string): ReadonlySet<string> {
 /** Whether the grapheme spells the said sound in other words. */
 function otherSound(lexicon: Lexicon, { grapheme, sound, said }: ResponseUnit): boolean {
   if (!said || said === sound) return false;
+  if ((grapheme === 'ce' && said === 'k') || (grapheme === 'ge' && said === 'g')) return true;
   const share = shareOfGrapheme(lexicon);
   const spelled = joinedSound(said);
   const found = share.get(`${grapheme}:${spelled}`) ?? 0;
   // short vowels stand in for each other weakly in many words; said for one another they are mixed up
-  if (grapheme.length === 1 && SHORT.has(sound) && SHORT.has(spelled)) return false;
+  if (grapheme.length === 1 && SHORT.has(sound) && SHORT.has(spelled)) return found >= MAIN_SOUND_SHARE;
   return found >= (isVowelSound(sound) ? OTHER_SOUND_SHARE : OTHER_CONSONANT_SHARE);
 }
 const joinedSound = (said: string): string => ({ 'y oo': 'yoo', 'k s': 'ks', 'g z': 'gz', 'k w': 'kw' })[said] ?? said;
@@ -461,7 +538,8 @@ const joinedSound = (said: string): string => ({ 'y oo': 'yoo', 'k s': 'ks', 'g 
 function namesOf(lexicon: Lexicon, unit: ResponseUnit): Pattern[] {
   const { grapheme, sound, said = '' } = unit;
   const vowel = isVowelSound(sound);
-  if (MIRRORED[grapheme] && joinedSound(said) === MIRRORED[grapheme]) return ['reversal'];
+  const letter = grapheme[1] === grapheme[0] ? grapheme[0]! : grapheme;
+  if (MIRRORED[letter] && joinedSound(said) === MIRRORED[letter]) return ['reversal'];
   if (otherSound(lexicon, unit)) return ['other sound of grapheme'];
   if (grapheme.length === 1 && LETTER_NAMES[grapheme]?.sounds.some((name) => name.join(' ') === said)) return ['letter name'];
   const heard = said.split(' ');
@@ -469,13 +547,32 @@ function namesOf(lexicon: Lexicon, unit: ResponseUnit): Pattern[] {
   return vowel === heard.some((s) => isVowelSound(s)) ? ['consonant swapped'] : [];
 }
 
-/** A real word that begins alike and goes on otherwise: guessed from its first letters. */
-function firstOnly(units: readonly ResponseUnit[], added: readonly string[], realWord: boolean): boolean {
-  if (!realWord || units.length < 3 || units[0]!.outcome !== 'right') return false;
-  const rest = units.slice(1);
-  const right = rest.filter((u) => u.outcome === 'right').length;
-  const astray = rest.length - right + added.length;
-  const leading = units.findIndex((u) => u.outcome !== 'right');
-  const tailRight = units.slice(leading).filter((u) => u.outcome === 'right').length;
-  return astray >= 2 && tailRight <= Math.max(0, Math.floor((units.length - leading) / 4)) && units.length - leading + added.length >= 2;
+/**
+ * A real word that begins alike and goes on otherwise: guessed from its first letters. Told by the letters that
+ * follow what both begin with: hardly any of them are the same, and more than one sound went astray.
+ */
+function firstOnly(lexicon: Lexicon, target: string, said: string, units: readonly ResponseUnit[], added: readonly string[]): boolean {
+  if (units.length < 2 || (units[0]!.outcome !== 'right' && !(units[0]!.outcome === 'wrong' && isVowelSound(units[0]!.sound))))
+    return false;
+  let shared = 0;
+  while (shared < target.length && target[shared] === said[shared]) shared += 1;
+  const [asked, read] = [target.slice(shared), said.slice(shared)];
+  if (shared === 0 || asked === '' || read === '' || Math.max(asked.length, read.length) < 2) return false;
+  if (commonLetters(asked, read) > SHARED_LETTERS * Math.max(asked.length, read.length)) return false;
+  // the same base with another ending is no guess: *jumping*, *jumped*
+  const base = baseAndEnding(lexicon, target)?.base;
+  if (base && (base === said || base === baseAndEnding(lexicon, said)?.base)) return false;
+  const astray = units.filter((u) => u.outcome !== 'right').length + added.length;
+  return astray >= 2 || (astray === 1 && units.length >= 5 && Math.min(asked.length, read.length) >= 3);
+}
+
+/** Length of the longest run of letters, gaps allowed, that two spellings share in order. */
+function commonLetters(a: string, b: string): number {
+  let row = new Array<number>(b.length + 1).fill(0);
+  for (const letter of a) {
+    const next = [0];
+    for (let j = 1; j <= b.length; j += 1) next[j] = letter === b[j - 1] ? row[j - 1]! + 1 : Math.max(row[j]!, next[j - 1]!);
+    row = next;
+  }
+  return row[b.length]!;
 }

@@ -1,5 +1,5 @@
 /** The sounds an adult means by letters typed quickly: each spelling says what it most often says, whatever a dictionary would make of it. */
-import { LONG_VOWELS } from '../phonics/sounds.js';
+import { isVowelSound } from '../phonics/sounds.js';
 import type { Lexicon } from '../phonics/lexicon.js';
 
 /** Where typing has a convention of its own. */
@@ -20,6 +20,8 @@ const TYPED: Record<string, string> = {
   ea: 'ee',
   th: 'th',
   uh: 'uh',
+  eh: 'e',
+  ih: 'i',
   er: 'er',
   ch: 'ch',
   ng: 'ng',
@@ -27,6 +29,7 @@ const TYPED: Record<string, string> = {
   ye: 'igh',
   ew: 'oo',
   ue: 'oo',
+  le: 'uhl',
   zh: 'zh',
   dh: 'dh',
   oh: 'oh',
@@ -34,7 +37,36 @@ const TYPED: Record<string, string> = {
   aw: 'aw',
 };
 const NAME_OF: Record<string, string> = { a: 'ay', e: 'ee', i: 'igh', o: 'oh', u: 'oo' };
+/** Before a final e. */
+const SOFT: Record<string, string> = { c: 's', g: 'j' };
 const USED_OFTEN = 260;
+/** Spellings of a sound that nobody means who types letters quickly: *st* is two sounds, *sed* is no *s'd*. */
+export const NEVER_MEANT = new Set([
+  'st',
+  'ti',
+  'ci',
+  'si',
+  'ssi',
+  'sci',
+  'ed',
+  'sc',
+  'sw',
+  'tw',
+  'gu',
+  'bu',
+  'gh',
+  'mn',
+  'nd',
+  'al',
+  'le',
+  'pt',
+  'bt',
+  'gg',
+]);
+/** Meant only where the letters end. */
+const AT_THE_END = new Set(['ce', 'ge', 'se', 'ze', 've', 'the', 'le', 're', 'ye']);
+/** Meant only where the letters begin. */
+const AT_THE_START = new Set(['kn', 'gn', 'wr', 'ps', 'rh']);
 
 /** The commonest sound of each grapheme that many words use, weak vowels left aside. */
 function plainSounds(lexicon: Lexicon): ReadonlyMap<string, string> {
@@ -45,7 +77,9 @@ function plainSounds(lexicon: Lexicon): ReadonlyMap<string, string> {
       totals.set(pair.grapheme, (totals.get(pair.grapheme) ?? 0) + pair.count);
       if (!first.has(pair.grapheme) && pair.sound !== 'uh') first.set(pair.grapheme, pair.sound);
     }
-    const out = new Map([...first].filter(([grapheme]) => totals.get(grapheme)! > USED_OFTEN && !grapheme.includes('_')));
+    const out = new Map(
+      [...first].filter(([grapheme]) => totals.get(grapheme)! > USED_OFTEN && !grapheme.includes('_') && !NEVER_MEANT.has(grapheme)),
+    );
     for (const [grapheme, sound] of Object.entries(TYPED)) out.set(grapheme, sound);
     return out;
   });
@@ -61,18 +95,36 @@ export function typedSounds(lexicon: Lexicon, text: string): string[] | null {
   const plain = plainSounds(lexicon);
   const sounds: string[] = [];
   for (let at = 0; at < text.length;) {
-    const rest = text.slice(at);
+    let rest = text.slice(at);
     const long = /^([aeiou])([bcdfgjklmnpqrstvwxz]|th|ch|sh|ck)(e)$/.exec(rest);
     if (long && long[2] !== 'r') {
-      sounds.push(NAME_OF[long[1]!]!, ...(typedSounds(lexicon, long[2]!) ?? []));
+      sounds.push(NAME_OF[long[1]!]!, ...(SOFT[long[2]!] ? [SOFT[long[2]!]!] : (typedSounds(lexicon, long[2]!) ?? [])));
       break;
     }
     if (rest === 'e' && sounds.length > 1) break; // silent
-    if (rest === 'y' && sounds.length > 0) {
-      sounds.push(sounds.some((s) => LONG_VOWELS.has(s) || /^[aeiou]$/.test(s)) ? 'ee' : 'igh');
+    if (rest === 'o' && sounds.some((s) => isVowelSound(s))) {
+      sounds.push('oh'); // *windo*
       break;
     }
-    const length = [4, 3, 2, 1].find((n) => rest.length >= n && plain.has(rest.slice(0, n)));
+    if (rest === 'y' && sounds.length > 0) {
+      sounds.push(sounds.some((s) => isVowelSound(s)) ? 'ee' : 'igh');
+      break;
+    }
+    if (rest === 'ed' && sounds.some((s) => isVowelSound(s)) && !/[td]$/.test(sounds.at(-1)!)) {
+      sounds.push('d');
+      break;
+    }
+    if (/^n[kx]/.test(rest)) {
+      sounds.push('ng');
+      at += 1;
+      continue;
+    }
+    // a letter doubled is one sound: *maggick*
+    if (/^([bcdfgklmnprstvz])\1/.test(rest)) at += 1;
+    rest = text.slice(at);
+    const meant = (spelled: string): boolean =>
+      plain.has(spelled) && (!AT_THE_END.has(spelled) || spelled === rest) && (!AT_THE_START.has(spelled) || at === 0);
+    const length = [4, 3, 2, 1].find((n) => rest.length >= n && meant(rest.slice(0, n)));
     if (!length) return null;
     const grapheme = rest.slice(0, length);
     const soft = grapheme === 'c' && /^c[eiy]/.test(rest);

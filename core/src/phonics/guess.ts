@@ -25,7 +25,9 @@ const BEAM = 24;
 /** Pairs rarer than this are not guessed: they belong to single words. */
 const RAREST = 3e-5;
 /** What it costs, as a log probability, to part two letters that usually spell one sound together (*oa, sh*). */
-const PARTED = 2.5;
+const PARTED = 4;
+/** What it costs to give a word's only vowel a weak sound, or a long one before a last consonant: those are counted from longer words. */
+const WEAK_ALONE = 4;
 /** How often two letters must stand together as a grapheme to count as such. */
 const TOGETHER = 2e-4;
 
@@ -105,6 +107,8 @@ function fits(pair: PairInfo, word: string, at: number, previous: PairInfo | und
   if (SILENT_E.test(g) && previous && previous.grapheme.length === 1 && LONG_VOWELS.has(previous.sound)) return false;
   if (g === 'ed') return next === '' && !/[aeiou]/.test(word[at - 1] ?? 'a');
   if (g === 'le') return next === '' || next === 's' || next === 'd';
+  // y, w and h are consonants only before a vowel: *noy* has none
+  if (/^[ywh]$/.test(pair.sound) && !/[aeiouy]/.test(next)) return false;
   if (g === 'e' && next === '' && at > 0 && pair.sound === 'e') return false;
   return true;
 }
@@ -143,10 +147,19 @@ export function guessSegmentations(lexicon: Lexicon, word: string, limit = 3): S
     }
   }
   return beams[word.length]!.filter((h) => h.waiting === 0 && h.units.some((unit) => isVowelSound(unit.sound)))
-    .map((h) => ({ ...h, score: h.score + Math.log(probability(model, h.a, h.b, edge)) }))
+    .map((h) => ({ ...h, score: h.score + Math.log(probability(model, h.a, h.b, edge)) - (weakAlone(h.units) ? WEAK_ALONE : 0) }))
     .sort((x, y) => y.score - x.score)
     .slice(0, limit)
     .map((h) => ({ units: placeUnits(h.units).units, from: 'rules' as const }));
+}
+
+function weakAlone(units: readonly PairInfo[]): boolean {
+  const vowels = units.filter((unit) => isVowelSound(unit.sound));
+  if (vowels.length !== 1) return false;
+  const { grapheme, sound } = vowels[0]!;
+  if (sound === 'uh' || (grapheme === 'e' && sound === 'i')) return true;
+  // closed by one consonant, a vowel letter is short: *vot*
+  return /^[aeiou]$/.test(grapheme) && sound !== grapheme && units.at(-2) === vowels[0] && /^[bcdfgkmnptz]$/.test(units.at(-1)!.grapheme);
 }
 
 function splitFits(pair: PairInfo, word: string, at: number): boolean {

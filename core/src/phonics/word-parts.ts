@@ -13,6 +13,8 @@ export interface BaseAndEnding {
 
 /** Endings that are taught as endings, longest first. */
 export const ENDINGS = ['ing', 'est', 'ful', 'less', 'ness', 'ment', 'ed', 'er', 'es', 'ly', 's', 'y'] as const;
+/** A word often met with a capital (*Thank*) is a word still, where it is met this often. */
+const WORD_ALL_THE_SAME = 10;
 const BEFORE_VOWEL = new Set(['ing', 'est', 'ed', 'er', 'es', 'y']);
 
 function basesOf(stem: string, ending: string): [string, EndingChange][] {
@@ -37,7 +39,7 @@ export function baseAndEnding(lexicon: Lexicon, word: string): BaseAndEnding | n
     if (!word.endsWith(ending) || stem.length < 2) continue;
     for (const [base, change] of basesOf(stem, ending)) {
       const entry = lexicon.peek(base);
-      if (!entry || entry.name || entry.perMillion < 1 || !isBase(base)) continue;
+      if (!entry || (entry.name && entry.perMillion < WORD_ALL_THE_SAME) || entry.perMillion < 1 || !isBase(base)) continue;
       if (ending === 'es' && !/(s|z|x|ch|sh|o|y)$/.test(base)) continue;
       if (
         own &&
