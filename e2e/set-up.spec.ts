@@ -137,13 +137,17 @@ test('what schools differ over is decided by the lead, seen by all, and moves wh
   const before = await secure();
   await lead.goto(`${demo.url}/team`);
   // typed as a person types: the field is held to its range when it is left
-  const from = lead.getByRole('spinbutton', { name: 'Secure from, percent' });
+  const from = lead.getByRole('spinbutton', { name: 'Secure from, percent', exact: true });
   await from.click({ clickCount: 3 });
   await lead.keyboard.type('70');
   await expect(from).toHaveValue('70');
   await from.fill('995');
   await from.blur();
   await expect(from).toHaveValue('95');
+  const skill = lead.getByRole('spinbutton', { name: 'A skill is secure from, percent' });
+  await skill.fill('10');
+  await skill.blur();
+  await expect(skill).toHaveValue('70');
   await lead.getByRole('combobox', { name: 'Made-up words' }).selectOption('not at all');
   await lead.getByRole('checkbox', { name: 'bath as in father' }).check();
   await lead.getByRole('button', { name: 'Keep these settings' }).click();

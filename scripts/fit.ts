@@ -2,7 +2,7 @@
  * Fits the numbers of the judgement on simulated children and writes core/src/judgement/parameters.ts:
  * `npm run fit`. Coordinate descent on the log loss of what the estimate says against the truth; each number
  * moves on its own scale (odds for shares, ratio for others) by steps that shrink. Only seeds below
- * FITTING_SEEDS are drawn.
+ * FITTING_SEEDS are drawn. SKIP_PAIRS and SKIP_RECALL leave those parts as they are.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { believe, estimate, estimateStrands, PARAMETERS, seeded, shuffled, type EstimateModel, type RecallParameters } from '@sapling/core';
@@ -22,6 +22,8 @@ function set(tree: unknown, path: string, value: number): void {
 const logLoss = (p: number, truth: boolean): number => -Math.log(Math.min(1 - 1e-4, Math.max(1e-4, truth ? p : 1 - p)));
 /** No answerer is without slips and no unknown pair is never guessed: whatever fits best, one answer must not settle a pair. */
 const LEAST: Readonly<Record<string, number>> = { slip: 0.012, guess: 0.012, learnPerDay: 0.0005, forgetPerDay: 0.0005, weight: 0.05 };
+/** Numbers that may be of either sign. */
+const FREE = new Set(['strand.mean', 'strand.quickAt']);
 const moved = (value: number, step: number, share: boolean): number => {
   if (!share) return value * Math.exp(step);
   const odds = Math.log(value / (1 - value)) + 2 * step;
@@ -38,7 +40,12 @@ function fit<T>(name: string, start: T, paths: readonly string[], loss: (paramet
         for (;;) {
           const tried = clone(best);
           const value = at(tried, path);
-          set(tried, path, Math.max(LEAST[path.split('.').at(-1)!] ?? 0, Number(moved(value, direction * step, value < 1).toFixed(5))));
+          const next = FREE.has(path) ? value + direction * step : moved(value, direction * step, value < 1);
+          set(
+            tried,
+            path,
+            FREE.has(path) ? Number(next.toFixed(5)) : Math.max(LEAST[path.split('.').at(-1)!] ?? 0, Number(next.toFixed(5))),
+          );
           const own = loss(tried);
           if (!(own < least - 1e-6)) break;
           least = own;
@@ -95,9 +102,15 @@ const normal = (model: EstimateModel): EstimateModel => {
   }
   return out as unknown as EstimateModel;
 };
-let model = fit('pairs', start, paths, (m) => pairLoss(normal(m)));
-model = normal(model);
-model = fit('strands', model, ['strand.mean', 'strand.sd', 'strand.discrimination', 'strand.guess', 'strand.slip'], strandLoss);
+let model = process.env.SKIP_PAIRS ? start : normal(fit('pairs', start, paths, (m) => pairLoss(normal(m))));
+const strandPaths = ['mean', 'sd', 'discrimination', 'guess', 'slip', 'quickAt', 'quickSteep', 'slowMs', 'sharedInSitting'];
+const strandKinds = ['word', 'text', 'session', 'find in row'];
+model = fit(
+  'strands',
+  model,
+  [...strandPaths, ...strandKinds.map((kind) => `kindWeight.${kind}`)].map((path) => `strand.${path}`),
+  strandLoss,
+);
 
 // recall as a quick check sees it: half of the cards asked once, the rest judged from them
 const taught = allGpcs(TEACHING_ORDERS[0]!).slice(0, 70);

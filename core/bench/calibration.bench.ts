@@ -3,7 +3,7 @@
  * FITTING_SEEDS): of all pairs said to be known with a chance of about so much, how many are; how often the
  * interval's states are right; and the same for the skill strands, against answers given afterwards.
  */
-import { estimate, estimateStrands } from '@sapling/core';
+import { DEFAULT_MODEL, estimate, estimateStrands } from '@sapling/core';
 import { drawHistory, drawSkillHistory, FITTING_SEEDS } from '@sapling/data';
 
 const CHILDREN = Number(process.env.CHILDREN ?? 600);
@@ -59,9 +59,32 @@ for (const [state, { n, known }] of states)
 process.stdout.write(`the interval does not rule the truth out: ${((100 * inside) / total).toFixed(1)} %\n`);
 
 const strands = table();
+const { strand } = DEFAULT_MODEL;
+/** What the estimate would be without a part of the evidence. */
+const without: Record<string, Partial<typeof strand>> = {
+  'as it is': {},
+  'without speed': { quickSteep: 0 },
+  'every kind alike': { kindWeight: {} },
+  'one adult as good as two': { sharedInSitting: 0 },
+};
+const loss = new Map(Object.keys(without).map((name) => [name, 0]));
+const secure = { n: 0, right: 0 };
 for (let k = 0; k < 5 * CHILDREN; k += 1) {
   const { evidence, asOf, next } = drawSkillHistory(FITTING_SEEDS + 1 + k);
-  const { p } = estimateStrands(evidence, { asOf }).get('blending')!;
-  note(strands, p, next.filter(Boolean).length / next.length);
+  const share = next.filter(Boolean).length / next.length;
+  for (const [name, change] of Object.entries(without)) {
+    const { p, state } = estimateStrands(evidence, { asOf, model: { ...DEFAULT_MODEL, strand: { ...strand, ...change } } }).get(
+      'blending',
+    )!;
+    loss.set(name, loss.get(name)! - share * Math.log(p) - (1 - share) * Math.log(1 - p));
+    if (name !== 'as it is') continue;
+    note(strands, p, share);
+    if (state === 'secure') {
+      secure.n += 1;
+      secure.right += share;
+    }
+  }
 }
 print('Strands: chance said of a plain item, and right afterwards', strands);
+process.stdout.write(`secure ${secure.n}: ${((100 * secure.right) / secure.n).toFixed(1)} % of plain items right afterwards\n`);
+for (const [name, sum] of loss) process.stdout.write(`log loss ${(sum / (5 * CHILDREN)).toFixed(4)} ${name}\n`);

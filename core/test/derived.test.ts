@@ -160,6 +160,42 @@ describe('strands', () => {
   });
 });
 
+describe('what else tells of a strand', () => {
+  const six = (change: (k: number) => Partial<Observation>, right = true): number => {
+    const list = evidence(Array.from({ length: 6 }, () => ({ right, difficulty: 0.35, day: 90 })));
+    const told = list.map((e, k) => ({ ...e, observation: { ...e.observation, ...change(k) } }));
+    return estimateStrands(told, { asOf }).get('blending')!.p;
+  };
+  it('speed: right at once tells more than right but slow, or at the second try', () => {
+    const quick = six(() => ({ ms: 1500 }));
+    expect(six(() => ({ ms: 9000 }))).toBeLessThan(quick);
+    expect(six(() => ({ outcome: 'slow' }))).toBeLessThan(quick);
+    expect(six(() => ({ outcome: 'put right' }))).toBeLessThan(quick);
+    expect(six(() => ({ outcome: 'slow' }))).toBeGreaterThan(six(() => ({ outcome: 'wrong' }), false));
+  });
+  it('kind: a word met in a text tells less than one read alone, right or wrong', () => {
+    expect(six(() => ({ kind: 'text' }))).toBeLessThan(six(() => ({ kind: 'made-up word' })));
+    expect(six(() => ({ kind: 'text', outcome: 'wrong' }), false)).toBeGreaterThan(
+      six(() => ({ kind: 'made-up word', outcome: 'wrong' }), false),
+    );
+  });
+  it('agreement: two adults who heard three each tell more than one who heard six, and memory less than marks', () => {
+    expect(six((k) => ({ by: k % 2 ? 'a' : 'b' }))).toBeGreaterThan(six(() => ({ by: 'a' })));
+    expect(six((k) => ({ by: k % 2 ? 'a' : 'b', outcome: 'wrong' }), false)).toBeLessThan(
+      six(() => ({ by: 'a', outcome: 'wrong' }), false),
+    );
+    expect(six(() => ({ fromMemory: true }))).toBeLessThan(six(() => ({})));
+  });
+  it('a school’s thresholds move the states', () => {
+    const list = evidence(Array.from({ length: 10 }, (_, k) => ({ right: k % 5 !== 0, difficulty: 0, day: 90 })));
+    const state = (secureFrom: number, gapBelow: number) =>
+      estimateStrands(list, { asOf, model: { ...DEFAULT_MODEL, strand: { ...DEFAULT_MODEL.strand, secureFrom, gapBelow } } }).get(
+        'blending',
+      )!.state;
+    expect([state(0.5, 0.4), state(0.95, 0.4), state(0.99, 0.98)]).toEqual(['secure', 'wobbly', 'gap']);
+  });
+});
+
 describe('calibration, on simulated children that set nothing', () => {
   it('when it says about so much of a pair, about so much is so; secure and gap are what they say', () => {
     const bins = Array.from({ length: 5 }, () => ({ n: 0, said: 0, was: 0 }));

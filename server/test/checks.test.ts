@@ -200,6 +200,32 @@ describe('what the school decides', () => {
     await put({}, version + 2);
   });
 
+  it('moves the thresholds of the skills apart from those of the pairs', async () => {
+    const [child] = await school.addChildren('Wrens', ['Gil']);
+    const words = ['vab', 'mip', 'tob', 'sut', 'nad', 'pif', 'hom', 'gan', 'lub', 'ked', 'dap', 'wug'];
+    for (const [n, item] of words.entries())
+      await send(teacher, [
+        observation(teacher.id, child!, {
+          kind: 'made-up word',
+          gpc: undefined,
+          skill: 'blending',
+          item,
+          ms: 1800,
+          at: daysAgo(4 + (n % 2)),
+        }),
+      ]);
+    const { version } = (await school.ask('GET', '/api/settings', { as: teacher })).body as { version: number };
+    const statesWith = async (change: Partial<SchoolSettings>, at: number): Promise<string[]> => {
+      await school.ask('PUT', '/api/settings', { as: lead, body: { ...DEFAULT_SETTINGS, ...change, version: at } });
+      const found = await childOf(child!);
+      return [found.strands.find((s) => s.strand === 'blending')!.state, pair(found, 'v:v').state];
+    };
+    const [, atFirst] = await statesWith({ skillSecureFrom: 0.7 }, version);
+    expect(await statesWith({ skillSecureFrom: 0.7 }, version + 1)).toEqual(['secure', atFirst]);
+    expect(await statesWith({ skillSecureFrom: 0.95 }, version + 2)).toEqual(['wobbly', atFirst]);
+    await statesWith({}, version + 3);
+  });
+
   it('an accent that was set makes an answer right that was laid as wrong before', async () => {
     const [child] = await school.addChildren('Wrens', ['Fay']);
     await send(teacher, [

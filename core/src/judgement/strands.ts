@@ -2,7 +2,9 @@
  * Where a child stands on each skill strand. One ability a strand on the logistic scale, items of known
  * difficulty, guessing and slips (a three-parameter item response model with an upper bound: Birnbaum 1968;
  * Barton and Lord 1981), the posterior over a grid of abilities (expected a posteriori: Bock and Mislevy 1982).
- * Old answers count for less, so that the interval widens as they age.
+ * Old answers count for less, so that the interval widens as they age. A right answer also tells by its speed: the
+ * abler at an item, the likelier at once (accuracy and speed from one ability, after van der Linden 2007, with speed
+ * read as at once or not).
  */
 import { CoreError } from '../errors.js';
 import { STRANDS, type Strand } from '../evidence/observation.js';
@@ -44,17 +46,52 @@ export function rightOn(model: EstimateModel, ability: number, difficulty: numbe
   return floor + (1 - floor - slip) / (1 + Math.exp(-discrimination * (ability - difficulty)));
 }
 
+/** How quickly a right answer came, where the observation tells: at once, or slowly or at the second try. */
+function quickness({ right, observation }: SkillEvidence, slowMs: number): 'quick' | 'slow' | null {
+  const { outcome, ms, fromMemory } = observation;
+  if (!right || fromMemory) return null;
+  if (outcome === 'slow' || outcome === 'put right') return 'slow';
+  if (outcome !== 'right') return null;
+  return (ms ?? 0) > slowMs ? 'slow' : 'quick';
+}
+
+/**
+ * What each answer counts. The answers one adult marks in one sitting share that adult's ear and that day: n of
+ * them tell as much as n / (1 + (n - 1) r) independent ones (the design effect of a cluster: Kish 1965). So two
+ * adults who agree say more than one who asks twice as much.
+ */
+function countsOf(own: readonly SkillEvidence[], asOf: number, model: EstimateModel): number[] {
+  const { halfLifeDays, kindWeight, sharedInSitting } = model.strand;
+  const before = new Map<string, number>();
+  return own.map(({ observation: { by, at, kind, fromMemory } }) => {
+    const sitting = `${by} ${at.slice(0, 10)}`;
+    const n = before.get(sitting) ?? 0;
+    before.set(sitting, n + 1);
+    // what the n-th adds to those before it: a later answer never changes what an earlier one counts
+    const adds = worth(n + 1, sharedInSitting) - worth(n, sharedInSitting);
+    const ageDays = Math.max(0, asOf - Date.parse(at)) / DAY_MS;
+    return 2 ** (-ageDays / halfLifeDays) * (kindWeight[kind] ?? 1) * (fromMemory ? model.fromMemory : 1) * adds;
+  });
+}
+const worth = (n: number, shared: number): number => (n === 0 ? 0 : n / (1 + (n - 1) * shared));
+
 function estimateOne(own: readonly SkillEvidence[], asOf: number, model: EstimateModel): StrandEstimate {
-  const { mean, sd, halfLifeDays } = model.strand;
+  const { mean, sd, quickAt, quickSteep, slowMs } = model.strand;
   const log = GRID.map((ability) => -((ability - mean) ** 2) / (2 * sd ** 2));
-  for (const { right, difficulty, observation } of own) {
-    const ageDays = Math.max(0, asOf - Date.parse(observation.at)) / DAY_MS;
-    const weight = 2 ** (-ageDays / halfLifeDays) * (observation.fromMemory ? model.fromMemory : 1);
+  const counts = countsOf(own, asOf, model);
+  own.forEach((one, n) => {
+    const { right, difficulty, observation } = one;
+    const quick = quickness(one, slowMs);
     GRID.forEach((ability, k) => {
       const p = rightOn(model, ability, difficulty, observation.options);
-      log[k]! += weight * Math.log(right ? p : 1 - p);
+      let chance = right ? p : 1 - p;
+      if (quick !== null) {
+        const atOnce = 1 / (1 + Math.exp(-quickAt - quickSteep * (ability - difficulty)));
+        chance *= quick === 'quick' ? atOnce : 1 - atOnce;
+      }
+      log[k]! += counts[n]! * Math.log(chance);
     });
-  }
+  });
   const top = Math.max(...log);
   const weights = log.map((value) => Math.exp(value - top));
   const total = weights.reduce((a, b) => a + b, 0);

@@ -134,7 +134,21 @@ export interface SkillHistory {
   readonly next: readonly boolean[];
 }
 
-/** One child's answers on one strand, with ability that drifts, and ten more afterwards. */
+/** What each kind adds to a right answer by another way (a word known by sight, a context), and how much longer it takes. */
+const SKILL_KINDS: readonly { kind: ObservationKind; often: number; sight: number; takes: number; options?: number }[] = [
+  { kind: 'made-up word', often: 0.35, sight: 0, takes: 1.1 },
+  { kind: 'word', often: 0.3, sight: 0.12, takes: 1 },
+  { kind: 'text', often: 0.1, sight: 0.35, takes: 0.8 },
+  { kind: 'session', often: 0.1, sight: 0.2, takes: 1 },
+  { kind: 'push together', often: 0.1, sight: 0.02, takes: 1 },
+  { kind: 'find in row', often: 0.05, sight: 0, takes: 1.4, options: 4 },
+];
+
+/**
+ * One child's answers on one strand, with ability that drifts, and ten more afterwards. Some days are better than
+ * others, adults differ in what they let pass, some kinds can be got right another way, some are marked from memory;
+ * answers that come easily come faster.
+ */
 export function drawSkillHistory(seed: number): SkillHistory {
   const random = seeded(seed * 7411 + 17);
   const strand: Strand = 'blending';
@@ -142,26 +156,49 @@ export function drawSkillHistory(seed: number): SkillHistory {
   const steep = 1 + 0.9 * random();
   const slip = 0.01 + 0.07 * random();
   const guess = 0.06 * random();
-  const right = (difficulty: number): boolean => random() < guess + (1 - guess - slip) * logistic(steep * (ability - difficulty));
+  const pace = 1.1 + 0.5 * gauss(random) ** 2;
+  const chance = (difficulty: number, form: number): number => guess + (1 - guess - slip) * logistic(steep * (ability + form - difficulty));
   const evidence: SkillEvidence[] = [];
   const sittings = 1 + Math.floor(4 * random());
   let day = 0;
   for (let sitting = 0; sitting < sittings; sitting += 1) {
     const count = 1 + Math.floor(9 * random());
+    const adult = pick(ADULTS, random);
+    const form = 0.55 * gauss(random) + 4 * (adult.lenient - 0.02);
+    const { kind, sight, takes, options } = pick(SKILL_KINDS, random);
+    const fromMemory = random() < 0.06;
     for (let k = 0; k < count; k += 1) {
       const difficulty = 0.35 * Math.floor(4 * random());
       const at = new Date(START + day * DAY + k * 9000).toISOString();
-      const ok = right(difficulty);
+      const able = chance(difficulty, form);
+      const other = Math.max(sight, options ? 1 / options : 0, fromMemory ? 0.2 : 0);
+      const ok = random() < able + (1 - able) * other - (fromMemory ? 0.1 * able : 0);
+      const ease = ability + form - difficulty;
+      const ms = Math.round(1000 * pace * takes * (1 + 2.6 * logistic(-0.9 * ease)) * Math.exp(0.35 * gauss(random)));
+      const second = ok && random() < 0.12 * logistic(-ease);
       evidence.push({
         strand,
         right: ok,
         difficulty,
-        observation: { id: `${seed}-${sitting}-${k}`, child: `s-${seed}`, by: 'usual', at, kind: 'word', outcome: ok ? 'right' : 'wrong' },
+        observation: {
+          id: `${seed}-${sitting}-${k}`,
+          child: `s-${seed}`,
+          by: adult.id,
+          at,
+          kind,
+          outcome: !ok ? (random() < 0.2 ? 'no answer' : 'wrong') : second ? 'put right' : ms > 4200 && random() < 0.7 ? 'slow' : 'right',
+          ...(fromMemory ? { fromMemory } : { ms }),
+          ...(options ? { options } : {}),
+        },
       });
     }
     const wait = 5 + Math.floor(25 * random());
     day += wait;
     ability += 0.012 * wait * (random() - 0.3) + 0.05 * Math.sqrt(wait) * gauss(random);
   }
-  return { evidence, asOf: new Date(START + day * DAY).toISOString(), next: Array.from({ length: 10 }, () => right(0)) };
+  return {
+    evidence,
+    asOf: new Date(START + day * DAY).toISOString(),
+    next: Array.from({ length: 10 }, () => random() < chance(0, 0.55 * gauss(random))),
+  };
 }

@@ -14,9 +14,11 @@ export async function readSettings(db: Db): Promise<SchoolSettings & { version: 
 }
 
 /** The estimate as this school's thresholds have it. */
-export function modelOf({ secureFrom, gapBelow }: Pick<SchoolSettings, 'secureFrom' | 'gapBelow'>): EstimateModel {
-  return { ...DEFAULT_MODEL, secureFrom, gapBelow };
+export function modelOf({ secureFrom, gapBelow, skillSecureFrom, skillGapBelow }: Thresholds): EstimateModel {
+  const strand = { ...DEFAULT_MODEL.strand, secureFrom: skillSecureFrom, gapBelow: skillGapBelow };
+  return { ...DEFAULT_MODEL, secureFrom, gapBelow, strand };
 }
+type Thresholds = Pick<SchoolSettings, 'secureFrom' | 'gapBelow' | 'skillSecureFrom' | 'skillGapBelow'>;
 
 export const settingsRoutes = [
   route('settings', { action: 'signed in' }, async ({ db }) => readSettings(db)),

@@ -51,7 +51,7 @@ export function SchoolSettingsForm() {
   );
   /** A number that is held to its range when the field is left, not while it is typed. */
   const number = (
-    key: 'secureFrom' | 'gapBelow' | 'dueAfterDays',
+    key: 'secureFrom' | 'gapBelow' | 'skillSecureFrom' | 'skillGapBelow' | 'dueAfterDays',
     label: string,
     least: number,
     most: number,
@@ -115,6 +115,16 @@ export function SchoolSettingsForm() {
           'Gap below',
           `Default: ${percent(DEFAULT_SETTINGS.gapBelow)}. A pair is a gap where even the high end of its range stays below this.`,
           number('gapBelow', 'Gap below, percent', 5, 50, 0.01, 5),
+        )}
+        {row(
+          'A skill is secure from',
+          `Default: ${percent(DEFAULT_SETTINGS.skillSecureFrom)} of plain items right. Skills are blending, longer words and so on; the low end of the range counts.`,
+          number('skillSecureFrom', 'A skill is secure from, percent', 70, 95, 0.01, 5),
+        )}
+        {row(
+          'A skill is a gap below',
+          `Default: ${percent(DEFAULT_SETTINGS.skillGapBelow)} of plain items right, even at the high end of the range.`,
+          number('skillGapBelow', 'A skill is a gap below, percent', 20, 70, 0.01, 5),
         )}
         {row(
           'Due for another look',
