@@ -1,87 +1,261 @@
-import type { CostBreakdown, Group, Grouping, GroupingProblem } from './problem.js';
-import { DEFAULT_MINUTES_PER_PAIR } from './problem.js';
-
-/** The problem as numbers: need[child][pair] is the probability that a taught pair is not known. */
-export interface Dense {
-  readonly ids: readonly string[];
-  readonly need: readonly Float64Array[];
-  /** Weight of each pair: an earlier pair opens more, so missing it costs more (1 down to 0.5). */
-  readonly weight: Float64Array;
-  readonly minutes: number;
-}
+/** What a grouping costs: every part in child-minutes, every part a child's own, so that they add up to the total. */
+import type { Strand } from '../evidence/observation.js';
+import { focusOf, type FocusRule } from './focus.js';
+import {
+  DEFAULT_CONTINUITY,
+  DEFAULT_MINUTES_PER_PAIR,
+  DEFAULT_WEEKS,
+  SKILL_SIZE,
+  type CostBreakdown,
+  type Group,
+  type GroupingChild,
+  type GroupingProblem,
+  type Need,
+} from './problem.js';
 
 /** What is not known of a pair never checked: it may well be known. */
 const UNCHECKED_NEED = 0.35;
+const UNCHECKED_WIDTH = 0.9;
+/** The part of focus minutes that is lost on a child who knows the pair: going over it is worth something. */
+const LOST_ON_KNOWN = 0.5;
+/** The part of focus minutes at risk for a child of whom nothing is known. */
+const AT_RISK = 0.25;
+/** The part of the minutes lost for each pair by which a child's cycle would run ahead of or behind the group's. */
+const LOST_TO_PACE = 0.5;
+/** An earlier pair stands under more of what follows: the last weighs half the first. */
+const LAST_PAIR = 0.5;
 
-export function dense(problem: GroupingProblem): Dense {
-  const pairs = problem.taught;
+/** The problem as numbers. Rows are children; columns are needs, pairs in taught order first, then skills. */
+export interface Numbers {
+  readonly problem: GroupingProblem;
+  readonly ids: readonly string[];
+  readonly index: ReadonlyMap<string, number>;
+  readonly needs: readonly Need[];
+  readonly column: ReadonlyMap<Need, number>;
+  /** Probability that it is a gap. */
+  readonly need: readonly Float64Array[];
+  /** Minutes of the gap, if it is not covered. */
+  readonly open: readonly Float64Array[];
+  readonly known: readonly Float64Array[];
+  readonly untaught: readonly Float64Array[];
+  readonly unsure: readonly Float64Array[];
+  /** Minutes won by having it in the focus: `open` less `known`, `untaught` and `unsure`. */
+  readonly gain: readonly Float64Array[];
+  /** All of a child's open minutes: what waiting costs. */
+  readonly base: Float64Array;
+  /** Pairs a cycle, NaN where not known. */
+  readonly pace: Float64Array;
+  readonly paceMinutes: number;
+  /** Number of last cycle's group, -1 for none; how many companions each child had. */
+  readonly last: Int32Array;
+  readonly mates: Int32Array;
+  readonly continuity: number;
+  readonly rule: FocusRule;
+}
+
+export function numbersOf(problem: GroupingProblem): Numbers {
+  const { children, taught } = problem;
+  const minutes = problem.minutesPerPair ?? DEFAULT_MINUTES_PER_PAIR;
+  const skill = problem.way !== undefined && problem.way !== 'shared gaps' && problem.way !== 'next step' ? problem.way : undefined;
+  const pairs = skill ? [] : taught;
+  const skills: readonly Strand[] = skill ? [skill] : problem.way === 'next step' ? [] : (problem.skills ?? []);
+  const needs: Need[] = [...pairs, ...skills];
+  const weight = weightsOf(problem, pairs, skills.length);
+  const size = Float64Array.from(needs, (_, k) => (k < pairs.length ? 1 : skill ? problem.focusSize : SKILL_SIZE));
+  const rows = children.map((child) => rowOf(child, needs, pairs.length, weight, size, minutes, skill !== undefined));
+  const labels = new Map<string, number>();
+  const last = Int32Array.from(children, (c) => {
+    if (c.last === undefined) return -1;
+    if (!labels.has(c.last)) labels.set(c.last, labels.size);
+    return labels.get(c.last)!;
+  });
   return {
-    ids: problem.children.map((c) => c.id),
-    need: problem.children.map((child) =>
-      Float64Array.from(pairs, (gpc) => {
-        const p = child.known[gpc];
-        return p === undefined ? UNCHECKED_NEED : 1 - p;
-      }),
-    ),
-    weight: Float64Array.from(pairs, (_, k) => 1 - (0.5 * k) / Math.max(1, pairs.length - 1)),
-    minutes: problem.minutesPerPair ?? DEFAULT_MINUTES_PER_PAIR,
+    problem,
+    ids: children.map((c) => c.id),
+    index: new Map(children.map((c, k) => [c.id, k])),
+    needs,
+    column: new Map(needs.map((need, k) => [need, k])),
+    need: rows.map((r) => r.need),
+    open: rows.map((r) => r.open),
+    known: rows.map((r) => r.known),
+    untaught: rows.map((r) => r.untaught),
+    unsure: rows.map((r) => r.unsure),
+    gain: rows.map((r) => r.gain),
+    base: Float64Array.from(rows, (r) => r.open.reduce((a, b) => a + b, 0)),
+    pace: Float64Array.from(children, (c) => (c.pace ?? NaN) * (problem.weeks ?? DEFAULT_WEEKS)),
+    paceMinutes: LOST_TO_PACE * minutes,
+    last,
+    mates: Int32Array.from(last, (label, k) => (label < 0 ? 0 : last.reduce((n, other, j) => n + (other === label && j !== k ? 1 : 0), 0))),
+    continuity: problem.continuity ?? DEFAULT_CONTINUITY,
+    rule: { size, capacity: problem.focusSize, pairs: pairs.length, window: problem.way === 'next step', all: skill !== undefined },
   };
 }
 
-/**
- * The best focus for these members and what it costs: pair by pair, putting it in the focus saves the
- * members' uncovered minutes and spends the minutes of those who know it.
- */
-export function bestFocus(
-  d: Dense,
-  members: readonly number[],
-  focusSize: number,
-): { focus: number[]; knownAlready: number; notCovered: number } {
-  const gains: { pair: number; gain: number; spent: number; open: number }[] = [];
-  let notCovered = 0;
-  for (let pair = 0; pair < d.weight.length; pair += 1) {
-    let open = 0;
-    let spent = 0;
-    for (const m of members) {
-      const need = d.need[m]![pair]!;
-      open += need * d.weight[pair]! * d.minutes;
-      spent += (1 - need) * d.minutes;
+function weightsOf(problem: GroupingProblem, pairs: readonly string[], skills: number): Float64Array {
+  const opened = pairs.map((gpc) => Math.max(0, problem.textOpened?.[gpc] ?? 1));
+  const most = Math.max(...opened, 1e-9);
+  const place = (k: number): number => 1 - ((1 - LAST_PAIR) * k) / Math.max(1, pairs.length - 1);
+  // by the square root: the commonest pairs open a hundred times as much text as the rarest, and both must be learnt
+  return Float64Array.from({ length: pairs.length + skills }, (_, k) =>
+    k < pairs.length ? place(k) * (0.5 + 0.5 * Math.sqrt(opened[k]! / most)) : 1,
+  );
+}
+
+function rowOf(
+  child: GroupingChild,
+  needs: readonly Need[],
+  pairs: number,
+  weight: Float64Array,
+  size: Float64Array,
+  perPair: number,
+  oneSkill: boolean,
+) {
+  const own = child.taught && new Set<string>(child.taught);
+  const row = () => new Float64Array(needs.length);
+  const [need, open, known, untaught, unsure, gain] = [row(), row(), row(), row(), row(), row()];
+  needs.forEach((name, k) => {
+    const p = k < pairs ? child.known[name] : child.skills?.[name as Strand];
+    const minutes = perPair * (oneSkill ? SKILL_SIZE : size[k]!);
+    const taught = k >= pairs || own === undefined || own.has(name);
+    const width = child.unsure?.[name] ?? (p === undefined ? UNCHECKED_WIDTH : 0);
+    need[k] = !taught ? 0 : p === undefined ? UNCHECKED_NEED : 1 - p;
+    open[k] = need[k]! * weight[k]! * minutes;
+    if (taught) known[k] = (1 - need[k]!) * minutes * LOST_ON_KNOWN;
+    else untaught[k] = minutes * LOST_ON_KNOWN;
+    unsure[k] = taught ? Math.min(1, Math.max(0, width)) * minutes * AT_RISK : 0;
+    gain[k] = open[k]! - known[k]! - untaught[k]! - unsure[k]!;
+  });
+  return { need, open, known, untaught, unsure, gain };
+}
+
+const scratch = new Float64Array(64);
+/** Minutes lost to the spread of pace: distance from the middle child, over the children whose pace is known. */
+export function paceCost(n: Numbers, members: readonly number[]): number {
+  let count = 0;
+  const into = members.length > scratch.length ? new Float64Array(members.length) : scratch;
+  for (const m of members) {
+    const pace = n.pace[m]!;
+    if (pace !== pace) continue;
+    let k = count;
+    while (k > 0 && into[k - 1]! > pace) {
+      into[k] = into[k - 1]!;
+      k -= 1;
     }
-    notCovered += open;
-    gains.push({ pair, gain: open - spent * 0.5, spent, open });
+    into[k] = pace;
+    count += 1;
   }
-  gains.sort((a, b) => b.gain - a.gain || a.pair - b.pair);
-  const focus: number[] = [];
-  let knownAlready = 0;
-  for (const { pair, gain, spent, open } of gains.slice(0, focusSize)) {
-    if (gain <= 0 && focus.length > 0) break;
-    focus.push(pair);
-    knownAlready += spent * 0.5;
-    notCovered -= open;
+  // twice the sum of distances from the median is what the outer pairs span
+  let sum = 0;
+  for (let low = 0, high = count - 1; low < high; low += 1, high -= 1) sum += into[high]! - into[low]!;
+  return sum * n.paceMinutes;
+}
+
+/** Minutes lost where last cycle's companions are not here. */
+export function continuityCost(n: Numbers, members: readonly number[]): number {
+  if (n.continuity === 0) return 0;
+  let lost = 0;
+  for (const m of members) {
+    const mates = n.mates[m]!;
+    if (mates === 0) continue;
+    let kept = 0;
+    for (const other of members) if (other !== m && n.last[other] === n.last[m]) kept += 1;
+    lost += (mates - kept) / mates;
   }
-  return { focus: focus.sort((a, b) => a - b), knownAlready, notCovered };
+  return lost * n.continuity;
+}
+
+export const NO_COST: Readonly<CostBreakdown> = {
+  knownAlready: 0,
+  notTaughtYet: 0,
+  notCovered: 0,
+  pace: 0,
+  continuity: 0,
+  unsure: 0,
+  total: 0,
+};
+
+/** What each of these children costs in a group of this focus. Row by row they add up to the group's cost. */
+export function memberCosts(n: Numbers, members: readonly number[], focus: readonly number[]): CostBreakdown[] {
+  const inFocus = new Set(focus);
+  const paces = members.map((m) => n.pace[m]!).filter((pace) => !Number.isNaN(pace));
+  paces.sort((a, b) => a - b);
+  const middle = paces.length === 0 ? NaN : (paces[(paces.length - 1) >> 1]! + paces[paces.length >> 1]!) / 2;
+  return members.map((m) => {
+    const cost = { ...NO_COST };
+    for (let k = 0; k < n.needs.length; k += 1) {
+      if (!inFocus.has(k)) {
+        cost.notCovered += n.open[m]![k]!;
+        continue;
+      }
+      cost.knownAlready += n.known[m]![k]!;
+      cost.notTaughtYet += n.untaught[m]![k]!;
+      cost.unsure += n.unsure[m]![k]!;
+    }
+    if (!Number.isNaN(n.pace[m]!)) cost.pace = Math.abs(n.pace[m]! - middle) * n.paceMinutes;
+    if (n.mates[m]! > 0) {
+      const kept = members.filter((other) => other !== m && n.last[other] === n.last[m]).length;
+      cost.continuity = (n.continuity * (n.mates[m]! - kept)) / n.mates[m]!;
+    }
+    return withTotal(cost);
+  });
+}
+
+export function withTotal(cost: CostBreakdown): CostBreakdown {
+  return {
+    ...cost,
+    total: cost.notCovered + cost.knownAlready + cost.notTaughtYet + cost.pace + cost.continuity + cost.unsure,
+  };
+}
+export function sumCosts(costs: readonly CostBreakdown[]): CostBreakdown {
+  const sum = { ...NO_COST };
+  for (const cost of costs) for (const part of Object.keys(sum) as (keyof CostBreakdown)[]) sum[part] += cost[part];
+  return withTotal(sum);
+}
+
+/** The same difference part by part. */
+export function costChange(after: CostBreakdown, before: CostBreakdown): CostBreakdown {
+  const out = { ...NO_COST };
+  for (const part of Object.keys(out) as (keyof CostBreakdown)[]) out[part] = after[part] - before[part];
+  return out;
+}
+
+export function groupCost(n: Numbers, members: readonly number[], focus: readonly number[]): CostBreakdown {
+  return sumCosts(memberCosts(n, members, focus));
+}
+
+/** Which columns a group's named focus is; names that are none of this problem's needs count for nothing. */
+export function columnsOf(n: Numbers, focus: readonly Need[]): number[] {
+  return focus.map((need) => n.column.get(need)).filter((k) => k !== undefined);
+}
+export function membersOf(n: Numbers, group: Pick<Group, 'members'>): number[] {
+  return group.members.map((id) => n.index.get(id)).filter((k) => k !== undefined);
+}
+
+/** The best focus for these members. */
+export function bestFocus(n: Numbers, members: readonly number[]): number[] {
+  const gain = new Float64Array(n.needs.length);
+  for (const m of members) for (let k = 0; k < gain.length; k += 1) gain[k]! += n.gain[m]![k]!;
+  return focusOf(n.rule, gain);
+}
+
+/** Each child's cost; a child in no group waits, and all their gaps stay open. */
+export function costsByChild(problem: GroupingProblem, grouping: { groups: readonly Group[] }): Map<string, CostBreakdown> {
+  const n = numbersOf(problem);
+  const out = new Map<string, CostBreakdown>();
+  for (const group of grouping.groups) {
+    const members = membersOf(n, group);
+    memberCosts(n, members, columnsOf(n, group.focus)).forEach((cost, k) => out.set(n.ids[members[k]!]!, cost));
+  }
+  n.ids.forEach((id, k) => {
+    if (!out.has(id)) out.set(id, withTotal({ ...NO_COST, notCovered: n.base[k]! }));
+  });
+  return out;
 }
 
 /**
- * What a grouping costs, in child-minutes, for the focus it names.
+ * What a grouping costs, in child-minutes, for the focus it names. A child in no group has all their gaps open.
  * @example costOf(problem, formGroups(problem, { seed: 1 })).total
  */
-export function costOf(problem: GroupingProblem, grouping: { groups: readonly Group[] } | Grouping): CostBreakdown {
-  const d = dense(problem);
-  const pairIndex = new Map(problem.taught.map((gpc, k) => [gpc, k]));
-  const childIndex = new Map(d.ids.map((id, k) => [id, k]));
-  let knownAlready = 0;
-  let notCovered = 0;
-  for (const group of grouping.groups) {
-    const focus = new Set(group.focus.map((gpc) => pairIndex.get(gpc)).filter((k) => k !== undefined));
-    for (const id of group.members) {
-      const need = d.need[childIndex.get(id)!];
-      if (!need) continue;
-      for (let pair = 0; pair < d.weight.length; pair += 1) {
-        if (focus.has(pair)) knownAlready += (1 - need[pair]!) * d.minutes * 0.5;
-        else notCovered += need[pair]! * d.weight[pair]! * d.minutes;
-      }
-    }
-  }
-  return { knownAlready, notCovered, total: knownAlready + notCovered };
+export function costOf(problem: GroupingProblem, grouping: { groups: readonly Group[] }): CostBreakdown {
+  return sumCosts([...costsByChild(problem, grouping).values()]);
 }

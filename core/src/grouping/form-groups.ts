@@ -1,8 +1,11 @@
 import { CoreError } from '../errors.js';
-import type { Gpc } from '../phonics/lexicon.js';
-import { below, seeded, shuffled } from '../random.js';
-import { bestFocus, costOf, dense, type Dense } from './cost.js';
-import type { GroupExplanation, Grouping, GroupingProblem } from './problem.js';
+import { below, seeded, shuffled, type Random } from '../random.js';
+import { Board } from './board.js';
+import { conflictOf, type RuleConflict } from './conflict.js';
+import { bestFocus, costOf, numbersOf, type Numbers } from './cost.js';
+import { assignTimes, findLegal, type Legal } from './feasible.js';
+import type { Grouping, GroupingProblem, Need } from './problem.js';
+import { rulesOf, type Rules } from './rules.js';
 
 export interface FormOptions {
   readonly seed: number;
@@ -13,204 +16,239 @@ export interface FormOptions {
   readonly now?: () => number;
   readonly onProgress?: (done: number) => void;
   readonly signal?: { readonly aborted: boolean };
+  /** Where to begin: a grouping of this problem; used if it keeps every rule. */
+  readonly start?: { readonly groups: readonly { readonly members: readonly string[]; readonly slot?: string }[] };
+  /** Minutes added where two children are together, to be led away from earlier answers; not in the cost returned. */
+  readonly penalty?: (a: string, b: string) => number;
+}
+
+/** No grouping keeps all the rules; `conflict` says which of them cannot all hold. */
+export class NoGrouping extends CoreError {
+  constructor(
+    readonly conflict: RuleConflict | null,
+    field: string,
+    message: string,
+  ) {
+    super('impossible', field, message);
+  }
+}
+
+/** Search steps that serve most problems: more for more children and groups, within reason. */
+export function defaultIterations(children: number, groups: number): number {
+  return Math.min(1_500_000, 60_000 + children * groups * 100);
 }
 
 /**
- * Sorts children into groups by the gaps they share and gives each group its focus. Membership and focus
- * are searched together: simulated annealing over moves and swaps (Kirkpatrick, Gelatt and Vecchi 1983),
- * where every visited grouping is given its best focus. Always legal; deterministic for a seed and a
- * number of iterations; when aborted it returns the best so far.
- * @throws CoreError `impossible` where no grouping can keep the sizes or the must-be-together pairs,
- *   `empty` for no children.
+ * Sorts children into groups and gives each group its focus. Membership and focus are searched together:
+ * simulated annealing over moves and swaps (Kirkpatrick, Gelatt and Vecchi 1983), where every grouping
+ * visited is costed with its best focus. Holds a legal grouping from the first step on, which is returned
+ * at once when aborted or out of time. Deterministic for a seed and a number of iterations.
+ * @throws NoGrouping where the rules cannot all hold; CoreError `empty`, `out-of-range` or `bad-input` for a problem that makes no sense
  * @example formGroups({ children, taught, groups: 3, sizeFrom: 2, sizeTo: 6, focusSize: 4 }, { seed: 1 })
  */
 export function formGroups(problem: GroupingProblem, options: FormOptions): Grouping {
-  checkPossible(problem);
-  const d = dense(problem);
+  const rules = rulesOf(problem);
+  const n = numbersOf(problem);
   const random = seeded(options.seed);
-  const units = blocks(problem, d);
-  const apart = apartSet(problem, d);
-  const assignment = start(problem, units, apart, random);
-  const cost = (group: number): number => {
-    const members = membersOf(assignment, units, group);
-    const { knownAlready, notCovered } = bestFocus(d, members, problem.focusSize);
-    return knownAlready + notCovered;
-  };
-  const costs = Array.from({ length: problem.groups }, (_, g) => cost(g));
-  let total = costs.reduce((a, b) => a + b, 0);
-  let best = total;
-  let bestAssignment = assignment.slice();
-  const iterations = options.iterations ?? 400 + units.length * problem.groups * 60;
-  const began = options.now?.() ?? 0;
-  const hot = Math.max(1, total / Math.max(1, problem.children.length) / 4);
+  const penalty = options.penalty && ((a: number, b: number) => options.penalty!(n.ids[a]!, n.ids[b]!));
+  const begin = legalStart(problem, rules, random, options.start);
+  const iterations = options.iterations ?? defaultIterations(problem.children.length, problem.groups);
+  const best = search(n, rules, begin, { ...options, iterations }, random, penalty);
+  return answer(problem, n, rules, best);
+}
+
+interface Found extends Legal {
+  readonly total: number;
+}
+
+function search(
+  n: Numbers,
+  rules: Rules,
+  begin: Legal,
+  options: FormOptions & { iterations: number },
+  random: Random,
+  penalty: ((a: number, b: number) => number) | undefined,
+): Found {
+  const board = new Board(n, rules, begin, penalty);
+  const keep = (): Found => ({
+    groupOf: board.groupOf.slice(),
+    slotOf: board.slotOf.slice(),
+    adultOf: board.adultOf.slice(),
+    total: board.total,
+  });
+  let best = keep();
+  const { iterations, signal, budgetMs, now, onProgress } = options;
+  const { units, groups, slots } = rules;
+  if (units.length === 0) return best;
+  const began = now?.() ?? 0;
+  // small problems are begun several times, since a cooled search rarely leaves its valley
+  const rounds = iterations < 400_000 ? 4 : iterations < 2_000_000 ? 2 : 1;
+  const perRound = Math.ceil(iterations / rounds);
+  const hot = Math.max(0.5, board.total / Math.max(1, n.ids.length) / 6);
+  const cold = hot / 400;
+  let heat = hot;
+  let draw = 0;
+  const accept = (change: number): boolean => change <= 0 || draw < Math.exp(-change / heat);
   for (let k = 0; k < iterations; k += 1) {
-    if (k % 256 === 0) {
-      options.onProgress?.(k / iterations);
-      if (options.signal?.aborted) break;
-      if (options.budgetMs !== undefined && options.now && options.now() - began > options.budgetMs) break;
+    const within = (k % perRound) / perRound;
+    if (k % 1024 === 0) {
+      onProgress?.(k / iterations);
+      if (signal?.aborted || (budgetMs !== undefined && now && now() - began > budgetMs)) return best;
+      board.recount();
+      // a later round begins from the best so far, not quite as hot
+      heat = (k < perRound ? hot : hot / 2) * (cold / hot) ** within;
     }
-    const heat = hot * (1 - k / iterations) ** 2 + 1e-9;
     const u = below(random, units.length);
-    const from = assignment[u]!;
-    const swapWith = random() < 0.5 ? below(random, units.length) : -1;
-    const to = swapWith >= 0 ? assignment[swapWith]! : below(random, problem.groups);
-    if (to === from) continue;
-    assignment[u] = to;
-    if (swapWith >= 0) assignment[swapWith] = from;
-    if (legal(problem, assignment, units, apart, [from, to])) {
-      const after = cost(from) + cost(to);
-      const change = after - costs[from]! - costs[to]!;
-      if (change <= 0 || random() < Math.exp(-change / heat)) {
-        costs[from] = cost(from);
-        costs[to] = cost(to);
-        total += change;
-        if (total < best - 1e-9) {
-          best = total;
-          bestAssignment = assignment.slice();
-        }
-        continue;
-      }
+    if (slots > 1 && random() < 0.05) {
+      board.meetAt(below(random, groups), below(random, slots));
+      continue;
     }
-    assignment[u] = from;
-    if (swapWith >= 0) assignment[swapWith] = to;
+    draw = random();
+    let moved = false;
+    if (random() < 0.5) {
+      const other = below(random, units.length);
+      if (board.groupOf[other] !== board.groupOf[u]) moved = board.move(u, board.groupOf[other]!, other, accept);
+    } else {
+      const to = rules.mayWait[u] && random() < 1 / (groups + 1) ? -1 : below(random, groups);
+      if (to !== board.groupOf[u]) moved = board.move(u, to, -1, accept);
+    }
+    if (moved && board.total < best.total - 1e-7) best = keep();
   }
-  options.onProgress?.(1);
-  const groups = Array.from({ length: problem.groups }, (_, g) => {
-    const members = membersOf(bestAssignment, units, g);
+  onProgress?.(1);
+  return polish(n, rules, best, penalty);
+}
+
+/** Every single move and swap tried until none helps: what annealing leaves in the last corner. */
+function polish(n: Numbers, rules: Rules, found: Found, penalty: ((a: number, b: number) => number) | undefined): Found {
+  const board = new Board(n, rules, found, penalty);
+  const helps = (change: number): boolean => change < -1e-7;
+  for (let pass = 0, better = true; better && pass < (rules.units.length > 150 ? 2 : 20); pass += 1) {
+    better = false;
+    for (let u = 0; u < rules.units.length; u += 1) {
+      for (let to = rules.mayWait[u] ? -1 : 0; to < rules.groups; to += 1)
+        if (to !== board.groupOf[u] && board.move(u, to, -1, helps)) better = true;
+      for (let v = u + 1; v < rules.units.length; v += 1)
+        if (board.groupOf[u] !== board.groupOf[v] && board.move(u, board.groupOf[v]!, v, helps)) better = true;
+    }
+  }
+  board.recount();
+  return { groupOf: board.groupOf, slotOf: board.slotOf, adultOf: board.adultOf, total: board.total };
+}
+
+function answer(problem: GroupingProblem, n: Numbers, rules: Rules, found: Found): Grouping {
+  const groups = Array.from({ length: rules.groups }, (_, g) => {
+    const members = rules.units.flatMap((unit, u) => (found.groupOf[u] === g ? [...unit] : [])).sort((a, b) => a - b);
+    const slot = problem.slots?.[found.slotOf[g]!]?.id;
+    const adult = problem.adults?.[found.adultOf[g]!]?.id;
     return {
-      members: members.map((m) => d.ids[m]!),
-      focus: bestFocus(d, members, problem.focusSize).focus.map((p) => problem.taught[p]!),
+      members: members.map((m) => n.ids[m]!),
+      focus: [...(problem.given?.[g]?.focus ?? bestFocus(n, members).map((k) => n.needs[k]!))],
+      ...(slot !== undefined && { slot }),
+      ...(adult !== undefined && { adult }),
     };
   });
-  return { groups, cost: costOf(problem, { groups }) };
-}
-
-/** Focus pairs that serve these children best, for a group made or changed by hand. */
-export function suggestFocus(problem: GroupingProblem, members: readonly string[]): Gpc[] {
-  const d = dense(problem);
-  const indexes = members.map((id) => d.ids.indexOf(id)).filter((k) => k >= 0);
-  if (indexes.length === 0) return [];
-  return bestFocus(d, indexes, problem.focusSize).focus.map((p) => problem.taught[p]!);
-}
-
-/**
- * Why each group is as it is: what is shared, and who fits worst and where else they could go.
- * @example explain(problem, grouping)[0].shared // [{ gpc: 'ai:ay', need: 4, of: 5 }, …]
- */
-export function explain(problem: GroupingProblem, grouping: Grouping): GroupExplanation[] {
-  const d = dense(problem);
-  const index = new Map(d.ids.map((id, k) => [id, k]));
-  const pairIndex = new Map(problem.taught.map((gpc, k) => [gpc, k]));
-  const before = costOf(problem, grouping).total;
-  return grouping.groups.map((group, g) => {
-    const needs = (id: string, gpc: Gpc): boolean => d.need[index.get(id)!]![pairIndex.get(gpc)!]! > 0.5;
-    const shared = group.focus.map((gpc) => ({ gpc, need: group.members.filter((id) => needs(id, gpc)).length, of: group.members.length }));
-    const fits = group.members.map((child) => ({
-      child,
-      covered: group.focus.filter((gpc) => needs(child, gpc)).length,
-      gaps: problem.taught.filter((gpc) => needs(child, gpc)).length,
-    }));
-    fits.sort((a, b) => a.covered / Math.max(1, a.gaps) - b.covered / Math.max(1, b.gaps) || (a.child < b.child ? -1 : 1));
-    const first = fits[0];
-    if (!first) return { group: g, shared, worst: null };
-    const elsewhere = grouping.groups.flatMap((other, o) => {
-      if (o === g || other.members.length >= problem.sizeTo) return [];
-      const moved = grouping.groups.map((x, n) => ({
-        focus: x.focus,
-        members: n === g ? x.members.filter((m) => m !== first.child) : n === o ? [...x.members, first.child] : x.members,
-      }));
-      return [{ group: o, change: costOf(problem, { groups: moved }).total - before }];
-    });
-    return { group: g, shared, worst: { ...first, elsewhere: elsewhere.sort((a, b) => a.change - b.change) } };
+  const placed = new Set(groups.flatMap((g) => g.members));
+  const out = new Set(problem.out);
+  const waiting = n.ids.flatMap((child, k): Grouping['waiting'] => {
+    if (placed.has(child)) return [];
+    const why = out.has(child) ? 'kept out' : n.need[k]!.some((p) => p > 0.5) ? 'not served' : 'no gaps';
+    return [{ child, why }];
   });
+  return { groups, waiting, cost: costOf(problem, { groups }) };
 }
 
-function checkPossible(problem: GroupingProblem): void {
+/** A grouping that keeps every rule: the one given, one dealt out, or one searched for; otherwise what stands against it. */
+function legalStart(problem: GroupingProblem, rules: Rules, random: Random, given: FormOptions['start']): Legal {
+  const asGiven = given && fromGroups(problem, rules, given.groups);
+  if (asGiven) return asGiven;
+  for (let attempt = 0; attempt < 20; attempt += 1) {
+    const dealt = deal(rules, random);
+    if (dealt) return dealt;
+  }
+  const found = findLegal(rules);
+  if (found && found !== 'unknown') return found;
+  if (found === 'unknown')
+    throw new NoGrouping(
+      null,
+      'children',
+      'No grouping that keeps all these rules was found, and the search was too long to show that there is none.',
+    );
+  const conflict = conflictOf(problem);
   const { children, groups, sizeFrom, sizeTo } = problem;
-  if (children.length === 0) throw new CoreError('empty', 'children', 'There are no children to group.');
-  if (groups < 1 || sizeFrom < 1 || sizeTo < sizeFrom)
-    throw new CoreError('out-of-range', 'sizeTo', 'Sizes run from 1 up, and the largest is not below the smallest.');
   if (children.length < groups * sizeFrom)
-    throw new CoreError('impossible', 'sizeFrom', `${children.length} children are too few for ${groups} groups of at least ${sizeFrom}.`);
-  if (children.length > groups * sizeTo)
-    throw new CoreError('impossible', 'sizeTo', `${children.length} children are too many for ${groups} groups of at most ${sizeTo}.`);
+    throw new NoGrouping(conflict, 'sizeFrom', `${children.length} children are too few for ${groups} groups of at least ${sizeFrom}.`);
+  if (children.length > groups * sizeTo && !problem.mayWait)
+    throw new NoGrouping(conflict, 'sizeTo', `${children.length} children are too many for ${groups} groups of at most ${sizeTo}.`);
+  throw new NoGrouping(conflict, conflict?.constraints[0]?.kind ?? 'children', 'No grouping keeps all these rules.');
 }
 
-/** Children who must be together move as one. */
-function blocks(problem: GroupingProblem, d: Dense): number[][] {
-  const parent = d.ids.map((_, k) => k);
-  const find = (k: number): number => (parent[k] === k ? k : (parent[k] = find(parent[k]!)));
-  for (const [a, b] of problem.together ?? []) {
-    const x = d.ids.indexOf(a);
-    const y = d.ids.indexOf(b);
-    if (x >= 0 && y >= 0) parent[find(x)] = find(y);
-  }
-  const out = new Map<number, number[]>();
-  d.ids.forEach((_, k) => out.set(find(k), [...(out.get(find(k)) ?? []), k]));
-  const list = [...out.values()];
-  const tooLarge = list.find((block) => block.length > problem.sizeTo);
-  if (tooLarge)
-    throw new CoreError('impossible', 'together', `${tooLarge.length} children must be together, but a group holds ${problem.sizeTo}.`);
-  for (const block of list)
-    for (const [a, b] of problem.apart ?? [])
-      if (block.includes(d.ids.indexOf(a)) && block.includes(d.ids.indexOf(b)))
-        throw new CoreError('impossible', 'apart', 'Two children must be both together and apart.');
-  return list;
-}
-
-function apartSet(problem: GroupingProblem, d: Dense): [number, number][] {
-  return (problem.apart ?? []).map(([a, b]) => [d.ids.indexOf(a), d.ids.indexOf(b)]);
-}
-
-function membersOf(assignment: readonly number[], units: readonly number[][], group: number): number[] {
-  const out: number[] = [];
-  assignment.forEach((g, u) => {
-    if (g === group) out.push(...units[u]!);
-  });
-  return out;
-}
-
-function legal(
+function fromGroups(
   problem: GroupingProblem,
-  assignment: readonly number[],
-  units: readonly number[][],
-  apart: readonly [number, number][],
-  touched: readonly number[],
-): boolean {
-  for (const g of touched) {
-    const members = membersOf(assignment, units, g);
-    if (members.length < problem.sizeFrom || members.length > problem.sizeTo) return false;
-    if (apart.some(([a, b]) => members.includes(a) && members.includes(b))) return false;
-  }
-  return true;
+  rules: Rules,
+  groups: readonly { readonly members: readonly string[]; readonly slot?: string }[],
+): Legal | null {
+  const of = new Map(groups.flatMap((g, k) => g.members.map((m) => [m, k] as const)));
+  const groupOf = Int32Array.from(rules.units, (unit) => of.get(problem.children[unit[0]!]!.id) ?? -1);
+  const slotOf = Int32Array.from({ length: rules.groups }, (_, g) => problem.slots?.findIndex((s) => s.id === groups[g]?.slot) ?? -1);
+  return keeps(rules, groupOf, slotOf);
 }
 
-/** A first legal assignment: largest blocks first into the group with most room, retried in other orders. */
-function start(problem: GroupingProblem, units: readonly number[][], apart: readonly [number, number][], random: () => number): number[] {
-  const every = Array.from({ length: problem.groups }, (_, g) => g);
-  for (let attempt = 0; attempt < 200; attempt += 1) {
-    const order = shuffled(
-      units.map((_, u) => u),
-      random,
-    ).sort((a, b) => units[b]!.length - units[a]!.length);
-    const assignment = new Array<number>(units.length).fill(-1);
-    let stuck = false;
-    for (const u of order) {
-      const room = every
-        .map((g) => ({ g, members: membersOf(assignment, units, g) }))
-        .filter(({ members }) => members.length + units[u]!.length <= problem.sizeTo)
-        .filter(
-          ({ members }) =>
-            !apart.some(([a, b]) => (units[u]!.includes(a) && members.includes(b)) || (units[u]!.includes(b) && members.includes(a))),
-        )
-        .sort((x, y) => x.members.length - y.members.length);
-      if (room.length === 0) {
-        stuck = true;
-        break;
+/** Whether this is legal, told by the complete search with everything fixed. */
+function keeps(rules: Rules, groupOf: Int32Array, slotOf: Int32Array): Legal | null {
+  if (groupOf.some((g, u) => (g < 0 ? !rules.mayWait[u] : g >= rules.groups || !rules.allowed[u]![g]))) return null;
+  const fixed: Rules = {
+    ...rules,
+    allowed: rules.allowed.map((row, u) => row.map((_, g) => (groupOf[u] === g ? 1 : 0))),
+    mayWait: rules.mayWait.map((_, u) => (groupOf[u] === -1 ? 1 : 0)),
+    givenSlot: rules.givenSlot.map((s, g) => (s >= 0 ? s : slotOf[g]!)),
+  };
+  const legal = findLegal(fixed, 5000) ?? findLegal({ ...fixed, givenSlot: rules.givenSlot }, 5000);
+  return legal === 'unknown' ? null : legal;
+}
+
+/** Units dealt out by size into the emptiest groups that may have them; null where that leads nowhere. */
+function deal(rules: Rules, random: Random): Legal | null {
+  const { units, groups, slots, sizeFrom, sizeTo, allowed, apart, busy } = rules;
+  if (rules.broken || rules.classes === 'mix') return null;
+  const busyIn = Array.from({ length: groups }, () => new Int32Array(slots));
+  const groupOf = new Int32Array(units.length).fill(-1);
+  const size = new Int32Array(groups);
+  const setIn = new Int32Array(groups).fill(-1);
+  const freedom = units.map((unit, u) => allowed[u]!.reduce((a, b) => a + b, 0) - unit.length * 100 - apart[u]!.length);
+  const order = shuffled(
+    units.map((_, u) => u),
+    random,
+  ).sort((a, b) => freedom[a]! - freedom[b]!);
+  for (const u of order) {
+    let best = -1;
+    for (let g = 0; g < groups; g += 1) {
+      if (!allowed[u]![g] || size[g]! + units[u]!.length > sizeTo) continue;
+      if (apart[u]!.some((v) => groupOf[v] === g)) continue;
+      if (rules.classes === 'keep') {
+        const first = rules.set[units[u]![0]!]!;
+        if (units[u]!.some((m) => rules.set[m] !== first) || (setIn[g]! >= 0 && setIn[g] !== first)) continue;
       }
-      assignment[u] = room[0]!.g;
+      if (slots > 0 && !busyIn[g]!.some((count, s) => count === 0 && rules.rooms[s]! > 0 && units[u]!.every((m) => !busy[m]![s]))) continue;
+      if (best < 0 || size[g]! < size[best]!) best = g;
     }
-    if (!stuck && legal(problem, assignment, units, apart, every)) return assignment;
+    if (best < 0) {
+      if (rules.mayWait[u]) continue;
+      return null;
+    }
+    groupOf[u] = best;
+    size[best]! += units[u]!.length;
+    setIn[best] = rules.set[units[u]![0]!]!;
+    for (const m of units[u]!) for (let s = 0; s < slots; s += 1) busyIn[best]![s]! += busy[m]![s]!;
   }
-  throw new CoreError('impossible', 'apart', 'No grouping keeps these sizes with these children together and apart.');
+  if (size.some((count) => count < sizeFrom)) return null;
+  const times = assignTimes(rules, busyIn, 5000);
+  return times && times !== 'unknown' ? { groupOf, ...times } : null;
+}
+
+/** Focus that serves these children best, for a group made or changed by hand. */
+export function suggestFocus(problem: GroupingProblem, members: readonly string[]): Need[] {
+  const n = numbersOf(problem);
+  const indexes = members.map((id) => n.index.get(id)).filter((k) => k !== undefined);
+  if (indexes.length === 0) return [];
+  return bestFocus(n, indexes).map((k) => n.needs[k]!);
 }

@@ -1,0 +1,114 @@
+/** Which rules cannot all hold: the smallest set of them, so that a person knows what to give up. */
+import type { GroupingProblem } from './problem.js';
+import { constraintsOf, rulesOf, withOnly, type Constraint } from './rules.js';
+import { findLegal, MOST_STEPS } from './feasible.js';
+
+export interface RuleConflict {
+  /** Taking any one of these away makes a grouping possible, as far as these are concerned. */
+  readonly constraints: readonly Constraint[];
+  /** Whether it was shown that no smaller set conflicts; otherwise only that no rule of this one can be left out. */
+  readonly smallest: boolean;
+}
+
+/** How many smaller sets are tried before the proof is given up. */
+const MOST_TRIED = 3000;
+const STEPS = 20_000;
+
+/**
+ * The rules of a problem that cannot all hold, or null where nothing says so. First an irreducible set by
+ * halves (QuickXplain: Junker 2004), from both ends of the list; then every smaller set is tried, until one
+ * conflicts or it is shown that none does.
+ * @example conflictOf({ ...problem, groups: 1, apart: [['a', 'b']] })?.constraints.map((c) => c.kind)
+ */
+export function conflictOf(problem: GroupingProblem): RuleConflict | null {
+  const all = constraintsOf(problem);
+  const cannot = (kept: readonly Constraint[], steps = STEPS): boolean => findLegal(rulesOf(withOnly(problem, kept)), steps) === null;
+  if (!cannot(all, MOST_STEPS)) return null;
+  const found = [all, all.slice().reverse()].map((order) => irreducible(order, cannot)).filter((set) => cannot(set));
+  // too long a search to take it apart
+  if (found.length === 0) return { constraints: all, smallest: false };
+  let best = found.sort((a, b) => a.length - b.length)[0]!;
+  let tried = 0;
+  for (let size = 1; size < best.length; size += 1) {
+    for (const subset of subsets(all, size)) {
+      if ((tried += 1) > MOST_TRIED) return { constraints: best, smallest: false };
+      if (cannot(subset)) {
+        best = subset;
+        break;
+      }
+    }
+  }
+  return { constraints: best, smallest: true };
+}
+
+function irreducible(order: readonly Constraint[], cannot: (kept: readonly Constraint[]) => boolean): Constraint[] {
+  const split = (base: readonly Constraint[], added: boolean, rest: readonly Constraint[]): Constraint[] => {
+    if (added && cannot(base)) return [];
+    if (rest.length === 1) return [...rest];
+    const half = rest.length >> 1;
+    const [first, second] = [rest.slice(0, half), rest.slice(half)];
+    const b = split([...base, ...first], first.length > 0, second);
+    const a = split([...base, ...b], b.length > 0, first);
+    return [...a, ...b];
+  };
+  return order.length === 0 ? [] : split([], true, order);
+}
+
+function* subsets<T>(items: readonly T[], size: number, from = 0): Generator<T[]> {
+  if (size === 0) {
+    yield [];
+    return;
+  }
+  for (let k = from; k <= items.length - size; k += 1) for (const rest of subsets(items, size - 1, k + 1)) yield [items[k]!, ...rest];
+}
+
+const and = (parts: readonly string[]): string =>
+  parts.length < 2 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts[parts.length - 1]}`;
+
+/** How things are called in a sentence about rules. */
+export interface Named {
+  child: (id: string) => string;
+  group: (number: number) => string;
+  adult: (id: string) => string;
+}
+
+/** One rule as a clause: "Ann and Bo are to be together". */
+export function inWords(problem: GroupingProblem, c: Constraint, named: Named): string {
+  const two = (ids: readonly [string, string]): string => and(ids.map(named.child));
+  switch (c.kind) {
+    case 'size from':
+      return `each of the ${problem.groups} groups has ${problem.sizeFrom} children or more`;
+    case 'size to':
+      return `no group has more than ${problem.sizeTo} children`;
+    case 'all placed':
+      return `all ${problem.children.length - (problem.out?.length ?? 0)} children are in one of ${problem.groups} groups`;
+    case 'together':
+      return `${two(c.children)} are together`;
+    case 'apart':
+      return `${two(c.children)} are apart`;
+    case 'stay':
+      return `${named.child(c.child)} stays in ${named.group(c.group)}`;
+    case 'not in':
+      return `${named.child(c.child)} is not in ${named.group(c.group)}`;
+    case 'closed':
+      return `nobody joins or leaves ${named.group(c.group)}`;
+    case 'classes':
+      return c.how === 'keep' ? 'each group is of one class' : 'no group is of one class alone';
+    case 'busy':
+      return `${named.child(c.child)} stays in class at the times set`;
+    case 'rooms':
+      return 'no more groups meet at a time than there are rooms';
+    case 'adults':
+      return 'every group has an adult, who takes no more groups than set and one at a time';
+    case 'adult busy':
+      return `${named.adult(c.adult)} is not there at the times set`;
+  }
+}
+
+/** The whole conflict in one sentence. */
+export function conflictInWords(problem: GroupingProblem, conflict: RuleConflict, named: Named): string {
+  const list = and(conflict.constraints.map((c) => inWords(problem, c, named)));
+  return conflict.constraints.length === 1
+    ? `This cannot hold, whatever else is given up: ${list}.`
+    : `These cannot all hold: ${list}. Giving up one of them is enough.`;
+}
