@@ -11,7 +11,7 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/check/paper', /^Make \d+ sheets/],
   ['/check/enter', 'No sheet waits'],
   ['/gaps', 'only what somebody needs'],
-  ['/groups', /With gaps, in no group/],
+  ['/groups', /^Waiting, with gaps/],
   ['/sessions', 'This week'],
   ['/sessions/new', 'Read words'],
   ['/progress', /^From \d+ observations/],
@@ -27,7 +27,11 @@ const SHELVES: [path: string, ready: RegExp | string][] = [
 ];
 
 async function accessible(page: Page, where: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  // rows of a table beyond the sixth are made as those before, and hundreds of cells take the machine minutes
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .exclude('tbody tr:nth-of-type(n + 7)')
+    .analyze();
   expect(
     violations.map(
       (v) =>

@@ -7,7 +7,6 @@ import {
   colleague,
   day,
   gpc,
-  group,
   id,
   instant,
   logEntry,
@@ -33,6 +32,7 @@ import {
   text,
   word,
 } from './library.js';
+import { arrangement, group, groupBody, groupHistory, groupRule, groupRuleBody } from './grouping.js';
 import { screenCard, screenCode } from './screen.js';
 import { settings } from './settings.js';
 import { OUTBOX_BATCH, outboxResult } from './outbox.js';
@@ -68,6 +68,8 @@ export const importRow = z.object({
   className: z.string().trim().min(1, 'A class is needed.').max(60),
   year: z.string().trim().max(20),
   externalId: z.string().trim().max(60).nullable(),
+  firstLanguage: z.string().trim().max(60).optional(),
+  needs: z.string().trim().max(120).optional(),
 });
 export type ImportRow = z.infer<typeof importRow>;
 
@@ -93,7 +95,6 @@ export const importRecord = z.object({
 });
 
 const atVersion = z.object({ version: z.coerce.number().int() });
-const groupBody = z.object({ name: personName, adultId: id.nullable(), focus: z.array(gpc).max(12), members: z.array(id).max(12) });
 
 export const endpoints = {
   health: define('GET', '/api/health', { response: z.object({ ok: z.literal(true), version: z.string(), database: z.literal('up') }) }),
@@ -200,6 +201,11 @@ export const endpoints = {
     response: z.array(group),
   }),
   removeGroup: define('DELETE', '/api/groups/:id', { params: byId, query: atVersion }),
+  arrangeGroups: define('POST', '/api/groups/arrange', { body: arrangement, response: z.array(group) }),
+  groupHistory: define('GET', '/api/groups/history', { response: groupHistory }),
+  groupRules: define('GET', '/api/groups/rules', { response: z.array(groupRule) }),
+  saveGroupRule: define('PUT', '/api/groups/rules/:id', { params: byId, body: groupRuleBody, response: groupRule }),
+  removeGroupRule: define('DELETE', '/api/groups/rules/:id', { params: byId, query: atVersion }),
 
   sessions: define('GET', '/api/sessions', { query: z.object({ from: day.optional(), to: day.optional() }), response: z.array(session) }),
   session: define('GET', '/api/sessions/:id', { params: byId, response: session }),

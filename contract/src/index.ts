@@ -1,5 +1,6 @@
 export * from './problem.js';
 export * from './model.js';
+export * from './grouping.js';
 export {
   correction,
   cue,

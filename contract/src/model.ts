@@ -57,6 +57,9 @@ export const child = z.object({
   familyName: z.string().max(80),
   classId: id,
   externalId: z.string().nullable(),
+  /** As the school records them; nothing is decided from these two. */
+  firstLanguage: z.string().max(60),
+  needs: z.string().max(120),
   version,
 });
 export type Child = z.infer<typeof child>;
@@ -163,18 +166,6 @@ export const plan = z.object({
     )
     .min(1),
 });
-
-export const group = z.object({
-  id,
-  name,
-  adultId: id.nullable(),
-  focus: z.array(gpc),
-  members: z.array(id),
-  /** Members that this colleague may not see by name. */
-  hidden: z.number().int(),
-  version,
-});
-export type Group = z.infer<typeof group>;
 
 export const logEntry = z.object({
   id,

@@ -1,5 +1,6 @@
 /** What a school decides where schools differ, with the default for each. */
 import { z } from 'zod';
+import { slotId } from './grouping.js';
 
 export const settings = z.object({
   /** A pair is secure where the low end of its interval reaches this. */
@@ -17,6 +18,20 @@ export const settings = z.object({
   madeUpWords: z.enum(['checking and practice', 'checking only', 'not at all']),
   /** After so many days without being seen, a secure pair is due for another look. */
   dueAfterDays: z.number().int().min(7).max(365),
+  /** How groups are formed. */
+  groupWay: z.enum(['shared gaps', 'next step']),
+  /** Weeks in a cycle of sessions, and sessions in a week. */
+  cycleWeeks: z.number().int().min(1).max(20),
+  sessionsAWeek: z.number().int().min(1).max(10),
+  /** Whether a group is of one class, never of one class alone, or as it falls. */
+  groupClasses: z.enum(['any', 'keep', 'mix']),
+  /** Times in the week at which groups can meet, and how many at a time. */
+  slots: z
+    .array(z.object({ id: slotId, name: z.string().trim().min(1).max(60), rooms: z.number().int().min(1).max(20) }))
+    .max(40)
+    .refine((list) => new Set(list.map((s) => s.id)).size === list.length, 'Two times are one.'),
+  /** How many groups each colleague can take, and when they are not there. Nobody in it: adults are no matter when groups are formed. */
+  groupAdults: z.array(z.object({ id: z.uuid(), groups: z.number().int().min(0).max(20), busy: z.array(slotId).max(40) })).max(200),
 });
 export type SchoolSettings = z.infer<typeof settings>;
 
@@ -29,4 +44,10 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   letterNames: false,
   madeUpWords: 'checking only',
   dueAfterDays: 42,
+  groupWay: 'shared gaps',
+  cycleWeeks: 4,
+  sessionsAWeek: 4,
+  groupClasses: 'any',
+  slots: [],
+  groupAdults: [],
 };

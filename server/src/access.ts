@@ -23,6 +23,13 @@ export type Need =
   | { readonly action: 'read check'; readonly checkChild: (db: Db) => Promise<string | undefined> }
   | { readonly action: 'form groups'; readonly childIds: readonly string[] }
   | { readonly action: 'change group'; readonly groupIds: readonly string[]; readonly childIds: readonly string[] }
+  | {
+      readonly action: 'arrange groups';
+      readonly groupIds: readonly string[];
+      /** Groups that have ended. */
+      readonly endedIds: readonly string[];
+      readonly childIds: readonly string[];
+    }
   | { readonly action: 'plan session'; readonly groupId: string }
   | { readonly action: 'read session'; readonly sessionId: string }
   | { readonly action: 'run session'; readonly sessionId: string }
@@ -118,6 +125,20 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
       for (const group of need.groupIds) reach(access.groupIds, group);
       for (const child of need.childIds) reach(access.childIds, child);
       return;
+    case 'arrange groups': {
+      part('lead', 'teacher');
+      for (const group of need.groupIds) reach(access.groupIds, group);
+      for (const child of need.childIds) reach(access.childIds, child);
+      if (need.endedIds.length === 0) return;
+      const members = await db
+        .select()
+        .from(groupMembers)
+        .where(inArray(groupMembers.groupId, [...need.endedIds]));
+      for (const id of need.endedIds)
+        if (actor.role !== 'lead' && !members.some((m) => m.groupId === id && access.childIds.has(m.childId)))
+          throw new Refusal('not-found');
+      return;
+    }
     case 'plan session':
       part('lead', 'teacher');
       return reach(access.groupIds, need.groupId);

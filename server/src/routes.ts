@@ -6,6 +6,8 @@ import { classRoutes } from './classes/classes.js';
 import { checkRoutes } from './evidence/checks.js';
 import { outboxRoute } from './evidence/outbox.js';
 import { groupRoutes } from './groups/groups.js';
+import { groupHistoryRoutes } from './groups/history.js';
+import { groupRuleRoutes } from './groups/rules.js';
 import { route, type Route } from './http/route.js';
 import { importRoutes } from './imports/imports.js';
 import { libraryRoutes } from './library/library.js';
@@ -33,6 +35,8 @@ export const routes: readonly Route[] = [
   ...importRoutes,
   outboxRoute,
   ...checkRoutes,
+  ...groupHistoryRoutes,
+  ...groupRuleRoutes,
   ...groupRoutes,
   ...sessionRoutes,
   ...todayRoutes,

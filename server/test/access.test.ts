@@ -182,6 +182,21 @@ const TABLE: Record<EndpointName, Row> = {
     far: () => '/api/groups/move',
     farBody: () => ({ child: others[2]!, from: null, to: { id: otherGroup, version: 99 } }),
   }),
+  arrangeGroups: list({
+    path: () => '/api/groups/arrange',
+    body: () => ({ change: [{ id: group, version: 99 }], add: [], end: [], reopen: [] }),
+    farBody: () => ({ change: [], add: [], end: [{ id: otherGroup, version: 99 }], reopen: [] }),
+    may: TEACHERS,
+  }),
+  groupHistory: list({ path: () => '/api/groups/history', may: TEACHERS }),
+  groupRules: list({ path: () => '/api/groups/rules', may: TEACHERS }),
+  saveGroupRule: list({
+    path: () => `/api/groups/rules/${uuidv7()}`,
+    body: () => ({ kind: 'out', children: [mine[0]!], slots: [], why: '', version: 0 }),
+    farBody: () => ({ kind: 'out', children: [others[0]!], slots: [], why: '', version: 0 }),
+    may: TEACHERS,
+  }),
+  removeGroupRule: list({ path: () => `/api/groups/rules/${none}?version=1`, may: TEACHERS }),
   removeGroup: list({ path: () => `/api/groups/${group}?version=99`, may: TEACHERS, far: () => `/api/groups/${otherGroup}?version=99` }),
   sessions: list({ path: () => '/api/sessions' }),
   session: list({ path: () => `/api/sessions/${session}`, far: () => `/api/sessions/${otherSession}` }),
@@ -208,6 +223,8 @@ const TABLE: Record<EndpointName, Row> = {
 };
 /** What these answer beyond 200 although the part may: the write itself is out of date, wrong or done. */
 const FINE: Partial<Record<EndpointName, readonly number[]>> = {
+  arrangeGroups: [409],
+  removeGroupRule: [404],
   setUp: [409],
   signIn: [401],
   demoSignIn: [404],

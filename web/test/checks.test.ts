@@ -147,6 +147,8 @@ const childOf = (
   familyName: 'Test',
   classId: 'k',
   externalId: null,
+  firstLanguage: '',
+  needs: '',
   version: 1,
   lastCheck: null,
   direction: null,

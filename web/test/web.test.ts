@@ -93,6 +93,8 @@ const child = (name: string, lastCheck: string | null, states: string[] = ['gap'
   familyName: 'T',
   classId: 'k',
   externalId: null,
+  firstLanguage: '',
+  needs: '',
   version: 1,
   lastCheck,
   strands: [],

@@ -59,7 +59,7 @@ export class Board {
     const { units, busy, slots } = this.rules;
     for (const m of units[u]!) {
       if (g < 0) {
-        this.waiting += sign * this.n.base[m]!;
+        this.waiting += sign * (this.n.base[m]! + this.n.waiting[m]!);
         continue;
       }
       const sum = this.gain[g]!;
@@ -229,7 +229,7 @@ export class Board {
 
   private waits(u: number): number {
     let sum = 0;
-    if (u >= 0) for (const m of this.rules.units[u]!) sum += this.n.base[m]!;
+    if (u >= 0) for (const m of this.rules.units[u]!) sum += this.n.base[m]! + this.n.waiting[m]!;
     return sum;
   }
 

@@ -82,6 +82,8 @@ export function inWords(problem: GroupingProblem, c: Constraint, named: Named): 
       return `no group has more than ${problem.sizeTo} children`;
     case 'all placed':
       return `all ${problem.children.length - (problem.out?.length ?? 0)} children are in one of ${problem.groups} groups`;
+    case 'placed':
+      return `${named.child(c.child)} is in a group`;
     case 'together':
       return `${two(c.children)} are together`;
     case 'apart':
@@ -97,7 +99,7 @@ export function inWords(problem: GroupingProblem, c: Constraint, named: Named): 
     case 'busy':
       return `${named.child(c.child)} stays in class at the times set`;
     case 'rooms':
-      return 'no more groups meet at a time than there are rooms';
+      return `no more groups meet at a time than there are free rooms, ${(problem.slots ?? []).reduce((n, s) => n + s.rooms, 0)} in all`;
     case 'adults':
       return 'every group has an adult, who takes no more groups than set and one at a time';
     case 'adult busy':

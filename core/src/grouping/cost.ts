@@ -22,6 +22,8 @@ const LOST_ON_KNOWN = 0.5;
 const AT_RISK = 0.25;
 /** The part of the minutes lost for each pair by which a child's cycle would run ahead of or behind the group's. */
 const LOST_TO_PACE = 0.5;
+/** The part of a cycle's focus minutes that a group gives beyond its focus: going over, reading, being listened to. */
+const LOST_WAITING = 0.5;
 /** An earlier pair stands under more of what follows: the last weighs half the first. */
 const LAST_PAIR = 0.5;
 
@@ -41,8 +43,10 @@ export interface Numbers {
   readonly unsure: readonly Float64Array[];
   /** Minutes won by having it in the focus: `open` less `known`, `untaught` and `unsure`. */
   readonly gain: readonly Float64Array[];
-  /** All of a child's open minutes: what waiting costs. */
+  /** All of a child's open minutes. */
   readonly base: Float64Array;
+  /** What waiting costs beside those: a child with more gaps misses more. */
+  readonly waiting: Float64Array;
   /** Pairs a cycle, NaN where not known. */
   readonly pace: Float64Array;
   readonly paceMinutes: number;
@@ -81,6 +85,16 @@ export function numbersOf(problem: GroupingProblem): Numbers {
     untaught: rows.map((r) => r.untaught),
     unsure: rows.map((r) => r.unsure),
     gain: rows.map((r) => r.gain),
+    waiting: Float64Array.from(
+      rows,
+      (r) =>
+        LOST_WAITING *
+        minutes *
+        Math.min(
+          problem.focusSize,
+          r.need.reduce((sum, need, k) => sum + need * (skill ? SKILL_SIZE : size[k]!), 0),
+        ),
+    ),
     base: Float64Array.from(rows, (r) => r.open.reduce((a, b) => a + b, 0)),
     pace: Float64Array.from(children, (c) => (c.pace ?? NaN) * (problem.weeks ?? DEFAULT_WEEKS)),
     paceMinutes: LOST_TO_PACE * minutes,
@@ -170,6 +184,7 @@ export const NO_COST: Readonly<CostBreakdown> = {
   notCovered: 0,
   pace: 0,
   continuity: 0,
+  waiting: 0,
   unsure: 0,
   total: 0,
 };
@@ -203,7 +218,7 @@ export function memberCosts(n: Numbers, members: readonly number[], focus: reado
 export function withTotal(cost: CostBreakdown): CostBreakdown {
   return {
     ...cost,
-    total: cost.notCovered + cost.knownAlready + cost.notTaughtYet + cost.pace + cost.continuity + cost.unsure,
+    total: cost.notCovered + cost.knownAlready + cost.notTaughtYet + cost.pace + cost.continuity + cost.waiting + cost.unsure,
   };
 }
 export function sumCosts(costs: readonly CostBreakdown[]): CostBreakdown {
@@ -238,6 +253,11 @@ export function bestFocus(n: Numbers, members: readonly number[]): number[] {
   return focusOf(n.rule, gain);
 }
 
+/** What a child in no group costs. */
+export function waitingCost(n: Numbers, m: number): CostBreakdown {
+  return withTotal({ ...NO_COST, notCovered: n.base[m]!, waiting: n.waiting[m]! });
+}
+
 /** Each child's cost; a child in no group waits, and all their gaps stay open. */
 export function costsByChild(problem: GroupingProblem, grouping: { groups: readonly Group[] }): Map<string, CostBreakdown> {
   const n = numbersOf(problem);
@@ -247,7 +267,7 @@ export function costsByChild(problem: GroupingProblem, grouping: { groups: reado
     memberCosts(n, members, columnsOf(n, group.focus)).forEach((cost, k) => out.set(n.ids[members[k]!]!, cost));
   }
   n.ids.forEach((id, k) => {
-    if (!out.has(id)) out.set(id, withTotal({ ...NO_COST, notCovered: n.base[k]! }));
+    if (!out.has(id)) out.set(id, waitingCost(n, k));
   });
   return out;
 }

@@ -1,5 +1,16 @@
 /** Why a grouping is as it is: what is shared, whom it serves worst, what a move would change, and what is known too little. */
-import { columnsOf, costChange, groupCost, memberCosts, membersOf, NO_COST, numbersOf, sumCosts, withTotal, type Numbers } from './cost.js';
+import {
+  columnsOf,
+  costChange,
+  groupCost,
+  memberCosts,
+  membersOf,
+  NO_COST,
+  numbersOf,
+  sumCosts,
+  waitingCost,
+  type Numbers,
+} from './cost.js';
 import type { CostBreakdown, Group, GroupExplanation, Grouping, GroupingProblem, Need } from './problem.js';
 import { broken, type Constraint } from './rules.js';
 
@@ -56,7 +67,7 @@ export function movesOf(problem: GroupingProblem, grouping: Groups, child: strin
   if (m === undefined) return [];
   const at = grouping.groups.findIndex((g) => g.members.includes(child));
   const cost = (members: readonly number[], g: number): CostBreakdown => groupCost(n, members, columnsOf(n, grouping.groups[g]!.focus));
-  const waits = withTotal({ ...NO_COST, notCovered: n.base[m]! });
+  const waits = waitingCost(n, m);
   const own = (members: readonly number[], g: number): CostBreakdown =>
     memberCosts(n, members, columnsOf(n, grouping.groups[g]!.focus))[members.indexOf(m)]!;
   const members = grouping.groups.map((g) => membersOf(n, g));
@@ -132,7 +143,7 @@ export function placementOf(problem: GroupingProblem, grouping: Groups, child: s
       .map((need) => ({ need, others: members.filter((other) => other !== m && needs(other, need)).length })),
     knows: focus.filter((need) => n.column.has(need) && !needs(m, need)),
     open: open.map(({ need }) => ({ need, groups: grouping.groups.flatMap((g, k) => (k !== at && g.focus.includes(need) ? [k] : [])) })),
-    cost: group ? memberCosts(n, members, columnsOf(n, focus))[members.indexOf(m)]! : withTotal({ ...NO_COST, notCovered: n.base[m]! }),
+    cost: group ? memberCosts(n, members, columnsOf(n, focus))[members.indexOf(m)]! : waitingCost(n, m),
     better: moves[0] ?? null,
   };
 }

@@ -5,7 +5,7 @@ import { conflictOf, type RuleConflict } from './conflict.js';
 import { bestFocus, costOf, numbersOf, type Numbers } from './cost.js';
 import { assignTimes, findLegal, type Legal } from './feasible.js';
 import type { Grouping, GroupingProblem, Need } from './problem.js';
-import { rulesOf, type Rules } from './rules.js';
+import { broken, rulesOf, type Rules } from './rules.js';
 
 export interface FormOptions {
   readonly seed: number;
@@ -47,28 +47,72 @@ export function defaultIterations(children: number, groups: number): number {
  * @example formGroups({ children, taught, groups: 3, sizeFrom: 2, sizeTo: 6, focusSize: 4 }, { seed: 1 })
  */
 export function formGroups(problem: GroupingProblem, options: FormOptions): Grouping {
+  return run(formGroupsSteps(problem, options), options.onProgress);
+}
+
+/** The same a slice at a time, so that a worker can hear a stop between: yields how much is done, from 0 to 1. */
+export function* formGroupsSteps(problem: GroupingProblem, options: FormOptions): Generator<number, Grouping> {
   const rules = rulesOf(problem);
   const n = numbersOf(problem);
   const random = seeded(options.seed);
   const penalty = options.penalty && ((a: number, b: number) => options.penalty!(n.ids[a]!, n.ids[b]!));
   const begin = legalStart(problem, rules, random, options.start);
   const iterations = options.iterations ?? defaultIterations(problem.children.length, problem.groups);
-  const best = search(n, rules, begin, { ...options, iterations }, random, penalty);
-  return answer(problem, n, rules, best);
+  const best = yield* search(n, rules, begin, { ...options, iterations }, random, penalty);
+  const found = answer(problem, n, rules, best);
+  return options.start ? sameNumbers(problem, found, options.start.groups) : found;
+}
+
+/** Gives each group the number of the one it came from, as far as the rules let: numbers mean nothing to the search. */
+function sameNumbers(problem: GroupingProblem, found: Grouping, before: readonly { readonly members: readonly string[] }[]): Grouping {
+  let groups = found.groups.slice();
+  const kept = (k: number, g: Grouping['groups'][number]): number => g.members.filter((m) => before[k]?.members.includes(m)).length;
+  for (let better = true; better;) {
+    better = false;
+    for (let a = 0; a < groups.length; a += 1)
+      for (let b = a + 1; b < groups.length; b += 1) {
+        const [x, y] = [groups[a]!, groups[b]!];
+        if (kept(a, y) + kept(b, x) <= kept(a, x) + kept(b, y)) continue;
+        // what is given stays with its number; what was found goes with the children
+        const at = (k: number, g: typeof x, instead: typeof x): typeof x => ({
+          ...g,
+          ...(problem.given?.[k]?.focus && { focus: [...problem.given[k].focus] }),
+          ...(problem.given?.[k]?.slot !== undefined && instead.slot !== undefined && { slot: instead.slot }),
+          ...(problem.given?.[k]?.adult !== undefined && instead.adult !== undefined && { adult: instead.adult }),
+        });
+        const swapped = groups.slice();
+        swapped[a] = at(a, y, x);
+        swapped[b] = at(b, x, y);
+        const cost = costOf(problem, { groups: swapped });
+        if (cost.total > found.cost.total + 1e-6 || broken(problem, { groups: swapped }).length > 0) continue;
+        groups = swapped;
+        better = true;
+      }
+  }
+  return { ...found, groups };
+}
+
+/** Runs slices to their end. */
+export function run<T>(steps: Generator<number, T>, onProgress?: (done: number) => void): T {
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+    onProgress?.(step.value);
+  }
 }
 
 interface Found extends Legal {
   readonly total: number;
 }
 
-function search(
+function* search(
   n: Numbers,
   rules: Rules,
   begin: Legal,
   options: FormOptions & { iterations: number },
   random: Random,
   penalty: ((a: number, b: number) => number) | undefined,
-): Found {
+): Generator<number, Found> {
   const board = new Board(n, rules, begin, penalty);
   const keep = (): Found => ({
     groupOf: board.groupOf.slice(),
@@ -77,7 +121,7 @@ function search(
     total: board.total,
   });
   let best = keep();
-  const { iterations, signal, budgetMs, now, onProgress } = options;
+  const { iterations, signal, budgetMs, now } = options;
   const { units, groups, slots } = rules;
   if (units.length === 0) return best;
   const began = now?.() ?? 0;
@@ -92,7 +136,7 @@ function search(
   for (let k = 0; k < iterations; k += 1) {
     const within = (k % perRound) / perRound;
     if (k % 1024 === 0) {
-      onProgress?.(k / iterations);
+      yield k / iterations;
       if (signal?.aborted || (budgetMs !== undefined && now && now() - began > budgetMs)) return best;
       board.recount();
       // a later round begins from the best so far, not quite as hot
@@ -114,7 +158,8 @@ function search(
     }
     if (moved && board.total < best.total - 1e-7) best = keep();
   }
-  onProgress?.(1);
+  yield 1;
+  if (signal?.aborted) return best;
   return polish(n, rules, best, penalty);
 }
 

@@ -70,6 +70,8 @@ export interface GroupingProblem {
   readonly stay?: readonly (readonly [string, number])[];
   /** Children who must not be in a group, by its number from 0. */
   readonly notIn?: readonly (readonly [string, number])[];
+  /** Children who must be in a group, where others may wait. */
+  readonly placed?: readonly string[];
   /** Children who must be in none, waiting for a specialist, say. */
   readonly out?: readonly string[];
   /** `keep`: a group is of one set; `mix`: no group is of one set alone. */
@@ -109,11 +111,13 @@ export interface CostBreakdown {
   pace: number;
   /** Minutes lost settling in where last cycle's companions are gone. */
   continuity: number;
+  /** Minutes of review and reading that a child in no group does not get: half of what their gaps would fill of a cycle. */
+  waiting: number;
   /** Focus minutes at risk because little is known of the child. */
   unsure: number;
   total: number;
 }
-export const COST_PARTS = ['notCovered', 'knownAlready', 'notTaughtYet', 'pace', 'continuity', 'unsure'] as const;
+export const COST_PARTS = ['notCovered', 'knownAlready', 'notTaughtYet', 'pace', 'continuity', 'waiting', 'unsure'] as const;
 
 export interface GroupExplanation {
   group: number;

@@ -7,6 +7,7 @@ export type Constraint =
   | { kind: 'size from' }
   | { kind: 'size to' }
   | { kind: 'all placed' }
+  | { kind: 'placed'; child: string }
   | { kind: 'together'; children: readonly [string, string] }
   | { kind: 'apart'; children: readonly [string, string] }
   | { kind: 'stay'; child: string; group: number }
@@ -29,6 +30,7 @@ export function constraintsOf(problem: GroupingProblem): Constraint[] {
     { kind: 'size from' },
     { kind: 'size to' },
     ...(problem.mayWait ? [] : [{ kind: 'all placed' } as const]),
+    ...(problem.placed ?? []).filter((child) => ids.has(child) && !out.has(child)).map((child): Constraint => ({ kind: 'placed', child })),
     ...pair('together', problem.together),
     ...pair('apart', problem.apart),
     ...(problem.stay ?? []).filter(([child]) => !out.has(child)).map(([child, group]): Constraint => ({ kind: 'stay', child, group })),
@@ -61,6 +63,7 @@ export function withOnly(problem: GroupingProblem, kept: readonly Constraint[]):
     sizeFrom: has('size from') ? problem.sizeFrom : 0,
     sizeTo: has('size to') ? problem.sizeTo : problem.children.length,
     mayWait: !has('all placed'),
+    placed: kept.flatMap((c) => (c.kind === 'placed' ? [c.child] : [])),
     together: kept.flatMap((c) => (c.kind === 'together' ? [c.children] : [])),
     apart: kept.flatMap((c) => (c.kind === 'apart' ? [c.children] : [])),
     stay: kept.flatMap((c) => (c.kind === 'stay' ? [[c.child, c.group] as const] : [])),
@@ -128,6 +131,7 @@ export function rulesOf(problem: GroupingProblem): Rules {
 
   const allowed = units.map(() => new Uint8Array(groups).fill(1));
   const mayWait = new Uint8Array(units.length).fill(problem.mayWait ? 1 : 0);
+  for (const id of problem.placed ?? []) if (unit(id) >= 0) mayWait[unit(id)] = 0;
   const stays = new Set<string>();
   for (const [id, group] of problem.stay ?? []) {
     const u = unit(id);
@@ -284,6 +288,8 @@ export function broken(problem: GroupingProblem, grouping: { groups: readonly Gr
         return sizes.some((n) => n > problem.sizeTo);
       case 'all placed':
         return problem.children.some((x) => !of.has(x.id) && !problem.out?.includes(x.id));
+      case 'placed':
+        return !of.has(c.child);
       case 'together':
         return of.get(c.children[0]) !== of.get(c.children[1]);
       case 'apart':

@@ -1,6 +1,6 @@
 /** Two or three groupings that truly differ, each the best of its kind. */
 import { costOf, costsByChild } from './cost.js';
-import { formGroups, type FormOptions } from './form-groups.js';
+import { formGroupsSteps, run, type FormOptions } from './form-groups.js';
 import { DEFAULT_CONTINUITY, type Grouping, type GroupingProblem } from './problem.js';
 
 export interface Suggestion {
@@ -38,54 +38,72 @@ export function difference(a: Pick<Grouping, 'groups'>, b: Pick<Grouping, 'group
  * groups together where there were some, one by the other way of grouping, and one led away from those
  * before at the least extra cost. All are costed alike, as the problem is set.
  */
-export function suggestions(problem: GroupingProblem, options: FormOptions & { readonly count?: number }): Suggestion[] {
+export function suggestions(problem: GroupingProblem, options: SuggestOptions): Suggestion[] {
+  return run(suggestionsSteps(problem, options), options.onProgress);
+}
+type SuggestOptions = FormOptions & { readonly count?: number };
+
+/** The same a slice at a time. Stopped, it returns what it has found, the first in any case. */
+export function* suggestionsSteps(problem: GroupingProblem, options: SuggestOptions): Generator<number, Suggestion[]> {
   const count = options.count ?? 3;
-  const part = (k: number): FormOptions => ({
-    ...options,
-    seed: options.seed + k,
-    ...(options.onProgress && { onProgress: (done: number) => options.onProgress!(Math.min(1, (k + done) / (count + 1))) }),
-    ...(options.budgetMs !== undefined && { budgetMs: options.budgetMs / (count + 1) }),
-  });
-  const first = formGroups(problem, part(0));
-  const found: { aim: Suggestion['aim']; grouping: Grouping }[] = [{ aim: 'least cost', grouping: first }];
+  const stopped = (): boolean => options.signal?.aborted ?? false;
+  const found: { aim: Suggestion['aim']; grouping: Grouping }[] = [];
+  let searches = 0;
+  function* search(changed: GroupingProblem, more: Partial<FormOptions> = {}): Generator<number, Grouping> {
+    const budget = options.budgetMs === undefined ? {} : { budgetMs: options.budgetMs / (count + 1) };
+    const steps = formGroupsSteps(changed, { ...options, ...budget, ...more, seed: options.seed + searches });
+    for (;;) {
+      const step = steps.next();
+      if (step.done) {
+        searches += 1;
+        const { groups, waiting } = step.value;
+        return { groups, waiting, cost: costOf(problem, { groups }) };
+      }
+      yield Math.min(0.99, (searches + step.value) / (count + 2));
+    }
+  }
   const offer = (aim: Suggestion['aim'], grouping: Grouping): void => {
+    // stopped half-way, it is not the best of its kind
+    if (found.length > 0 && stopped()) return;
     if (found.length < count && found.every((f) => difference(f.grouping, grouping) >= TRULY_DIFFERENT)) found.push({ aim, grouping });
   };
-  const again = (changed: GroupingProblem, k: number): Grouping => {
-    const { groups, waiting } = formGroups(changed, part(k));
-    return { groups, waiting, cost: costOf(problem, { groups }) };
-  };
-  let step = 0;
-  if (problem.children.some((c) => c.last !== undefined))
-    offer('keeps together', again({ ...problem, continuity: 4 * (problem.continuity || DEFAULT_CONTINUITY) }, (step += 1)));
+  offer('least cost', yield* search(problem));
+  const first = found[0]!.grouping;
+  if (!stopped() && problem.children.some((c) => c.last !== undefined))
+    offer('keeps together', yield* search({ ...problem, continuity: 4 * (problem.continuity || DEFAULT_CONTINUITY) }));
   const way = problem.way ?? 'shared gaps';
-  if (found.length < count && (way === 'shared gaps' || way === 'next step'))
-    offer('other way', again({ ...problem, way: way === 'shared gaps' ? 'next step' : 'shared gaps' }, (step += 1)));
+  if (!stopped() && found.length < count && (way === 'shared gaps' || way === 'next step'))
+    offer('other way', yield* search({ ...problem, way: way === 'shared gaps' ? 'next step' : 'shared gaps' }));
   // led away ever more strongly, until it is truly another grouping
   const perChild = first.cost.total / Math.max(1, problem.children.length);
-  for (let push = perChild / 40; found.length < count && push < perChild && !options.signal?.aborted; push *= 3) {
+  for (let push = perChild / 40; found.length < count && push < perChild && !stopped(); push *= 3) {
     const before = found.map((f) => new Map(f.grouping.groups.flatMap((g, k) => g.members.map((m) => [m, k] as const))));
     const penalty = (a: string, b: string): number =>
       before.reduce((sum, of) => sum + (of.has(a) && of.get(a) === of.get(b) ? push : 0), 0);
-    const { groups, waiting } = formGroups(problem, { ...part(count), penalty });
-    offer('other groups', { groups, waiting, cost: costOf(problem, { groups }) });
+    offer('other groups', yield* search(problem, { penalty }));
   }
-  const [base, ...rest] = found;
-  const costs = costsByChild(problem, base!.grouping);
+  const costs = costsByChild(problem, first);
   const told = ({ aim, grouping }: (typeof found)[number]): Suggestion => {
     const own = costsByChild(problem, grouping);
     const change = problem.children.map(({ id }) => ({ child: id, change: own.get(id)!.total - costs.get(id)!.total }));
     change.sort((a, b) => b.change - a.change);
+    const felt = change.filter((c) => Math.abs(c.change) > 1);
     return {
       aim,
       grouping,
-      difference: difference(base!.grouping, grouping),
-      worse: change.filter((c) => c.change > 1).slice(0, MOST_MOVED),
-      better: change
-        .filter((c) => c.change < -1)
+      difference: difference(first, grouping),
+      worse: felt.filter((c) => c.change > 0).slice(0, MOST_MOVED),
+      better: felt
+        .filter((c) => c.change < 0)
         .slice(-MOST_MOVED)
         .reverse(),
     };
   };
-  return [told(base!), ...rest.sort((a, b) => a.grouping.cost.total - b.grouping.cost.total).map(told)];
+  return [
+    told(found[0]!),
+    ...found
+      .slice(1)
+      .sort((a, b) => a.grouping.cost.total - b.grouping.cost.total)
+      .map(told),
+  ];
 }

@@ -31,6 +31,8 @@ export interface DemoChild {
   familyName: string;
   classId: string;
   externalId: string;
+  firstLanguage: string;
+  needs: string;
 }
 export interface DemoCheck {
   id: string;
@@ -72,6 +74,9 @@ Uddin Varga Wetherby Xiong Yarrow Zeller Appleby Boateng Carver Dragan Ember Far
     /\s+/,
   );
 
+const LANGUAGES = ['English', 'English', 'English', 'Polish', 'English', 'Somali', 'English', 'English', 'Portuguese', 'Urdu', 'English'];
+const NEEDS = ['', '', '', 'speech and language plan', '', '', 'glasses', '', '', '', '', 'hearing checked each year', ''];
+
 const HOUR = 3_600_000;
 /** A moment within the school day (9 to 14, UTC) of this day, or of the Friday before where it is a weekend. */
 export function schoolTime(ms: number, part: number): number {
@@ -108,6 +113,8 @@ export function demoSchool(options: { asOf: string; seed?: number }): DemoSchool
         familyName: FAMILY[(at * 7 + 3) % FAMILY.length]!,
         classId: classes[k]!.id,
         externalId: `FH${String(1001 + at)}`,
+        firstLanguage: LANGUAGES[(at * 3) % LANGUAGES.length]!,
+        needs: NEEDS[(at * 5 + 2) % NEEDS.length]!,
       });
     }
   });

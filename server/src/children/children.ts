@@ -49,6 +49,8 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
       familyName: row.familyName,
       classId: row.classId,
       externalId: row.externalId,
+      firstLanguage: row.firstLanguage,
+      needs: row.needs,
       version: row.version,
       line,
       strands: strandsOf(seen, now, model),

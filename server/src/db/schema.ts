@@ -1,5 +1,5 @@
 /** The tables. Observations, withdrawals, logs and notes are append-only; rows people edit carry a version. */
-import type { CheckItem, CheckKind, StatedRule, Style } from '@sapling/core';
+import type { CheckItem, CheckKind, StatedRule, Strand, Style } from '@sapling/core';
 import type { SchoolSettings } from '@sapling/contract';
 import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
@@ -79,6 +79,9 @@ export const children = pgTable(
       .notNull()
       .references(() => classes.id),
     externalId: text('external_id'),
+    /** As the school records them; nothing is decided from these two. */
+    firstLanguage: text('first_language').notNull().default(''),
+    needs: text('needs').notNull().default(''),
     removedAt: at('removed_at'),
     version: version(),
   },
@@ -163,8 +166,45 @@ export const groups = pgTable('groups', {
   name: text('name').notNull(),
   adultId: uuid('adult_id').references(() => colleagues.id),
   focus: jsonb('focus').notNull().$type<string[]>(),
+  skills: jsonb('skills').notNull().default([]).$type<Strand[]>(),
+  /** A slot of the settings. */
+  slot: text('slot'),
+  /** First and last day of its cycle, YYYY-MM-DD. */
+  startsOn: text('starts_on').notNull().default(''),
+  endsOn: text('ends_on'),
   createdBy: uuid('created_by').notNull(),
   createdAt: at('created_at').notNull(),
+  removedAt: at('removed_at'),
+  version: version(),
+});
+
+/** Who joined and left which group, and when: append-only. */
+export const groupMoves = pgTable(
+  'group_moves',
+  {
+    id: uuid('id').primaryKey(),
+    at: at('at').notNull(),
+    by: uuid('by').notNull(),
+    groupId: uuid('group_id')
+      .notNull()
+      .references(() => groups.id),
+    childId: uuid('child_id')
+      .notNull()
+      .references(() => children.id),
+    what: text('what').notNull().$type<'joined' | 'left'>(),
+  },
+  (t) => [index('group_moves_child').on(t.childId)],
+);
+
+/** What a grouping must keep, as colleagues said: who is to be together, apart, in no group, in class at a time. */
+export const groupRules = pgTable('group_rules', {
+  id: uuid('id').primaryKey(),
+  kind: text('kind').notNull().$type<'together' | 'apart' | 'out' | 'busy'>(),
+  children: jsonb('children').notNull().$type<string[]>(),
+  slots: jsonb('slots').notNull().default([]).$type<string[]>(),
+  why: text('why').notNull().default(''),
+  savedBy: uuid('saved_by').notNull(),
+  savedAt: at('saved_at').notNull(),
   removedAt: at('removed_at'),
   version: version(),
 });

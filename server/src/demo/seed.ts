@@ -6,6 +6,7 @@ import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { hashPassword } from '../auth/password.js';
 import { uuidAt } from '@sapling/data';
+import { DEMO_SLOTS, seedGroupHistory, type CurrentGroup } from './groups.js';
 
 const DAY = 86_400_000;
 const CHUNK = 500;
@@ -40,6 +41,7 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
     const tutors = demo.colleagues.filter((c) => c.role === 'tutor');
     const names = ['Willow', 'Hazel', 'Rowan', 'Alder'];
     let made = 0;
+    const current: CurrentGroup[] = [];
     for (const schoolClass of demo.classes.slice(0, 2)) {
       const taught = taughtAfter(teachingOrder(schoolClass.orderId)!, schoolClass.taughtSteps);
       const known: GroupingChild[] = demo.children
@@ -60,9 +62,13 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
           adultId: adult.id,
           focus: group.focus,
           createdBy: teacher.id,
+          slot: DEMO_SLOTS[made % DEMO_SLOTS.length]!.id,
+          startsOn: new Date(time - 15 * DAY).toISOString().slice(0, 10),
+          endsOn: new Date(time + 13 * DAY).toISOString().slice(0, 10),
           createdAt: new Date(time - 15 * DAY).toISOString(),
         });
         for (const childId of group.members) await tx.insert(t.groupMembers).values({ groupId, childId });
+        current.push({ id: groupId, members: group.members, classId: schoolClass.id });
         const members = known.filter((c) => group.members.includes(c.id));
         const met: string[] = [];
         for (const offset of [-9, -7, -2, 0, 2]) {
@@ -116,6 +122,7 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
         made += 1;
       }
     }
+    await seedGroupHistory(tx as unknown as Db, demo, current, time);
   });
   return true;
 }

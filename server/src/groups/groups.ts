@@ -1,8 +1,8 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm';
-import type { Group } from '@sapling/contract';
+import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import type { Group, GroupBody } from '@sapling/contract';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
-import { colleagues, groupMembers, groups } from '../db/schema.js';
+import { colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
@@ -26,6 +26,10 @@ export async function listGroups(db: Db, access: Access, only?: readonly string[
       name: row.name,
       adultId: row.adultId,
       focus: row.focus,
+      skills: row.skills,
+      slot: row.slot,
+      startsOn: row.startsOn || row.createdAt.slice(0, 10),
+      endsOn: row.endsOn,
       members: visible,
       hidden: all.length - visible.length,
       version: row.version,
@@ -46,6 +50,93 @@ async function membersOf(db: Db, groupId: string): Promise<string[]> {
   return (await db.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, groupId))).map((m) => m.id);
 }
 
+interface Doing {
+  readonly access: Access;
+  readonly by: string;
+  readonly now: string;
+}
+
+/** Makes a group as of today; the groups of a school live in its own time. */
+async function make(tx: Db, body: GroupBody, { by, now }: Doing): Promise<string> {
+  const id = uuidv7();
+  await tx.insert(groups).values({
+    id,
+    name: body.name,
+    adultId: body.adultId,
+    focus: body.focus,
+    skills: body.skills ?? [],
+    slot: body.slot ?? null,
+    startsOn: body.startsOn ?? now.slice(0, 10),
+    endsOn: body.endsOn ?? null,
+    createdBy: by,
+    createdAt: now,
+  });
+  await join(tx, id, body.members, { by, now });
+  return id;
+}
+
+/** Puts children into a group, and says so in its history. */
+async function join(tx: Db, groupId: string, childIds: readonly string[], { by, now }: Pick<Doing, 'by' | 'now'>): Promise<void> {
+  const here = new Set(await membersOf(tx, groupId));
+  for (const childId of new Set(childIds)) {
+    if (here.has(childId)) continue;
+    await tx.insert(groupMembers).values({ groupId, childId });
+    await tx.insert(groupMoves).values({ id: uuidv7(), at: now, by, groupId, childId, what: 'joined' });
+  }
+}
+async function leave(tx: Db, groupId: string, childIds: readonly string[], { by, now }: Pick<Doing, 'by' | 'now'>): Promise<void> {
+  const here = new Set(await membersOf(tx, groupId));
+  for (const childId of new Set(childIds)) {
+    if (!here.has(childId)) continue;
+    await tx.delete(groupMembers).where(and(eq(groupMembers.groupId, groupId), eq(groupMembers.childId, childId)));
+    await tx.insert(groupMoves).values({ id: uuidv7(), at: now, by, groupId, childId, what: 'left' });
+  }
+}
+
+/** Changes a group of just this version. @throws Refusal `newer-version` with the group as it is */
+async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: number }, doing: Doing): Promise<void> {
+  const [current] = await listGroups(tx, doing.access, [id]);
+  if (!current) throw new Refusal('not-found');
+  await requireAdult(tx, body.adultId);
+  const kept = <K extends keyof GroupBody>(key: K): Group[K] => (body[key] === undefined ? current[key] : (body[key] as Group[K]));
+  const changed = await tx
+    .update(groups)
+    .set({
+      name: kept('name'),
+      adultId: kept('adultId'),
+      focus: kept('focus'),
+      skills: kept('skills'),
+      slot: kept('slot'),
+      startsOn: kept('startsOn'),
+      endsOn: kept('endsOn'),
+      version: body.version + 1,
+    })
+    .where(and(eq(groups.id, id), eq(groups.version, body.version)))
+    .returning({ id: groups.id });
+  if (changed.length === 0) throw new Refusal('newer-version', { current });
+  if (!body.members) return;
+  // members out of this colleague's sight stay as they are
+  await leave(
+    tx,
+    id,
+    current.members.filter((m) => !body.members!.includes(m)),
+    doing,
+  );
+  await join(tx, id, body.members, doing);
+}
+
+/** Ends a group, or lets one that was ended go on. Who was in it stays on record. */
+async function endOrReopen(tx: Db, { id, version }: { id: string; version: number }, end: boolean, doing: Doing): Promise<void> {
+  const changed = await tx
+    .update(groups)
+    .set({ removedAt: end ? doing.now : null, version: version + 1 })
+    .where(and(eq(groups.id, id), eq(groups.version, version), end ? isNull(groups.removedAt) : isNotNull(groups.removedAt)))
+    .returning({ id: groups.id });
+  if (changed.length > 0) return;
+  const [current] = await listGroups(tx, doing.access, [id]);
+  throw new Refusal('newer-version', { current });
+}
+
 export const groupRoutes = [
   route('groups', { action: 'signed in' }, async ({ db, access }) => listGroups(db, access)),
 
@@ -55,13 +146,9 @@ export const groupRoutes = [
     async ({ db, body, me, access, now, live }) => {
       for (const g of body.groups) await requireAdult(db, g.adultId);
       const made: string[] = [];
+      const doing = { access, by: me.id, now: now() };
       await db.transaction(async (tx) => {
-        for (const g of body.groups) {
-          const id = uuidv7();
-          made.push(id);
-          await tx.insert(groups).values({ id, name: g.name, adultId: g.adultId, focus: g.focus, createdBy: me.id, createdAt: now() });
-          for (const childId of new Set(g.members)) await tx.insert(groupMembers).values({ groupId: id, childId });
-        }
+        for (const g of body.groups) made.push(await make(tx as unknown as Db, g, doing));
       });
       await live.tell({ topic: 'groups', by: me.id }, { groups: made, children: body.groups.flatMap((g) => g.members) });
       return listGroups(db, access, made);
@@ -71,36 +158,41 @@ export const groupRoutes = [
   route(
     'updateGroup',
     ({ params, body }) => ({ action: 'change group', groupIds: [params.id], childIds: body.members ?? [] }),
-    async ({ db, params, body, me, access, live }) => {
-      const [current] = await listGroups(db, access, [params.id]);
-      if (!current) throw new Refusal('not-found');
-      await requireAdult(db, body.adultId);
+    async ({ db, params, body, me, access, now, live }) => {
       const before = await membersOf(db, params.id);
-      await db.transaction(async (tx) => {
-        const changed = await tx
-          .update(groups)
-          .set({
-            name: body.name ?? current.name,
-            adultId: body.adultId === undefined ? current.adultId : body.adultId,
-            focus: body.focus ?? current.focus,
-            version: body.version + 1,
-          })
-          .where(and(eq(groups.id, params.id), eq(groups.version, body.version)))
-          .returning({ id: groups.id });
-        if (changed.length === 0) throw new Refusal('newer-version', { current });
-        if (body.members) {
-          // members out of this colleague's sight stay as they are
-          const visible = before.filter((m) => access.childIds.has(m));
-          if (visible.length > 0)
-            await tx.delete(groupMembers).where(and(eq(groupMembers.groupId, params.id), inArray(groupMembers.childId, visible)));
-          for (const childId of new Set(body.members)) await tx.insert(groupMembers).values({ groupId: params.id, childId });
-        }
-      });
+      const [current] = await listGroups(db, access, [params.id]);
+      await db.transaction(async (tx) => alter(tx as unknown as Db, params.id, body, { access, by: me.id, now: now() }));
       await live.tell(
         { topic: 'groups', id: params.id, by: me.id },
-        { groups: [params.id], children: [...before, ...(body.members ?? [])], colleagues: current.adultId ? [current.adultId] : [] },
+        { groups: [params.id], children: [...before, ...(body.members ?? [])], colleagues: current?.adultId ? [current.adultId] : [] },
       );
       return (await listGroups(db, access, [params.id]))[0]!;
+    },
+  ),
+
+  route(
+    'arrangeGroups',
+    ({ body }) => ({
+      action: 'arrange groups',
+      groupIds: [...body.change, ...body.end].map((g) => g.id),
+      endedIds: body.reopen.map((g) => g.id),
+      childIds: [...body.change.flatMap((g) => g.members ?? []), ...body.add.flatMap((g) => g.members)],
+    }),
+    async ({ db, body, me, access, now, live }) => {
+      const doing = { access, by: me.id, now: now() };
+      const touched = [...body.change, ...body.end, ...body.reopen].map((g) => g.id);
+      const before = touched.length === 0 ? [] : await db.select().from(groupMembers).where(inArray(groupMembers.groupId, touched));
+      for (const g of body.add) await requireAdult(db, g.adultId);
+      await db.transaction(async (tx) => {
+        const t = tx as unknown as Db;
+        for (const { id, ...change } of body.change) await alter(t, id, change, doing);
+        for (const g of body.end) await endOrReopen(t, g, true, doing);
+        for (const g of body.reopen) await endOrReopen(t, g, false, doing);
+        for (const g of body.add) touched.push(await make(t, g, doing));
+      });
+      const children = [...before.map((m) => m.childId), ...[...body.change, ...body.add].flatMap((g) => g.members ?? [])];
+      await live.tell({ topic: 'groups', by: me.id }, { groups: touched, children });
+      return listGroups(db, access, touched);
     },
   ),
 
@@ -111,7 +203,8 @@ export const groupRoutes = [
       groupIds: [body.from?.id, body.to?.id].filter((id): id is string => id !== undefined),
       childIds: [body.child],
     }),
-    async ({ db, body, me, access, live }) => {
+    async ({ db, body, me, access, now, live }) => {
+      const doing = { by: me.id, now: now() };
       const ids = [body.from, body.to].flatMap((g) => (g ? [g.id] : []));
       await db.transaction(async (tx) => {
         for (const side of [body.from, body.to]) {
@@ -123,9 +216,8 @@ export const groupRoutes = [
             .returning({ id: groups.id });
           if (changed.length === 0) throw new Refusal('newer-version', { current: await listGroups(tx as unknown as Db, access, ids) });
         }
-        if (body.from)
-          await tx.delete(groupMembers).where(and(eq(groupMembers.groupId, body.from.id), eq(groupMembers.childId, body.child)));
-        if (body.to) await tx.insert(groupMembers).values({ groupId: body.to.id, childId: body.child }).onConflictDoNothing();
+        if (body.from) await leave(tx as unknown as Db, body.from.id, [body.child], doing);
+        if (body.to) await join(tx as unknown as Db, body.to.id, [body.child], doing);
       });
       await live.tell({ topic: 'groups', by: me.id }, { groups: ids, children: [body.child] });
       return listGroups(db, access, ids);
@@ -137,12 +229,7 @@ export const groupRoutes = [
     ({ params }) => ({ action: 'change group', groupIds: [params.id], childIds: [] }),
     async ({ db, params, query, access, me, now, live }) => {
       const [current] = await listGroups(db, access, [params.id]);
-      const changed = await db
-        .update(groups)
-        .set({ removedAt: now(), version: query.version + 1 })
-        .where(and(eq(groups.id, params.id), eq(groups.version, query.version)))
-        .returning({ id: groups.id });
-      if (changed.length === 0) throw new Refusal('newer-version', { current });
+      await endOrReopen(db, { id: params.id, version: query.version }, true, { access, by: me.id, now: now() });
       await live.tell(
         { topic: 'groups', id: params.id, by: me.id },
         { groups: [params.id], children: current?.members ?? [], colleagues: current?.adultId ? [current.adultId] : [] },

@@ -114,9 +114,18 @@ export const importRoutes = [
             familyName: row.familyName.trim(),
             classId,
             externalId: row.externalId || null,
+            firstLanguage: row.firstLanguage ?? '',
+            needs: row.needs ?? '',
           });
           record.addedChildren.push(id);
-        } else if (action === 'move') {
+        } else if (row.firstLanguage || row.needs) {
+          // what the list leaves empty stays as it is
+          await tx
+            .update(children)
+            .set({ ...(row.firstLanguage && { firstLanguage: row.firstLanguage }), ...(row.needs && { needs: row.needs }) })
+            .where(eq(children.id, childId!));
+        }
+        if (action === 'move') {
           const [before] = await tx.select().from(children).where(eq(children.id, childId!));
           record.moved.push({ child: childId!, from: before!.classId, to: classId });
           await tx

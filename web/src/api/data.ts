@@ -33,7 +33,7 @@ export function useData<N extends EndpointName>(name: N | null, input: Input<N> 
 
 const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   children: ['children', 'child', 'evidence', 'today', 'progress', 'classes'],
-  groups: ['groups', 'children', 'today'],
+  groups: ['groups', 'groupRules', 'groupHistory', 'children', 'today'],
   sessions: ['sessions', 'session', 'today'],
   checks: ['checks', 'check', 'today'],
   classes: ['classes', 'children', 'child', 'progress'],

@@ -34,6 +34,8 @@ export interface Choice {
   /** Leaves pairs out of words that are a gap of this child, so that an error is about pushing together. */
   readonly knownOnly: boolean;
   readonly late?: 'memory' | 'paper';
+  /** Just these pairs, whatever the scope. */
+  readonly only?: readonly Gpc[];
 }
 export const DEFAULT_CHOICE: Choice = { kind: 'see-say', scope: 'all', choices: 4, perLevel: 3, knownOnly: true };
 
@@ -90,7 +92,7 @@ export async function itemsFor(
 
 async function made(child: ChildLine, choice: Choice, taught: Taught, seed: number, avoid: readonly string[]): Promise<CheckItem[]> {
   const { kind, perLevel } = choice;
-  const cards = cardsFor(child, choice.scope);
+  const cards = choice.only ? child.line.map((c) => c.gpc).filter((gpc) => choice.only!.includes(gpc)) : cardsFor(child, choice.scope);
   const all = child.line.map((c) => c.gpc);
   if (['see-say', 'hear-point', 'hear-write', 'see-name', 'key word'].includes(kind) && cards.length === 0)
     throw new NothingToAsk('There is no card in that choice for this child.');

@@ -1,7 +1,7 @@
 /** Reading a class list: which column holds what, and each line as a row of the contract or the reason it is none. */
 import { importRow, type ImportRow } from '@sapling/contract';
 
-export const FIELDS = ['givenName', 'familyName', 'fullName', 'className', 'year', 'externalId'] as const;
+export const FIELDS = ['givenName', 'familyName', 'fullName', 'className', 'year', 'externalId', 'firstLanguage', 'needs'] as const;
 export type Field = (typeof FIELDS)[number];
 export const FIELD_WORDS: Record<Field, string> = {
   givenName: 'First name',
@@ -10,6 +10,8 @@ export const FIELD_WORDS: Record<Field, string> = {
   className: 'Class',
   year: 'Year',
   externalId: 'School’s own number',
+  firstLanguage: 'First language',
+  needs: 'Needs on record',
 };
 /** Which column (from 0) holds each field. */
 export type Mapping = Partial<Record<Field, number>>;
@@ -20,6 +22,8 @@ const RECOGNISED: Record<Field, RegExp> = {
   fullName: /^(full[\s_-]*|whole[\s_-]*|pupil[\s_-]*|child('?s)?[\s_-]*|student[\s_-]*)?name$|^(pupil|child|student)$/i,
   className: /^(class|form|room|reg(istration)?[\s_-]*(group|form)|group)([\s_-]*name)?$/i,
   year: /^(year|grade|nc[\s_-]*year|year[\s_-]*group|cohort|stage)$/i,
+  firstLanguage: /^(first|home|main)[\s_-]*language$/i,
+  needs: /^(needs?|sen[\s_-]*(need|type|notes)?|support[\s_-]*needs?|additional[\s_-]*needs?)([\s_-]*on[\s_-]*record)?$/i,
   externalId: /^(id|no\.?|number|code|(pupil|student|child|admission|school|adm)[\s_-]*(id|no\.?|number|code|ref(erence)?))$/i,
 };
 
@@ -78,6 +82,8 @@ export function readLines(lines: readonly (readonly string[])[], mapping: Mappin
       className: mapping.className === undefined ? className : cell('className'),
       year: cell('year'),
       externalId: cell('externalId') || null,
+      ...(mapping.firstLanguage !== undefined && { firstLanguage: cell('firstLanguage') }),
+      ...(mapping.needs !== undefined && { needs: cell('needs') }),
     });
     if (parsed.success) return { row, cells, value: parsed.data };
     const issue = parsed.error.issues[0]!;
@@ -91,7 +97,11 @@ export function readLines(lines: readonly (readonly string[])[], mapping: Mappin
             ? 'The class'
             : field === 'year'
               ? 'The year'
-              : 'The number';
+              : field === 'firstLanguage'
+                ? 'The first language'
+                : field === 'needs'
+                  ? 'What is written of needs'
+                  : 'The number';
     return {
       row,
       cells,

@@ -1,26 +1,35 @@
 /** Groups: who should sit together, for what, with whom? Cards that children are dragged between. */
-import type { ChildLine, Group } from '@sapling/contract';
+import type { Group } from '@sapling/contract';
+import type { Move } from '@sapling/core';
 import {
   DndContext,
   DragOverlay,
   KeyboardSensor,
   PointerSensor,
-  useDroppable,
   useSensor,
   useSensors,
   type Announcements,
   type KeyboardCoordinateGetter,
 } from '@dnd-kit/core';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
-import { useOrders } from '../api/orders.js';
 import { useMay } from '../shell/me.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { ChildChip, GroupCard } from './group-card.js';
+import { core } from '../workers/core.js';
+import { GroupCard } from './group-card.js';
+import { Flat, History } from './history.js';
+import { Improve } from './improve.js';
+import { Rules } from './rules.js';
+import { Spread } from './spread.js';
 import { Suggest } from './suggest.js';
+import { toCoreGroup } from './problem.js';
+import { useBoard } from './use-board.js';
+import { WaitingList } from './waiting.js';
+import { Why } from './why.js';
+import { changeWords, mainReason, minutes, moveWords, namedOf, PART_WORDS, PARTS, ruleWords } from './words.js';
 
 /** Arrow keys carry a lifted child from place to place, not pixel by pixel. */
 const placeByPlace: KeyboardCoordinateGetter = (event, { context: { droppableRects, over, collisionRect } }) => {
@@ -40,19 +49,34 @@ export function Component() {
   const { data: groups, error } = useData('groups');
   const { data: children } = useData('children');
   const { data: team } = useData('team');
-  const orders = useOrders();
+  const { data: classes } = useData('classes');
   const may = useMay('form groups');
   const location = useLocation();
   const gaps = location.state as { fromChildren?: string[]; focus?: string[] } | null;
   const fromGaps = gaps?.fromChildren;
-  const [suggesting, setSuggesting] = useState(fromGaps !== undefined);
+  const board = useBoard(groups, children, may);
+  type Panel = 'suggest' | 'improve' | 'spread' | null;
+  const [panel, setPanel] = useState<Panel>(fromGaps !== undefined ? 'suggest' : null);
+  const [dialog, setDialog] = useState<'rules' | 'history' | null>(null);
+  const [asked, setAsked] = useState<string | null>(null);
+  const [locked, setLocked] = useState<ReadonlySet<string>>(new Set());
   const [lifted, setLifted] = useState<string | null>(null);
+  const [moves, setMoves] = useState<readonly Move[] | null>(null);
+  const carried = useRef<string | null>(null);
+  const toggle = (next: Panel) => () => setPanel(panel === next ? null : next);
+  const lock = useCallback((id: string): void => {
+    setLocked((before) => {
+      const after = new Set(before);
+      if (!after.delete(id)) after.add(id);
+      return after;
+    });
+  }, []);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: placeByPlace }),
   );
   const byId = useMemo(() => new Map((children ?? []).map((c) => [c.id, c])), [children]);
-  if (!groups || !children || !orders)
+  if (!groups || !children || !board)
     return (
       <Page title="Groups">
         <Pending error={error} what="the groups" />
@@ -62,17 +86,55 @@ export function Component() {
   const longest = Math.max(1, ...groups.flatMap((g) => g.members.map((id) => byId.get(id)?.line.length ?? 0)));
   const grouped = new Set(groups.flatMap((g) => g.members));
   const loose = children.filter((c) => !grouped.has(c.id) && c.line.some((p) => p.state === 'gap'));
+  const named = namedOf(byId, groups, team ?? []);
+  const { problem, view } = board;
+  const rulesBroken = (k: number): string[] => {
+    if (!view || !problem) return [];
+    const inGroup = new Set(groups[k]!.members);
+    return view.breaks
+      .filter((c) => ('children' in c ? c.children.every((id) => inGroup.has(id)) : 'child' in c && inGroup.has(c.child)))
+      .map((c) => ruleWords(problem, c, named));
+  };
+  /** What the carried child would change, worked out once it is lifted. */
+  const lift = (child: string): void => {
+    setLifted(child);
+    setMoves(null);
+    carried.current = child;
+    if (problem)
+      void core()
+        .movesOf(problem, groups.map(toCoreGroup), child)
+        .then((found) => {
+          if (carried.current === child) setMoves(found);
+        });
+  };
+  const drop = (): void => {
+    carried.current = null;
+    setLifted(null);
+    setMoves(null);
+  };
+  const previewOf = (k: number | null) => {
+    const move = moves?.find((m) => m.to === k);
+    const here = lifted === null || (k === null ? !grouped.has(lifted) : groups[k]!.members.includes(lifted));
+    return move && problem && !here ? moveWords(move, problem, named) : null;
+  };
   const nameOf = (id: string): string => byId.get(id)?.givenName ?? 'The child';
   const groupName = (id: string | undefined): string => groups.find((g) => g.id === id)?.name ?? 'in no group';
 
   const move = async (child: string, from: Group | undefined, to: Group | undefined, undo = true): Promise<void> => {
     if (from?.id === to?.id) return;
     const side = (g: Group | undefined) => (g ? { id: g.id, version: g.version } : null);
+    const known = problem ? core().movesOf(problem, groups.map(toCoreGroup), child) : Promise.resolve([]);
     try {
       const after = await call('moveChild', { body: { child, from: side(from), to: side(to) } });
       await refresh('groups');
       if (undo)
         toast(`${nameOf(child)} ${to ? `moved to ${to.name}` : `taken out of ${from?.name}`}`, {
+          description: await known.then((all) => {
+            const change = all.find((m) => m.to === (to ? groups.findIndex((g) => g.id === to.id) : null))?.change;
+            if (!change) return undefined;
+            const reason = mainReason(change);
+            return `Lost in a cycle: ${changeWords(change.total)}${reason && `, mostly ${reason}`}.`;
+          }),
           action: {
             label: 'Undo',
             onClick: () =>
@@ -104,53 +166,98 @@ export function Component() {
   const announcements: Announcements = {
     onDragStart: ({ active }) =>
       `${nameOf(String(active.data.current?.child))} lifted. Arrow keys choose a group, space puts down, escape leaves it.`,
-    onDragOver: ({ over }) => (over ? `Over ${over.id === 'loose' ? 'in no group' : groupName(String(over.id))}.` : undefined),
+    onDragOver: ({ over }) => {
+      if (!over) return undefined;
+      const words = previewOf(over.id === 'loose' ? null : groups.findIndex((g) => g.id === over.id));
+      return `Over ${over.id === 'loose' ? 'in no group' : groupName(String(over.id))}.${words ? ` ${words.cost}. ${words.why}` : ''}`;
+    },
     onDragEnd: ({ active, over }) =>
       over
         ? `${nameOf(String(active.data.current?.child))} put down ${over.id === 'loose' ? 'in no group' : `in ${groupName(String(over.id))}`}.`
         : 'Left where it was.',
     onDragCancel: () => 'Left where it was.',
   };
-  const taughtFor = (members: readonly string[]): string[] => [
-    ...orders.taughtToAll(members.flatMap((id) => byId.get(id)?.classId ?? [])).gpcs,
-  ];
-
+  const improving = problem && view && groups.some((g) => g.members.length > 0);
   return (
     <Page
       wide
       title="Groups"
-      lead={may ? 'Drag a child by the name, or lift with space and choose a group with the arrow keys.' : 'The groups you were given.'}
+      lead={may ? 'Drag a child by the name, or lift with space.' : 'The groups you were given.'}
       actions={
         may && (
           <>
-            <button className="btn" onClick={() => void addEmpty()}>
+            <button className="btn btn-quiet" onClick={() => setDialog('rules')}>
+              Rules
+            </button>
+            <button className="btn btn-quiet" onClick={() => setDialog('history')}>
+              Before and now
+            </button>
+            <button className="btn btn-quiet" onClick={() => void addEmpty()}>
               Add an empty group
             </button>
-            <button className={`btn ${suggesting ? '' : 'btn-main'}`} onClick={() => setSuggesting(!suggesting)} aria-expanded={suggesting}>
+            {improving && (
+              <button className="btn" onClick={toggle('improve')} aria-expanded={panel === 'improve'}>
+                Improve
+              </button>
+            )}
+            <button
+              className={`btn ${panel === 'suggest' ? '' : 'btn-main'}`}
+              onClick={toggle('suggest')}
+              aria-expanded={panel === 'suggest'}
+            >
               Suggest groups
             </button>
           </>
         )
       }
     >
-      {suggesting && may && (
+      {panel === 'suggest' && may && (
         <Suggest
-          children={children}
-          orders={orders}
+          around={board.around}
+          groups={groups}
           team={team ?? []}
-          taken={grouped}
+          rules={board.rules}
+          lastGroup={board.lastGroup}
           only={fromGaps}
           focus={gaps?.focus ?? []}
-          existing={groups.length}
-          onClose={() => setSuggesting(false)}
+          onRules={() => setDialog('rules')}
+          onClose={() => setPanel(null)}
         />
       )}
-      {groups.length === 0 && !suggesting ? (
+      {panel === 'improve' && view && (
+        <Improve
+          groups={groups}
+          around={board.around}
+          children={byId}
+          team={team ?? []}
+          locked={new Set([...locked].filter((id) => grouped.has(id) || groups.some((g) => g.id === id)))}
+          cost={view.total}
+          onClose={() => setPanel(null)}
+        />
+      )}
+      {panel === 'spread' && <Spread groups={groups} children={children} classes={classes ?? []} />}
+      {may && board.history && panel === null && <Flat history={board.history} children={byId} />}
+      {may && view && panel !== 'suggest' && (
+        <p className="mb-4 flex flex-wrap items-baseline gap-x-4 gap-y-1 text-sm text-ink-2">
+          <span>
+            <strong className="text-ink">{minutes(view.total.total)}</strong> lost in a cycle, for {problem!.children.length} children:
+          </span>
+          {PARTS.filter((part) => Math.round(view.total[part]) !== 0).map((part) => (
+            <span key={part} title={PART_WORDS[part].means}>
+              {PART_WORDS[part].short} {minutes(view.total[part])}
+            </span>
+          ))}
+          <button className="underline underline-offset-4" onClick={toggle('spread')} aria-expanded={panel === 'spread'}>
+            How groups fall
+          </button>
+        </p>
+      )}
+      {groups.length === 0 && panel !== 'suggest' ? (
         <Empty
           title="No groups yet"
           action={
             may && (
-              <button className="btn btn-main" onClick={() => setSuggesting(true)}>
+              <button className="btn btn-main" onClick={() => setPanel('suggest')}>
                 Suggest groups
               </button>
             )
@@ -167,10 +274,10 @@ export function Component() {
             announcements,
             screenReaderInstructions: { draggable: 'Press space to lift, arrow keys to choose a group, space to put down.' },
           }}
-          onDragStart={({ active }) => setLifted(String(active.data.current?.child))}
-          onDragCancel={() => setLifted(null)}
+          onDragStart={({ active }) => lift(String(active.data.current?.child))}
+          onDragCancel={drop}
           onDragEnd={({ active, over }) => {
-            setLifted(null);
+            drop();
             if (!over) return;
             const from = groups.find((g) => g.id === active.data.current?.group);
             const to = groups.find((g) => g.id === over.id);
@@ -178,20 +285,38 @@ export function Component() {
           }}
         >
           <div className="grid gap-4 [grid-template-columns:repeat(auto-fill,minmax(27rem,1fr))]">
-            {groups.map((group) => (
+            {groups.map((group, k) => (
               <GroupCard
                 key={group.id}
                 group={group}
                 groups={groups}
                 children={byId}
                 team={team ?? []}
-                taught={taughtFor(group.members)}
+                around={board.around}
+                settings={board.settings}
+                cost={view?.groups[k] ?? null}
+                thin={view?.thin[k] ?? null}
+                breaks={rulesBroken(k)}
+                preview={previewOf(k)}
+                locked={locked}
+                onLock={lock}
+                onWhy={setAsked}
                 total={longest}
                 may={may}
                 onMove={(child, to) => void move(child, group, to)}
               />
             ))}
-            {may && <Loose children={loose} groups={groups} onMove={(child, to) => void move(child, undefined, to)} />}
+            {may && (
+              <WaitingList
+                children={loose}
+                groups={groups}
+                waiting={view?.waiting ?? []}
+                rules={board.rules}
+                preview={previewOf(null)}
+                onWhy={setAsked}
+                onMove={(child, to) => void move(child, undefined, to)}
+              />
+            )}
           </div>
           <DragOverlay dropAnimation={null}>
             {lifted && (
@@ -199,6 +324,36 @@ export function Component() {
             )}
           </DragOverlay>
         </DndContext>
+      )}
+      {dialog === 'rules' && <Rules rules={board.rules} children={children} settings={board.settings} onClose={() => setDialog(null)} />}
+      {dialog === 'history' && board.history && (
+        <History
+          history={board.history}
+          groups={groups}
+          children={byId}
+          problem={problem}
+          lastGroup={board.lastGroup}
+          onClose={() => setDialog(null)}
+        />
+      )}
+      {asked && problem && byId.has(asked) && (
+        <Why
+          child={byId.get(asked)!}
+          groups={groups}
+          children={byId}
+          team={team ?? []}
+          problem={problem}
+          rules={board.rules}
+          last={board.lastGroup.get(asked)}
+          onMove={(to) =>
+            void move(
+              asked,
+              groups.find((g) => g.members.includes(asked)),
+              to,
+            )
+          }
+          onClose={() => setAsked(null)}
+        />
       )}
       {groups.length > 0 && (
         <p className="mt-6">
@@ -210,31 +365,5 @@ export function Component() {
         </p>
       )}
     </Page>
-  );
-}
-
-function Loose({
-  children,
-  groups,
-  onMove,
-}: {
-  children: readonly ChildLine[];
-  groups: readonly Group[];
-  onMove: (child: string, to: Group | undefined) => void;
-}) {
-  const { setNodeRef, isOver } = useDroppable({ id: 'loose' });
-  return (
-    <section
-      ref={setNodeRef}
-      aria-label="In no group"
-      className={`rounded-m border-2 border-dashed p-4 ${isOver ? 'border-pine bg-leaf-wash' : 'border-rule'}`}
-    >
-      <h2 className="mb-2 text-base text-ink-2">With gaps, in no group: {children.length}</h2>
-      <ul className="flex max-h-80 flex-wrap gap-1.5 overflow-y-auto">
-        {children.map((child) => (
-          <ChildChip key={child.id} child={child} group={null} groups={groups} onMove={(to) => onMove(child.id, to)} may />
-        ))}
-      </ul>
-    </section>
   );
 }

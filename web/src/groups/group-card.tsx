@@ -1,39 +1,67 @@
 /** One group on the board: its name, adult, focus, and its children with their lines. */
-import type { ChildLine, Colleague, Group } from '@sapling/contract';
-import { useDraggable, useDroppable } from '@dnd-kit/core';
-import { CalendarPlus, EllipsisVertical, GripVertical } from 'lucide-react';
+import type { ChildLine, Colleague, Group, SchoolSettings } from '@sapling/contract';
+import type { CostBreakdown, Thin } from '@sapling/core';
+import { useDroppable } from '@dnd-kit/core';
+import { CalendarPlus, EllipsisVertical, Lock, LockOpen } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
-import { ChildLine as Line } from '../ui/child-line.js';
-import { Pair } from '../ui/word-marks.js';
+import { useStart } from '../check/use-start.js';
+import { dayWords } from '../ui/dates.js';
+import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { Conflict } from './conflict.js';
+import { Details } from './details.js';
 import { FocusPicker } from './focus-picker.js';
-import { FOCUS_SIZE, needOf, problemOf } from './problem.js';
+import { Member, memberColumns, Menu, MenuItem } from './member.js';
+import { MOST_FOCUS, needOf, problemOf, splitFocus, taughtToAny, type Around } from './problem.js';
+import { list, minutes, PART_WORDS, PARTS } from './words.js';
 
 interface Props {
   group: Group;
   groups: readonly Group[];
   children: ReadonlyMap<string, ChildLine>;
   team: readonly Colleague[];
-  taught: readonly string[];
+  around: Around;
+  settings: SchoolSettings;
+  /** What the group costs as it stands, and what is known too little in it; null until that is worked out. */
+  cost: CostBreakdown | null;
+  thin: Thin | null;
+  /** Rules it breaks, in words. */
+  breaks: readonly string[];
+  /** What dropping the child that is carried would do here. */
+  preview: { cost: string; why: string; barred: boolean } | null;
+  locked: ReadonlySet<string>;
+  onLock: (id: string) => void;
+  onWhy: (child: string) => void;
   /** Pairs of the longest line on the board, so that all lines share one scale. */
   total: number;
   may: boolean;
   onMove: (child: string, to: Group | undefined) => void;
 }
-export type GroupChange = Partial<Pick<Group, 'name' | 'adultId' | 'focus' | 'members'>>;
+export type GroupChange = Partial<Pick<Group, 'name' | 'adultId' | 'focus' | 'members' | 'skills' | 'slot' | 'startsOn' | 'endsOn'>>;
 
-const CHANGED: Record<keyof GroupChange, string> = { name: 'name', adultId: 'adult', focus: 'focus', members: 'children' };
+const CHANGED: Record<keyof GroupChange, string> = {
+  name: 'name',
+  adultId: 'adult',
+  focus: 'focus',
+  members: 'children',
+  skills: 'skills',
+  slot: 'time',
+  startsOn: 'first day',
+  endsOn: 'last day',
+};
 
-export function GroupCard({ group, groups, children, team, taught, total, may, onMove }: Props) {
+export function GroupCard(props: Props) {
+  const { group, groups, children, team, around, settings, cost, thin, breaks, preview, locked, onLock, onWhy, total, may, onMove } = props;
+  const start = useStart();
   const { setNodeRef, isOver } = useDroppable({ id: group.id, disabled: !may });
   const [name, setName] = useState(group.name);
   const [picking, setPicking] = useState(false);
+  const [detailing, setDetailing] = useState(false);
   const [conflict, setConflict] = useState<{ mine: GroupChange; theirs: Group } | null>(null);
   useEffect(() => setName(group.name), [group.name]);
   // a second change can come before the first has been read back: it stands on the version the first made
@@ -51,6 +79,7 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
       if (undo)
         toast(
           `${saved.name}: ${Object.keys(change)
+            .filter((key) => JSON.stringify(before[key as keyof GroupChange]) !== JSON.stringify(change[key as keyof GroupChange]))
             .map((key) => CHANGED[key as keyof GroupChange])
             .join(', ')} changed`,
           { action: { label: 'Undo', onClick: () => void save(before, saved.version, false) } },
@@ -66,12 +95,12 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
     try {
       await call('removeGroup', { params: { id: group.id }, query: { version: group.version } });
       await refresh('groups');
-      toast(`${group.name} removed. Its sessions stay.`, {
+      toast(`${group.name} ended. Its sessions stay, and it is kept under Before and now.`, {
         action: {
           label: 'Undo',
           onClick: () =>
-            void call('addGroups', {
-              body: { groups: [{ name: group.name, adultId: group.adultId, focus: group.focus, members: group.members }] },
+            void call('arrangeGroups', {
+              body: { change: [], add: [], end: [], reopen: [{ id: group.id, version: group.version + 1 }] },
             }).then(
               () => refresh('groups'),
               (error: unknown) => toast.error(sentenceOf(error)),
@@ -85,16 +114,22 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
   };
   const suggestFocus = async (): Promise<void> => {
     const members = group.members.flatMap((id) => children.get(id) ?? []);
-    const focus = await core().suggestFocus(problemOf(members, taught, 1, [1, Math.max(1, members.length)]), group.members);
-    await save({ focus });
+    const problem = problemOf(members, around, { groups: 1, size: [1, Math.max(1, members.length)] });
+    await save(splitFocus(await core().suggestFocus(problem, group.members)));
   };
+  const slot = settings.slots.find((s) => s.id === group.slot)?.name;
+  const isLocked = locked.has(group.id);
+  const taught = taughtToAny(
+    group.members.flatMap((id) => children.get(id) ?? []),
+    around.orders,
+  );
   const adult = team.find((c) => c.id === group.adultId);
   return (
     <section
       ref={setNodeRef}
       id={group.id}
       aria-label={group.name}
-      className={`sheet flex flex-col p-4 ${isOver ? '!border-pine !bg-leaf-wash' : ''}`}
+      className={`sheet relative flex flex-col p-4 ${isOver ? (preview?.barred ? '!border-gap !bg-gap-wash' : '!border-pine !bg-leaf-wash') : ''}`}
     >
       <div className="flex items-center gap-2">
         {may ? (
@@ -117,6 +152,17 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
           <h2 className="flex-1 text-lg">{group.name}</h2>
         )}
         {may && (
+          <button
+            className="btn btn-quiet btn-small !px-1"
+            aria-pressed={isLocked}
+            aria-label={isLocked ? `Unlock ${group.name}` : `Lock ${group.name}`}
+            title={isLocked ? 'Locked: stays as it is when the rest is improved' : 'Keep as it is when the rest is improved'}
+            onClick={() => onLock(group.id)}
+          >
+            {isLocked ? <Lock size={16} aria-hidden /> : <LockOpen size={16} aria-hidden className="text-ink-2" />}
+          </button>
+        )}
+        {may && (
           <DropdownMenu.Root>
             <DropdownMenu.Trigger className="btn btn-quiet btn-small !px-1" aria-label={`More for ${group.name}`}>
               <EllipsisVertical size={18} aria-hidden />
@@ -124,12 +170,13 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
             <Menu>
               <MenuItem onSelect={() => void suggestFocus()}>Take the focus that fits best</MenuItem>
               <MenuItem onSelect={() => setPicking(true)}>Choose the focus</MenuItem>
-              <MenuItem onSelect={() => void remove()}>Remove this group</MenuItem>
+              <MenuItem onSelect={() => setDetailing(true)}>Set time, dates and skills</MenuItem>
+              <MenuItem onSelect={() => void remove()}>End this group</MenuItem>
             </Menu>
           </DropdownMenu.Root>
         )}
       </div>
-      <div className="mt-1 mb-3 flex items-center gap-2 text-ink-2">
+      <div className="mt-1 mb-2 flex flex-wrap items-center gap-x-2 gap-y-1 text-ink-2">
         {may ? (
           <label className="flex items-center gap-2">
             with
@@ -152,36 +199,82 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
         ) : (
           <span>with {adult?.name ?? 'nobody yet'}</span>
         )}
+        <span className="text-sm">
+          {slot && `${slot} · `}
+          {dayWords(group.startsOn)}
+          {group.endsOn ? ` to ${dayWords(group.endsOn)}` : ' on'}
+        </span>
       </div>
-      <div className="mb-3 flex flex-wrap gap-1.5">
-        {group.focus.map((gpc) => (
-          <span
-            key={gpc}
-            className="inline-flex items-baseline gap-1.5 rounded-s bg-paper px-2 py-0.5"
-            title={`${needOf(group, children, gpc)} of ${group.members.length} need it`}
-          >
-            <Pair gpc={gpc} />
-            <span className="text-sm">
-              {needOf(group, children, gpc)} of {group.members.length}
-            </span>
-          </span>
-        ))}
-        {group.focus.length === 0 && group.members.length > 0 && may && (
+      {group.skills.length > 0 && <p className="mb-1">Skills: {list(group.skills)}</p>}
+      {group.focus.length + group.skills.length === 0 && group.members.length > 0 && may && (
+        <div className="mb-2">
           <button className="btn btn-small" onClick={() => void suggestFocus()}>
             Take the focus that fits best
           </button>
-        )}
-      </div>
+        </div>
+      )}
+      {group.members.length > 0 && group.focus.length > 0 && <FocusHead group={group} children={children} />}
       <ul className="ruled mb-3 flex-1">
         {group.members.map((id) => {
           const child = children.get(id);
           return child ? (
-            <Member key={id} child={child} group={group} groups={groups} total={total} may={may} onMove={(to) => onMove(id, to)} />
+            <Member
+              key={id}
+              child={child}
+              group={group}
+              groups={groups}
+              total={total}
+              may={may}
+              locked={locked.has(id) || isLocked}
+              onLock={() => onLock(id)}
+              onWhy={() => onWhy(id)}
+              onMove={(to) => onMove(id, to)}
+            />
           ) : null;
         })}
         {group.members.length === 0 && <li className="py-3 text-ink-2">No children yet. {may && 'Drag one here.'}</li>}
         {group.hidden > 0 && <li className="py-1 text-sm text-ink-2">and {group.hidden} of another class</li>}
       </ul>
+      {breaks.map((words) => (
+        <p key={words} className="mb-2 border-l-4 border-gap bg-gap-wash px-2 py-1 text-sm">
+          Breaks a rule: {words}.
+        </p>
+      ))}
+      {thin && thin.share >= 0.2 && may && (
+        <p className="mb-2 text-sm">
+          <span className="text-wobbly">Thin evidence for {Math.round(thin.share * 100)} % of its focus.</span> Two minutes would settle it:{' '}
+          {thin.ask.slice(0, 3).map(({ child: id, needs }, k) => {
+            const child = children.get(id);
+            const pairs = needs.filter((n) => n.includes(':'));
+            return child && pairs.length > 0 ? (
+              <span key={id}>
+                {k > 0 && ', '}
+                <button className="underline underline-offset-4" onClick={() => void start(child, { kind: 'see-say', only: pairs })}>
+                  ask {child.givenName} {list(pairs.map(graphemeShown))}
+                </button>
+              </span>
+            ) : null;
+          })}
+        </p>
+      )}
+      {cost && may && group.members.length > 0 && (
+        <p
+          className="mb-2 text-sm text-ink-2"
+          title={PARTS.filter((p) => Math.round(cost[p]) !== 0)
+            .map((p) => `${PART_WORDS[p].short}: ${minutes(cost[p])} (${PART_WORDS[p].means})`)
+            .join('\n')}
+        >
+          Lost in a cycle: {minutes(cost.total)}, of it {minutes(cost.notCovered)} {PART_WORDS.notCovered.short}
+        </p>
+      )}
+      {preview && (
+        <div
+          className={`pointer-events-none absolute inset-x-0 top-12 min-h-24 border-y-2 px-4 py-2 ${preview.barred ? 'border-gap bg-gap-wash' : 'border-pine bg-leaf-wash'}`}
+        >
+          <p className="font-semibold">{preview.cost}</p>
+          <p className="text-sm">{preview.why}</p>
+        </div>
+      )}
       {may && group.members.length > 0 && (
         <Link className="btn btn-small self-start" to={`/sessions/new?group=${group.id}`}>
           <CalendarPlus size={15} aria-hidden /> Make a session
@@ -192,10 +285,13 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
           group={group}
           taught={taught}
           children={children}
-          most={FOCUS_SIZE + 2}
+          most={Math.min(MOST_FOCUS, Math.max(6, group.focus.length))}
           onClose={() => setPicking(false)}
           onPicked={(focus) => void save({ focus })}
         />
+      )}
+      {detailing && (
+        <Details group={group} settings={settings} onClose={() => setDetailing(false)} onSave={(change) => void save(change)} />
       )}
       {conflict && (
         <Conflict
@@ -211,93 +307,26 @@ export function GroupCard({ group, groups, children, team, taught, total, may, o
   );
 }
 
-interface MemberProps {
-  child: ChildLine;
-  group: Group | null;
-  groups: readonly Group[];
-  may: boolean;
-  onMove: (to: Group | undefined) => void;
-}
-
-function Member({ child, total, ...rest }: MemberProps & { total: number; group: Group }) {
+/** Over the members' columns: each focus pair with its sound and how many need it. */
+function FocusHead({ group, children }: { group: Group; children: ReadonlyMap<string, ChildLine> }) {
   return (
-    <li className="flex items-center gap-2 py-0.5">
-      <Grip child={child} {...rest} className="w-24" />
-      <Link to={`/children/${child.id}`} className="min-w-0 flex-1" aria-label={`${child.givenName} ${child.familyName}`}>
-        <Line small line={child.line} total={total} width="100%" />
-      </Link>
-      {rest.may && <MoveMenu child={child} {...rest} />}
-    </li>
-  );
-}
-
-export function ChildChip(props: MemberProps) {
-  return (
-    <li className="flex items-center rounded-s border border-rule bg-sheet pr-0.5">
-      <Grip {...props} className="" />
-      <MoveMenu {...props} />
-    </li>
-  );
-}
-
-function Grip({ child, group, may, className }: MemberProps & { className: string }) {
-  const { attributes, listeners, setNodeRef, isDragging } = useDraggable({
-    id: `${group?.id ?? 'loose'}:${child.id}`,
-    data: { child: child.id, group: group?.id ?? null },
-    disabled: !may,
-  });
-  if (!may) return <span className={`truncate py-1 font-semibold ${className}`}>{child.givenName}</span>;
-  return (
-    <button
-      ref={setNodeRef}
-      {...attributes}
-      {...listeners}
-      aria-label={`${child.givenName} ${child.familyName}, move`}
-      title={`${child.givenName} ${child.familyName}`}
-      className={`flex shrink-0 cursor-grab touch-none items-center gap-1 py-1 text-left font-semibold ${isDragging ? 'opacity-40' : ''} ${className}`}
-    >
-      <GripVertical size={14} aria-hidden className="shrink-0 text-ink-2" />
-      <span className="truncate">{child.givenName}</span>
-    </button>
-  );
-}
-
-function MoveMenu({ child, group, groups, onMove }: MemberProps) {
-  return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger
-        className="grid size-7 place-items-center rounded-s text-ink-2 hover:bg-paper"
-        aria-label={`Move ${child.givenName} to…`}
-      >
-        <EllipsisVertical size={15} aria-hidden />
-      </DropdownMenu.Trigger>
-      <Menu>
-        {groups
-          .filter((g) => g.id !== group?.id)
-          .map((g) => (
-            <MenuItem key={g.id} onSelect={() => onMove(g)}>
-              Move to {g.name}
-            </MenuItem>
-          ))}
-        {group && <MenuItem onSelect={() => onMove(undefined)}>Take out of {group.name}</MenuItem>}
-      </Menu>
-    </DropdownMenu.Root>
-  );
-}
-
-function Menu({ children }: { children: React.ReactNode }) {
-  return (
-    <DropdownMenu.Portal>
-      <DropdownMenu.Content align="end" sideOffset={4} className="z-50 min-w-48 rounded-m border border-rule bg-sheet py-1 shadow-lg">
-        {children}
-      </DropdownMenu.Content>
-    </DropdownMenu.Portal>
-  );
-}
-function MenuItem({ onSelect, children }: { onSelect: () => void; children: React.ReactNode }) {
-  return (
-    <DropdownMenu.Item onSelect={onSelect} className="cursor-pointer px-4 py-1.5 outline-none data-[highlighted]:bg-leaf-wash">
-      {children}
-    </DropdownMenu.Item>
+    <div className="grid items-end gap-x-1" style={{ gridTemplateColumns: memberColumns(group.focus.length) }}>
+      <span />
+      <span />
+      {group.focus.map((gpc) => {
+        const need = needOf(group, children, gpc);
+        return (
+          <span key={gpc} className="text-center" title={`${need} of ${group.members.length} need it`}>
+            <span className="block font-child leading-tight">{graphemeShown(gpc)}</span>
+            <span className="block text-xs leading-none text-ink-2">/{gpc.split(':')[1]}/</span>
+            <span className="sr-only">
+              {need} of {group.members.length} need it
+            </span>
+          </span>
+        );
+      })}
+      <span className="text-center text-xs leading-tight text-ink-2">other gaps</span>
+      <span />
+    </div>
   );
 }

@@ -1,30 +1,148 @@
 /** From what the screens hold to the core's grouping problem. */
-import type { ChildLine, Group } from '@sapling/contract';
-import type { GroupingChild, GroupingProblem, SessionChild } from '@sapling/core';
+import type { ChildLine, Group, GroupRule, SchoolSettings } from '@sapling/contract';
+import {
+  pairsInCycle,
+  type Gpc,
+  type Group as CoreGroup,
+  type GroupingChild,
+  type GroupingProblem,
+  type Need,
+  type Strand,
+} from '@sapling/core';
+import type { Orders } from '../api/orders.js';
 
-export const FOCUS_SIZE = 4;
+/** Most pairs that the screens put into a focus. */
+export const MOST_FOCUS = 12;
+/** Skills that a group can be for. Recall is the pairs themselves, fluency and spelling come with reading and writing. */
+export const GROUP_SKILLS = ['listening', 'blending', 'clusters', 'longer words', 'irregular words'] as const satisfies readonly Strand[];
+
+/** What a problem is made from. */
+export interface Around {
+  readonly children: readonly ChildLine[];
+  readonly orders: Orders;
+  readonly settings: SchoolSettings;
+  readonly rules: readonly GroupRule[];
+  readonly textOpened: Readonly<Record<Gpc, number>> | undefined;
+}
 
 export function knownOf(child: ChildLine): Record<string, number> {
   return Object.fromEntries(child.line.filter((c) => c.basedOn > 0).map((c) => [c.gpc, c.p]));
 }
-export const toGroupingChild = (child: ChildLine): GroupingChild & SessionChild => ({ id: child.id, known: knownOf(child) });
 
-export function problemOf(
-  children: readonly ChildLine[],
-  taught: readonly string[],
-  groups: number,
-  size: [number, number],
-  minutesPerPair = 20,
-): GroupingProblem {
+/** Whether a skill is in hand, as the states have it: an interval around the chance of a plain item is no chance of that. */
+const IN_HAND = { secure: 0.95, wobbly: 0.5, gap: 0.05 } as const;
+
+export function toGroupingChild(child: ChildLine, { orders, rules }: Pick<Around, 'orders' | 'rules'>): GroupingChild {
+  const seen = child.line.filter((c) => c.basedOn > 0);
+  const skills = child.strands.filter((s) => s.state !== 'unchecked');
+  const busy = rules.filter((r) => r.kind === 'busy' && r.children.includes(child.id)).flatMap((r) => r.slots);
   return {
-    children: children.map(toGroupingChild),
-    taught,
-    groups,
-    sizeFrom: size[0],
-    sizeTo: size[1],
-    focusSize: FOCUS_SIZE,
-    minutesPerPair,
+    id: child.id,
+    known: knownOf(child),
+    skills: Object.fromEntries(skills.map((s) => [s.strand, IN_HAND[s.state as keyof typeof IN_HAND]])),
+    unsure: Object.fromEntries([...seen.map((c) => [c.gpc, c.high - c.low]), ...skills.map((s) => [s.strand, s.high - s.low])]),
+    taught: orders.taught(child.classId).gpcs,
+    // the direction is pairs over three weeks
+    ...(child.direction !== null && { pace: child.direction / 3 }),
+    ...(busy.length > 0 && { busy }),
+    set: child.classId,
   };
+}
+
+/** Everything taught to any of these children, in the order of the class that has come furthest. */
+export function taughtToAny(children: readonly ChildLine[], orders: Orders): Gpc[] {
+  const lists = [...new Set(children.map((c) => c.classId))].map((id) => orders.taught(id).gpcs);
+  lists.sort((a, b) => b.length - a.length);
+  return [...new Set(lists.flat())];
+}
+
+export interface Wanted {
+  readonly groups: number;
+  readonly size: readonly [from: number, to: number];
+  readonly focusSize?: number;
+  readonly way?: GroupingProblem['way'];
+  readonly mayWait?: boolean;
+  /** Groups that go on beside those that are formed: their times, rooms and adults are taken. */
+  readonly beside?: readonly Group[];
+  /** Last cycle's group of each child. */
+  readonly last?: ReadonlyMap<string, string>;
+}
+
+/** The problem of forming groups of these children. */
+export function problemOf(pool: readonly ChildLine[], around: Around, wanted: Wanted): GroupingProblem {
+  const { orders, settings, rules, textOpened } = around;
+  const inPool = new Set(pool.map((c) => c.id));
+  const pairs = (kind: 'together' | 'apart'): [string, string][] =>
+    rules
+      .filter((r) => r.kind === kind)
+      .flatMap((r) => r.children.flatMap((a, k) => r.children.slice(k + 1).map((b): [string, string] => [a, b])))
+      .filter(([a, b]) => inPool.has(a) && inPool.has(b));
+  const beside = wanted.beside ?? [];
+  const slots = settings.slots
+    .map((s) => ({ id: s.id, rooms: s.rooms - beside.filter((g) => g.slot === s.id).length }))
+    .filter((s) => s.rooms > 0);
+  const adults = settings.groupAdults.map((a) => {
+    const theirs = beside.filter((g) => g.adultId === a.id);
+    return { id: a.id, groups: Math.max(0, a.groups - theirs.length), busy: [...a.busy, ...theirs.flatMap((g) => g.slot ?? [])] };
+  });
+  const looked = GROUP_SKILLS.filter((skill) => pool.filter((c) => c.strands.some((s) => s.strand === skill)).length * 2 >= pool.length);
+  return {
+    children: pool.map((c) => {
+      const last = wanted.last?.get(c.id);
+      return { ...toGroupingChild(c, around), ...(last !== undefined && { last }) };
+    }),
+    taught: taughtToAny(pool, orders),
+    groups: wanted.groups,
+    sizeFrom: wanted.size[0],
+    sizeTo: wanted.size[1],
+    focusSize: wanted.focusSize ?? pairsInCycle(settings.cycleWeeks, settings.sessionsAWeek),
+    weeks: settings.cycleWeeks,
+    way: wanted.way ?? settings.groupWay,
+    skills: looked,
+    ...(textOpened && { textOpened }),
+    together: pairs('together'),
+    apart: pairs('apart'),
+    out: rules.filter((r) => r.kind === 'out').flatMap((r) => r.children.filter((id) => inPool.has(id))),
+    classes: settings.groupClasses,
+    ...(settings.slots.length > 0 && { slots }),
+    ...(settings.groupAdults.length > 0 && { adults }),
+    mayWait: wanted.mayWait ?? false,
+  };
+}
+
+/** A group of the board as the core sees it. */
+export const toCoreGroup = (g: Group): CoreGroup => ({
+  members: [...g.members],
+  focus: [...g.focus, ...g.skills],
+  ...(g.slot !== null && { slot: g.slot }),
+  ...(g.adultId !== null && { adult: g.adultId }),
+});
+
+/** The problem of the board as it stands: its groups with their focus, their children and those with gaps in no group. */
+export function boardProblem(groups: readonly Group[], around: Around, last?: ReadonlyMap<string, string>): GroupingProblem {
+  const grouped = new Set(groups.flatMap((g) => g.members));
+  const pool = around.children.filter((c) => grouped.has(c.id) || c.line.some((p) => p.state === 'gap'));
+  const sizes = groups.map((g) => g.members.length);
+  const problem = problemOf(pool, around, {
+    groups: groups.length,
+    size: [Math.min(2, ...sizes), Math.max(8, ...sizes)],
+    way: 'shared gaps',
+    mayWait: true,
+    ...(last && { last }),
+  });
+  const skills = [...new Set([...(problem.skills ?? []), ...groups.flatMap((g) => g.skills)])];
+  return {
+    ...problem,
+    // a focus that was not taught to all counts too
+    taught: [...new Set([...problem.taught, ...groups.flatMap((g) => g.focus)])],
+    skills,
+    given: groups.map((g) => ({ focus: [...g.focus, ...g.skills], ...(g.slot !== null && { slot: g.slot }) })),
+  };
+}
+
+/** Pairs and skills of a focus, told apart as the server keeps them. */
+export function splitFocus(focus: readonly Need[]): { focus: string[]; skills: Strand[] } {
+  return { focus: focus.filter((f) => f.includes(':')), skills: focus.filter((f) => !f.includes(':')) as Strand[] };
 }
 
 /** Which sizes and numbers of groups are possible for so many children. */

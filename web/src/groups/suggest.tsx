@@ -1,94 +1,133 @@
-/** A suggestion of groups from the gaps: asked for, looked at, then taken or left. */
-import type { ChildLine, Colleague } from '@sapling/contract';
-import type { GroupExplanation, Grouping, GroupingProblem } from '@sapling/core';
+/** Suggestions of groups from the gaps: asked for, laid side by side, looked at, then one is taken or none. */
+import type { ChildLine, Colleague, Group, GroupHistory, GroupRule } from '@sapling/contract';
+import { pairsInCycle, type GroupingProblem, type Strand, type Suggestion } from '@sapling/core';
 import { proxy } from 'comlink';
+import { addDays, format } from 'date-fns';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
-import type { Orders } from '../api/orders.js';
-import { ChildLine as Line } from '../ui/child-line.js';
+import { todayDay } from '../ui/dates.js';
 import { Trouble } from '../ui/form.js';
-import { graphemeShown, Pair } from '../ui/word-marks.js';
+import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
-import { inNeed, possible, problemOf } from './problem.js';
+import { GROUP_SKILLS, inNeed, possible, problemOf, splitFocus, type Around } from './problem.js';
+import { SuggestionGroups, SuggestionTable } from './suggestion-table.js';
+import { namedOf, refusedWords } from './words.js';
 
 interface Props {
-  children: readonly ChildLine[];
-  orders: Orders;
+  around: Around;
+  groups: readonly Group[];
   team: readonly Colleague[];
-  taken: ReadonlySet<string>;
+  rules: readonly GroupRule[];
+  lastGroup: ReadonlyMap<string, GroupHistory['past'][number]>;
   /** Chosen on the Gaps place; otherwise those most in need who are in no group. */
   only: readonly string[] | undefined;
   /** Pairs chosen on the Gaps place: what a group made of those children is for. */
   focus: readonly string[];
-  existing: number;
+  onRules: () => void;
   onClose: () => void;
 }
-interface Found {
-  problem: GroupingProblem;
-  grouping: Grouping;
-  why: GroupExplanation[];
-}
+type Way = 'shared gaps' | 'next step' | Strand;
 /** Members and focus pairs that one group can hold. */
 const MOST = 12;
 const NAMES = ['Willow', 'Hazel', 'Rowan', 'Alder', 'Aspen', 'Birch', 'Cedar', 'Linden', 'Maple', 'Juniper', 'Elder', 'Larch'];
 
-export function Suggest({ children, orders, team, taken, only, focus, existing, onClose }: Props) {
+/** Names not taken yet, in order, then numbers. */
+function freeNames(count: number, taken: readonly string[]): string[] {
+  const free = NAMES.filter((n) => !taken.includes(n));
+  return Array.from({ length: count }, (_, k) => free[k] ?? `Group ${taken.length + k + 1}`);
+}
+
+export function Suggest({ around, groups, team, rules, lastGroup, only, focus, onRules, onClose }: Props) {
+  const { children, settings } = around;
   const { data: classes } = useData('classes');
   const classIds = [...new Set(children.map((c) => c.classId))];
-  const [classId, setClassId] = useState<string>(only ? 'chosen' : 'all');
-  const pool =
-    classId === 'chosen'
-      ? children.filter((c) => only?.includes(c.id))
-      : inNeed(children.filter((c) => (classId === 'all' || c.classId === classId) && !taken.has(c.id)));
+  const [from, setFrom] = useState<string>(only ? 'chosen' : 'all');
+  const [replace, setReplace] = useState(false);
+  const [way, setWay] = useState<Way>(settings.groupWay);
+  const [weeks, setWeeks] = useState(settings.cycleWeeks);
+  const [perWeek, setPerWeek] = useState(settings.sessionsAWeek);
   const [count, setCount] = useState<number | null>(null);
   const [size, setSize] = useState<[number, number]>([3, 6]);
   const [progress, setProgress] = useState<number | null>(null);
-  const [found, setFound] = useState<Found | null>(null);
+  const [found, setFound] = useState<{ problem: GroupingProblem; list: Suggestion[]; picked: number } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const groups = count ?? Math.max(1, Math.ceil(Math.min(pool.length, 24) / Math.max(1, size[1] - 1)));
-  // where not everybody fits, those with most gaps come first
-  const fit = pool.slice(0, groups * size[1]);
-  const ok = possible(fit.length, groups, size[0], size[1]);
+
+  const taken = new Set(groups.flatMap((g) => g.members));
+  const skill = way === 'shared gaps' || way === 'next step' ? undefined : way;
+  const lacks = (c: ChildLine): boolean =>
+    skill === undefined || c.strands.some((s) => s.strand === skill && (s.state === 'gap' || s.state === 'wobbly'));
+  const own = children.filter(
+    (c) => (from === 'all' || from === 'chosen' || c.classId === from) && (replace || !taken.has(c.id)) && lacks(c),
+  );
+  const pool = from === 'chosen' ? children.filter((c) => only?.includes(c.id)) : skill ? own : inNeed(own);
+  const number = count ?? Math.max(1, Math.ceil(Math.min(pool.length, 24) / Math.max(1, size[1] - 1)));
+  const out = new Set(rules.filter((r) => r.kind === 'out').flatMap((r) => r.children));
+  const free = pool.filter((c) => !out.has(c.id)).length;
+  const ok = possible(Math.min(free, number * size[1]), number, size[0], size[1]);
   const byId = new Map(children.map((c) => [c.id, c]));
+  const focusSize = pairsInCycle(weeks, perWeek);
 
   const ask = async (): Promise<void> => {
     setTrouble(null);
     setFound(null);
     setProgress(0);
-    const problem = problemOf(fit, orders.taughtToAll(fit.map((c) => c.classId)).gpcs, groups, size);
+    const now = new Map(groups.flatMap((g) => g.members.map((m) => [m, g.name] as const)));
+    const before = new Map([...lastGroup].map(([id, g]) => [id, g.name] as const));
+    const problem = problemOf(pool, around, {
+      groups: number,
+      size,
+      way,
+      focusSize,
+      mayWait: true,
+      beside: replace ? [] : groups,
+      last: replace ? now : before,
+    });
     try {
-      const answer = await core().formGroups(
-        problem,
-        1,
+      const answer = await core().suggestGroups(
+        { ...problem, weeks },
         proxy((done: number) => setProgress(done)),
       );
-      if (answer) setFound({ problem, ...answer });
+      if ('refused' in answer) setTrouble(refusedWords(answer, problem, namedOf(byId, [], team)));
+      else setFound({ problem, list: answer, picked: 0 });
     } catch (error) {
       setTrouble((error as { message?: string }).message ?? sentenceOf(error));
     } finally {
       setProgress(null);
     }
   };
-  const accept = async (groups: readonly { focus: readonly string[]; members: readonly string[] }[]): Promise<void> => {
+  const accept = async (
+    made: readonly { focus: readonly string[]; members: readonly string[]; slot?: string; adult?: string }[],
+  ): Promise<void> => {
+    const names = freeNames(made.length, replace ? [] : groups.map((g) => g.name));
+    const add = made.map((g, k) => ({
+      name: names[k]!,
+      adultId: g.adult ?? null,
+      ...splitFocus(g.focus),
+      members: [...g.members],
+      slot: g.slot ?? null,
+      startsOn: todayDay(),
+      endsOn: format(addDays(new Date(), weeks * 7 - 1), 'yyyy-MM-dd'),
+    }));
+    const end = replace ? groups.map((g) => ({ id: g.id, version: g.version })) : [];
     try {
-      const made = await call('addGroups', {
-        body: {
-          groups: groups.map((g, k) => ({
-            name: NAMES[(existing + k) % NAMES.length]!,
-            adultId: null,
-            focus: [...g.focus],
-            members: [...g.members],
-          })),
-        },
-      });
+      const after = await call('arrangeGroups', { body: { change: [], add, end, reopen: [] } });
+      const fresh = after.filter((g) => !groups.some((old) => old.id === g.id));
       await refresh('groups');
-      toast(`${made.length} ${made.length === 1 ? 'group' : 'groups'} made. Give each an adult.`, {
+      const adults = add.every((g) => g.adultId !== null) ? '' : ' Give each an adult.';
+      toast(`${fresh.length} ${fresh.length === 1 ? 'group' : 'groups'} made.${end.length > 0 ? ` ${end.length} ended.` : ''}${adults}`, {
         action: {
           label: 'Undo',
           onClick: () =>
-            void Promise.all(made.map((g) => call('removeGroup', { params: { id: g.id }, query: { version: g.version } }))).then(
+            void call('arrangeGroups', {
+              body: {
+                change: [],
+                add: [],
+                end: fresh.map((g) => ({ id: g.id, version: g.version })),
+                reopen: end.map((g) => ({ id: g.id, version: g.version + 1 })),
+              },
+            }).then(
               () => refresh('groups'),
               (error: unknown) => toast.error(sentenceOf(error)),
             ),
@@ -99,28 +138,27 @@ export function Suggest({ children, orders, team, taken, only, focus, existing, 
       setTrouble(sentenceOf(error));
     }
   };
-  const name = (id: string): string => byId.get(id)?.givenName ?? '?';
-  const number = (label: string, value: number, change: (value: number) => void) => (
+  const field = (label: string, value: number, most: number, change: (value: number) => void) => (
     <label className="flex items-center gap-2">
       {label}
       <input
         className="field !w-16"
         type="number"
         min={1}
-        max={12}
+        max={most}
         value={value}
-        onChange={(event) => change(Math.max(1, Math.min(12, Number(event.target.value) || 1)))}
+        onChange={(event) => change(Math.max(1, Math.min(most, Number(event.target.value) || 1)))}
       />
     </label>
   );
   return (
     <section aria-label="Suggest groups" className="mb-6 border-y-2 border-pine bg-sheet px-5 py-4">
-      <div className="flex flex-wrap items-center gap-x-6 gap-y-3">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-3">
         <label className="flex items-center gap-2">
           From
-          <select className="field !w-auto" value={classId} onChange={(event) => setClassId(event.target.value)}>
+          <select className="field !w-auto" value={from} onChange={(event) => setFrom(event.target.value)}>
             {only && <option value="chosen">the {only.length} chosen under Gaps</option>}
-            <option value="all">all children with gaps, in no group</option>
+            <option value="all">{replace ? 'all children with gaps' : 'all children with gaps, in no group'}</option>
             {classIds.length > 1 &&
               classIds.map((id) => (
                 <option key={id} value={id}>
@@ -129,82 +167,99 @@ export function Suggest({ children, orders, team, taken, only, focus, existing, 
               ))}
           </select>
         </label>
-        {number('Groups', groups, setCount)}
-        {number('of', size[0], (from) => setSize([from, Math.max(from, size[1])]))}
-        {number('to', size[1], (to) => setSize([Math.min(size[0], to), to]))}
-        {progress === null ? (
-          <button className="btn btn-main" disabled={!ok} onClick={() => void ask()}>
-            {found ? 'Suggest again' : 'Suggest'}
-          </button>
-        ) : (
-          <span className="flex items-center gap-3" role="status">
-            <progress value={progress} className="w-32" /> {Math.round(progress * 100)} %
-            <button className="btn btn-small" onClick={() => void core().stop()}>
-              Stop
-            </button>
-          </span>
+        <label className="flex items-center gap-2">
+          by
+          <select
+            className="field !w-auto"
+            aria-label="How groups are formed"
+            value={way}
+            onChange={(event) => setWay(event.target.value as Way)}
+          >
+            <option value="shared gaps">shared gaps, wherever they are</option>
+            <option value="next step">next step in the order</option>
+            {GROUP_SKILLS.map((s) => (
+              <option key={s} value={s}>
+                one skill: {s}
+              </option>
+            ))}
+          </select>
+        </label>
+        {field('Groups', number, 60, setCount)}
+        {field('of', size[0], MOST, (value) => setSize([value, Math.max(value, size[1])]))}
+        {field('to', size[1], MOST, (value) => setSize([Math.min(size[0], value), value]))}
+      </div>
+      <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-3">
+        {field('Weeks', weeks, 20, setWeeks)}
+        {field('Sessions', perWeek, 10, setPerWeek)}
+        <span className="text-sm text-ink-2" title="A pair needs four sessions to be met, to come back and to be read">
+          a week, for {focusSize} {focusSize === 1 ? 'pair' : 'pairs'}
+        </span>
+        {groups.length > 0 && (
+          <label className="flex items-center gap-2">
+            <input type="checkbox" className="size-4" checked={replace} onChange={(event) => setReplace(event.target.checked)} /> New cycle:
+            these groups end
+          </label>
         )}
-        {classId === 'chosen' && pool.length > 0 && pool.length <= MOST && (
-          <button className="btn" onClick={() => void accept([{ focus: focus.slice(0, MOST), members: pool.map((c) => c.id) }])}>
-            One group of these {pool.length}
-            {focus.length > 0 && `, on ${focus.map((gpc) => graphemeShown(gpc)).join(', ')}`}
-          </button>
-        )}
-        <button className="btn btn-quiet ml-auto" onClick={onClose}>
-          Close
+        <button className="underline underline-offset-4" onClick={onRules}>
+          {rules.length === 0 ? 'No rules' : `${rules.length} ${rules.length === 1 ? 'rule' : 'rules'}`}
         </button>
+        <span className="ml-auto flex items-center gap-3">
+          {progress === null ? (
+            <button className="btn btn-main" disabled={!ok} onClick={() => void ask()}>
+              {found ? 'Suggest again' : 'Suggest'}
+            </button>
+          ) : (
+            <span className="flex items-center gap-3" role="status">
+              <progress value={progress} className="w-28" /> {Math.round(progress * 100)} %
+              <button className="btn btn-small" onClick={() => void core().stop()}>
+                Stop, take the best so far
+              </button>
+            </span>
+          )}
+          {from === 'chosen' && pool.length > 0 && pool.length <= MOST && (
+            <button className="btn" onClick={() => void accept([{ focus: focus.slice(0, MOST), members: pool.map((c) => c.id) }])}>
+              One group of these {pool.length}
+              {focus.length > 0 && `, on ${focus.map((gpc) => graphemeShown(gpc)).join(', ')}`}
+            </button>
+          )}
+          <button className="btn btn-quiet" onClick={onClose}>
+            Close
+          </button>
+        </span>
       </div>
       <p className="mt-2 text-sm text-ink-2">
         {pool.length === 0
-          ? 'Everybody with a gap is in a group already.'
+          ? skill
+            ? `Nobody was found to need ${skill}. Check it first.`
+            : 'Everybody with a gap is in a group already.'
           : ok
-            ? `${fit.length} of ${pool.length} children with gaps${fit.length < pool.length ? ', those with most gaps first' : ''}. Groups share what was taught to all of their children.`
-            : `${fit.length} children do not make ${groups} groups of ${size[0]} to ${size[1]}.`}
+            ? `${pool.length} children ${skill ? `who need ${skill}` : 'with gaps'}${free > number * size[1] ? `, of whom ${free - number * size[1]} will wait` : ''}.`
+            : `${free} children do not make ${number} groups of ${size[0]} to ${size[1]}.`}
       </p>
       <Trouble>{trouble}</Trouble>
       {found && (
         <>
-          <div className="mt-4 grid gap-x-8 gap-y-5 [grid-template-columns:repeat(auto-fill,minmax(24rem,1fr))]">
-            {found.grouping.groups.map((group, k) => (
-              <div key={k} className="border-t border-rule pt-2">
-                <p className="flex flex-wrap gap-1.5">
-                  {found.why[k]!.shared.map(({ gpc, need, of }) => (
-                    <span key={gpc} className="inline-flex items-baseline gap-1.5 rounded-s bg-paper px-2">
-                      <Pair gpc={gpc} />
-                      <span className="text-sm">
-                        {need} of {of}
-                      </span>
-                    </span>
-                  ))}
-                </p>
-                <ul className="my-2">
-                  {group.members.map((id) => (
-                    <li key={id} className="flex items-center gap-3">
-                      <span className="w-20 truncate font-semibold">{name(id)}</span>
-                      <span className="min-w-0 flex-1">
-                        <Line small line={byId.get(id)?.line ?? []} total={Math.max(...fit.map((c) => c.line.length))} width="100%" />
-                      </span>
-                    </li>
-                  ))}
-                </ul>
-                {found.why[k]!.worst && (
-                  <p className="text-sm text-ink-2">
-                    Fits least: {name(found.why[k]!.worst!.child)}, {found.why[k]!.worst!.covered} of {found.why[k]!.shared.length} focus
-                    pairs needed.
-                  </p>
-                )}
-              </div>
-            ))}
-          </div>
+          <SuggestionTable
+            list={found.list}
+            way={way}
+            picked={found.picked}
+            name={(id) => byId.get(id)?.givenName ?? '?'}
+            onPick={(picked) => setFound({ ...found, picked })}
+          />
+          <SuggestionGroups
+            problem={found.problem}
+            suggestion={found.list[found.picked]!}
+            children={byId}
+            settings={settings}
+            team={team}
+          />
           <div className="mt-4 flex items-center gap-4">
-            <button className="btn btn-main" onClick={() => void accept(found.grouping.groups)}>
-              Make these {found.grouping.groups.length} groups
+            <button className="btn btn-main" onClick={() => void accept(found.list[found.picked]!.grouping.groups)}>
+              Make these {found.list[found.picked]!.grouping.groups.length} groups
             </button>
-            <span className="text-sm text-ink-2">
-              In one cycle: {Math.round(found.grouping.cost.knownAlready)} child-minutes on what is known already,{' '}
-              {Math.round(found.grouping.cost.notCovered)} of gaps left for later.
-              {team.length > 0 && ' Adults are given on the board.'}
-            </span>
+            {replace && (
+              <span className="text-sm text-ink-2">The {groups.length} groups there are end today and are kept under Before and now.</span>
+            )}
           </div>
         </>
       )}

@@ -8,7 +8,7 @@ import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { FocusPicker } from '../groups/focus-picker.js';
-import { toGroupingChild } from '../groups/problem.js';
+import { knownOf } from '../groups/problem.js';
 import { useMay } from '../shell/me.js';
 import { todayDay } from '../ui/dates.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
@@ -62,7 +62,14 @@ export function Component() {
     if (!taught || chosenFocus.length === 0 || past === undefined) return setPlan(null);
     let gone = false;
     core()
-      .planSession({ taught, focus: chosenFocus, children: members.map(toGroupingChild), minutes, seed: draw, avoid: met })
+      .planSession({
+        taught,
+        focus: chosenFocus,
+        children: members.map((c) => ({ id: c.id, known: knownOf(c) })),
+        minutes,
+        seed: draw,
+        avoid: met,
+      })
       .then(
         (drafted) => !gone && (setPlan(drafted), setTrouble(null)),
         (problem: unknown) => !gone && setTrouble((problem as Error).message),

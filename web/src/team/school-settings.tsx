@@ -7,6 +7,7 @@ import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { Trouble } from '../ui/form.js';
+import { GroupAdults, Slots } from './group-times.js';
 
 const ACCENTS = Object.keys(ACCENT_MERGERS);
 const percent = (x: number): string => `${Math.round(x * 100)} %`;
@@ -51,7 +52,7 @@ export function SchoolSettingsForm() {
   );
   /** A number that is held to its range when the field is left, not while it is typed. */
   const number = (
-    key: 'secureFrom' | 'gapBelow' | 'skillSecureFrom' | 'skillGapBelow' | 'dueAfterDays',
+    key: 'secureFrom' | 'gapBelow' | 'skillSecureFrom' | 'skillGapBelow' | 'dueAfterDays' | 'cycleWeeks' | 'sessionsAWeek',
     label: string,
     least: number,
     most: number,
@@ -130,6 +131,50 @@ export function SchoolSettingsForm() {
           'Due for another look',
           `Default: after ${DEFAULT_SETTINGS.dueAfterDays} days. What was once known and not seen since is not taken as known for ever.`,
           <label className="flex items-center gap-2">after {number('dueAfterDays', 'Due after days', 7, 365, 1, 1)} days</label>,
+        )}
+        {row(
+          'Groups are formed by',
+          'Default: shared gaps. Children who miss the same pairs need the same minutes, wherever in the order they stand; by next step, a group works on neighbours in the order.',
+          <select
+            className="field"
+            aria-label="Groups are formed by"
+            value={now.groupWay}
+            onChange={(e) => set('groupWay', e.target.value as SchoolSettings['groupWay'])}
+          >
+            <option value="shared gaps">shared gaps, wherever they are</option>
+            <option value="next step">next step in the order</option>
+          </select>,
+        )}
+        {row(
+          'Classes in a group',
+          'Default: as it falls. Kept apart where classes are taught at different times; mixed where children should meet others.',
+          <select
+            className="field"
+            aria-label="Classes in a group"
+            value={now.groupClasses}
+            onChange={(e) => set('groupClasses', e.target.value as SchoolSettings['groupClasses'])}
+          >
+            <option value="any">as it falls</option>
+            <option value="keep">each group of one class</option>
+            <option value="mix">no group of one class alone</option>
+          </select>,
+        )}
+        {row(
+          'A cycle of sessions',
+          'Default: 4 weeks of 4 sessions. A pair needs four sessions to be met, to come back and to be read, so this says how many pairs a group can work on.',
+          <span className="flex flex-wrap items-center gap-2">
+            {number('cycleWeeks', 'Weeks in a cycle', 1, 20, 1, 1)} weeks of {number('sessionsAWeek', 'Sessions a week', 1, 10, 1, 1)}
+          </span>,
+        )}
+        {row(
+          'Times for groups',
+          'Default: none set, and groups are formed without them. At no time do more groups meet than there are rooms.',
+          <Slots now={now} set={set} />,
+        )}
+        {row(
+          'Who takes groups',
+          'Default: nobody set, and adults are given on the board. Those named here take no more groups than set, one at a time.',
+          <GroupAdults now={now} set={set} />,
         )}
         {row(
           'How this school speaks',

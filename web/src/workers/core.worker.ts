@@ -16,9 +16,10 @@ import {
   type ListeningRequest,
   chooseSentences,
   countRule,
-  explain,
+  boardOf,
+  movesOf,
+  placementOf,
   findWords,
-  formGroups,
   listenAndFind,
   loadLexicon,
   makeMadeUpWords,
@@ -41,9 +42,11 @@ import {
   wordsWithEndings,
   type ChainRequest,
   type FindWordsRequest,
-  type Grouping,
+  type BoardView,
+  type Group,
   type GroupingProblem,
-  type GroupExplanation,
+  type Move,
+  type Placement,
   type Lexicon,
   type MadeUpRequest,
   type PlannedWord,
@@ -61,6 +64,7 @@ import {
 } from '@sapling/core';
 import lexiconUrl from '@sapling/core/lexicon.bin?url';
 import { expose } from 'comlink';
+import { improveGroups, stopSearch, suggestGroups } from './grouping.js';
 
 let shipped: Promise<Lexicon> | undefined;
 let corrected: Promise<Lexicon> | undefined;
@@ -77,8 +81,6 @@ const words = (): Promise<Lexicon> => {
   shipped ??= load();
   return (corrected ??= shipped.then((lexicon) => lexicon.corrected(corrections)));
 };
-let stopped = 0;
-
 type Args<F extends (lexicon: Lexicon, request: never) => unknown> = Parameters<F>[1];
 
 const api = {
@@ -196,30 +198,36 @@ const api = {
     const lexicon = await words();
     return rules.map((rule) => countRule(lexicon, statedRule(rule), scope));
   },
-  /** In slices, so that a stop is heard; progress from 0 to 1. */
-  async formGroups(
-    problem: GroupingProblem,
-    seed: number,
-    onProgress: (done: number) => void,
-  ): Promise<{ grouping: Grouping; why: GroupExplanation[] } | null> {
-    const mine = stopped;
-    const tries = 4;
-    let best: Grouping | undefined;
-    for (let k = 0; k < tries; k += 1) {
-      const found = formGroups(problem, { seed: seed + k });
-      if (!best || found.cost.total < best.cost.total) best = found;
-      onProgress((k + 1) / tries);
-      await new Promise((resolve) => setTimeout(resolve));
-      if (stopped !== mine) return null;
-    }
-    return { grouping: best!, why: explain(problem, best!) };
+  /** How much running text each pair opens, from the lexicon's counts. */
+  async textOpened(): Promise<Record<string, number>> {
+    const lexicon = await words();
+    return lexicon.derived('text opened', () => Object.fromEntries(lexicon.pairs.map((p) => [p.gpc, p.count])));
+  },
+  /** Everything the board says of its groups as they stand. */
+  boardOf(problem: GroupingProblem, groups: readonly Group[]): BoardView {
+    return boardOf(problem, groups);
+  },
+  /** Every place one child could be, with what it would change. */
+  movesOf(problem: GroupingProblem, groups: readonly Group[], child: string): Move[] {
+    return movesOf(problem, { groups }, child);
+  },
+  placementOf(problem: GroupingProblem, groups: readonly Group[], child: string): Placement | null {
+    return placementOf(problem, { groups }, child);
   },
   async seriate(table: readonly (readonly Cell[])[]): Promise<Seriation> {
     return Promise.resolve(seriate(table));
   },
-  stop(): void {
-    stopped += 1;
+  suggestGroups(problem: GroupingProblem, onProgress: (done: number) => void) {
+    return suggestGroups(problem, onProgress);
   },
+  improveGroups(problem: GroupingProblem, groups: readonly Group[], onProgress: (done: number) => void) {
+    return improveGroups(problem, groups, onProgress);
+  },
+  /** Ends a search of groups; it returns the best it has. */
+  stop(): void {
+    stopSearch();
+  },
+  /** Focus pairs and skills that fit these children best. */
   suggestFocus(problem: GroupingProblem, members: readonly string[]): string[] {
     return suggestFocus(problem, members);
   },

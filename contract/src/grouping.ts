@@ -1,0 +1,87 @@
+/** Groups, the rules they keep, and what they were. Days are YYYY-MM-DD. */
+import { STRANDS } from '@sapling/core';
+import { z } from 'zod';
+import { gpc } from './library.js';
+
+const id = z.uuid();
+const instant = z.iso.datetime();
+const day = z.iso.date();
+const version = z.number().int().min(1);
+const name = z.string().trim().min(1, 'A name is needed.').max(80);
+/** Of a slot in the school's settings. */
+export const slotId = z.string().min(1).max(40);
+
+const about = {
+  name,
+  adultId: id.nullable(),
+  focus: z.array(gpc).max(12),
+  members: z.array(id).max(12),
+};
+const more = {
+  /** Skills it works on beside pairs. */
+  skills: z.array(z.enum(STRANDS)),
+  slot: slotId.nullable(),
+  startsOn: day,
+  /** Last day of its cycle, where that is set. */
+  endsOn: day.nullable(),
+};
+export const group = z.object({
+  id,
+  ...about,
+  members: z.array(id),
+  focus: z.array(gpc),
+  ...more,
+  /** Members that this colleague may not see by name. */
+  hidden: z.number().int(),
+  version,
+});
+export type Group = z.infer<typeof group>;
+export const groupBody = z.object({ ...about, ...z.object(more).partial().shape });
+export type GroupBody = z.infer<typeof groupBody>;
+
+/** Several groups changed as one: all of it is done or none. */
+export const arrangement = z.object({
+  change: z.array(groupBody.partial().extend({ id, version })).max(80),
+  add: z.array(groupBody).max(80),
+  end: z.array(z.object({ id, version })).max(80),
+  /** Groups that were ended and are to go on. */
+  reopen: z.array(z.object({ id, version })).max(80),
+});
+export type Arrangement = z.infer<typeof arrangement>;
+
+export const GROUP_RULE_KINDS = ['together', 'apart', 'out', 'busy'] as const;
+export const groupRule = z.object({
+  id,
+  kind: z.enum(GROUP_RULE_KINDS),
+  children: z.array(id).min(1).max(12),
+  /** Slots in which the children stay in class; only for `busy`. */
+  slots: z.array(slotId).max(40),
+  why: z.string().trim().max(200),
+  savedBy: id,
+  savedAt: instant,
+  version,
+});
+export type GroupRule = z.infer<typeof groupRule>;
+export const groupRuleBody = groupRule.omit({ id: true, savedBy: true, savedAt: true }).extend({ version: z.number().int().min(0) });
+
+export const groupHistory = z.object({
+  /** Groups that have ended, the latest first, with who was in them at the end. */
+  past: z.array(group.extend({ endedOn: day, adultName: z.string().nullable() })),
+  moves: z.array(
+    z.object({ at: instant, by: z.string(), child: id, groupId: id, groupName: z.string(), what: z.enum(['joined', 'left']) }),
+  ),
+  /** Children in groups for two cycles or more whose pairs have hardly changed since. */
+  flat: z.array(
+    z.object({
+      child: id,
+      /** Groups they have been in. */
+      cycles: z.number().int(),
+      since: day,
+      /** Pairs seen by then, how many of them were expected to be known, and how many are now. */
+      of: z.number(),
+      before: z.number(),
+      now: z.number(),
+    }),
+  ),
+});
+export type GroupHistory = z.infer<typeof groupHistory>;

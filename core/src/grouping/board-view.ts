@@ -1,0 +1,33 @@
+/** What a board says of its groups as they stand. */
+import { columnsOf, costsByChild, groupCost, membersOf, numbersOf, sumCosts } from './cost.js';
+import { placementOf, thinEvidence, type Placement, type Thin } from './explain.js';
+import type { CostBreakdown, Group, GroupingProblem } from './problem.js';
+import { broken, type Constraint } from './rules.js';
+
+export interface BoardView {
+  readonly total: CostBreakdown;
+  /** Group by group, with its focus as it is. */
+  readonly groups: readonly CostBreakdown[];
+  readonly thin: readonly Thin[];
+  /** Children in no group, those with most open minutes first, and where they would do best. */
+  readonly waiting: readonly Placement[];
+  /** Rules that the groups break as they stand. */
+  readonly breaks: readonly Constraint[];
+}
+
+/** @throws CoreError as formGroups for a problem that makes no sense */
+export function boardOf(problem: GroupingProblem, groups: readonly Group[]): BoardView {
+  const n = numbersOf(problem);
+  const placed = new Set(groups.flatMap((g) => g.members));
+  const costs = costsByChild(problem, { groups });
+  return {
+    total: sumCosts([...costs.values()]),
+    groups: groups.map((g) => groupCost(n, membersOf(n, g), columnsOf(n, g.focus))),
+    thin: thinEvidence(problem, { groups }),
+    waiting: n.ids
+      .filter((id) => !placed.has(id))
+      .map((id) => placementOf(problem, { groups }, id)!)
+      .sort((a, b) => b.cost.total - a.cost.total),
+    breaks: broken(problem, { groups }).filter((c) => c.kind !== 'all placed' && c.kind !== 'adults'),
+  };
+}

@@ -1,0 +1,91 @@
+/** What groups were: those that ended, who moved when, and for whom two cycles changed little. */
+import { desc, eq, inArray, isNotNull } from 'drizzle-orm';
+import type { GroupHistory } from '@sapling/contract';
+import { childrenInReach } from '../access.js';
+import { classes, colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
+import { change, evidenceOf, lineOf, until } from '../evidence/evidence.js';
+import { route } from '../http/route.js';
+import { orderBook } from '../library/orders.js';
+import { modelOf, readSettings } from '../settings/settings.js';
+
+/** A child whose expected number of known pairs rose by less than this part of the pairs seen is raised. */
+const HARDLY = 0.05;
+const CYCLES = 2;
+const LATEST_MOVES = 200;
+
+export const groupHistoryRoutes = [
+  route('groupHistory', { action: 'form groups', childIds: [] }, async ({ db, access, now }): Promise<GroupHistory> => {
+    const [ended, alive, members, team, moves] = await Promise.all([
+      db.select().from(groups).where(isNotNull(groups.removedAt)).orderBy(desc(groups.removedAt)),
+      db.select().from(groups),
+      db.select().from(groupMembers),
+      db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues),
+      db
+        .select({ move: groupMoves, groupName: groups.name })
+        .from(groupMoves)
+        .innerJoin(groups, eq(groups.id, groupMoves.groupId))
+        .where(access.childIds.size > 0 ? inArray(groupMoves.childId, [...access.childIds]) : undefined)
+        .orderBy(desc(groupMoves.at))
+        .limit(LATEST_MOVES),
+    ]);
+    const nameOf = (id: string | null): string | null => team.find((c) => c.id === id)?.name ?? null;
+    const past = ended.flatMap((row): GroupHistory['past'] => {
+      const all = members.filter((m) => m.groupId === row.id).map((m) => m.childId);
+      const visible = all.filter((child) => access.childIds.has(child)).sort();
+      if (visible.length === 0) return [];
+      const { id, name, adultId, focus, skills, slot, endsOn, version } = row;
+      const about = { id, name, adultId, focus, skills, slot, endsOn, version };
+      const startsOn = row.startsOn || row.createdAt.slice(0, 10);
+      const endedOn = row.removedAt!.slice(0, 10);
+      return [{ ...about, members: visible, hidden: all.length - visible.length, startsOn, endedOn, adultName: nameOf(adultId) }];
+    });
+    // children in a group now who were in others before
+    const since = new Map<string, { from: string; cycles: number; now: boolean }>();
+    for (const { groupId, childId } of members) {
+      const row = alive.find((g) => g.id === groupId)!;
+      const from = row.startsOn || row.createdAt.slice(0, 10);
+      const seen = since.get(childId) ?? { from, cycles: 0, now: false };
+      since.set(childId, { from: from < seen.from ? from : seen.from, cycles: seen.cycles + 1, now: seen.now || row.removedAt === null });
+    }
+    const long = (await childrenInReach(db, access)).filter((c) => {
+      const seen = since.get(c.id);
+      return seen !== undefined && seen.now && seen.cycles >= CYCLES;
+    });
+    const flat: GroupHistory['flat'] = [];
+    if (long.length > 0) {
+      const [settings, orders, evidence, classRows] = await Promise.all([
+        readSettings(db),
+        orderBook(db),
+        evidenceOf(
+          db,
+          long.map((c) => c.id),
+        ),
+        db.select().from(classes),
+      ]);
+      const model = modelOf(settings);
+      for (const child of long) {
+        const { from, cycles } = since.get(child.id)!;
+        const schoolClass = classRows.find((c) => c.id === child.classId)!;
+        const order = orders.get(schoolClass.orderId);
+        const seen = evidence.get(child.id)!;
+        // as of the end of the first day: the check that led to the group counts as before
+        const start = `${from}T23:59:59.999Z`;
+        const then = lineOf(order, schoolClass.taughtSteps, until(seen, start), start, model);
+        const moved = change(then, lineOf(order, schoolClass.taughtSteps, seen, now(), model));
+        if (moved.of > 0 && moved.now - moved.before < HARDLY * moved.of) flat.push({ child: child.id, cycles, since: from, ...moved });
+      }
+    }
+    return {
+      past,
+      moves: moves.map(({ move, groupName }) => ({
+        at: move.at,
+        by: nameOf(move.by) ?? 'somebody',
+        child: move.childId,
+        groupId: move.groupId,
+        groupName,
+        what: move.what,
+      })),
+      flat,
+    };
+  }),
+];

@@ -1,0 +1,205 @@
+/** The rest improved around what is locked: what would change is shown first, then done in one go or left. */
+import type { ChildLine, Colleague, Group } from '@sapling/contract';
+import type { CostBreakdown, Grouping } from '@sapling/core';
+import { proxy } from 'comlink';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call, Problem, sentenceOf } from '../api/client.js';
+import { refresh } from '../api/data.js';
+import { Trouble } from '../ui/form.js';
+import { core } from '../workers/core.js';
+import { boardProblem, splitFocus, toCoreGroup, type Around } from './problem.js';
+import { changeWords, list, minutes, namedOf, needShown, PART_WORDS, PARTS, refusedWords } from './words.js';
+
+/** What it is worth to a child, in minutes, to stay with all companions in the middle of a cycle: three pairs. */
+const KEPT_MINUTES = 60;
+
+interface Props {
+  groups: readonly Group[];
+  around: Around;
+  children: ReadonlyMap<string, ChildLine>;
+  team: readonly Colleague[];
+  /** Children and groups that stay as they are. */
+  locked: ReadonlySet<string>;
+  cost: CostBreakdown;
+  onClose: () => void;
+}
+
+export function Improve({ groups, around, children, team, locked, cost, onClose }: Props) {
+  const [keep, setKeep] = useState(true);
+  const [progress, setProgress] = useState<number | null>(null);
+  const [found, setFound] = useState<Grouping | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const name = (id: string): string => children.get(id)?.givenName ?? '?';
+  const lockedGroups = groups.filter((g) => locked.has(g.id));
+  const lockedChildren = groups.flatMap((g) => g.members).filter((id) => locked.has(id));
+
+  const ask = async (): Promise<void> => {
+    setTrouble(null);
+    setFound(null);
+    setProgress(0);
+    const now = new Map(groups.flatMap((g) => g.members.map((m) => [m, g.id] as const)));
+    const base = boardProblem(groups, around, now);
+    const sizes = groups.map((g) => g.members.length);
+    const problem = {
+      ...base,
+      sizeFrom: Math.min(2, ...sizes),
+      sizeTo: Math.max(6, ...sizes),
+      continuity: keep ? KEPT_MINUTES : 0,
+      placed: groups.flatMap((g) => g.members),
+      stay: groups.flatMap((g, k) => g.members.filter((m) => locked.has(m) || locked.has(g.id)).map((m): [string, number] => [m, k])),
+      given: groups.map((g, k) => {
+        const { focus: _focus, ...time } = base.given![k]!;
+        return locked.has(g.id) ? { ...base.given![k]!, closed: true } : g.members.length === 0 ? base.given![k] : time;
+      }),
+    };
+    // adults are those the groups have; who takes what is not changed here
+    const { adults: _adults, ...free } = problem;
+    try {
+      const answer = await core().improveGroups(
+        free,
+        groups.map(toCoreGroup),
+        proxy((done: number) => setProgress(done)),
+      );
+      if ('refused' in answer) setTrouble(refusedWords(answer, free, namedOf(children, groups, team)));
+      else setFound(answer);
+    } catch (error) {
+      setTrouble((error as { message?: string }).message ?? sentenceOf(error));
+    } finally {
+      setProgress(null);
+    }
+  };
+  const at = new Map(groups.flatMap((g, k) => g.members.map((m) => [m, k] as const)));
+  const to = new Map(found?.groups.flatMap((g, k) => g.members.map((m) => [m, k] as const)) ?? []);
+  const moves = found ? [...new Set([...at.keys(), ...to.keys()])].filter((id) => at.get(id) !== to.get(id) && children.has(id)) : [];
+  const focusOf = (g: Group): string[] => [...g.focus, ...g.skills];
+  const refocused = found
+    ? groups.flatMap((g, k) => (found.groups[k]!.focus.slice().sort().join() === focusOf(g).sort().join() ? [] : [k]))
+    : [];
+  const apply = async (): Promise<void> => {
+    const touched = groups.flatMap((g, k) => {
+      const next = found!.groups[k]!;
+      const hidden = g.members.filter((m) => !children.has(m));
+      const same = next.members.slice().sort().join() === g.members.slice().sort().join();
+      return same && !refocused.includes(k)
+        ? []
+        : [{ group: g, body: { members: [...next.members, ...hidden], ...splitFocus(next.focus) } }];
+    });
+    try {
+      const after = await call('arrangeGroups', {
+        body: {
+          change: touched.map(({ group, body }) => ({ id: group.id, version: group.version, ...body })),
+          add: [],
+          end: [],
+          reopen: [],
+        },
+      });
+      await refresh('groups');
+      toast(`${moves.length} ${moves.length === 1 ? 'child' : 'children'} moved, ${refocused.length} groups have a new focus.`, {
+        action: {
+          label: 'Undo',
+          onClick: () =>
+            void call('arrangeGroups', {
+              body: {
+                change: touched.map(({ group }) => ({
+                  id: group.id,
+                  version: after.find((g) => g.id === group.id)!.version,
+                  members: [...group.members],
+                  focus: [...group.focus],
+                  skills: [...group.skills],
+                })),
+                add: [],
+                end: [],
+                reopen: [],
+              },
+            }).then(
+              () => refresh('groups'),
+              (error: unknown) => toast.error(sentenceOf(error)),
+            ),
+        },
+      });
+      onClose();
+    } catch (error) {
+      await refresh('groups');
+      setFound(null);
+      setTrouble(
+        error instanceof Problem && error.code === 'newer-version'
+          ? 'Somebody else changed a group meanwhile. Nothing of this was done; the board shows it as it is. Ask again.'
+          : sentenceOf(error),
+      );
+    }
+  };
+  return (
+    <section aria-label="Improve the groups" className="mb-6 border-y-2 border-pine bg-sheet px-5 py-4">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-3">
+        <p className="min-w-0 flex-1">
+          {locked.size === 0
+            ? 'Everybody may move. Lock a child or a group on the board to keep them where they are.'
+            : `Staying as they are: ${list([...lockedGroups.map((g) => g.name), ...lockedChildren.map(name)])}.`}
+        </p>
+        <label className="flex items-center gap-2">
+          <input type="checkbox" className="size-4" checked={keep} onChange={(event) => setKeep(event.target.checked)} />
+          staying together counts
+        </label>
+        {progress === null ? (
+          <button className="btn btn-main" onClick={() => void ask()}>
+            {found ? 'Try again' : 'Improve the rest'}
+          </button>
+        ) : (
+          <span className="flex items-center gap-3" role="status">
+            <progress value={progress} className="w-28" /> {Math.round(progress * 100)} %
+            <button className="btn btn-small" onClick={() => void core().stop()}>
+              Stop, take the best so far
+            </button>
+          </span>
+        )}
+        <button className="btn btn-quiet" onClick={onClose}>
+          Close
+        </button>
+      </div>
+      <Trouble>{trouble}</Trouble>
+      {found && moves.length === 0 && refocused.length === 0 && (
+        <p className="mt-3">Nothing better was found: the groups stay as they are.</p>
+      )}
+      {found && (moves.length > 0 || refocused.length > 0) && (
+        <div className="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-[1fr_16rem]">
+          <ul className="ruled">
+            {moves.map((id) => (
+              <li key={id} className="py-1">
+                <span className="font-semibold">{name(id)}</span>{' '}
+                {at.has(id) ? `from ${groups[at.get(id)!]!.name}` : 'from the waiting list'}{' '}
+                {to.has(id) ? `to ${groups[to.get(id)!]!.name}` : 'to the waiting list'}
+              </li>
+            ))}
+            {refocused.map((k) => (
+              <li key={groups[k]!.id} className="py-1">
+                <span className="font-semibold">{groups[k]!.name}</span> works on {list(found.groups[k]!.focus.map(needShown))}
+                <span className="text-sm text-ink-2"> instead of {list(focusOf(groups[k]!).map(needShown)) || 'nothing yet'}</span>
+              </li>
+            ))}
+          </ul>
+          <div>
+            <p>
+              {minutes(cost.total)} → <strong>{minutes(found.cost.total - found.cost.continuity)}</strong>
+            </p>
+            <ul className="text-sm text-ink-2">
+              {PARTS.filter((part) => part !== 'continuity' && Math.round(found.cost[part] - cost[part]) !== 0).map((part) => (
+                <li key={part}>
+                  {PART_WORDS[part].short}: {changeWords(found.cost[part] - cost[part])}
+                </li>
+              ))}
+            </ul>
+            <div className="mt-3 flex gap-3">
+              <button className="btn btn-main" onClick={() => void apply()}>
+                Do this
+              </button>
+              <button className="btn" onClick={() => setFound(null)}>
+                Leave it
+              </button>
+            </div>
+          </div>
+        </div>
+      )}
+    </section>
+  );
+}
