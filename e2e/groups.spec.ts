@@ -115,25 +115,59 @@ test('every place says what a carried child would change there; a rule is made, 
   await expect(page.getByText('Breaks a rule')).toHaveCount(0);
 });
 
-test('a placement is explained in plain sentences, and how groups fall is counted', async ({ as, demo }) => {
-  const page = await as('lead');
-  await page.goto(`${demo.url}/groups`);
-  await card(page, 'Willow')
-    .getByRole('button', { name: /^Move .* to…$/ })
-    .first()
-    .click();
-  await page.getByRole('menuitem', { name: 'Why here?' }).click();
-  const why = page.getByRole('dialog');
-  await expect(why).toContainText(/is in Willow because .* still learning ‘/);
-  await expect(why).toContainText('it is no diagnosis');
-  await expect(why.getByRole('row', { name: /altogether \d+ min/ })).toBeVisible();
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'How groups fall' }).click();
-  const spread = page.getByRole('region', { name: 'How groups fall' });
-  const all = spread.getByRole('table', { name: 'First language' }).getByRole('row', { name: /^All children/ });
-  const counts = (await all.getByRole('cell').allInnerTexts()).map(Number);
-  expect(counts.reduce((a, b) => a + b, 0)).toBe((await getJson<unknown[]>(page.request, `${demo.url}/api/children`)).length);
-  await expect(spread).toContainText('No group is formed from language or needs');
+test('two people move one child: the later is refused, both versions are shown, and the move can still be made', async ({ as, demo }) => {
+  const [first, second] = [await as('teacher'), await as('lead')];
+  await first.goto(`${demo.url}/groups`);
+  await expect(card(first, 'Hazel')).toBeVisible();
+  // the first does not hear of the second's move in time
+  await first.route('**/api/groups', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()));
+  await second.goto(`${demo.url}/groups`);
+  const names = card(second, 'Willow').getByRole('button', { name: /, move$/ });
+  const [ann, bo] = [0, 1].map(async (k) => (await names.nth(k).getAttribute('aria-label'))!.replace(', move', ''));
+  const short = async (name: Promise<string> | undefined): Promise<string> => (await name!).split(' ')[0]!;
+  await second.getByRole('button', { name: `Move ${await short(ann)} to…` }).click();
+  await second.getByRole('menuitem', { name: 'Move to Alder' }).click();
+  await expect(card(second, 'Alder').getByRole('button', { name: `${await ann}, move` })).toBeVisible();
+  await first.getByRole('button', { name: `Move ${await short(bo)} to…` }).click();
+  await first.getByRole('menuitem', { name: 'Move to Alder' }).click();
+  const dialog = first.getByRole('dialog');
+  await expect(dialog).toContainText('Nothing of theirs was overwritten');
+  await expect(dialog.getByText(new RegExp(await short(ann)))).toHaveCount(1);
+  await expect(dialog.getByText(new RegExp(await short(bo)))).toHaveCount(1);
+  await first.unroute('**/api/groups');
+  await second.getByRole('button', { name: `Move ${await short(ann)} to…` }).click();
+  await second.getByRole('menuitem', { name: 'Take out of Alder' }).click();
+  await expect(card(first, 'Alder').getByRole('button', { name: `${await ann}, move` })).toHaveCount(0);
+  await dialog.getByRole('button', { name: 'Put my change on top' }).click();
+  await expect(card(second, 'Alder').getByRole('button', { name: `${await bo}, move` })).toBeVisible();
+  const everyone = (await groupsOf(first, demo.url)).flatMap((g) => g.members);
+  expect(new Set(everyone).size).toBe(everyone.length);
+});
+
+test.describe('looking only', () => {
+  // changes nothing, so it shares a server with others of its kind
+  test.use({ shared: true });
+
+  test('a placement is explained in plain sentences, and how groups fall is counted', async ({ as, demo }) => {
+    const page = await as('lead');
+    await page.goto(`${demo.url}/groups`);
+    await card(page, 'Willow')
+      .getByRole('button', { name: /^Move .* to…$/ })
+      .first()
+      .click();
+    await page.getByRole('menuitem', { name: 'Why here?' }).click();
+    const why = page.getByRole('dialog');
+    await expect(why).toContainText(/is in Willow because .* still learning ‘/);
+    await expect(why).toContainText('it is no diagnosis');
+    await expect(why.getByRole('row', { name: /altogether \d+ min/ })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'How groups fall' }).click();
+    const spread = page.getByRole('region', { name: 'How groups fall' });
+    const all = spread.getByRole('table', { name: 'First language' }).getByRole('row', { name: /^All children/ });
+    const counts = (await all.getByRole('cell').allInnerTexts()).map(Number);
+    expect(counts.reduce((a, b) => a + b, 0)).toBe((await getJson<unknown[]>(page.request, `${demo.url}/api/children`)).length);
+    await expect(spread).toContainText('No group is formed from language or needs');
+  });
 });
 
 test('a child is dragged to another group with the mouse, and back with undo', async ({ as, demo }) => {

@@ -109,10 +109,16 @@ try {
         .waitFor(),
     );
   }
-  await place('groups', '/groups', () => page.getByText('In no group').or(page.getByText('in no group')).first().waitFor());
+  await place('groups', '/groups', () =>
+    page
+      .getByText(/lost in a cycle/)
+      .first()
+      .waitFor(),
+  );
   if (wanted('suggest')) {
     await page.goto(`${url}/groups`);
     await page.getByRole('button', { name: 'Suggest groups' }).click();
+    await page.getByLabel('New cycle: these groups end').check();
     await page.getByRole('button', { name: 'Suggest', exact: true }).click();
     await shoot(page, 'suggest', () => page.getByRole('button', { name: /Make these/ }).waitFor());
   }

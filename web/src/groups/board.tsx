@@ -19,7 +19,8 @@ import { refresh, useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { core } from '../workers/core.js';
-import { GroupCard } from './group-card.js';
+import { Conflict } from './conflict.js';
+import { GroupCard, type GroupChange } from './group-card.js';
 import { Flat, History } from './history.js';
 import { Improve } from './improve.js';
 import { Rules } from './rules.js';
@@ -62,6 +63,7 @@ export function Component() {
   const [locked, setLocked] = useState<ReadonlySet<string>>(new Set());
   const [lifted, setLifted] = useState<string | null>(null);
   const [moves, setMoves] = useState<readonly Move[] | null>(null);
+  const [clash, setClash] = useState<{ child: string; to: string | null; theirs: Group; mine: GroupChange } | null>(null);
   const carried = useRef<string | null>(null);
   const toggle = (next: Panel) => () => setPanel(panel === next ? null : next);
   const lock = useCallback((id: string): void => {
@@ -148,11 +150,16 @@ export function Component() {
         });
     } catch (error) {
       await refresh('groups');
-      toast.error(
-        error instanceof Problem && error.code === 'newer-version'
-          ? `Somebody else changed ${to?.name ?? from?.name} just now. It is shown as it is; ${nameOf(child)} was not moved.`
-          : sentenceOf(error),
-      );
+      if (!(error instanceof Problem) || error.code !== 'newer-version') {
+        toast.error(sentenceOf(error));
+        return;
+      }
+      // nothing was moved: what the colleague left and what was wanted are laid side by side
+      const now = error.data.current as Group[];
+      const meant = to ?? from!;
+      const theirs = now.find((g) => g.id === meant.id && g.version !== meant.version) ?? now.find((g) => g.id === meant.id) ?? meant;
+      const mine = to ? [...to.members, child] : from!.members.filter((m) => m !== child);
+      setClash({ child, to: to?.id ?? null, theirs, mine: { members: mine } });
     }
   };
   const addEmpty = async (): Promise<void> => {
@@ -334,6 +341,22 @@ export function Component() {
           problem={problem}
           lastGroup={board.lastGroup}
           onClose={() => setDialog(null)}
+        />
+      )}
+      {clash && (
+        <Conflict
+          mine={clash.mine}
+          theirs={clash.theirs}
+          children={byId}
+          team={team ?? []}
+          onClose={() => setClash(null)}
+          onMine={() =>
+            void move(
+              clash.child,
+              groups.find((g) => g.members.includes(clash.child)),
+              groups.find((g) => g.id === clash.to),
+            )
+          }
         />
       )}
       {asked && problem && byId.has(asked) && (

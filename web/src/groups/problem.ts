@@ -13,8 +13,15 @@ import type { Orders } from '../api/orders.js';
 
 /** Most pairs that the screens put into a focus. */
 export const MOST_FOCUS = 12;
-/** Skills that a group can be for. Recall is the pairs themselves, fluency and spelling come with reading and writing. */
-export const GROUP_SKILLS = ['listening', 'blending', 'clusters', 'longer words', 'irregular words'] as const satisfies readonly Strand[];
+/** Skills that a group can be for. Recall is the pairs themselves, and spelling comes with each of them. */
+export const GROUP_SKILLS = [
+  'listening',
+  'blending',
+  'clusters',
+  'longer words',
+  'irregular words',
+  'fluency',
+] as const satisfies readonly Strand[];
 
 /** What a problem is made from. */
 export interface Around {

@@ -39,6 +39,13 @@ function freeNames(count: number, taken: readonly string[]): string[] {
   return Array.from({ length: count }, (_, k) => free[k] ?? `Group ${taken.length + k + 1}`);
 }
 
+/** How many groups times, rooms and adults still have room for; without limits where none are set. */
+function freeRoom(settings: Around['settings'], beside: readonly Group[]): number {
+  const rooms = settings.slots.reduce((n, s) => n + Math.max(0, s.rooms - beside.filter((g) => g.slot === s.id).length), 0);
+  const adults = settings.groupAdults.reduce((n, a) => n + Math.max(0, a.groups - beside.filter((g) => g.adultId === a.id).length), 0);
+  return Math.min(settings.slots.length > 0 ? rooms : Infinity, settings.groupAdults.length > 0 ? adults : Infinity);
+}
+
 export function Suggest({ around, groups, team, rules, lastGroup, only, focus, onRules, onClose }: Props) {
   const { children, settings } = around;
   const { data: classes } = useData('classes');
@@ -62,7 +69,8 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
     (c) => (from === 'all' || from === 'chosen' || c.classId === from) && (replace || !taken.has(c.id)) && lacks(c),
   );
   const pool = from === 'chosen' ? children.filter((c) => only?.includes(c.id)) : skill ? own : inNeed(own);
-  const number = count ?? Math.max(1, Math.ceil(Math.min(pool.length, 24) / Math.max(1, size[1] - 1)));
+  const room = freeRoom(around.settings, replace ? [] : groups);
+  const number = count ?? Math.max(1, Math.min(room, Math.ceil(Math.min(pool.length, 24) / Math.max(1, size[1] - 1))));
   const out = new Set(rules.filter((r) => r.kind === 'out').flatMap((r) => r.children));
   const free = pool.filter((c) => !out.has(c.id)).length;
   const ok = possible(Math.min(free, number * size[1]), number, size[0], size[1]);
