@@ -27,13 +27,9 @@ const SHELVES: [path: string, ready: RegExp | string][] = [
 ];
 
 async function accessible(page: Page, where: string): Promise<void> {
-  // rows and cells of a table beyond the first are made as those before, and hundreds of them take the machine minutes
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .exclude('tbody tr:nth-of-type(n + 6)')
-    .exclude('tr > td:nth-of-type(n + 14)')
-    .exclude('thead th:nth-of-type(n + 16)')
-    .analyze();
+  // rows of a table beyond the fifth are made as those before, and hundreds of cells take the machine minutes
+  await page.addStyleTag({ content: 'tbody tr:nth-of-type(n + 6) { display: none }' });
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
   expect(
     violations.map(
       (v) =>

@@ -145,7 +145,8 @@ test('spelling is typed from the paper, word by word and a sentence, and laid ag
   for (let n = 0; n < 40 && (await field.count()) > 0; n += 1) {
     const word = (await field.getAttribute('aria-label'))!.replace('What the child wrote for ', '');
     // the word to be written is nowhere on the card
-    expect(await page.locator('[data-card]').innerText()).not.toMatch(new RegExp(`\\b${word.replace(/[.?]/g, '.')}(?!\\w)`, 'i'));
+    const shown = (await page.locator('[data-card]').innerText()).replace('Listen, then write.', '');
+    expect(shown.toLowerCase()).not.toContain(word.toLowerCase());
     if (word.includes(' ')) {
       sentence = word;
       await field.fill(word.toLowerCase().replace(/[.!?]$/, ''));

@@ -11,8 +11,7 @@ export default defineConfig({
   outputDir: '../test-results',
   timeout: 180_000,
   expect: { timeout: 25_000 },
-  // much of a test is waiting, so two cores carry three
-  workers: 3,
+  workers: 2,
   // a busy machine may miss a wait once; npm test says how many needed a second try
   retries: process.env.CI ? 1 : 0,
   fullyParallel: true,
