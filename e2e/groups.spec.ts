@@ -12,65 +12,6 @@ interface GroupRow {
 const groupsOf = (page: Page, url: string): Promise<GroupRow[]> => getJson(page.request, `${url}/api/groups`);
 const card = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 
-test('groups are suggested side by side from the gaps, one is taken, and undone', async ({ as, demo }) => {
-  const page = await as('teacher');
-  await page.goto(`${demo.url}/groups`);
-  const before = await groupsOf(page, demo.url);
-  await page.getByRole('button', { name: 'Suggest groups' }).click();
-  const panel = page.getByRole('region', { name: 'Suggest groups' });
-  await panel.getByLabel('Groups', { exact: true }).fill('3');
-  // what cannot be is said before it is tried
-  await panel.getByLabel('of', { exact: true }).fill('12');
-  await expect(panel.getByText(/children do not make 3 groups of 12 to 12/)).toBeVisible();
-  await expect(panel.getByRole('button', { name: 'Suggest', exact: true })).toBeDisabled();
-  // what cannot be for a reason only the engine finds is said in words
-  await panel.getByLabel('Groups', { exact: true }).fill('2');
-  await panel.getByLabel('of', { exact: true }).fill('3');
-  await panel.getByLabel('to', { exact: true }).fill('5');
-  await panel.getByRole('button', { name: 'Suggest', exact: true }).click();
-  await expect(panel.getByRole('alert')).toContainText('no more groups meet at a time than there are free rooms, 1 in all');
-  // a new cycle: the adults are free again
-  await panel.getByLabel('New cycle: these groups end').check();
-  await panel.getByLabel('Groups', { exact: true }).fill('4');
-  await panel.getByLabel('to', { exact: true }).fill('6');
-  await panel.getByRole('button', { name: 'Suggest', exact: true }).click();
-  const make = panel.getByRole('button', { name: 'Make these 4 groups' });
-  await expect(make).toBeVisible();
-  const heads = panel.getByRole('columnheader').getByRole('button');
-  expect(await heads.count()).toBeGreaterThanOrEqual(2);
-  // what it costs is the sum of its parts
-  const figures = await panel
-    .locator('tbody tr')
-    .evaluateAll((rows) =>
-      rows.flatMap((row) =>
-        /min$/.test(row.children[1]!.textContent!) ? [Number(row.children[1]!.textContent!.replace(/[^0-9]/g, ''))] : [],
-      ),
-    );
-  expect(Math.abs(figures[0]! - figures.slice(1).reduce((a, b) => a + b, 0))).toBeLessThanOrEqual(4);
-  // nothing is made by asking, and the second can be looked at first
-  expect(await groupsOf(page, demo.url)).toEqual(before);
-  await heads.nth(1).click();
-  await expect(heads.nth(1)).toHaveAttribute('aria-pressed', 'true');
-  await make.click();
-  await expect(page.getByText('4 groups made. 4 ended.')).toBeVisible();
-  const made = await groupsOf(page, demo.url);
-  expect(made).toHaveLength(4);
-  for (const group of made) {
-    expect(before.map((g) => g.id)).not.toContain(group.id);
-    expect(group.members.length).toBeGreaterThanOrEqual(3);
-    expect(group.members.length).toBeLessThanOrEqual(6);
-    expect(group.focus.length).toBeGreaterThan(0);
-    expect(group.adultId).not.toBeNull();
-  }
-  expect(new Set(made.flatMap((g) => g.members)).size).toBe(made.flatMap((g) => g.members).length);
-  // what was is kept, child by child
-  await page.getByRole('button', { name: 'Before and now' }).click();
-  await expect(page.getByRole('dialog')).toContainText('from Willow');
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect.poll(async () => (await groupsOf(page, demo.url)).map((g) => g.id)).toEqual(before.map((g) => g.id));
-});
-
 test('every place says what a carried child would change there; a rule is made, kept to, and told when broken', async ({ as, demo }) => {
   const page = await as('teacher');
   await page.goto(`${demo.url}/groups`);
@@ -115,9 +56,93 @@ test('every place says what a carried child would change there; a rule is made, 
   await expect(page.getByText('Breaks a rule')).toHaveCount(0);
 });
 
-test.describe('looking only', () => {
-  // changes nothing, so it shares a server with others of its kind
+test.describe('leaving all as it was', () => {
+  // each takes back what it did, so they share a server
   test.use({ shared: true });
+
+  test('groups are suggested side by side from the gaps, one is taken, and undone', async ({ as, demo }) => {
+    const page = await as('teacher');
+    await page.goto(`${demo.url}/groups`);
+    const before = await groupsOf(page, demo.url);
+    await page.getByRole('button', { name: 'Suggest groups' }).click();
+    const panel = page.getByRole('region', { name: 'Suggest groups' });
+    await panel.getByLabel('Groups', { exact: true }).fill('3');
+    // what cannot be is said before it is tried
+    await panel.getByLabel('of', { exact: true }).fill('12');
+    await expect(panel.getByText(/children do not make 3 groups of 12 to 12/)).toBeVisible();
+    await expect(panel.getByRole('button', { name: 'Suggest', exact: true })).toBeDisabled();
+    // what cannot be for a reason only the engine finds is said in words
+    await panel.getByLabel('Groups', { exact: true }).fill('2');
+    await panel.getByLabel('of', { exact: true }).fill('3');
+    await panel.getByLabel('to', { exact: true }).fill('5');
+    await panel.getByRole('button', { name: 'Suggest', exact: true }).click();
+    await expect(panel.getByRole('alert')).toContainText('no more groups meet at a time than there are free rooms, 1 in all');
+    // a new cycle: the adults are free again
+    await panel.getByLabel('New cycle: these groups end').check();
+    await panel.getByLabel('Groups', { exact: true }).fill('4');
+    await panel.getByLabel('to', { exact: true }).fill('6');
+    await panel.getByRole('button', { name: 'Suggest', exact: true }).click();
+    const make = panel.getByRole('button', { name: 'Make these 4 groups' });
+    await expect(make).toBeVisible();
+    const heads = panel.getByRole('columnheader').getByRole('button');
+    expect(await heads.count()).toBeGreaterThanOrEqual(2);
+    // what it costs is the sum of its parts
+    const figures = await panel
+      .locator('tbody tr')
+      .evaluateAll((rows) =>
+        rows.flatMap((row) =>
+          /min$/.test(row.children[1]!.textContent!) ? [Number(row.children[1]!.textContent!.replace(/[^0-9]/g, ''))] : [],
+        ),
+      );
+    expect(Math.abs(figures[0]! - figures.slice(1).reduce((a, b) => a + b, 0))).toBeLessThanOrEqual(4);
+    // nothing is made by asking, and the second can be looked at first
+    expect(await groupsOf(page, demo.url)).toEqual(before);
+    await heads.nth(1).click();
+    await expect(heads.nth(1)).toHaveAttribute('aria-pressed', 'true');
+    await make.click();
+    await expect(page.getByText('4 groups made. 4 ended.')).toBeVisible();
+    const made = await groupsOf(page, demo.url);
+    expect(made).toHaveLength(4);
+    for (const group of made) {
+      expect(before.map((g) => g.id)).not.toContain(group.id);
+      expect(group.members.length).toBeGreaterThanOrEqual(3);
+      expect(group.members.length).toBeLessThanOrEqual(6);
+      expect(group.focus.length).toBeGreaterThan(0);
+      expect(group.adultId).not.toBeNull();
+    }
+    expect(new Set(made.flatMap((g) => g.members)).size).toBe(made.flatMap((g) => g.members).length);
+    // what was is kept, child by child
+    await page.getByRole('button', { name: 'Before and now' }).click();
+    await expect(page.getByRole('dialog')).toContainText('from Willow');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect.poll(async () => (await groupsOf(page, demo.url)).map((g) => g.id)).toEqual(before.map((g) => g.id));
+  });
+
+  test('a child is dragged to another group with the mouse, and back with undo', async ({ as, demo }) => {
+    const page = await as('teacher');
+    await page.goto(`${demo.url}/groups`);
+    // nothing moves on the page any more
+    await expect(page.getByText(/lost in a cycle/)).toBeVisible();
+    const grip = card(page, 'Willow')
+      .getByRole('button', { name: /, move$/ })
+      .first();
+    const name = (await grip.getAttribute('aria-label'))!.replace(', move', '');
+    const from = (await grip.boundingBox())!;
+    const to = (await card(page, 'Hazel').boundingBox())!;
+    await page.mouse.move(from.x + 20, from.y + 8);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 60, from.y + 30, { steps: 4 });
+    await page.mouse.move(to.x + 150, to.y + 120, { steps: 8 });
+    await page.mouse.up();
+    await expect(card(page, 'Hazel').getByRole('button', { name: `${name}, move` })).toBeVisible();
+    await expect(card(page, 'Willow').getByRole('button', { name: `${name}, move` })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(card(page, 'Willow').getByRole('button', { name: `${name}, move` })).toBeVisible();
+    const groups = await groupsOf(page, demo.url);
+    const everyone = groups.flatMap((g) => g.members);
+    expect(new Set(everyone).size).toBe(everyone.length);
+  });
 
   test('a placement is explained in plain sentences, and how groups fall is counted', async ({ as, demo }) => {
     const page = await as('lead');
@@ -139,29 +164,6 @@ test.describe('looking only', () => {
     expect(counts.reduce((a, b) => a + b, 0)).toBe((await getJson<unknown[]>(page.request, `${demo.url}/api/children`)).length);
     await expect(spread).toContainText('No group is formed from language or needs');
   });
-});
-
-test('a child is dragged to another group with the mouse, and back with undo', async ({ as, demo }) => {
-  const page = await as('teacher');
-  await page.goto(`${demo.url}/groups`);
-  const grip = card(page, 'Willow')
-    .getByRole('button', { name: /, move$/ })
-    .first();
-  const name = (await grip.getAttribute('aria-label'))!.replace(', move', '');
-  const from = (await grip.boundingBox())!;
-  const to = (await card(page, 'Hazel').boundingBox())!;
-  await page.mouse.move(from.x + 20, from.y + 8);
-  await page.mouse.down();
-  await page.mouse.move(from.x + 60, from.y + 30, { steps: 4 });
-  await page.mouse.move(to.x + 150, to.y + 120, { steps: 8 });
-  await page.mouse.up();
-  await expect(card(page, 'Hazel').getByRole('button', { name: `${name}, move` })).toBeVisible();
-  await expect(card(page, 'Willow').getByRole('button', { name: `${name}, move` })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(card(page, 'Willow').getByRole('button', { name: `${name}, move` })).toBeVisible();
-  const groups = await groupsOf(page, demo.url);
-  const everyone = groups.flatMap((g) => g.members);
-  expect(new Set(everyone).size).toBe(everyone.length);
 });
 
 test('a child is moved by keyboard alone: lifted with space, carried with arrows, and from a menu', async ({ as, demo }) => {

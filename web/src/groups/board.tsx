@@ -244,16 +244,22 @@ export function Component() {
       )}
       {panel === 'spread' && <Spread groups={groups} children={children} classes={classes ?? []} />}
       {may && board.history && panel === null && <Flat history={board.history} children={byId} />}
-      {may && view && panel !== 'suggest' && (
+      {may && groups.length > 0 && panel !== 'suggest' && (
         <p className="mb-4 flex flex-wrap items-baseline gap-x-4 gap-y-1 text-sm text-ink-2">
-          <span>
-            <strong className="text-ink">{minutes(view.total.total)}</strong> lost in a cycle, for {problem!.children.length} children:
-          </span>
-          {PARTS.filter((part) => Math.round(view.total[part]) !== 0).map((part) => (
-            <span key={part} title={PART_WORDS[part].means}>
-              {PART_WORDS[part].short} {minutes(view.total[part])}
-            </span>
-          ))}
+          {view ? (
+            <>
+              <span>
+                <strong className="text-ink">{minutes(view.total.total)}</strong> lost in a cycle, for {problem!.children.length} children:
+              </span>
+              {PARTS.filter((part) => Math.round(view.total[part]) !== 0).map((part) => (
+                <span key={part} title={PART_WORDS[part].means}>
+                  {PART_WORDS[part].short} {minutes(view.total[part])}
+                </span>
+              ))}
+            </>
+          ) : (
+            <span role="status">Working out what these groups cost…</span>
+          )}
           <button className="underline underline-offset-4" onClick={toggle('spread')} aria-expanded={panel === 'spread'}>
             How groups fall
           </button>

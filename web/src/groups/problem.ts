@@ -37,7 +37,7 @@ export function knownOf(child: ChildLine): Record<string, number> {
 }
 
 /** Whether a skill is in hand, as the states have it: an interval around the chance of a plain item is no chance of that. */
-const IN_HAND = { secure: 0.95, wobbly: 0.5, gap: 0.05 } as const;
+const IN_HAND = { secure: 0.95, wobbly: 0.4, gap: 0.05 } as const;
 
 export function toGroupingChild(child: ChildLine, { orders, rules }: Pick<Around, 'orders' | 'rules'>): GroupingChild {
   const seen = child.line.filter((c) => c.basedOn > 0);

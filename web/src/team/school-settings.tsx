@@ -163,7 +163,8 @@ export function SchoolSettingsForm() {
           'A cycle of sessions',
           'Default: 4 weeks of 4 sessions. A pair needs four sessions to be met, to come back and to be read, so this says how many pairs a group can work on.',
           <span className="flex flex-wrap items-center gap-2">
-            {number('cycleWeeks', 'Weeks in a cycle', 1, 20, 1, 1)} weeks of {number('sessionsAWeek', 'Sessions a week', 1, 10, 1, 1)}
+            {number('cycleWeeks', 'Weeks in a cycle', 1, 20, 1, 1)} weeks of {number('sessionsAWeek', 'Sessions a week', 1, 10, 1, 1)}{' '}
+            sessions each
           </span>,
         )}
         {row(
