@@ -200,7 +200,6 @@ export const endpoints = {
     body: z.object({ child: id, from: z.object({ id, version }).nullable(), to: z.object({ id, version }).nullable() }),
     response: z.array(group),
   }),
-  removeGroup: define('DELETE', '/api/groups/:id', { params: byId, query: atVersion }),
   arrangeGroups: define('POST', '/api/groups/arrange', { body: arrangement, response: z.array(group) }),
   groupHistory: define('GET', '/api/groups/history', { response: groupHistory }),
   groupRules: define('GET', '/api/groups/rules', { response: z.array(groupRule) }),

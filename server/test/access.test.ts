@@ -197,7 +197,6 @@ const TABLE: Record<EndpointName, Row> = {
     may: TEACHERS,
   }),
   removeGroupRule: list({ path: () => `/api/groups/rules/${none}?version=1`, may: TEACHERS }),
-  removeGroup: list({ path: () => `/api/groups/${group}?version=99`, may: TEACHERS, far: () => `/api/groups/${otherGroup}?version=99` }),
   sessions: list({ path: () => '/api/sessions' }),
   session: list({ path: () => `/api/sessions/${session}`, far: () => `/api/sessions/${otherSession}` }),
   addSession: list({
@@ -236,7 +235,6 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   updateClass: [409],
   updateGroup: [409],
   moveChild: [409],
-  removeGroup: [409],
   removeOrder: [404],
   saveCorrection: [404, 409],
   removeCorrection: [404],

@@ -28,8 +28,12 @@ const arrange = (parts: object, as = lead) =>
 
 describe('an arrangement', () => {
   it('is done all together, and not at all where one group was changed meanwhile', async () => {
+    const startsOn = '2026-10-05';
     await arrange({
-      add: [body('Willow', children.slice(0, 3)), body('Hazel', children.slice(3, 5), { skills: ['blending'], slot: 'nine' })],
+      add: [
+        body('Willow', children.slice(0, 3), { startsOn }),
+        body('Hazel', children.slice(3, 5), { startsOn, skills: ['blending'], slot: 'nine' }),
+      ],
     });
     const [willow, hazel] = (await groups()) as [Group, Group];
     expect(hazel).toMatchObject({ skills: ['blending'], slot: 'nine', endsOn: null });
@@ -73,6 +77,13 @@ describe('an arrangement', () => {
     });
     expect(back.status).toBe(200);
     expect((await groups()).map((g) => [g.id, g.members])).toEqual(before.map((g) => [g.id, g.members]));
+    // what was taken back on its first day was no cycle
+    await arrange({ end: (await groups()).map((g) => ({ id: g.id, version: g.version })) });
+    const short = (
+      (await school.ask('POST', '/api/groups', { as: lead, body: { groups: [body('Short', [children[0]!])] } })).body as Group[]
+    )[0]!;
+    await arrange({ end: [{ id: short.id, version: short.version }] });
+    expect((await history()).past.map((g) => g.name)).not.toContain('Short');
     // an ended group nobody of whose children is in reach stays ended
     const far = (await school.ask('POST', '/api/groups', { as: lead, body: { groups: [body('Far', others)] } })).body as Group[];
     await arrange({ end: [{ id: far[0]!.id, version: far[0]!.version }] });

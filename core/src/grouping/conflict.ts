@@ -21,37 +21,52 @@ const STEPS = 20_000;
  * @example conflictOf({ ...problem, groups: 1, apart: [['a', 'b']] })?.constraints.map((c) => c.kind)
  */
 export function conflictOf(problem: GroupingProblem): RuleConflict | null {
+  const steps = conflictSteps(problem);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** The same a slice at a time. Stopped, it returns the smallest set it has. */
+export function* conflictSteps(problem: GroupingProblem, signal?: { readonly aborted: boolean }): Generator<number, RuleConflict | null> {
   const all = constraintsOf(problem);
   const cannot = (kept: readonly Constraint[], steps = STEPS): boolean => findLegal(rulesOf(withOnly(problem, kept)), steps) === null;
   if (!cannot(all, MOST_STEPS)) return null;
-  const found = [all, all.slice().reverse()].map((order) => irreducible(order, cannot)).filter((set) => cannot(set));
-  // too long a search to take it apart
-  if (found.length === 0) return { constraints: all, smallest: false };
-  let best = found.sort((a, b) => a.length - b.length)[0]!;
+  let best: readonly Constraint[] = all;
+  for (const order of [all, all.slice().reverse()]) {
+    const set = yield* irreducible(order, cannot, signal);
+    if (set.length < best.length && cannot(set)) best = set;
+  }
   let tried = 0;
   for (let size = 1; size < best.length; size += 1) {
     for (const subset of subsets(all, size)) {
-      if ((tried += 1) > MOST_TRIED) return { constraints: best, smallest: false };
-      if (cannot(subset)) {
-        best = subset;
-        break;
-      }
+      yield 0;
+      if (signal?.aborted || (tried += 1) > MOST_TRIED) return { constraints: best, smallest: false };
+      if (cannot(subset)) return { constraints: subset, smallest: true };
     }
   }
   return { constraints: best, smallest: true };
 }
 
-function irreducible(order: readonly Constraint[], cannot: (kept: readonly Constraint[]) => boolean): Constraint[] {
-  const split = (base: readonly Constraint[], added: boolean, rest: readonly Constraint[]): Constraint[] => {
+/** Stopped, what is not looked at yet is taken for needed. */
+function* irreducible(
+  order: readonly Constraint[],
+  cannot: (kept: readonly Constraint[]) => boolean,
+  signal: { readonly aborted: boolean } | undefined,
+): Generator<number, Constraint[]> {
+  function* split(base: readonly Constraint[], added: boolean, rest: readonly Constraint[]): Generator<number, Constraint[]> {
+    yield 0;
+    if (signal?.aborted) return [...rest];
     if (added && cannot(base)) return [];
     if (rest.length === 1) return [...rest];
     const half = rest.length >> 1;
     const [first, second] = [rest.slice(0, half), rest.slice(half)];
-    const b = split([...base, ...first], first.length > 0, second);
-    const a = split([...base, ...b], b.length > 0, first);
+    const b = yield* split([...base, ...first], first.length > 0, second);
+    const a = yield* split([...base, ...b], b.length > 0, first);
     return [...a, ...b];
-  };
-  return order.length === 0 ? [] : split([], true, order);
+  }
+  return order.length === 0 ? [] : yield* split([], true, order);
 }
 
 function* subsets<T>(items: readonly T[], size: number, from = 0): Generator<T[]> {

@@ -10,6 +10,8 @@ export interface Legal {
 }
 
 export const MOST_STEPS = 200_000;
+/** A step looks at every unit and group: on a large problem fewer are made, so that a search ends in a second or so. */
+const MOST_LOOKS = 1e8;
 
 /**
  * A grouping that keeps every rule, null where none can, or `unknown` where the search was given up after
@@ -28,6 +30,7 @@ export function findLegal(rules: Rules, limit = MOST_STEPS): Legal | null | 'unk
     limit,
   );
   if (anyTimes === null) return null;
+  const most = Math.min(limit, Math.max(5 * units.length, Math.floor(MOST_LOOKS / Math.max(1, units.length * groups))));
   const groupOf = new Int32Array(units.length).fill(-2);
   const size = new Int32Array(groups);
   const inGroup: number[][] = Array.from({ length: groups }, () => []);
@@ -73,14 +76,14 @@ export function findLegal(rules: Rules, limit = MOST_STEPS): Legal | null | 'unk
     rules.classes !== 'mix' || inGroup.every((list) => list.length < 2 || list.some((m) => rules.set[m] !== rules.set[list[0]!]));
 
   const search = (placed: number): boolean => {
-    if ((steps += 1) > limit) return false;
+    if ((steps += 1) > most) return false;
     let short = 0;
     for (let g = 0; g < groups; g += 1) short += Math.max(0, sizeFrom - size[g]!);
     if (short > left) return false;
     if (placed === units.length) {
       if (!mixed()) return false;
-      const found = assignTimes(rules, busyIn, limit - steps);
-      if (found === 'unknown') steps = limit + 1;
+      const found = assignTimes(rules, busyIn, most - steps);
+      if (found === 'unknown') steps = most + 1;
       else times = found;
       return times !== null;
     }
@@ -109,7 +112,7 @@ export function findLegal(rules: Rules, limit = MOST_STEPS): Legal | null | 'unk
       put(next, g, 1);
       if (search(placed + 1)) return true;
       put(next, g, -1);
-      if (steps > limit) return false;
+      if (steps > most) return false;
     }
     if (rules.mayWait[next]) {
       put(next, -1, 1);
@@ -120,7 +123,7 @@ export function findLegal(rules: Rules, limit = MOST_STEPS): Legal | null | 'unk
     return false;
   };
   if (search(0)) return { groupOf, ...times! };
-  return steps > limit ? 'unknown' : null;
+  return steps > most ? 'unknown' : null;
 }
 
 type Times = Pick<Legal, 'slotOf' | 'adultOf'>;

@@ -1,7 +1,7 @@
 import { CoreError } from '../errors.js';
 import { below, seeded, shuffled, type Random } from '../random.js';
 import { Board } from './board.js';
-import { conflictOf, type RuleConflict } from './conflict.js';
+import { conflictSteps, type RuleConflict } from './conflict.js';
 import { bestFocus, costOf, numbersOf, type Numbers } from './cost.js';
 import { assignTimes, findLegal, type Legal } from './feasible.js';
 import type { Grouping, GroupingProblem, Need } from './problem.js';
@@ -56,7 +56,7 @@ export function* formGroupsSteps(problem: GroupingProblem, options: FormOptions)
   const n = numbersOf(problem);
   const random = seeded(options.seed);
   const penalty = options.penalty && ((a: number, b: number) => options.penalty!(n.ids[a]!, n.ids[b]!));
-  const begin = legalStart(problem, rules, random, options.start);
+  const begin = legalStart(problem, rules, random, options.start) ?? (yield* refuse(problem, options.signal));
   const iterations = options.iterations ?? defaultIterations(problem.children.length, problem.groups);
   const best = yield* search(n, rules, begin, { ...options, iterations }, random, penalty);
   const found = answer(problem, n, rules, best);
@@ -187,7 +187,7 @@ function answer(problem: GroupingProblem, n: Numbers, rules: Rules, found: Found
     const adult = problem.adults?.[found.adultOf[g]!]?.id;
     return {
       members: members.map((m) => n.ids[m]!),
-      focus: [...(problem.given?.[g]?.focus ?? bestFocus(n, members).map((k) => n.needs[k]!))],
+      focus: [...(problem.given?.[g]?.focus ?? (members.length === 0 ? [] : bestFocus(n, members).map((k) => n.needs[k]!)))],
       ...(slot !== undefined && { slot }),
       ...(adult !== undefined && { adult }),
     };
@@ -202,8 +202,8 @@ function answer(problem: GroupingProblem, n: Numbers, rules: Rules, found: Found
   return { groups, waiting, cost: costOf(problem, { groups }) };
 }
 
-/** A grouping that keeps every rule: the one given, one dealt out, or one searched for; otherwise what stands against it. */
-function legalStart(problem: GroupingProblem, rules: Rules, random: Random, given: FormOptions['start']): Legal {
+/** A grouping that keeps every rule: the one given, one dealt out, or one searched for; null where there is none. */
+function legalStart(problem: GroupingProblem, rules: Rules, random: Random, given: FormOptions['start']): Legal | null {
   const asGiven = given && fromGroups(problem, rules, given.groups);
   if (asGiven) return asGiven;
   for (let attempt = 0; attempt < 20; attempt += 1) {
@@ -218,7 +218,12 @@ function legalStart(problem: GroupingProblem, rules: Rules, random: Random, give
       'children',
       'No grouping that keeps all these rules was found, and the search was too long to show that there is none.',
     );
-  const conflict = conflictOf(problem);
+  return null;
+}
+
+/** Says what stands against every grouping. @throws NoGrouping always */
+function* refuse(problem: GroupingProblem, signal: FormOptions['signal']): Generator<number, never> {
+  const conflict = yield* conflictSteps(problem, signal);
   const { children, groups, sizeFrom, sizeTo } = problem;
   if (children.length < groups * sizeFrom)
     throw new NoGrouping(conflict, 'sizeFrom', `${children.length} children are too few for ${groups} groups of at least ${sizeFrom}.`);

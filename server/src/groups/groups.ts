@@ -56,7 +56,7 @@ interface Doing {
   readonly now: string;
 }
 
-/** Makes a group as of today; the groups of a school live in its own time. */
+/** Makes a group, as of today where no first day is named. */
 async function make(tx: Db, body: GroupBody, { by, now }: Doing): Promise<string> {
   const id = uuidv7();
   await tx.insert(groups).values({
@@ -221,20 +221,6 @@ export const groupRoutes = [
       });
       await live.tell({ topic: 'groups', by: me.id }, { groups: ids, children: [body.child] });
       return listGroups(db, access, ids);
-    },
-  ),
-
-  route(
-    'removeGroup',
-    ({ params }) => ({ action: 'change group', groupIds: [params.id], childIds: [] }),
-    async ({ db, params, query, access, me, now, live }) => {
-      const [current] = await listGroups(db, access, [params.id]);
-      await endOrReopen(db, { id: params.id, version: query.version }, true, { access, by: me.id, now: now() });
-      await live.tell(
-        { topic: 'groups', id: params.id, by: me.id },
-        { groups: [params.id], children: current?.members ?? [], colleagues: current?.adultId ? [current.adultId] : [] },
-      );
-      return { ok: true as const };
     },
   ),
 ];

@@ -1,5 +1,5 @@
 /** What groups were: those that ended, who moved when, and for whom two cycles changed little. */
-import { desc, eq, inArray, isNotNull } from 'drizzle-orm';
+import { desc, eq, inArray } from 'drizzle-orm';
 import type { GroupHistory } from '@sapling/contract';
 import { childrenInReach } from '../access.js';
 import { classes, colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
@@ -13,10 +13,14 @@ const HARDLY = 0.05;
 const CYCLES = 2;
 const LATEST_MOVES = 200;
 
+type Row = typeof groups.$inferSelect;
+const firstDay = (row: Row): string => row.startsOn || row.createdAt.slice(0, 10);
+/** A group that ended on the day it began was taken back, and nobody was taught in it. */
+const wasACycle = (row: Row): boolean => row.removedAt === null || firstDay(row) < row.removedAt.slice(0, 10);
+
 export const groupHistoryRoutes = [
   route('groupHistory', { action: 'form groups', childIds: [] }, async ({ db, access, now }): Promise<GroupHistory> => {
-    const [ended, alive, members, team, moves] = await Promise.all([
-      db.select().from(groups).where(isNotNull(groups.removedAt)).orderBy(desc(groups.removedAt)),
+    const [every, members, team, moves] = await Promise.all([
       db.select().from(groups),
       db.select().from(groupMembers),
       db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues),
@@ -29,21 +33,24 @@ export const groupHistoryRoutes = [
         .limit(LATEST_MOVES),
     ]);
     const nameOf = (id: string | null): string | null => team.find((c) => c.id === id)?.name ?? null;
+    const lasted = new Map(every.filter(wasACycle).map((g) => [g.id, g]));
+    const ended = [...lasted.values()].filter((g) => g.removedAt !== null).sort((a, b) => (a.removedAt! < b.removedAt! ? 1 : -1));
     const past = ended.flatMap((row): GroupHistory['past'] => {
       const all = members.filter((m) => m.groupId === row.id).map((m) => m.childId);
       const visible = all.filter((child) => access.childIds.has(child)).sort();
       if (visible.length === 0) return [];
       const { id, name, adultId, focus, skills, slot, endsOn, version } = row;
       const about = { id, name, adultId, focus, skills, slot, endsOn, version };
-      const startsOn = row.startsOn || row.createdAt.slice(0, 10);
+      const startsOn = firstDay(row);
       const endedOn = row.removedAt!.slice(0, 10);
       return [{ ...about, members: visible, hidden: all.length - visible.length, startsOn, endedOn, adultName: nameOf(adultId) }];
     });
     // children in a group now who were in others before
     const since = new Map<string, { from: string; cycles: number; now: boolean }>();
     for (const { groupId, childId } of members) {
-      const row = alive.find((g) => g.id === groupId)!;
-      const from = row.startsOn || row.createdAt.slice(0, 10);
+      const row = lasted.get(groupId);
+      if (!row) continue;
+      const from = firstDay(row);
       const seen = since.get(childId) ?? { from, cycles: 0, now: false };
       since.set(childId, { from: from < seen.from ? from : seen.from, cycles: seen.cycles + 1, now: seen.now || row.removedAt === null });
     }

@@ -13,6 +13,7 @@ import { useStart } from '../check/use-start.js';
 import { dayWords } from '../ui/dates.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import { arrange, undoing } from './arrange.js';
 import { Conflict } from './conflict.js';
 import { Details } from './details.js';
 import { FocusPicker } from './focus-picker.js';
@@ -93,19 +94,9 @@ export function GroupCard(props: Props) {
   };
   const remove = async (): Promise<void> => {
     try {
-      await call('removeGroup', { params: { id: group.id }, query: { version: group.version } });
-      await refresh('groups');
+      await arrange({ end: [{ id: group.id, version: group.version }] });
       toast(`${group.name} ended. Its sessions stay, and it is kept under Before and now.`, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void call('arrangeGroups', {
-              body: { change: [], add: [], end: [], reopen: [{ id: group.id, version: group.version + 1 }] },
-            }).then(
-              () => refresh('groups'),
-              (error: unknown) => toast.error(sentenceOf(error)),
-            ),
-        },
+        action: undoing({ reopen: [{ id: group.id, version: group.version + 1 }] }),
       });
     } catch (error) {
       await refresh('groups');

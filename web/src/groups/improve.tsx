@@ -4,11 +4,13 @@ import type { CostBreakdown, Grouping } from '@sapling/core';
 import { proxy } from 'comlink';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { call, Problem, sentenceOf } from '../api/client.js';
+import { Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { Trouble } from '../ui/form.js';
 import { core } from '../workers/core.js';
+import { arrange, undoing } from './arrange.js';
 import { boardProblem, splitFocus, toCoreGroup, type Around } from './problem.js';
+import { Searching } from './searching.js';
 import { changeWords, list, minutes, namedOf, needShown, PART_WORDS, PARTS, refusedWords } from './words.js';
 
 /** What it is worth to a child, in minutes, to stay with all companions in the middle of a cycle: three pairs. */
@@ -50,7 +52,7 @@ export function Improve({ groups, around, children, team, locked, cost, onClose 
       stay: groups.flatMap((g, k) => g.members.filter((m) => locked.has(m) || locked.has(g.id)).map((m): [string, number] => [m, k])),
       given: groups.map((g, k) => {
         const { focus: _focus, ...time } = base.given![k]!;
-        return locked.has(g.id) ? { ...base.given![k]!, closed: true } : g.members.length === 0 ? base.given![k] : time;
+        return locked.has(g.id) ? { ...base.given![k]!, closed: true } : time;
       }),
     };
     // adults are those the groups have; who takes what is not changed here
@@ -74,49 +76,32 @@ export function Improve({ groups, around, children, team, locked, cost, onClose 
   const moves = found ? [...new Set([...at.keys(), ...to.keys()])].filter((id) => at.get(id) !== to.get(id) && children.has(id)) : [];
   const focusOf = (g: Group): string[] => [...g.focus, ...g.skills];
   const refocused = found
-    ? groups.flatMap((g, k) => (found.groups[k]!.focus.slice().sort().join() === focusOf(g).sort().join() ? [] : [k]))
+    ? groups.flatMap((g, k) => {
+        const { members, focus } = found.groups[k]!;
+        return members.length === 0 || focus.slice().sort().join() === focusOf(g).sort().join() ? [] : [k];
+      })
     : [];
   const apply = async (): Promise<void> => {
-    const touched = groups.flatMap((g, k) => {
-      const next = found!.groups[k]!;
-      const hidden = g.members.filter((m) => !children.has(m));
-      const same = next.members.slice().sort().join() === g.members.slice().sort().join();
-      return same && !refocused.includes(k)
-        ? []
-        : [{ group: g, body: { members: [...next.members, ...hidden], ...splitFocus(next.focus) } }];
+    const touched = groups.flatMap((group, k) => {
+      const { members, focus, slot } = found!.groups[k]!;
+      if (!moves.some((id) => at.get(id) === k || to.get(id) === k) && !refocused.includes(k)) return [];
+      // a group without a time gets the one that was found for it, since its children's times were kept to
+      return [{ group, body: { members, ...(members.length > 0 && splitFocus(focus)), slot: group.slot ?? slot ?? null } }];
     });
     try {
-      const after = await call('arrangeGroups', {
-        body: {
-          change: touched.map(({ group, body }) => ({ id: group.id, version: group.version, ...body })),
-          add: [],
-          end: [],
-          reopen: [],
-        },
-      });
-      await refresh('groups');
+      const after = await arrange({ change: touched.map(({ group, body }) => ({ id: group.id, version: group.version, ...body })) });
+      const versionOf = (id: string): number => after.find((g) => g.id === id)!.version;
       toast(`${moves.length} ${moves.length === 1 ? 'child' : 'children'} moved, ${refocused.length} groups have a new focus.`, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void call('arrangeGroups', {
-              body: {
-                change: touched.map(({ group }) => ({
-                  id: group.id,
-                  version: after.find((g) => g.id === group.id)!.version,
-                  members: [...group.members],
-                  focus: [...group.focus],
-                  skills: [...group.skills],
-                })),
-                add: [],
-                end: [],
-                reopen: [],
-              },
-            }).then(
-              () => refresh('groups'),
-              (error: unknown) => toast.error(sentenceOf(error)),
-            ),
-        },
+        action: undoing({
+          change: touched.map(({ group: { id, members, focus, skills, slot } }) => ({
+            id,
+            version: versionOf(id),
+            members,
+            focus,
+            skills,
+            slot,
+          })),
+        }),
       });
       onClose();
     } catch (error) {
@@ -146,12 +131,7 @@ export function Improve({ groups, around, children, team, locked, cost, onClose 
             {found ? 'Try again' : 'Improve the rest'}
           </button>
         ) : (
-          <span className="flex items-center gap-3" role="status">
-            <progress value={progress} className="w-28" /> {Math.round(progress * 100)} %
-            <button className="btn btn-small" onClick={() => void core().stop()}>
-              Stop, take the best so far
-            </button>
-          </span>
+          <Searching progress={progress} />
         )}
         <button className="btn btn-quiet" onClick={onClose}>
           Close

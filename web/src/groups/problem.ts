@@ -67,6 +67,7 @@ export interface Wanted {
   readonly groups: number;
   readonly size: readonly [from: number, to: number];
   readonly focusSize?: number;
+  readonly weeks?: number;
   readonly way?: GroupingProblem['way'];
   readonly mayWait?: boolean;
   /** Groups that go on beside those that are formed: their times, rooms and adults are taken. */
@@ -103,7 +104,7 @@ export function problemOf(pool: readonly ChildLine[], around: Around, wanted: Wa
     sizeFrom: wanted.size[0],
     sizeTo: wanted.size[1],
     focusSize: wanted.focusSize ?? pairsInCycle(settings.cycleWeeks, settings.sessionsAWeek),
-    weeks: settings.cycleWeeks,
+    weeks: wanted.weeks ?? settings.cycleWeeks,
     way: wanted.way ?? settings.groupWay,
     skills: looked,
     ...(textOpened && { textOpened }),

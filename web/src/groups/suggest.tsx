@@ -5,13 +5,15 @@ import { proxy } from 'comlink';
 import { addDays, format } from 'date-fns';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { call, sentenceOf } from '../api/client.js';
-import { refresh, useData } from '../api/data.js';
+import { sentenceOf } from '../api/client.js';
+import { useData } from '../api/data.js';
 import { todayDay } from '../ui/dates.js';
 import { Trouble } from '../ui/form.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import { arrange, undoing } from './arrange.js';
 import { GROUP_SKILLS, inNeed, possible, problemOf, splitFocus, type Around } from './problem.js';
+import { Searching } from './searching.js';
 import { SuggestionGroups, SuggestionTable } from './suggestion-table.js';
 import { namedOf, refusedWords } from './words.js';
 
@@ -88,13 +90,14 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
       size,
       way,
       focusSize,
+      weeks,
       mayWait: true,
       beside: replace ? [] : groups,
       last: replace ? now : before,
     });
     try {
       const answer = await core().suggestGroups(
-        { ...problem, weeks },
+        problem,
         proxy((done: number) => setProgress(done)),
       );
       if ('refused' in answer) setTrouble(refusedWords(answer, problem, namedOf(byId, [], team)));
@@ -120,26 +123,13 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
     }));
     const end = replace ? groups.map((g) => ({ id: g.id, version: g.version })) : [];
     try {
-      const after = await call('arrangeGroups', { body: { change: [], add, end, reopen: [] } });
-      const fresh = after.filter((g) => !groups.some((old) => old.id === g.id));
-      await refresh('groups');
+      const fresh = (await arrange({ add, end })).filter((g) => !groups.some((old) => old.id === g.id));
       const adults = add.every((g) => g.adultId !== null) ? '' : ' Give each an adult.';
       toast(`${fresh.length} ${fresh.length === 1 ? 'group' : 'groups'} made.${end.length > 0 ? ` ${end.length} ended.` : ''}${adults}`, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void call('arrangeGroups', {
-              body: {
-                change: [],
-                add: [],
-                end: fresh.map((g) => ({ id: g.id, version: g.version })),
-                reopen: end.map((g) => ({ id: g.id, version: g.version + 1 })),
-              },
-            }).then(
-              () => refresh('groups'),
-              (error: unknown) => toast.error(sentenceOf(error)),
-            ),
-        },
+        action: undoing({
+          end: fresh.map((g) => ({ id: g.id, version: g.version })),
+          reopen: end.map((g) => ({ id: g.id, version: g.version + 1 })),
+        }),
       });
       onClose();
     } catch (error) {
@@ -217,12 +207,7 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
               {found ? 'Suggest again' : 'Suggest'}
             </button>
           ) : (
-            <span className="flex items-center gap-3" role="status">
-              <progress value={progress} className="w-28" /> {Math.round(progress * 100)} %
-              <button className="btn btn-small" onClick={() => void core().stop()}>
-                Stop, take the best so far
-              </button>
-            </span>
+            <Searching progress={progress} />
           )}
           {from === 'chosen' && pool.length > 0 && pool.length <= MOST && (
             <button className="btn" onClick={() => void accept([{ focus: focus.slice(0, MOST), members: pool.map((c) => c.id) }])}>
