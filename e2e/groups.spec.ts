@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { getJson, test, expect } from './support/fixtures.js';
+import { getJson, signInDemo, test, expect } from './support/fixtures.js';
 
 interface GroupRow {
   id: string;
@@ -119,7 +119,7 @@ test.describe('leaving all as it was', () => {
     await expect.poll(async () => (await groupsOf(page, demo.url)).map((g) => g.id)).toEqual(before.map((g) => g.id));
   });
 
-  test('a child is dragged to another group with the mouse, and back with undo', async ({ as, demo }) => {
+  test('a child is dragged to another group with the mouse and with a finger, and back with undo', async ({ as, demo, browser }) => {
     const page = await as('teacher');
     await page.goto(`${demo.url}/groups`);
     // nothing moves on the page any more
@@ -139,6 +139,32 @@ test.describe('leaving all as it was', () => {
     await expect(card(page, 'Willow').getByRole('button', { name: `${name}, move` })).toHaveCount(0);
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(card(page, 'Willow').getByRole('button', { name: `${name}, move` })).toBeVisible();
+    // with a finger: every place says what it would change before it is let go
+    const context = await browser.newContext({ hasTouch: true, reducedMotion: 'reduce', serviceWorkers: 'block' });
+    const tablet = await signInDemo(context, demo.url, 'teacher');
+    await tablet.goto(`${demo.url}/groups`);
+    await expect(tablet.getByText(/lost in a cycle/)).toBeVisible();
+    const handle = (await card(tablet, 'Willow')
+      .getByRole('button', { name: `${name}, move` })
+      .boundingBox())!;
+    const alder = (await card(tablet, 'Alder').boundingBox())!;
+    const finger = await context.newCDPSession(tablet);
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', part = 0): Promise<unknown> =>
+      finger.send('Input.dispatchTouchEvent', {
+        type,
+        touchPoints:
+          type === 'touchEnd'
+            ? []
+            : [{ x: handle.x + 20 + (alder.x + 100 - handle.x) * part, y: handle.y + 8 + (alder.y + 50 - handle.y) * part }],
+      });
+    await touch('touchStart');
+    for (const part of [0.2, 0.4, 0.6, 0.8, 1]) await touch('touchMove', part);
+    await expect(card(tablet, 'Rowan')).toContainText(/\d+ min (more|less)|no change|breaks a rule/);
+    await touch('touchEnd');
+    await expect(card(tablet, 'Alder').getByRole('button', { name: `${name}, move` })).toBeVisible();
+    await tablet.getByRole('button', { name: 'Undo' }).click();
+    await expect(card(tablet, 'Willow').getByRole('button', { name: `${name}, move` })).toBeVisible();
+    await context.close();
     const groups = await groupsOf(page, demo.url);
     const everyone = groups.flatMap((g) => g.members);
     expect(new Set(everyone).size).toBe(everyone.length);
@@ -157,6 +183,10 @@ test.describe('leaving all as it was', () => {
     await expect(why).toContainText('it is no diagnosis');
     await expect(why.getByRole('row', { name: /altogether \d+ min/ })).toBeVisible();
     await page.keyboard.press('Escape');
+    // who waits, and why: by rule, or since no place would serve everybody better
+    const waiting = page.getByRole('region', { name: 'In no group' });
+    await expect(waiting).toContainText('To be in no group: Waiting for the hearing test.');
+    await expect(waiting).toContainText(/child-minutes (more than waiting|less for everybody)/);
     await page.getByRole('button', { name: 'How groups fall' }).click();
     const spread = page.getByRole('region', { name: 'How groups fall' });
     const all = spread.getByRole('table', { name: 'First language' }).getByRole('row', { name: /^All children/ });

@@ -11,8 +11,9 @@ import {
 } from '@sapling/core';
 import type { Orders } from '../api/orders.js';
 
-/** Most pairs that the screens put into a focus. */
+/** Most pairs in a focus, and most children in a group. */
 export const MOST_FOCUS = 12;
+export const MOST_MEMBERS = 12;
 /** Skills that a group can be for. Recall is the pairs themselves, and spelling comes with each of them. */
 export const GROUP_SKILLS = [
   'listening',
@@ -130,10 +131,10 @@ export const toCoreGroup = (g: Group): CoreGroup => ({
 export function boardProblem(groups: readonly Group[], around: Around, last?: ReadonlyMap<string, string>): GroupingProblem {
   const grouped = new Set(groups.flatMap((g) => g.members));
   const pool = around.children.filter((c) => grouped.has(c.id) || c.line.some((p) => p.state === 'gap'));
-  const sizes = groups.map((g) => g.members.length);
   const problem = problemOf(pool, around, {
     groups: groups.length,
-    size: [Math.min(2, ...sizes), Math.max(8, ...sizes)],
+    // nobody set sizes for groups made by hand; a group just has to be one the server can hold
+    size: [0, Math.max(MOST_MEMBERS, ...groups.map((g) => g.members.length))],
     way: 'shared gaps',
     mayWait: true,
     ...(last && { last }),

@@ -12,7 +12,7 @@ import { Trouble } from '../ui/form.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { arrange, undoing } from './arrange.js';
-import { GROUP_SKILLS, inNeed, possible, problemOf, splitFocus, type Around } from './problem.js';
+import { GROUP_SKILLS, inNeed, MOST_FOCUS, MOST_MEMBERS, possible, problemOf, splitFocus, type Around } from './problem.js';
 import { Searching } from './searching.js';
 import { SuggestionGroups, SuggestionTable } from './suggestion-table.js';
 import { namedOf, refusedWords } from './words.js';
@@ -31,8 +31,6 @@ interface Props {
   onClose: () => void;
 }
 type Way = 'shared gaps' | 'next step' | Strand;
-/** Members and focus pairs that one group can hold. */
-const MOST = 12;
 const NAMES = ['Willow', 'Hazel', 'Rowan', 'Alder', 'Aspen', 'Birch', 'Cedar', 'Linden', 'Maple', 'Juniper', 'Elder', 'Larch'];
 
 /** Names not taken yet, in order, then numbers. */
@@ -183,8 +181,8 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
           </select>
         </label>
         {field('Groups', number, 60, setCount)}
-        {field('of', size[0], MOST, (value) => setSize([value, Math.max(value, size[1])]))}
-        {field('to', size[1], MOST, (value) => setSize([Math.min(size[0], value), value]))}
+        {field('of', size[0], MOST_MEMBERS, (value) => setSize([value, Math.max(value, size[1])]))}
+        {field('to', size[1], MOST_MEMBERS, (value) => setSize([Math.min(size[0], value), value]))}
       </div>
       <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-3">
         {field('Weeks', weeks, 20, setWeeks)}
@@ -209,8 +207,8 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
           ) : (
             <Searching progress={progress} />
           )}
-          {from === 'chosen' && pool.length > 0 && pool.length <= MOST && (
-            <button className="btn" onClick={() => void accept([{ focus: focus.slice(0, MOST), members: pool.map((c) => c.id) }])}>
+          {from === 'chosen' && pool.length > 0 && pool.length <= MOST_MEMBERS && (
+            <button className="btn" onClick={() => void accept([{ focus: focus.slice(0, MOST_FOCUS), members: pool.map((c) => c.id) }])}>
               One group of these {pool.length}
               {focus.length > 0 && `, on ${focus.map((gpc) => graphemeShown(gpc)).join(', ')}`}
             </button>

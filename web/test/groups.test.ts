@@ -1,0 +1,191 @@
+/** From the screens to the grouping problem and back in words; and the search in slices. */
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_SETTINGS, type ChildLine, type Group, type GroupRule } from '@sapling/contract';
+import { broken, movesOf, placementOf, type GroupingProblem } from '@sapling/core';
+import type { Orders } from '../src/api/orders.js';
+import { boardProblem, problemOf, splitFocus, toCoreGroup, toGroupingChild, type Around } from '../src/groups/problem.js';
+import { moveWords, namedOf, placementWords, refusedWords, waitingWords } from '../src/groups/words.js';
+import { improveGroups, stopSearch, suggestGroups } from '../src/workers/grouping.js';
+
+const PAIRS = ['s:s', 'a:a', 'ai:ay', 'sh:sh', 'oa:oh', 'ee:ee'];
+const states = (gaps: readonly string[]): ChildLine['line'] =>
+  PAIRS.map((gpc) => {
+    const gap = gaps.includes(gpc);
+    return {
+      gpc,
+      state: gap ? 'gap' : 'secure',
+      p: gap ? 0.05 : 0.95,
+      low: gap ? 0.01 : 0.85,
+      high: gap ? 0.15 : 0.99,
+      basedOn: 4,
+      lastSeen: '2026-11-01T09:00:00.000Z',
+    };
+  });
+const child = (id: string, gaps: readonly string[], more: Partial<ChildLine> = {}): ChildLine => ({
+  id,
+  givenName: id.toUpperCase(),
+  familyName: '',
+  classId: 'wrens',
+  externalId: null,
+  firstLanguage: '',
+  needs: '',
+  version: 1,
+  line: states(gaps),
+  strands: [],
+  lastCheck: null,
+  direction: null,
+  groupIds: [],
+  ...more,
+});
+const taught = { gpcs: PAIRS, words: [] };
+const orders: Orders = { total: () => PAIRS.length, order: () => undefined, taught: () => taught, taughtToAll: () => taught };
+const group = (id: string, members: string[], focus: string[], more: Partial<Group> = {}): Group => ({
+  id,
+  name: id,
+  adultId: null,
+  focus,
+  skills: [],
+  slot: null,
+  startsOn: '2026-11-02',
+  endsOn: null,
+  members,
+  hidden: 0,
+  version: 1,
+  ...more,
+});
+const rule = (kind: GroupRule['kind'], children: string[], slots: string[] = []): GroupRule => ({
+  id: `${kind} ${children.join()}`,
+  kind,
+  children,
+  slots,
+  why: '',
+  savedBy: 'x',
+  savedAt: '2026-11-01T09:00:00.000Z',
+  version: 1,
+});
+const eight = Array.from({ length: 8 }, (_, k) => child(`c${k}`, k % 2 ? ['ai:ay', 'sh:sh'] : ['oa:oh', 'ee:ee']));
+const slots = [
+  { id: 'nine', name: '9:10', rooms: 2 },
+  { id: 'ten', name: '10:40', rooms: 1 },
+];
+const around = (more: Partial<Around> = {}): Around => ({
+  children: eight,
+  orders,
+  settings: { ...DEFAULT_SETTINGS, slots, groupAdults: [{ id: 'ada', groups: 2, busy: [] }] },
+  rules: [],
+  textOpened: undefined,
+  ...more,
+});
+const named = namedOf(new Map(eight.map((c) => [c.id, c])), [{ name: 'Willow' }, { name: 'Hazel' }], []);
+
+describe('the problem made from the screens', () => {
+  it('takes pace a week, how sure each state is, and a skill as its state has it', () => {
+    const looked = { strand: 'blending' as const, state: 'gap' as const, p: 0.5, low: 0.4, high: 0.62, basedOn: 6, lastSeen: null };
+    const made = toGroupingChild(child('a', ['ai:ay'], { direction: 6, strands: [looked] }), {
+      orders,
+      rules: [rule('busy', ['a'], ['ten'])],
+    });
+    expect(made).toMatchObject({ pace: 2, busy: ['ten'], set: 'wrens', skills: { blending: 0.05 } });
+    expect(made.unsure!['ai:ay']).toBeCloseTo(0.14);
+    expect(made.unsure!.blending).toBeCloseTo(0.22);
+  });
+
+  it('leaves to new groups only the rooms, adults and times that those beside them leave', () => {
+    const beside = [group('Willow', [], [], { slot: 'ten', adultId: 'ada' })];
+    const p = problemOf(eight, around({ rules: [rule('apart', ['c0', 'c1', 'c2']), rule('out', ['c3'])] }), {
+      groups: 1,
+      size: [2, 8],
+      beside,
+    });
+    expect(p.slots).toEqual([{ id: 'nine', rooms: 2 }]);
+    expect(p.adults).toEqual([{ id: 'ada', groups: 1, busy: ['ten'] }]);
+    expect(p.apart).toHaveLength(3);
+    expect(p.out).toEqual(['c3']);
+  });
+
+  it('states the board as it stands, with what it breaks', () => {
+    const groups = [group('Willow', ['c0', 'c1'], ['ai:ay'], { slot: 'nine' }), group('Hazel', ['c2', 'c4'], ['oa:oh'], { slot: 'nine' })];
+    const p = boardProblem(groups, around({ rules: [rule('apart', ['c0', 'c1']), rule('busy', ['c2'], ['nine'])] }));
+    expect(p.given).toEqual([
+      { focus: ['ai:ay'], slot: 'nine' },
+      { focus: ['oa:oh'], slot: 'nine' },
+    ]);
+    const kinds = broken(p, { groups: groups.map(toCoreGroup) }).map((c) => c.kind);
+    expect(kinds).toEqual(expect.arrayContaining(['apart', 'busy']));
+    expect(splitFocus(['ai:ay', 'blending'])).toEqual({ focus: ['ai:ay'], skills: ['blending'] });
+  });
+});
+
+describe('what is said', () => {
+  const groups = [group('Willow', ['c1', 'c3'], ['ai:ay']), group('Hazel', ['c0', 'c2'], ['oa:oh', 's:s'])];
+  const board = groups.map(toCoreGroup);
+  const p = boardProblem(groups, around({ rules: [rule('apart', ['c1', 'c0'])] }));
+
+  it('a placement: why here, what is shared, what is not covered and where it is', () => {
+    const said = placementWords(placementOf(p, { groups: board }, 'c1')!, 'Ann', groups);
+    expect(said).toEqual([
+      'Ann is in Willow because Ann is still learning ‘ai’, and so is one other child there.',
+      'In no group now, and left for the next cycle: ‘sh’.',
+    ]);
+    const moved = placementWords(placementOf(p, { groups: [{ ...board[0]!, members: ['c1', 'c4'] }, board[1]!] }, 'c4')!, 'Bo', groups);
+    expect(moved[0]).toBe('Bo is in Willow, but needs nothing that Willow works on now.');
+    expect(moved).toContain('Not worked on here: ‘oa’, which Hazel works on.');
+  });
+
+  it('a move: what it costs and why, or which rule it breaks; a wait: where it would be better, or not', () => {
+    const moves = movesOf(p, { groups: board }, 'c1');
+    expect(
+      moveWords(
+        moves.find((m) => m.to === 1)!,
+        p,
+        named,
+      ),
+    ).toEqual({ cost: 'breaks a rule', why: 'C1 and C0 are apart.', barred: true });
+    const other = movesOf(p, { groups: board }, 'c3').find((m) => m.to === 1)!;
+    expect(moveWords(other, p, named)).toMatchObject({ cost: expect.stringMatching(/^\d+ min more$/) as string, barred: false });
+    expect(waitingWords(placementOf(p, { groups: board }, 'c5')!, groups, undefined)).toMatch(
+      /^Would do well in Willow: \d+ child-minutes less/,
+    );
+    expect(waitingWords(placementOf(p, { groups: board }, 'c5')!, groups, 'seen by a specialist')).toBe(
+      'To be in no group: seen by a specialist.',
+    );
+  });
+});
+
+describe('the search in the worker', () => {
+  const none = (): void => undefined;
+  const p = problemOf(eight, around(), { groups: 2, size: [2, 6] });
+
+  it('finds groups that share gaps, tells how far it is, and says why there are none', async () => {
+    const told: number[] = [];
+    const found = await suggestGroups(p, (done) => told.push(done));
+    if ('refused' in found) throw new Error(found.message);
+    for (const g of found[0]!.grouping.groups) expect(new Set(g.members.map((m) => Number(m[1]) % 2)).size).toBe(1);
+    expect(told.every((done) => done >= 0 && done <= 1)).toBe(true);
+    const crowded: GroupingProblem = { ...p, slots: [{ id: 'nine', rooms: 1 }] };
+    const refused = await suggestGroups(crowded, none);
+    expect('refused' in refused && refusedWords(refused, crowded, named)).toBe(
+      'This cannot hold, whatever else is given up: no more groups meet at a time than there are free rooms, 1 in all.',
+    );
+  });
+
+  it('stopped, returns a legal answer at once', async () => {
+    const many = Array.from({ length: 300 }, (_, k) => child(`c${k}`, [PAIRS[k % 6]!, PAIRS[(k * 5) % 6]!]));
+    const large = problemOf(many, around({ children: many, settings: DEFAULT_SETTINGS }), { groups: 40, size: [4, 9] });
+    const { groups } = await (async () => {
+      const running = improveGroups(large, [], () => stopSearch());
+      const answer = await running;
+      if ('refused' in answer) throw new Error(answer.message);
+      return answer;
+    })();
+    expect(broken(large, { groups })).toEqual([]);
+    // far fewer slices than the whole search has
+    let slices = 0;
+    const stopped = suggestGroups(large, () => {
+      slices += 1;
+      stopSearch();
+    });
+    expect(await stopped).toHaveLength(1);
+    expect(slices).toBeLessThan(5);
+  });
+});
