@@ -31,7 +31,17 @@ export * from './phonics/sound-distance.js';
 export * from './grouping/problem.js';
 export { costOf, costsByChild } from './grouping/cost.js';
 export * from './grouping/form-groups.js';
-export * from './grouping/explain.js';
+export {
+  CARDS_IN_TWO_MINUTES,
+  explain,
+  moved,
+  movesOf,
+  placementOf,
+  thinEvidence,
+  type Move,
+  type Placement,
+  type Thin,
+} from './grouping/explain.js';
 export { boardOf, type BoardView } from './grouping/board-view.js';
 export { suggestions, suggestionsSteps, difference, TRULY_DIFFERENT, type Suggestion } from './grouping/suggestions.js';
 export { broken, constraintsOf, type Constraint } from './grouping/rules.js';

@@ -25,6 +25,7 @@ ALTER TABLE "groups" ADD COLUMN "skills" jsonb DEFAULT '[]'::jsonb NOT NULL;--> 
 ALTER TABLE "groups" ADD COLUMN "slot" text;--> statement-breakpoint
 ALTER TABLE "groups" ADD COLUMN "starts_on" text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE "groups" ADD COLUMN "ends_on" text;--> statement-breakpoint
+ALTER TABLE "imports" ADD COLUMN "recorded" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "group_moves" ADD CONSTRAINT "group_moves_group_id_groups_id_fk" FOREIGN KEY ("group_id") REFERENCES "public"."groups"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "group_moves" ADD CONSTRAINT "group_moves_child_id_children_id_fk" FOREIGN KEY ("child_id") REFERENCES "public"."children"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "group_moves_child" ON "group_moves" USING btree ("child_id");

@@ -109,6 +109,28 @@ describe('rules about children', () => {
   });
 });
 
+describe('first language and needs', () => {
+  it('come with a class list, stay where it is silent, and go back with its undo', async () => {
+    const list = async (id: string, more: object): Promise<void> => {
+      const rows = [{ row: 2, givenName: 'Ada', familyName: 'Test', className: 'Wrens', year: '1', externalId: null, ...more }];
+      expect((await school.ask('POST', '/api/imports', { as: lead, body: { id, fileName: 'list.csv', rows } })).status).toBe(200);
+    };
+    const recorded = async (): Promise<unknown> => {
+      const { firstLanguage, needs } = (await school.ask('GET', `/api/children/${children[0]}`, { as: lead })).body as Record<
+        string,
+        string
+      >;
+      return [firstLanguage, needs];
+    };
+    await list(uuidv7(), { firstLanguage: 'Polish', needs: 'glasses' });
+    const second = uuidv7();
+    await list(second, { firstLanguage: 'Urdu' });
+    expect(await recorded()).toEqual(['Urdu', 'glasses']);
+    expect((await school.ask('POST', `/api/imports/${second}/undo`, { as: lead })).status).toBe(200);
+    expect(await recorded()).toEqual(['Polish', 'glasses']);
+  });
+});
+
 describe('two cycles', () => {
   it('raise a child for whom little changed, and not one who learned, nor one in a first group', async () => {
     const [flat, learner] = children.slice(0, 2) as [string, string];

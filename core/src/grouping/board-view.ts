@@ -1,6 +1,6 @@
 /** What a board says of its groups as they stand. */
-import { columnsOf, costsByChild, groupCost, membersOf, numbersOf, sumCosts } from './cost.js';
-import { placementOf, thinEvidence, type Placement, type Thin } from './explain.js';
+import { columnsOf, costsByChild, groupCost, membersOf, sumCosts } from './cost.js';
+import { lookAt, placementIn, thinEvidence, type Placement, type Thin } from './explain.js';
 import type { CostBreakdown, Group, GroupingProblem } from './problem.js';
 import { broken, type Constraint } from './rules.js';
 
@@ -17,7 +17,8 @@ export interface BoardView {
 
 /** @throws CoreError as formGroups for a problem that makes no sense */
 export function boardOf(problem: GroupingProblem, groups: readonly Group[]): BoardView {
-  const n = numbersOf(problem);
+  const look = lookAt(problem, { groups });
+  const { n } = look;
   const placed = new Set(groups.flatMap((g) => g.members));
   const costs = costsByChild(problem, { groups });
   return {
@@ -26,7 +27,7 @@ export function boardOf(problem: GroupingProblem, groups: readonly Group[]): Boa
     thin: thinEvidence(problem, { groups }),
     waiting: n.ids
       .filter((id) => !placed.has(id))
-      .map((id) => placementOf(problem, { groups }, id)!)
+      .map((id) => placementIn(look, id)!)
       .sort((a, b) => b.cost.total - a.cost.total),
     breaks: broken(problem, { groups }).filter((c) => c.kind !== 'all placed' && c.kind !== 'adults'),
   };

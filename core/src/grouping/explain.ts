@@ -23,7 +23,8 @@ const NEEDS = 0.5;
  * @example explain(problem, grouping)[0].shared // [{ gpc: 'ai:ay', need: 4, of: 5 }, …]
  */
 export function explain(problem: GroupingProblem, grouping: Grouping | Groups): GroupExplanation[] {
-  const n = numbersOf(problem);
+  const look = lookAt(problem, grouping);
+  const { n } = look;
   const needs = (id: string, need: Need): boolean => (n.need[n.index.get(id) ?? -1]?.[n.column.get(need) ?? -1] ?? 0) > NEEDS;
   return grouping.groups.map((group, g) => {
     const shared = group.focus.map((gpc) => ({ gpc, need: group.members.filter((id) => needs(id, gpc)).length, of: group.members.length }));
@@ -35,7 +36,7 @@ export function explain(problem: GroupingProblem, grouping: Grouping | Groups): 
     fits.sort((a, b) => a.covered / Math.max(1, a.gaps) - b.covered / Math.max(1, b.gaps) || (a.child < b.child ? -1 : 1));
     const first = fits[0];
     if (!first) return { group: g, shared, worst: null };
-    const elsewhere = movesOf(problem, grouping, first.child)
+    const elsewhere = movesIn(look, first.child)
       .filter((move) => move.to !== null && move.to !== g && move.breaks.length === 0)
       .map((move) => ({ group: move.to!, change: move.change.total }))
       .sort((a, b) => a.change - b.change);
@@ -62,7 +63,21 @@ export interface Move {
  * @example movesOf(problem, grouping, 'c1').filter((m) => m.breaks.length === 0).sort((a, b) => a.change.total - b.change.total)[0]
  */
 export function movesOf(problem: GroupingProblem, grouping: Groups, child: string): Move[] {
-  const n = numbersOf(problem);
+  return movesIn(lookAt(problem, grouping), child);
+}
+
+/** What is worked out once for a board, however many children are asked about. */
+export interface Look {
+  readonly problem: GroupingProblem;
+  readonly grouping: Groups;
+  readonly n: Numbers;
+  readonly brokenNow: ReadonlySet<string>;
+}
+export function lookAt(problem: GroupingProblem, grouping: Groups): Look {
+  return { problem, grouping, n: numbersOf(problem), brokenNow: new Set(broken(problem, grouping).map(keyOf)) };
+}
+
+function movesIn({ problem, grouping, n, brokenNow }: Look, child: string): Move[] {
   const m = n.index.get(child);
   if (m === undefined) return [];
   const at = grouping.groups.findIndex((g) => g.members.includes(child));
@@ -74,7 +89,6 @@ export function movesOf(problem: GroupingProblem, grouping: Groups, child: strin
   const here = at < 0 ? waits : own(members[at]!, at);
   const without = at < 0 ? [] : members[at]!.filter((other) => other !== m);
   const leaving = at < 0 ? costChange(NO_COST, waits) : costChange(cost(without, at), cost(members[at]!, at));
-  const brokenNow = new Set(broken(problem, grouping).map(keyOf));
   return [null, ...grouping.groups.map((_, g) => g)].map((to): Move => {
     const focus = to === null ? [] : grouping.groups[to]!.focus;
     const need = (name: Need): number => n.need[m]![n.column.get(name) ?? -1] ?? 0;
@@ -121,7 +135,12 @@ export interface Placement {
 
 /** Why here, what they share, what is not covered here and where it is. */
 export function placementOf(problem: GroupingProblem, grouping: Groups, child: string): Placement | null {
-  const n = numbersOf(problem);
+  return placementIn(lookAt(problem, grouping), child);
+}
+
+/** The same for a board that was looked at before. */
+export function placementIn(look: Look, child: string): Placement | null {
+  const { grouping, n } = look;
   const m = n.index.get(child);
   if (m === undefined) return null;
   const at = grouping.groups.findIndex((g) => g.members.includes(child));
@@ -133,7 +152,7 @@ export function placementOf(problem: GroupingProblem, grouping: Groups, child: s
     .map((need, k) => ({ need, minutes: n.open[m]![k]!, isNeed: n.need[m]![k]! > NEEDS }))
     .filter((x) => x.isNeed && !focus.includes(x.need))
     .sort((a, b) => b.minutes - a.minutes);
-  const moves = movesOf(problem, grouping, child).filter((move) => move.to !== null && move.to !== at && move.breaks.length === 0);
+  const moves = movesIn(look, child).filter((move) => move.to !== null && move.to !== at && move.breaks.length === 0);
   moves.sort((a, b) => a.change.total - b.change.total);
   return {
     child,

@@ -97,6 +97,8 @@ export const imports = pgTable('imports', {
   addedChildren: jsonb('added_children').notNull().$type<string[]>(),
   addedClasses: jsonb('added_classes').notNull().$type<string[]>(),
   moved: jsonb('moved').notNull().$type<{ child: string; from: string; to: string }[]>(),
+  /** What was recorded of a child before the list said otherwise. */
+  recorded: jsonb('recorded').notNull().default([]).$type<{ child: string; firstLanguage: string; needs: string }[]>(),
   undoneAt: at('undone_at'),
 });
 

@@ -95,6 +95,7 @@ export const importRoutes = [
       addedClasses: [],
       moved: [],
     };
+    const recorded: { child: string; firstLanguage: string; needs: string }[] = [];
     await db.transaction(async (tx) => {
       for (const [n, row] of body.rows.entries()) {
         let classId = classOf.get(key(row.className));
@@ -120,6 +121,8 @@ export const importRoutes = [
           record.addedChildren.push(id);
         } else if (row.firstLanguage || row.needs) {
           // what the list leaves empty stays as it is
+          const [before] = await tx.select().from(children).where(eq(children.id, childId!));
+          recorded.push({ child: childId!, firstLanguage: before!.firstLanguage, needs: before!.needs });
           await tx
             .update(children)
             .set({ ...(row.firstLanguage && { firstLanguage: row.firstLanguage }), ...(row.needs && { needs: row.needs }) })
@@ -134,7 +137,7 @@ export const importRoutes = [
             .where(eq(children.id, childId!));
         }
       }
-      await tx.insert(imports).values(record);
+      await tx.insert(imports).values({ ...record, recorded });
     });
     await live.tell({ topic: 'children' }, { everyone: true });
     await live.tell({ topic: 'classes' }, { everyone: true });
@@ -175,6 +178,7 @@ export const importRoutes = [
           .update(children)
           .set({ classId: from })
           .where(and(eq(children.id, child), eq(children.classId, to)));
+      for (const { child, ...was } of record.recorded) await tx.update(children).set(was).where(eq(children.id, child));
       for (const classId of record.addedClasses) {
         const [left] = await tx.select({ id: children.id }).from(children).where(eq(children.classId, classId)).limit(1);
         if (!left) await tx.update(classes).set({ removedAt: now() }).where(eq(classes.id, classId));
