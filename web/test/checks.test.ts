@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { v7 as uuidv7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
-import { cardsFor, isDue } from '../src/check/choice.js';
+import { cardsFor, DEFAULT_CHOICE, isDue, itemsFor } from '../src/check/choice.js';
 import { asSaid, isChosen, isWritten, KINDS, markWord, marksOf } from '../src/check/kinds.js';
 import {
   begin,
@@ -163,6 +163,16 @@ const childOf = (
     basedOn: s === 'unchecked' ? 0 : 2,
     lastSeen: s === 'unchecked' ? null : new Date(NOW - age * DAY).toISOString(),
   })),
+});
+
+describe('the two-minute check of a group', () => {
+  it('asks just the pairs it is for, whatever their state, and none that the class was not taught', async () => {
+    const child = childOf(['secure', 'gap', 'wobbly'].map((s) => ({ state: s, age: 3, p: 0.5 })));
+    const only = ['g0:s0', 'g2:s2', 'not:taught'];
+    const { kind, stack } = await itemsFor(child, { ...DEFAULT_CHOICE, scope: 'unchecked', only }, { gpcs: [], words: [] }, 1);
+    expect(kind).toBe('see-say');
+    expect([...stack].sort()).toEqual(['g0:s0', 'g2:s2']);
+  });
 });
 
 describe('due for another look', () => {
