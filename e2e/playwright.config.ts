@@ -19,6 +19,7 @@ export default defineConfig({
   reporter: process.env.SAPLING_REPORT ? [['line'], ['json', { outputFile: process.env.SAPLING_REPORT }]] : [['list']],
   use: {
     browserName: 'chromium',
+    actionTimeout: 40_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath,

@@ -63,6 +63,11 @@ test('from plan to print to the colleague’s Today, and the log comes back with
   // on paper: one A4 page with every word and every child
   await teacher.getByRole('link', { name: 'Print' }).click();
   await expect(teacher.getByRole('heading', { name: 'What happened' })).toBeVisible();
+  // the page is set smaller once its fonts are there
+  await teacher.evaluate(async () => {
+    await document.fonts.ready;
+    await new Promise((resolve) => setTimeout(resolve, 300));
+  });
   const pdf = await teacher.pdf({ format: 'A4' });
   const file = join(mkdtempSync(join(tmpdir(), 'sapling-pdf-')), 'plan.pdf');
   writeFileSync(file, pdf);
@@ -168,4 +173,27 @@ test('a plan is given to somebody else: it leaves one Today and comes to the oth
   await teacher.getByRole('combobox', { name: 'Given to' }).selectOption({ label: 'Idris Penhale' });
   await expect(idris.getByRole('listitem').filter({ hasText: 'Willow' }).filter({ hasText: 'with you' })).toHaveCount(1);
   await expect(wilma.getByRole('listitem').filter({ hasText: 'Willow' }).filter({ hasText: 'with you' })).toHaveCount(0);
+});
+
+test('a group’s cycle says what comes when and for whom, and a session is made from it with its pairs', async ({ as, demo }) => {
+  const page = await as('teacher');
+  await page.goto(`${demo.url}/groups`);
+  await page.getByRole('region', { name: 'Willow', exact: true }).getByRole('link', { name: 'The cycle' }).click();
+  const table = page.getByRole('table', { name: 'Sessions of the cycle' });
+  await expect(table.getByRole('row').nth(2)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'By the end' }).getByRole('row').nth(2)).toBeVisible();
+  const make = table.getByRole('link', { name: /Make the session of/ }).first();
+  const focus = new URL((await make.getAttribute('href'))!, demo.url).searchParams.get('focus')!.split(' ');
+  expect(focus.length).toBeGreaterThan(0);
+  await make.click();
+  await expect(page.getByRole('heading', { name: 'Read words' })).toBeVisible();
+  const on = new URL(page.url()).searchParams.get('on')!;
+  await page.getByRole('button', { name: 'Keep and share' }).click();
+  await expect(page).toHaveURL(/sessions\/[0-9a-f-]{36}$/);
+  const session = await getJson<{ on: string; plan: { focus: string[] } }>(
+    page.request,
+    `${demo.url}/api/sessions/${page.url().split('/').at(-1)!}`,
+  );
+  expect(session.on).toBe(on);
+  expect(session.plan.focus).toEqual(focus);
 });

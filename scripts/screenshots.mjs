@@ -130,6 +130,36 @@ try {
     await place('session', `/sessions/${logged.id}`, () => page.getByRole('heading', { name: 'What happened' }).waitFor());
     await place('print', `/sessions/${logged.id}/print`, () => page.getByRole('heading', { name: 'What happened' }).waitFor());
   }
+  if (wanted('reading') || wanted('reading-after')) {
+    const children = await (await page.request.get(`${url}/api/children`)).json();
+    const child = children.find((c) => c.line.length > 60);
+    await page.goto(`${url}/check/reading?child=${child.id}`);
+    await page.getByRole('button', { name: /reads this now/ }).click();
+    await page.getByRole('button', { name: /Start as the child begins/ }).waitFor();
+    await page.keyboard.press('Enter');
+    const marks = { 6: 's', 11: 'p', 17: 't', 23: 'a', 29: 's', 36: 'o' };
+    for (let k = 0; k < 52; k += 1) {
+      await page.waitForTimeout(420);
+      await page.keyboard.press('Space');
+      if (marks[k]) await page.keyboard.press(marks[k]);
+      if (marks[k] === 's') {
+        await page.keyboard.press('e');
+        await page.getByRole('dialog').getByRole('button', { name: /^1 / }).click();
+      }
+    }
+    if (wanted('reading')) await shoot(page, 'reading');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: /See how it went/ }).click();
+    await shoot(page, 'reading-after', () => page.getByText('words like it').first().waitFor());
+  }
+  if (wanted('readings')) {
+    const readings = await (await page.request.get(`${url}/api/readings`)).json();
+    const count = (id) => readings.filter((r) => r.child === id && r.score.accuracy >= 0.9).length;
+    const most = readings.reduce((a, b) => (count(b.child) > count(a.child) ? b : a)).child;
+    await page.goto(`${url}/children/${most}/readings`);
+    await shoot(page, 'readings', () => page.getByRole('img', { name: /the newest with/ }).waitFor());
+  }
+  await place('quadrants', '/progress/reading', () => page.getByText('Accurate is 95').waitFor());
   await place('progress', '/progress', () => page.getByText('From').waitFor());
   await place('library', '/library', () => page.getByText('Short vowels').waitFor());
   await place('words', '/library/words?tool=spellings', () => page.getByText('in 100').first().waitFor());

@@ -19,20 +19,9 @@ import {
   session,
   version,
 } from './model.js';
-import {
-  correction,
-  correctionBody,
-  cue,
-  cueBody,
-  gpc as pair,
-  orderBody,
-  ruleBody,
-  stated,
-  teachingOrder,
-  text,
-  word,
-} from './library.js';
+import { correction, correctionBody, cue, cueBody, gpc as pair, orderBody, ruleBody, stated, teachingOrder, word } from './library.js';
 import { arrangement, group, groupBody, groupHistory, groupRule, groupRuleBody } from './grouping.js';
+import { readingSummary, recordingConsent, recordingPart, text, textBody, wholeReading } from './reading.js';
 import { screenCard, screenCode } from './screen.js';
 import { settings } from './settings.js';
 import { OUTBOX_BATCH, outboxResult } from './outbox.js';
@@ -138,6 +127,8 @@ export const endpoints = {
   saveRule: define('PUT', '/api/rules/:id', { params: byId, body: ruleBody, response: stated }),
   removeRule: define('DELETE', '/api/rules/:id', { params: byId, query: atVersion }),
   texts: define('GET', '/api/texts', { response: z.array(text) }),
+  saveText: define('PUT', '/api/texts/:id', { params: byId, body: textBody, response: text }),
+  removeText: define('DELETE', '/api/texts/:id', { params: byId, query: atVersion }),
 
   classes: define('GET', '/api/classes', { response: z.array(schoolClass) }),
   addClass: define('POST', '/api/classes', {
@@ -160,7 +151,8 @@ export const endpoints = {
   evidence: define('GET', '/api/children/:id/evidence', {
     params: byId,
     query: z.object({ gpc: gpc.optional() }),
-    response: z.array(observation.extend({ counts: z.boolean() })),
+    // what comes of a reading carries the reading's id and the word
+    response: z.array(observation.extend({ id: z.string(), counts: z.boolean(), reading: id.optional() })),
   }),
 
   previewImport: define('POST', '/api/imports/preview', {
@@ -184,6 +176,17 @@ export const endpoints = {
     params: byId,
     response: checkState.extend({ marks: z.array(observation) }),
   }),
+
+  readings: define('GET', '/api/readings', { query: z.object({ childId: id.optional() }), response: z.array(readingSummary) }),
+  reading: define('GET', '/api/readings/:id', { params: byId, response: wholeReading }),
+  saveRecording: define('PUT', '/api/readings/:id/recording/:part', {
+    params: z.object({ id, part: z.coerce.number().int().min(0).max(2000) }),
+    body: recordingPart,
+  }),
+  /** Answers with the sound itself. */
+  recording: define('GET', '/api/readings/:id/recording', { params: byId, response: z.unknown() }),
+  deleteRecording: define('DELETE', '/api/readings/:id/recording', { params: byId }),
+  saveConsent: define('PUT', '/api/children/:id/recording-consent', { params: byId, body: recordingConsent, response: recordingConsent }),
 
   openScreen: define('POST', '/api/screens', { response: z.object({ code: screenCode }) }),
   showScreen: define('PUT', '/api/screens/:code', {
@@ -273,7 +276,7 @@ export type EndpointName = keyof Endpoints;
 
 /** What the live stream (/api/events) carries: which records changed, never their content. */
 export const liveEvent = z.object({
-  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'classes', 'team', 'library', 'settings']),
+  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'readings', 'classes', 'team', 'library', 'settings']),
   id: id.optional(),
   by: id.optional(),
 });

@@ -10,11 +10,11 @@ export {
   teachingOrder,
   type Correction,
   type Cue,
-  type LibraryText,
   type Stated,
   type TeachingOrderRow,
 } from './library.js';
 export { DEFAULT_SETTINGS, settings, type SchoolSettings } from './settings.js';
+export * from './reading.js';
 export * from './screen.js';
 export * from './outbox.js';
 export * from './endpoint.js';

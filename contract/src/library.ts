@@ -1,4 +1,4 @@
-/** What the Library keeps for a school: its teaching orders, its cuts of words, its cues, its rules; and the texts that ship. */
+/** What the Library keeps for a school: its teaching orders, its cuts of words, its cues, its rules. */
 import { STYLES } from '@sapling/core';
 import { z } from 'zod';
 
@@ -71,11 +71,3 @@ export const ruleParts = z.object({
 export const stated = z.object({ id: z.uuid(), rule: ruleParts, ...who });
 export type Stated = z.infer<typeof stated>;
 export const ruleBody = z.object({ rule: ruleParts, version: restsOn });
-
-export const text = z.object({
-  id: z.string(),
-  title: z.string(),
-  kind: z.enum(['story', 'information', 'verse', 'captions']),
-  text: z.string(),
-});
-export type LibraryText = z.infer<typeof text>;

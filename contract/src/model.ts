@@ -60,6 +60,8 @@ export const child = z.object({
   /** As the school records them; nothing is decided from these two. */
   firstLanguage: z.string().max(60),
   needs: z.string().max(120),
+  /** The family agreed that readings are recorded, as a colleague noted. */
+  recordingConsent: z.boolean(),
   version,
 });
 export type Child = z.infer<typeof child>;

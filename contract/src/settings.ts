@@ -1,6 +1,7 @@
 /** What a school decides where schools differ, with the default for each. */
 import { z } from 'zod';
 import { slotId } from './grouping.js';
+import { readingAim } from './reading.js';
 
 export const settings = z.object({
   /** A pair is secure where the low end of its interval reaches this. */
@@ -32,6 +33,20 @@ export const settings = z.object({
     .refine((list) => new Set(list.map((s) => s.id)).size === list.length, 'Two times are one.'),
   /** How many groups each colleague can take, and when they are not there. Nobody in it: adults are no matter when groups are formed. */
   groupAdults: z.array(z.object({ id: z.uuid(), groups: z.number().int().min(0).max(20), busy: z.array(slotId).max(40) })).max(200),
+  /** What a text must reach to be right for reading alone, and with help: the share of words read right. */
+  readAlone: z.number().min(0.8).max(1),
+  readWithHelp: z.number().min(0.5).max(0.99),
+  /** Whether a self-correction counts as right. */
+  selfCorrectionIsRight: z.boolean(),
+  /** Whether words a minute are shown for every reading, or only for one that was accurate enough to read with help. */
+  timing: z.enum(['accurate readings', 'every reading']),
+  /** Recordings are deleted after so many days. */
+  recordingDays: z.number().int().min(1).max(365),
+  /** Words a minute that children of a year should reach by a season, as the school typed them. */
+  readingAims: z
+    .array(readingAim)
+    .max(60)
+    .refine((list) => new Set(list.map((a) => `${a.year.toLowerCase()} ${a.season}`)).size === list.length, 'Two aims are for one season.'),
 });
 export type SchoolSettings = z.infer<typeof settings>;
 
@@ -50,4 +65,10 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   groupClasses: 'any',
   slots: [],
   groupAdults: [],
+  readAlone: 0.95,
+  readWithHelp: 0.9,
+  selfCorrectionIsRight: true,
+  timing: 'accurate readings',
+  recordingDays: 30,
+  readingAims: [],
 };

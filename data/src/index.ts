@@ -6,3 +6,4 @@ export * from './demo/population.js';
 export * from './demo/words.js';
 export { PICTURED } from './pictures/words.js';
 export * from './demo/histories.js';
+export * from './demo/readings.js';

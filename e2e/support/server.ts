@@ -43,18 +43,22 @@ export class TestServer {
   }
 
   async run(): Promise<void> {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
-      cwd: ROOT,
-      env: {
-        ...process.env,
-        SAPLING_DATA: this.folder,
-        SAPLING_PORT: String(this.port),
-        SAPLING_HOST: '127.0.0.1',
-        SAPLING_DEMO: this.demo ? '1' : '0',
-        SAPLING_LOG: 'info',
+    const child = spawn(
+      process.execPath,
+      process.env.SAPLING_SERVER ? [process.env.SAPLING_SERVER] : ['--import', 'tsx', 'server/src/main.ts'],
+      {
+        cwd: ROOT,
+        env: {
+          ...process.env,
+          SAPLING_DATA: this.folder,
+          SAPLING_PORT: String(this.port),
+          SAPLING_HOST: '127.0.0.1',
+          SAPLING_DEMO: this.demo ? '1' : '0',
+          SAPLING_LOG: 'info',
+        },
+        stdio: ['ignore', 'pipe', 'pipe'],
       },
-      stdio: ['ignore', 'pipe', 'pipe'],
-    });
+    );
     this.#process = child;
     child.stdout.on('data', (chunk: Buffer) => this.output.push(String(chunk)));
     child.stderr.on('data', (chunk: Buffer) => this.output.push(String(chunk)));

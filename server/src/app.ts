@@ -36,6 +36,8 @@ export function createApp(services: Services, log: Logger): Express {
           imgSrc: ["'self'", 'data:'],
           workerSrc: ["'self'"],
           connectSrc: ["'self'"],
+          // a recording is played from the page's own memory
+          mediaSrc: ["'self'", 'blob:'],
           objectSrc: ["'none'"],
           frameAncestors: ["'none'"],
           upgradeInsecureRequests: services.config.secure ? [] : null,
@@ -98,7 +100,8 @@ function mount(app: Express, route: Route, services: Services): void {
           action: route.name,
           subject: Object.values(input.params as object)[0] as string | undefined,
         });
-      res.json(result);
+      // a recording has answered with its sound already
+      if (!res.headersSent) res.json(result);
     })().catch(next);
   });
 }

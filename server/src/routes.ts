@@ -12,7 +12,10 @@ import { route, type Route } from './http/route.js';
 import { importRoutes } from './imports/imports.js';
 import { libraryRoutes } from './library/library.js';
 import { orderRoutes } from './library/orders.js';
+import { textRoutes } from './library/texts.js';
 import { progressRoutes } from './progress/progress.js';
+import { readingRoutes } from './readings/readings.js';
+import { recordingRoutes } from './readings/recordings.js';
 import { sessionRoutes } from './sessions/sessions.js';
 import { settingsRoutes } from './settings/settings.js';
 import { teamRoutes } from './team/team.js';
@@ -30,11 +33,14 @@ export const routes: readonly Route[] = [
   ...settingsRoutes,
   ...orderRoutes,
   ...libraryRoutes,
+  ...textRoutes,
   ...classRoutes,
   ...childRoutes,
   ...importRoutes,
   outboxRoute,
   ...checkRoutes,
+  ...readingRoutes,
+  ...recordingRoutes,
   ...groupHistoryRoutes,
   ...groupRuleRoutes,
   ...groupRoutes,

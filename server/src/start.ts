@@ -8,6 +8,9 @@ import { openDatabase } from './db/open.js';
 import { seedDemo } from './demo/seed.js';
 import { Screens } from './evidence/screens.js';
 import { Live } from './live/live.js';
+import { purgeRecordings } from './readings/recordings.js';
+
+const PURGE_EVERY_MS = 3_600_000;
 
 export interface Running {
   readonly url: string;
@@ -19,6 +22,10 @@ export async function start(config: Config, log: Logger = pino({ level: config.l
   const { db, close } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
   const now = (): string => new Date().toISOString();
   const seeded = config.demo ? await seedDemo(db, now()) : false;
+  // recordings go when their day has come, whether or not somebody looks
+  const purge = (): void => void purgeRecordings(db, config.folder, now()).catch((error: unknown) => log.error({ err: error }, 'purge'));
+  purge();
+  const purging = setInterval(purge, PURGE_EVERY_MS);
   const live = new Live(db);
   const screens = new Screens();
   const server: Server = createServer(createApp({ db, live, screens, config, now }, log));
@@ -34,6 +41,7 @@ export async function start(config: Config, log: Logger = pino({ level: config.l
     url: `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}`,
     seeded,
     close: async () => {
+      clearInterval(purging);
       live.close();
       screens.stop();
       await new Promise<void>((resolve) => {

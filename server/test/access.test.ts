@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, endpoints, problemSchema, ROLES, type EndpointName } from '@sapling/contract';
 import { routes } from '../src/routes.js';
 import { uuidv7 } from '../src/ids.js';
-import { observation, PLAN, School, type Person } from './support.js';
+import { observation, PLAN, reading, School, type Person } from './support.js';
 
 const school = new School();
 let wrens: string;
@@ -18,6 +18,8 @@ let otherGroup: string;
 let session: string;
 let otherSession: string;
 let checkId: string;
+let readingId: string;
+let farReading: string;
 
 beforeAll(async () => {
   await school.open();
@@ -53,7 +55,15 @@ beforeAll(async () => {
   otherSession = await plan(otherGroup, otherTutor.id);
   checkId = uuidv7();
   const record = { id: checkId, child: mine[0]!, by: lead.id, startedAt: new Date().toISOString(), kind: 'see-say', stack: ['s:s'] };
-  await school.ask('POST', '/api/outbox', { as: lead, body: { entries: [{ type: 'check', id: checkId, record }] } });
+  readingId = uuidv7();
+  farReading = uuidv7();
+  const entries = [readingId, farReading].map((id, k) => ({
+    type: 'reading',
+    id,
+    record: reading(lead.id, [mine[0]!, others[2]!][k]!, id),
+  }));
+  await school.ask('POST', '/api/outbox', { as: lead, body: { entries: [{ type: 'check', id: checkId, record }, ...entries] } });
+  await school.ask('PUT', `/api/children/${mine[0]}/recording-consent`, { as: lead, body: { consent: true } });
 });
 afterAll(() => school.close());
 
@@ -128,6 +138,12 @@ const TABLE: Record<EndpointName, Row> = {
   }),
   removeRule: list({ path: () => `/api/rules/${none}?version=1`, may: TEACHERS }),
   texts: list({ path: () => '/api/texts' }),
+  saveText: list({
+    path: () => `/api/texts/${uuidv7()}`,
+    body: () => ({ title: 'Ours', kind: 'story', text: 'A pin in a tin.', offered: [], explain: [], questions: [], version: 0 }),
+    may: TEACHERS,
+  }),
+  removeText: list({ path: () => `/api/texts/${none}?version=1`, may: TEACHERS }),
   classes: list({ path: () => '/api/classes' }),
   addClass: list({
     path: () => '/api/classes',
@@ -158,6 +174,20 @@ const TABLE: Record<EndpointName, Row> = {
   sendOutbox: list({ path: () => '/api/outbox', body: (p) => ({ entries: [observation(p.id, mine[0]!)] }) }),
   checks: list({ path: () => '/api/checks' }),
   check: list({ path: () => `/api/checks/${checkId}` }),
+  readings: list({ path: () => '/api/readings' }),
+  reading: list({ path: () => `/api/readings/${readingId}`, far: () => `/api/readings/${farReading}` }),
+  saveRecording: list({
+    path: () => `/api/readings/${readingId}/recording/0`,
+    body: () => ({ mime: 'audio/webm', base64: 'AAAA' }),
+    far: () => `/api/readings/${farReading}/recording/0`,
+  }),
+  recording: list({ path: () => `/api/readings/${readingId}/recording`, far: () => `/api/readings/${farReading}/recording` }),
+  deleteRecording: list({ path: () => `/api/readings/${readingId}/recording`, far: () => `/api/readings/${farReading}/recording` }),
+  saveConsent: list({
+    path: () => `/api/children/${mine[0]}/recording-consent`,
+    body: () => ({ consent: true }),
+    far: () => `/api/children/${others[2]}/recording-consent`,
+  }),
   openScreen: list({ path: () => '/api/screens' }),
   showScreen: list({ path: () => '/api/screens/22222', body: () => ({ card: null }) }),
   endScreen: list({ path: () => '/api/screens/22222' }),
@@ -240,6 +270,8 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   removeCorrection: [404],
   saveCue: [404, 409],
   removeRule: [404],
+  removeText: [404],
+  recording: [404],
   updateSession: [409],
   removeSession: [409],
 };

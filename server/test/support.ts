@@ -130,3 +130,26 @@ export function observation(
     },
   };
 }
+
+export const READING_TEXT = 'The rain ran. A pin is in the tin.';
+/** A reading as a device makes it. */
+export function reading(
+  by: string,
+  child: string,
+  id: string,
+  change: Record<string, unknown> = {},
+): Record<string, unknown> & { id: string } {
+  return {
+    id,
+    child,
+    by,
+    at: new Date().toISOString(),
+    textId: 'own',
+    title: 'The rain',
+    kind: 'story',
+    text: READING_TEXT,
+    words: READING_TEXT.match(/\w+/g)!,
+    questions: [{ ask: 'Where is the pin?', answer: 'in the tin', place: 'in the tin' }],
+    ...change,
+  };
+}

@@ -7,7 +7,7 @@ import { SWRConfig } from 'swr';
 import { call, setCsrf, Unreachable } from './api/client.js';
 import { forgetAll, useLive } from './api/data.js';
 import { startOutbox, stopOutbox } from './outbox/outbox.js';
-import { keep, kept, setKeeping } from './outbox/store.js';
+import { device, keep, kept, setKeeping } from './outbox/store.js';
 import { MeContext } from './shell/me.js';
 import { Shell } from './shell/shell.js';
 import { SetUp } from './shell/set-up.js';
@@ -34,8 +34,12 @@ const router = createBrowserRouter([
           { path: 'check', lazy: () => import('./check/check-place.js') },
           { path: 'check/paper', lazy: () => import('./check/paper.js') },
           { path: 'check/enter', lazy: () => import('./check/enter.js') },
+          { path: 'check/reading', lazy: () => import('./reading/start-page.js') },
+          { path: 'children/:id/readings', lazy: () => import('./reading/child-readings.js') },
+          { path: 'progress/reading', lazy: () => import('./reading/quadrants.js') },
           { path: 'gaps', lazy: () => import('./gaps/gaps.js') },
           { path: 'groups', lazy: () => import('./groups/board.js') },
+          { path: 'groups/:id/cycle', lazy: () => import('./sessions/cycle.js') },
           { path: 'sessions', lazy: () => import('./sessions/list.js') },
           { path: 'sessions/new', lazy: () => import('./sessions/new.js') },
           { path: 'sessions/:id', lazy: () => import('./sessions/session.js') },
@@ -62,6 +66,8 @@ const router = createBrowserRouter([
   // the whole screen: nothing of the shell stands beside a child
   { path: 'children/:id/print', lazy: () => import('./children/child-print.js'), errorElement: <Failed />, HydrateFallback: Opening },
   { path: 'check/print', lazy: () => import('./check/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
+  { path: 'reading/print', lazy: () => import('./reading/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
+  { path: 'reading/:id', lazy: () => import('./reading/marking.js'), errorElement: <Failed />, HydrateFallback: Opening },
   { path: 'check/:id', lazy: () => import('./check/marking.js'), errorElement: <Failed />, HydrateFallback: Opening },
   { path: 'sessions/:id/run', lazy: () => import('./sessions/run.js'), errorElement: <Failed />, HydrateFallback: Opening },
   { path: 'sessions/:id/print', lazy: () => import('./sessions/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
@@ -106,6 +112,10 @@ function SignedInApp() {
   useEffect(() => {
     if (!myId) return;
     startOutbox(myId);
+    // sound that was recorded here and has not been sent
+    void device()
+      .then((db) => db.count('sound'))
+      .then((parts) => (parts > 0 ? import('./reading/recorder.js').then((m) => m.sendSound(myId)) : undefined));
     return () => {
       stopOutbox();
       void forgetAll();

@@ -29,6 +29,7 @@ const child = (id: string, gaps: readonly string[], more: Partial<ChildLine> = {
   externalId: null,
   firstLanguage: '',
   needs: '',
+  recordingConsent: false,
   version: 1,
   line: states(gaps),
   strands: [],

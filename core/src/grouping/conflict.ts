@@ -2,6 +2,7 @@
 import type { GroupingProblem } from './problem.js';
 import { constraintsOf, rulesOf, withOnly, type Constraint } from './rules.js';
 import { findLegal, MOST_STEPS } from './feasible.js';
+import { run, smallestConflict } from '../smallest-conflict.js';
 
 export interface RuleConflict {
   /** Taking any one of these away makes a grouping possible, as far as these are concerned. */
@@ -10,8 +11,6 @@ export interface RuleConflict {
   readonly smallest: boolean;
 }
 
-/** How many smaller sets are tried before the proof is given up. */
-const MOST_TRIED = 3000;
 const STEPS = 20_000;
 
 /**
@@ -21,11 +20,7 @@ const STEPS = 20_000;
  * @example conflictOf({ ...problem, groups: 1, apart: [['a', 'b']] })?.constraints.map((c) => c.kind)
  */
 export function conflictOf(problem: GroupingProblem): RuleConflict | null {
-  const steps = conflictSteps(problem);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
+  return run(conflictSteps(problem));
 }
 
 /** The same a slice at a time. Stopped, it returns the smallest set it has. */
@@ -33,48 +28,8 @@ export function* conflictSteps(problem: GroupingProblem, signal?: { readonly abo
   const all = constraintsOf(problem);
   const cannot = (kept: readonly Constraint[], steps = STEPS): boolean => findLegal(rulesOf(withOnly(problem, kept)), steps) === null;
   if (!cannot(all, MOST_STEPS)) return null;
-  let best: readonly Constraint[] = all;
-  for (const order of [all, all.slice().reverse()]) {
-    const set = yield* irreducible(order, cannot, signal);
-    if (set.length < best.length && cannot(set)) best = set;
-  }
-  let tried = 0;
-  for (let size = 1; size < best.length; size += 1) {
-    for (const subset of subsets(all, size)) {
-      yield 0;
-      if (signal?.aborted || (tried += 1) > MOST_TRIED) return { constraints: best, smallest: false };
-      if (cannot(subset)) return { constraints: subset, smallest: true };
-    }
-  }
-  return { constraints: best, smallest: true };
-}
-
-/** Stopped, what is not looked at yet is taken for needed. */
-function* irreducible(
-  order: readonly Constraint[],
-  cannot: (kept: readonly Constraint[]) => boolean,
-  signal: { readonly aborted: boolean } | undefined,
-): Generator<number, Constraint[]> {
-  function* split(base: readonly Constraint[], added: boolean, rest: readonly Constraint[]): Generator<number, Constraint[]> {
-    yield 0;
-    if (signal?.aborted) return [...rest];
-    if (added && cannot(base)) return [];
-    if (rest.length === 1) return [...rest];
-    const half = rest.length >> 1;
-    const [first, second] = [rest.slice(0, half), rest.slice(half)];
-    const b = yield* split([...base, ...first], first.length > 0, second);
-    const a = yield* split([...base, ...b], b.length > 0, first);
-    return [...a, ...b];
-  }
-  return order.length === 0 ? [] : yield* split([], true, order);
-}
-
-function* subsets<T>(items: readonly T[], size: number, from = 0): Generator<T[]> {
-  if (size === 0) {
-    yield [];
-    return;
-  }
-  for (let k = from; k <= items.length - size; k += 1) for (const rest of subsets(items, size - 1, k + 1)) yield [items[k]!, ...rest];
+  const found = yield* smallestConflict(all, cannot, signal);
+  return { constraints: found.items, smallest: found.smallest };
 }
 
 const and = (parts: readonly string[]): string =>

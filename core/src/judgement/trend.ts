@@ -25,6 +25,10 @@ export interface Trend {
   /** The value on the day of the last point: that of the aim line, or without an aim that of the trend. */
   expected: number;
   decision: TrendDecision;
+  /** Where the trend stands on the day of the last point; 0 without points. */
+  level: number;
+  /** Where the aim line begins: the middle of the first three points; null without points. */
+  start: { on: string; value: number } | null;
 }
 
 /** Fewer points, or less time, decide nothing. */
@@ -46,9 +50,10 @@ const Z = 1.645;
 export function trend(points: readonly TrendPoint[], options: { aim?: Aim } = {}): Trend {
   const list = points
     .map(({ on, value }, k) => ({ day: dayOf(on, `points.${k}.on`), value: numberOf(value, `points.${k}.value`) }))
-    .sort((a, b) => a.day - b.day);
+    .sort((a, b) => a.day - b.day || a.value - b.value);
   const aimAt = options.aim && { day: dayOf(options.aim.on, 'aim.on'), value: numberOf(options.aim.value, 'aim.value') };
-  if (list.length === 0) return { slopePerWeek: 0, low: 0, high: 0, expected: aimAt?.value ?? 0, decision: 'too few points' };
+  if (list.length === 0)
+    return { slopePerWeek: 0, low: 0, high: 0, expected: aimAt?.value ?? 0, decision: 'too few points', level: 0, start: null };
   const slopes: number[] = [];
   for (let i = 0; i < list.length; i += 1)
     for (let j = i + 1; j < list.length; j += 1)
@@ -66,15 +71,17 @@ export function trend(points: readonly TrendPoint[], options: { aim?: Aim } = {}
   const aimSlope = aimAt && (7 * (aimAt.value - start.value)) / (aimAt.day - start.day);
   const aimLine = (day: number): number => start.value + (aimSlope! * (day - start.day)) / 7;
   const expected = aimSlope === undefined ? level : aimLine(last);
+  const lines = { level, start: { on: new Date(start.day * DAY_MS).toISOString(), value: start.value } };
   if (list.length < TREND_NEEDS.points || last - list[0]!.day < TREND_NEEDS.days)
-    return { slopePerWeek, low, high, expected, decision: 'too few points' };
-  if (aimSlope === undefined) return { slopePerWeek, low, high, expected, decision: high <= 0 ? 'change the teaching' : 'on course' };
+    return { slopePerWeek, low, high, expected, decision: 'too few points', ...lines };
+  if (aimSlope === undefined)
+    return { slopePerWeek, low, high, expected, decision: high <= 0 ? 'change the teaching' : 'on course', ...lines };
   const newest = list.slice(-NEWEST);
   const above = newest.every(({ day, value }) => value > aimLine(day));
   const below = newest.every(({ day, value }) => value < aimLine(day));
   const decision: TrendDecision =
     below || (high < aimSlope && !above) ? 'change the teaching' : above || low > aimSlope ? 'raise the aim' : 'on course';
-  return { slopePerWeek, low, high, expected, decision };
+  return { slopePerWeek, low, high, expected, decision, ...lines };
 }
 
 function dayOf(on: string, field: string): number {

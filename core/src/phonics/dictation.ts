@@ -54,7 +54,8 @@ export function chooseSentences(
   for (const { id, title, text } of texts)
     for (const sentence of sentencesOf(text)) {
       const words = wordsOf(sentence);
-      if (words.length < SHORTEST || words.length > longest) continue;
+      // speech in a story, and words with hyphens, ask for marks that a dictation is not about
+      if (words.length < SHORTEST || words.length > longest || /["“”]|\p{L}-\p{L}/u.test(sentence)) continue;
       const notYet = words.flatMap(({ text: word }) => {
         const verdict = judge(word);
         return verdict.status === 'not yet' || verdict.status === 'unread' ? [{ word, missing: verdict.missing }] : [];

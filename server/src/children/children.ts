@@ -1,5 +1,5 @@
 import { eq, inArray } from 'drizzle-orm';
-import type { ChildLine } from '@sapling/contract';
+import type { ChildLine, ObservationRow } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classes, groupMembers, groups, observations } from '../db/schema.js';
@@ -8,6 +8,7 @@ import { modelOf, readSettings } from '../settings/settings.js';
 import { orderBook } from '../library/orders.js';
 import { derive, effective, type Observation } from '@sapling/core';
 import { wordBook } from '../library/word-book.js';
+import { observationsFromReadings } from '../readings/store.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { and, isNull } from 'drizzle-orm';
@@ -51,6 +52,7 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
       externalId: row.externalId,
       firstLanguage: row.firstLanguage,
       needs: row.needs,
+      recordingConsent: row.recordingConsent,
       version: row.version,
       line,
       strands: strandsOf(seen, now, model),
@@ -101,16 +103,18 @@ export const childRoutes = [
       const counting = effective(all as Observation[], gone);
       const ids = new Set(counting.map((o) => o.id));
       const newestFirst = <T extends { at: string }>(list: T[]): T[] => list.sort((a, b) => (a.at < b.at ? 1 : -1));
-      const marked = all.map((o) => ({ ...o, counts: ids.has(o.id) }));
-      if (query.gpc === undefined) return newestFirst(marked);
-      // of one pair: what was marked of it, and what answers about words say of it
       const words = await wordBook(db);
-      const spoken = derive(await words.lexicon(), counting, { accent: words.accent }).pairs.filter((o) => o.gpc === query.gpc);
+      const lexicon = await words.lexicon();
+      const read = await observationsFromReadings(db, params.id, lexicon);
+      type Seen = ObservationRow & { reading?: string; counts: boolean };
+      const marked: Seen[] = all.map((o) => ({ ...o, counts: ids.has(o.id) }));
+      // of all that was read, only what went wrong is worth a line
+      if (query.gpc === undefined)
+        return newestFirst([...marked, ...read.filter((o) => o.outcome !== 'right').map((o): Seen => ({ ...o, counts: true }))]);
+      // of one pair: what was marked of it, and what answers about words say of it
+      const spoken = derive(lexicon, [...counting, ...read], { accent: words.accent }).pairs.filter((o) => o.gpc === query.gpc);
       const seen = new Map(spoken.map((o) => [o.id.split('#')[0]!, { ...o, id: o.id.split('#')[0]!, counts: true }]));
-      return newestFirst([
-        ...(seen.values() as Iterable<(typeof marked)[number]>),
-        ...marked.filter((o) => !o.counts && o.gpc === query.gpc),
-      ]);
+      return newestFirst([...(seen.values() as Iterable<Seen>), ...marked.filter((o) => !o.counts && o.gpc === query.gpc)]);
     },
   ),
 ];

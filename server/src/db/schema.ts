@@ -1,5 +1,5 @@
 /** The tables. Observations, withdrawals, logs and notes are append-only; rows people edit carry a version. */
-import type { CheckItem, CheckKind, StatedRule, Strand, Style } from '@sapling/core';
+import type { CheckItem, CheckKind, Offer, ReadingStep, StatedRule, Strand, Style, TextKind, TextQuestion } from '@sapling/core';
 import type { SchoolSettings } from '@sapling/contract';
 import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
@@ -82,6 +82,8 @@ export const children = pgTable(
     /** As the school records them; nothing is decided from these two. */
     firstLanguage: text('first_language').notNull().default(''),
     needs: text('needs').notNull().default(''),
+    /** The family agreed that readings are recorded. */
+    recordingConsent: boolean('recording_consent').notNull().default(false),
     removedAt: at('removed_at'),
     version: version(),
   },
@@ -162,6 +164,76 @@ export const withdrawals = pgTable(
   },
   (t) => [index('withdrawals_child').on(t.child)],
 );
+
+/** A child read a text aloud. The text stands here as it was read. */
+export const readings = pgTable(
+  'readings',
+  {
+    id: uuid('id').primaryKey(),
+    child: uuid('child')
+      .notNull()
+      .references(() => children.id),
+    by: uuid('by').notNull(),
+    at: at('at').notNull(),
+    textId: text('text_id').notNull(),
+    title: text('title').notNull(),
+    kind: text('kind').notNull().$type<TextKind>(),
+    text: text('text').notNull(),
+    words: jsonb('words').notNull().$type<string[]>(),
+    questions: jsonb('questions').notNull().$type<readonly TextQuestion[]>(),
+    paper: boolean('paper'),
+  },
+  (t) => [index('readings_child').on(t.child, t.at)],
+);
+
+/** The steps of every marking of a reading: append-only. */
+export const readingSteps = pgTable(
+  'reading_steps',
+  {
+    id: uuid('id').primaryKey(),
+    reading: uuid('reading')
+      .notNull()
+      .references(() => readings.id),
+    child: uuid('child').notNull(),
+    marking: uuid('marking').notNull(),
+    by: uuid('by').notNull(),
+    at: at('at').notNull(),
+    n: integer('n').notNull(),
+    step: jsonb('step').notNull().$type<ReadingStep>(),
+    receivedAt: at('received_at').notNull(),
+  },
+  (t) => [index('reading_steps_reading').on(t.reading), index('reading_steps_child').on(t.child)],
+);
+
+/** What there is of a recording; the sound itself is in the data folder. */
+export const recordings = pgTable('recordings', {
+  reading: uuid('reading')
+    .primaryKey()
+    .references(() => readings.id),
+  child: uuid('child').notNull(),
+  by: uuid('by').notNull(),
+  at: at('at').notNull(),
+  mime: text('mime').notNull(),
+  parts: integer('parts').notNull(),
+  /** The day it is deleted, YYYY-MM-DD. */
+  deleteOn: text('delete_on').notNull(),
+  deletedAt: at('deleted_at'),
+});
+
+/** Texts of a school's own. Those that ship with the tool are in no table. */
+export const texts = pgTable('texts', {
+  id: uuid('id').primaryKey(),
+  title: text('title').notNull(),
+  kind: text('kind').notNull().$type<TextKind>(),
+  text: text('text').notNull(),
+  offered: jsonb('offered').notNull().$type<readonly Offer[]>(),
+  explain: jsonb('explain').notNull().$type<readonly { word: string; meaning: string }[]>(),
+  questions: jsonb('questions').notNull().$type<readonly TextQuestion[]>(),
+  savedBy: uuid('saved_by').notNull(),
+  savedAt: at('saved_at').notNull(),
+  removedAt: at('removed_at'),
+  version: version(),
+});
 
 export const groups = pgTable('groups', {
   id: uuid('id').primaryKey(),

@@ -1,6 +1,6 @@
 /** What the demo school has around its groups: times and rooms, rules about children, and last cycle's groups. */
 import { eq } from 'drizzle-orm';
-import { seeded } from '@sapling/core';
+import { SEASONS, seeded } from '@sapling/core';
 import { DEMO_SEED, uuidAt, type DemoSchool } from '@sapling/data';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
@@ -17,6 +17,15 @@ export interface CurrentGroup {
   readonly classId: string;
 }
 
+/** What the demo school wants by the end of each season, made up like all of it. */
+const DEMO_AIMS = (
+  [
+    ['Year 1', 45],
+    ['Year 2', 68],
+    ['Year 3', 84],
+  ] as const
+).flatMap(([year, wcpm]) => SEASONS.map((season, k) => ({ year, season, wcpm: wcpm + 6 * k })));
+
 export async function seedGroupHistory(db: Db, demo: DemoSchool, current: readonly CurrentGroup[], time: number): Promise<void> {
   const random = seeded(DEMO_SEED + 7);
   const teacher = demo.colleagues.find((c) => c.role === 'teacher')!;
@@ -29,6 +38,7 @@ export async function seedGroupHistory(db: Db, demo: DemoSchool, current: readon
     .update(t.schools)
     .set({
       settings: {
+        readingAims: DEMO_AIMS,
         slots: DEMO_SLOTS,
         groupAdults: [
           { id: tutors[0]!.id, groups: 2, busy: ['one'] },

@@ -1,6 +1,6 @@
 /** Fills an empty data folder with the demo school: people, evidence, groups, sessions past and to come. */
 import { randomBytes } from 'node:crypto';
-import { demoSchool, demoWords, schoolTime, teachingOrder, DEMO_SEED } from '@sapling/data';
+import { demoReadings, demoSchool, demoWords, schoolTime, teachingOrder, DEMO_SEED } from '@sapling/data';
 import { estimate, formGroups, loadLexicon, planSession, seeded, taughtAfter, type GroupingChild, type Observation } from '@sapling/core';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
@@ -22,18 +22,22 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
   const time = Date.parse(now);
   const lexicon = await loadLexicon();
   const words = demoWords(lexicon, demo, now);
+  const read = demoReadings(lexicon, demo, now);
   await db.transaction(async (tx) => {
     await tx.insert(t.schools).values({ ...demo.school, demo: true });
     for (const { classIds: _, ...colleague } of demo.colleagues) await tx.insert(t.colleagues).values({ ...colleague, passwordHash });
     await tx.insert(t.classes).values(demo.classes);
     for (const { id, classIds } of demo.colleagues)
       for (const classId of classIds) await tx.insert(t.classColleagues).values({ classId, colleagueId: id });
-    await tx.insert(t.children).values(demo.children);
+    await tx.insert(t.children).values(demo.children.map((c, k) => ({ ...c, recordingConsent: k % 3 !== 0 })));
     await tx.insert(t.checks).values(demo.checks.map((c) => ({ ...c, kind: 'see-say' as const, finishedReason: 'done' })));
     await tx.insert(t.checks).values(words.checks.map((c) => ({ ...c, finishedReason: 'done' })));
     const seen = [...demo.observations, ...words.observations];
     for (let k = 0; k < seen.length; k += CHUNK)
       await tx.insert(t.observations).values(seen.slice(k, k + CHUNK).map((o) => ({ ...o, receivedAt: o.at })));
+    await tx.insert(t.readings).values(read.map(({ steps: _steps, ...r }) => r));
+    const steps = read.flatMap((r) => r.steps.map((s) => ({ ...s, reading: r.id, child: r.child, receivedAt: s.at })));
+    for (let k = 0; k < steps.length; k += CHUNK) await tx.insert(t.readingSteps).values(steps.slice(k, k + CHUNK));
 
     const byChild = new Map<string, Observation[]>();
     for (const o of demo.observations) byChild.set(o.child, [...(byChild.get(o.child) ?? []), o]);

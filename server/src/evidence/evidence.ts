@@ -16,6 +16,8 @@ import type { ObservationRow, PairStateRow, StrandStateRow } from '@sapling/cont
 import type { Db } from '../db/open.js';
 import { observations, withdrawals } from '../db/schema.js';
 import { wordBook } from '../library/word-book.js';
+import { evidenceFromReadings, readingStamps } from '../readings/store.js';
+import { readSettings } from '../settings/settings.js';
 
 export type Stored = typeof observations.$inferSelect;
 
@@ -47,7 +49,7 @@ export async function evidenceOf(db: Db, childIds: readonly string[]): Promise<M
   if (childIds.length === 0) return out;
   const cache = held.get(db) ?? new Map<string, Held>();
   held.set(db, cache);
-  const [seen, gone, words] = await Promise.all([
+  const [seen, gone, read, settings, words] = await Promise.all([
     db
       .select({ child: observations.child, n: count() })
       .from(observations)
@@ -58,10 +60,20 @@ export async function evidenceOf(db: Db, childIds: readonly string[]): Promise<M
       .from(withdrawals)
       .where(inArray(withdrawals.child, [...childIds]))
       .groupBy(withdrawals.child),
+    readingStamps(db, childIds),
+    readSettings(db),
     wordBook(db),
   ]);
   const withdrawnCount = new Map(gone.map((g) => [g.child, g.n]));
-  const stamps = new Map(seen.map((s) => [s.child, `${s.n}/${withdrawnCount.get(s.child) ?? 0}/${words.stamp}`]));
+  const seenCount = new Map(seen.map((s) => [s.child, s.n]));
+  const stamps = new Map(
+    childIds
+      .filter((id) => seenCount.has(id) || read.has(id))
+      .map((id) => [
+        id,
+        `${seenCount.get(id) ?? 0}/${withdrawnCount.get(id) ?? 0}/${read.get(id) ?? 0}/${settings.version}/${words.stamp}`,
+      ]),
+  );
   const stale = [...stamps].filter(([child, stamp]) => cache.get(child)?.seen !== stamp).map(([child]) => child);
   if (stale.length > 0) {
     const [rows, withdrawn, lexicon] = await Promise.all([
@@ -72,11 +84,31 @@ export async function evidenceOf(db: Db, childIds: readonly string[]): Promise<M
     const without = new Set(withdrawn.map((w) => w.id));
     const byChild = new Map<string, Observation[]>(stale.map((id) => [id, []]));
     for (const row of rows) byChild.get(row.child)!.push(toObservation(row) as Observation);
+    const readingsSay = await evidenceFromReadings(
+      db,
+      stale.filter((id) => read.has(id)),
+      lexicon,
+      words.accent,
+      settings,
+    );
     for (const [child, list] of byChild)
-      cache.set(child, { seen: stamps.get(child)!, evidence: derive(lexicon, effective(list, without), { accent: words.accent }) });
+      cache.set(child, {
+        seen: stamps.get(child)!,
+        evidence: together(derive(lexicon, effective(list, without), { accent: words.accent }), readingsSay.get(child)),
+      });
   }
   for (const child of stamps.keys()) out.set(child, cache.get(child)!.evidence);
   return out;
+}
+
+/** What checks and readings say, in order of time. */
+function together(checked: Derived, read: Derived | undefined): Derived {
+  if (!read) return checked;
+  const time = (a: { at: string }, b: { at: string }): number => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0);
+  return {
+    pairs: [...checked.pairs, ...read.pairs].sort(time),
+    skills: [...checked.skills, ...read.skills].sort((a, b) => time(a.observation, b.observation)),
+  };
 }
 
 /** When the child was last checked, by whatever kind of check. */

@@ -6,7 +6,8 @@
 import { eq } from 'drizzle-orm';
 import { outboxEntry, type OutboxEntry } from '@sapling/contract';
 import { decide, type Need } from '../access.js';
-import { checks, logs, notes, observations, withdrawals } from '../db/schema.js';
+import { storeStep } from '../readings/store.js';
+import { checks, logs, notes, observations, readings, withdrawals } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import type { About } from '../live/live.js';
@@ -20,6 +21,8 @@ function needOf(entry: OutboxEntry): Need {
     case 'observation':
     case 'withdrawal':
     case 'finish':
+    case 'reading':
+    case 'reading step':
       return { action: 'mark child', childId: entry.record.child };
     case 'log':
     case 'note':
@@ -66,6 +69,16 @@ async function store(call: Call<'sendOutbox'>, entry: OutboxEntry): Promise<'sto
       await db.update(checks).set({ finishedAt: entry.record.at, finishedReason: entry.record.reason }).where(eq(checks.id, check.id));
       return 'stored';
     }
+    case 'reading':
+      mine(entry.record.by);
+      inTime(entry.record.at);
+      inserted = await db.insert(readings).values(entry.record).onConflictDoNothing().returning({ id: readings.id });
+      break;
+    case 'reading step':
+      mine(entry.record.by);
+      inTime(entry.record.at);
+      inserted = await storeStep(db, entry.record, now());
+      break;
     case 'log':
       mine(entry.record.by);
       inserted = await db.insert(logs).values(entry.record).onConflictDoNothing().returning({ id: logs.id });
@@ -82,6 +95,7 @@ export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (c
   const results: { id: string; status: 'stored' | 'already' | 'refused'; reason?: string }[] = [];
   const touchedChildren = new Set<string>();
   const touchedSessions = new Set<string>();
+  const touchedReadings = new Set<string>();
   for (const sent of call.body.entries) {
     const parsed = outboxEntry.safeParse(sent);
     if (!parsed.success) {
@@ -97,6 +111,8 @@ export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (c
       results.push({ id: entry.id, status });
       if (status === 'stored') {
         if ('child' in entry.record) touchedChildren.add(entry.record.child);
+        if (entry.type === 'reading') touchedReadings.add(entry.id);
+        if (entry.type === 'reading step') touchedReadings.add(entry.record.reading);
         if ('session' in entry.record) touchedSessions.add(entry.record.session);
       }
     } catch (error) {
@@ -109,6 +125,7 @@ export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (c
     await call.live.tell({ topic: 'children', by: call.me.id }, aboutChildren);
     await call.live.tell({ topic: 'checks', by: call.me.id }, aboutChildren);
   }
+  for (const id of touchedReadings) await call.live.tell({ topic: 'readings', id, by: call.me.id }, aboutChildren);
   for (const id of touchedSessions) await call.live.tell({ topic: 'sessions', id, by: call.me.id }, { sessions: [id] });
   return { results };
 });

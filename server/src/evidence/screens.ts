@@ -107,7 +107,9 @@ function send(res: Response, state: ScreenState): void {
 }
 
 /** A card without what would tell the child what is right: of what is only heard, the word stays here. */
-function bare({ kind, item, second }: ScreenCard): ScreenCard {
+function bare(card: ScreenCard): ScreenCard {
+  if ('reading' in card) return card;
+  const { kind, item, second } = card;
   const { accept: _accept, sound: _sound, parts: _parts, level: _level, units: _units, word, ...seen } = item;
   const heard = kind === 'spelling' || kind === 'hear-write';
   const chosen = kind === 'push together' || kind === 'find in row' || kind === 'hear-point';

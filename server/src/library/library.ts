@@ -1,8 +1,7 @@
-/** What the Library keeps besides orders: cuts of words, cues, stated rules; and the texts that ship. */
+/** What the Library keeps besides orders: cuts of words, cues, stated rules. */
 import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import { isCoreError, placeUnits, spells, statedRule } from '@sapling/core';
 import type { Correction, Cue, Stated } from '@sapling/contract';
-import { TEXTS } from '@sapling/data';
 import type { Db } from '../db/open.js';
 import { colleagues, cues, statedRules, wordCorrections } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
@@ -48,7 +47,7 @@ async function listRules(db: Db): Promise<Stated[]> {
 }
 
 /** The saved row as it is read, or a refusal with what is there now: nothing is overwritten unseen. */
-function saved<T>(changed: readonly unknown[], list: readonly T[], mine: (row: T) => boolean): T {
+export function saved<T>(changed: readonly unknown[], list: readonly T[], mine: (row: T) => boolean): T {
   const current = list.find(mine);
   if (changed.length === 0) throw current ? new Refusal('newer-version', { current }) : new Refusal('not-found');
   return current!;
@@ -141,6 +140,4 @@ export const libraryRoutes = [
     await live.tell({ topic: 'library' }, { everyone: true });
     return { ok: true as const };
   }),
-
-  route('texts', { action: 'signed in' }, async () => TEXTS.map((t) => ({ ...t }))),
 ];

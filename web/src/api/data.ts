@@ -36,10 +36,11 @@ const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   groups: ['groups', 'groupRules', 'groupHistory', 'children', 'today'],
   sessions: ['sessions', 'session', 'today'],
   checks: ['checks', 'check', 'today'],
+  readings: ['readings', 'reading', 'children', 'child', 'evidence', 'today'],
   classes: ['classes', 'children', 'child', 'progress'],
   team: ['team', 'authState'],
   settings: ['settings', 'children', 'child', 'progress'],
-  library: ['orders', 'corrections', 'cues', 'rules', 'children', 'child'],
+  library: ['orders', 'texts', 'corrections', 'cues', 'rules', 'children', 'child'],
 };
 
 /** Has everything of these topics that is on screen read again. */

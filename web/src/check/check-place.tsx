@@ -1,7 +1,7 @@
 /** Check: what is to be found out, who is due, and start it in two presses. */
 import type { ChildLine } from '@sapling/contract';
 import { formatDistanceToNowStrict } from 'date-fns';
-import { FileText, PencilLine } from 'lucide-react';
+import { BookOpen, FileText, PencilLine } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
@@ -95,12 +95,20 @@ export function Component() {
             </section>
           )}
           <div className="grid gap-x-7 gap-y-5 lg:grid-cols-[14.5rem_minmax(0,1fr)]">
-            <KindList
-              kind={choice.kind}
-              madeUp={settings?.madeUpWords !== 'not at all'}
-              names={settings?.letterNames ?? false}
-              onKind={(kind) => change({ ...choice, kind })}
-            />
+            <div>
+              <KindList
+                kind={choice.kind}
+                madeUp={settings?.madeUpWords !== 'not at all'}
+                names={settings?.letterNames ?? false}
+                onKind={(kind) => change({ ...choice, kind })}
+              />
+              <Link
+                to={`/check/reading${classId ? `?class=${classId}` : ''}`}
+                className="mt-4 flex items-center gap-2 rounded-m border border-rule bg-sheet px-3 py-2 font-semibold hover:border-ink"
+              >
+                <BookOpen size={17} aria-hidden /> Read a text
+              </Link>
+            </div>
             <div>
               <div className="mb-3 border-b border-rule pb-3">
                 <div className="flex flex-wrap items-start justify-between gap-x-4">

@@ -1,6 +1,7 @@
 /** The child's screen: joined by a short code, shows only the card, and finds its way back by itself when the line is lost. */
 import { screenState, type ScreenState } from '@sapling/contract';
 import { useEffect, useState } from 'react';
+import { TextLines } from '../reading/text-lines.js';
 import { Card } from './card.js';
 
 const KEPT = 'sapling-child-screen';
@@ -103,7 +104,15 @@ export function ChildScreen() {
   return (
     <main className="relative grid h-dvh place-items-center overflow-hidden bg-[#fbfaf3]">
       <h1 className="sr-only">Card</h1>
-      {state?.card && <Card key={state.number} {...state.card} second={state.card.second ?? false} />}
+      {state?.card &&
+        ('reading' in state.card ? (
+          <article className="max-h-dvh overflow-y-auto px-8 py-6">
+            <h2 className="mb-5 font-child text-3xl font-bold">{state.card.reading.title}</h2>
+            <TextLines text={state.card.reading.text} size={30} />
+          </article>
+        ) : (
+          <Card key={state.number} {...state.card} second={state.card.second ?? false} />
+        ))}
       {line === 'lost' && <p className="absolute bottom-4 left-4 text-sm text-ink-2">The line is lost; it comes back by itself.</p>}
     </main>
   );

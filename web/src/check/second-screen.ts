@@ -2,7 +2,6 @@
 import type { ScreenCard } from '@sapling/contract';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { call, Problem, Unreachable } from '../api/client.js';
-import type { CardShown } from './card.js';
 
 const KEPT = 'sapling-screen';
 const AGAIN_MS = 2500;
@@ -16,7 +15,7 @@ export interface SecondScreen {
 }
 
 /** Shows `card` on the second screen, if one is open. It is kept over the children of a sitting. */
-export function useSecondScreen(card: CardShown | null): SecondScreen {
+export function useSecondScreen(card: ScreenCard | null): SecondScreen {
   const [code, setCode] = useState<string | null>(() => sessionStorage.getItem(KEPT));
   const [watching, setWatching] = useState<number | null>(null);
   const text = JSON.stringify(card);

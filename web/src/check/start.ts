@@ -16,7 +16,7 @@ export async function startCheck(child: ChildLine, choice: Choice, taught: Taugh
   const who = { id: child.id, name: `${child.givenName} ${child.familyName}`.trim() };
   const before = asked.quick ? await earlierRecall(child.id, new Date().toISOString()) : undefined;
   const { check, entries } = begin(who, { ...asked, before }, id, { by, now: () => new Date().toISOString() });
-  await post(by, entries, check);
+  await post(by, entries, { check });
   return id;
 }
 

@@ -1,11 +1,11 @@
 /** The adult's thin strip: who, what to say, what is left, the last mark with the key that takes it back. */
 import type { CheckItem } from '@sapling/core';
 import { Monitor, Pause, Undo2 } from 'lucide-react';
-import { useOutbox } from '../outbox/outbox.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { askLine } from './ask.js';
 import { isWritten, markWord } from './kinds.js';
 import { counting, itemOf } from './local-check.js';
+import { ScreenChip, SentLine } from './screen-chip.js';
 import type { SecondScreen } from './second-screen.js';
 import type { CheckHandle } from './use-check.js';
 import { saidShown } from './words.js';
@@ -32,7 +32,6 @@ export function Strip({
   screen: SecondScreen;
 }) {
   const check = handle.check!;
-  const outbox = useOutbox();
   const last = check.marks.at(-1);
   const lastMark = last ? counting(last) : undefined;
   const lastItem = last ? itemOf(check, last.key) : undefined;
@@ -48,27 +47,13 @@ export function Strip({
       {/* the steps of “where” are its answers */}
       {item.level && check.kind !== 'where' && <span className="text-ink-2">{item.level}</span>}
       <span className="text-ink-2">{check.quick ? `at most ${left} left` : `${left} left`}</span>
-      <span className="text-ink-2" role="status">
-        {outbox.reach === 'offline'
-          ? `Offline: ${outbox.waiting} kept on this device`
-          : outbox.waiting > 0
-            ? `${outbox.waiting} waiting`
-            : 'All sent'}
-      </span>
+      <SentLine />
       {tired && (
         <button className="btn btn-small" onClick={() => handle.finish('stopped')}>
           Enough for today?
         </button>
       )}
-      {screen.code && (
-        <span className="flex items-center gap-1.5">
-          <Monitor size={15} aria-hidden /> <span className="font-semibold tracking-widest">{screen.code}</span>
-          <span className="text-ink-2">{screen.watching ? 'is shown' : `at ${location.host}/screen`}</span>
-          <button className="btn btn-quiet btn-small" onClick={() => screen.close()}>
-            Close
-          </button>
-        </span>
-      )}
+      <ScreenChip screen={screen} />
       <span className="ml-auto flex items-center gap-2">
         {lastMark && (
           <>

@@ -64,7 +64,7 @@ export function useCheck(id: string, by: string): CheckHandle {
       if (entries.length === 0) return;
       now.current = next;
       setCheck(next);
-      post(by, entries, next).catch(() =>
+      post(by, entries, { check: next }).catch(() =>
         toast.error('This device has no room left, so the last mark is not kept. Write it down and tell the lead.', { duration: Infinity }),
       );
     },

@@ -11,6 +11,7 @@ import { ChildFindings } from './child-findings.js';
 import { EvidencePanel } from '../gaps/evidence-panel.js';
 import { StrandPanel } from '../gaps/strand-panel.js';
 import { duePairs } from './due.js';
+import { RecordingConsent } from './recording-consent.js';
 import { Strands } from './strands.js';
 import { Timeline } from './timeline.js';
 import { ChildLine as Line } from '../ui/child-line.js';
@@ -66,6 +67,9 @@ export function Component() {
         <>
           <Link className="btn" to={`/children/${child.id}/print`}>
             <Printer size={16} aria-hidden /> One page
+          </Link>
+          <Link className="btn" to={`/children/${child.id}/readings`}>
+            Readings
           </Link>
           <button className="btn" onClick={() => void start(child, { quick: true })} disabled={child.line.length === 0}>
             Quick check
@@ -149,6 +153,7 @@ export function Component() {
         </div>
         <ChildFindings child={child} onPair={setSeen} />
       </div>
+      <RecordingConsent child={child} />
       <Timeline childId={child.id} />
       {strand && <StrandPanel child={child} strand={strand} onClose={() => setStrand(null)} />}
       {seen && <EvidencePanel child={child} gpc={seen} onClose={() => setSeen(null)} />}

@@ -7,7 +7,7 @@ import { saidShown } from '../check/words.js';
 import { timeWords } from '../ui/dates.js';
 import { graphemeShown } from '../ui/word-marks.js';
 
-export type MarkedRow = ObservationRow & { counts: boolean };
+export type MarkedRow = ObservationRow & { counts: boolean; reading?: string | undefined };
 
 export function Marked({ list, withKind = false }: { list: readonly MarkedRow[]; withKind?: boolean }) {
   const { data: team } = useData('team');
@@ -28,6 +28,14 @@ export function Marked({ list, withKind = false }: { list: readonly MarkedRow[];
               {o.fromMemory && 'from memory, '}
               {team?.find((c) => c.id === o.by)?.name ?? 'a colleague'}
               {!o.counts && ' (taken back or corrected)'}
+              {o.reading && (
+                <>
+                  {' · '}
+                  <Link className="underline" to={`/reading/${o.reading}`}>
+                    the reading
+                  </Link>
+                </>
+              )}
               {o.check && o.counts && (
                 <>
                   {' · '}

@@ -267,6 +267,11 @@ export function GroupCard(props: Props) {
         </div>
       )}
       {may && group.members.length > 0 && (
+        <Link className="text-sm underline" to={`/groups/${group.id}/cycle`}>
+          The cycle
+        </Link>
+      )}
+      {may && group.members.length > 0 && (
         <Link className="btn btn-small self-start" to={`/sessions/new?group=${group.id}`}>
           <CalendarPlus size={15} aria-hidden /> Make a session
         </Link>

@@ -20,7 +20,9 @@ export async function readTextFile(file: File): Promise<string> {
     throw new FileTrouble(`“${file.name}” is no text: open a .txt, .md or .docx file. What was here is still here.`);
   const bytes = new Uint8Array(await file.arrayBuffer());
   const text = decode(bytes);
-  return tidy(/\.(md|markdown)$/i.test(file.name) ? fromMarkdown(text) : text);
+  // a file with the header of a text is handed on whole: its questions and words to explain belong to it
+  const ours = /^\uFEFF?---\r?\n[\s\S]*?^title:/m.test(text);
+  return tidy(/\.(md|markdown)$/i.test(file.name) && !ours ? fromMarkdown(text) : text);
 }
 
 /** UTF-8 where it is that, else the Western encoding that older programs save in. */

@@ -1,5 +1,6 @@
 /** Texts: a text held against a class, a group or a child; what is missing, and for whom. */
-import type { WholeTextReport } from '@sapling/core';
+import type { LibraryText } from '@sapling/contract';
+import { isCoreError, parseTextFile, type WholeTextReport } from '@sapling/core';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { useData } from '../api/data.js';
@@ -11,22 +12,31 @@ import { useShelf } from './frame.js';
 import { FileTrouble, readTextFile } from './open-file.js';
 import { readersOf, type NamedReader } from './readers.js';
 import { useCore } from '../workers/use-core.js';
+import { NEW_TEXT, TextDetails, type TextDraft } from './text-details.js';
 import { WordPanel } from './word-panel.js';
 
 const LONGEST = 60_000;
 const percent = (share: number): string => `${Math.floor(share * 100 + 1e-9)} %`;
 
 export function Component() {
-  const { schoolClass, taught } = useShelf();
+  const { schoolClass, taught, order } = useShelf();
   const orders = useOrders();
   const { data: texts } = useData('texts');
   const { data: children } = useData('children');
   const { data: groups } = useData('groups');
   const { data: corrections } = useData('corrections');
-  const [text, setText] = useState<string | null>(null);
+  const [draft, setDraft] = useState<TextDraft | null>(null);
   const [readerId, setReaderId] = useState('class');
   const [open, setOpen] = useState<number | null>(null);
-  const shown = text ?? texts?.[0]?.text ?? '';
+  const stepOf = (t: LibraryText): number => t.offered.find((o) => o.order === order.id)?.step ?? 1000;
+  const inOrder = useMemo(() => [...(texts ?? [])].sort((a, b) => stepOf(a) - stepOf(b)), [texts, order.id]); // eslint-disable-line react-hooks/exhaustive-deps
+  // the newest text that was taught so far, until another is chosen
+  const first = inOrder.findLast((t) => stepOf(t) <= (schoolClass?.taughtSteps ?? 1000)) ?? inOrder[0];
+  const now: TextDraft = draft ?? first ?? NEW_TEXT;
+  const shown = now.text;
+  const kept = texts?.find((t) => t.id === now.id);
+  const changed = kept === undefined || draft !== null;
+  const change = (part: Partial<TextDraft>): void => setDraft({ ...now, ...part });
   const readers = useMemo(
     () => readersOf(schoolClass, taught, children ?? [], groups ?? [], orders),
     [schoolClass, taught, children, groups, orders],
@@ -41,7 +51,17 @@ export function Component() {
       (read) => {
         if (read.length > LONGEST)
           toast(`Only the first ${LONGEST.toLocaleString()} letters of “${file.name}” are shown: the rest was left out.`);
-        setText(read.slice(0, LONGEST));
+        // a file with a header is a whole text; any other is its words
+        if (/^\uFEFF?---\r?\n/.test(read)) {
+          try {
+            setDraft({ ...NEW_TEXT, ...parseTextFile(read) });
+            return;
+          } catch (error) {
+            if (!isCoreError(error)) throw error;
+            toast.error(`“${file.name}”: ${error.message} Its words are shown as they stand.`);
+          }
+        }
+        setDraft({ ...NEW_TEXT, title: file.name.replace(/\.\w+$/, ''), text: read.slice(0, LONGEST) });
       },
       (error: unknown) =>
         toast.error(error instanceof FileTrouble ? error.message : `“${file.name}” could not be read. What was here is still here.`),
@@ -55,15 +75,24 @@ export function Component() {
             <span className="text-ink-2">Text</span>
             <select
               className="field !w-44"
-              value={texts?.find((t) => t.text === shown)?.id ?? 'own'}
-              onChange={(event) => setText(texts?.find((t) => t.id === event.target.value)?.text ?? '')}
+              aria-label="Text to look at"
+              value={kept?.id ?? 'own'}
+              onChange={(event) => setDraft(texts?.find((t) => t.id === event.target.value) ?? NEW_TEXT)}
             >
-              <option value="own">a text of your own</option>
-              {texts?.map((t) => (
-                <option key={t.id} value={t.id}>
-                  {t.title}
-                </option>
-              ))}
+              <option value="own">a new text</option>
+              {[true, false].map((own) => {
+                const some = inOrder.filter((t) => (t.version !== null) === own);
+                return some.length === 0 ? null : (
+                  <optgroup key={String(own)} label={own ? 'Our own' : 'From the tool'}>
+                    {some.map((t) => (
+                      <option key={t.id} value={t.id}>
+                        {t.title}
+                        {stepOf(t) < 1000 ? `, step ${stepOf(t)}` : ''}
+                      </option>
+                    ))}
+                  </optgroup>
+                );
+              })}
             </select>
           </label>
           <FileButton label="A text file" accept=".txt,.md,.markdown,.docx,text/plain,text/markdown" onFile={take} />
@@ -92,7 +121,7 @@ export function Component() {
           aria-label="Type or paste a text"
           placeholder="Type or paste a text, or drop a file here."
           value={shown}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => change({ text: event.target.value })}
           onDragOver={(event) => event.preventDefault()}
           onDrop={(event) => {
             if (event.dataTransfer.files.length === 0) return;
@@ -100,6 +129,7 @@ export function Component() {
             take(event.dataTransfer.files[0]);
           }}
         />
+        <TextDetails key={now.id} draft={now} changed={changed} onChange={change} onKept={setDraft} onRemoved={() => setDraft(null)} />
         {asked.error && <p className="mt-3 border-l-4 border-gap py-1 pl-4">{asked.error}</p>}
         {report && own && report.words.length === 0 && <p className="mt-4 text-ink-2">There is no word in it yet.</p>}
         {report && own && report.words.length > 0 && (

@@ -6,6 +6,7 @@ import { OUTBOX_BATCH, type OutboxEntry } from '@sapling/contract';
 import { useSyncExternalStore } from 'react';
 import { call, Problem, Unreachable } from '../api/client.js';
 import type { LocalCheck } from '../check/local-check.js';
+import type { LocalReading } from '../reading/local-reading.js';
 import { device, type Waiting } from './store.js';
 
 export interface OutboxState {
@@ -52,15 +53,21 @@ export function useOutbox(): OutboxState {
 }
 
 /**
- * Writes entries (and the check they change) to the device in one transaction, then sends when it can.
+ * Writes entries (and the check or reading they change) to the device in one transaction, then sends when it can.
  * @throws DOMException where the device has no room: the caller must say so, the mark is not kept.
  */
-export async function post(by: string, entries: readonly OutboxEntry[], check?: LocalCheck): Promise<void> {
+export async function post(
+  by: string,
+  entries: readonly OutboxEntry[],
+  held: { check?: LocalCheck; reading?: LocalReading } = {},
+): Promise<void> {
   const db = await device();
-  const tx = db.transaction(['outbox', 'checks'], 'readwrite', { durability: 'strict' });
+  const tx = db.transaction(['outbox', 'checks', 'readings'], 'readwrite', { durability: 'strict' });
   for (const entry of entries) void tx.objectStore('outbox').add({ by, entry });
-  if (check) void tx.objectStore('checks').put(check);
+  if (held.check) void tx.objectStore('checks').put(held.check);
+  if (held.reading) void tx.objectStore('readings').put({ ...held.reading, id: held.reading.record.id });
   await tx.done;
+  if (entries.length === 0) return;
   set({ waiting: state.waiting + entries.length });
   tabs?.postMessage('changed');
   void send();

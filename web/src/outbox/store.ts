@@ -2,6 +2,7 @@
 import type { OutboxEntry } from '@sapling/contract';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { LocalCheck } from '../check/local-check.js';
+import type { LocalReading } from '../reading/local-reading.js';
 
 export interface Waiting {
   seq?: number;
@@ -11,16 +12,26 @@ export interface Waiting {
   /** Why the server would not take it. */
   refused?: string;
 }
+export interface SoundPart {
+  readonly reading: string;
+  readonly part: number;
+  readonly by: string;
+  readonly mime: string;
+  readonly blob: Blob;
+}
 interface Device extends DBSchema {
   outbox: { key: number; value: Waiting };
   checks: { key: string; value: LocalCheck; indexes: { by: string } };
+  readings: { key: string; value: LocalReading & { id: string } };
+  /** Recorded sound that has not been sent, part by part. */
+  sound: { key: [string, number]; value: SoundPart };
   kept: { key: string; value: unknown };
 }
 
 let opened: Promise<IDBPDatabase<Device>> | undefined;
 
 export function device(): Promise<IDBPDatabase<Device>> {
-  opened ??= openDB<Device>('sapling', 2, {
+  opened ??= openDB<Device>('sapling', 3, {
     upgrade(db, from) {
       if (from < 1) {
         db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true });
@@ -29,6 +40,10 @@ export function device(): Promise<IDBPDatabase<Device>> {
       // checks were held by pair before they were held by card; what was marked is in the outbox and on the server
       if (from === 1) db.deleteObjectStore('checks');
       if (from < 2) db.createObjectStore('checks', { keyPath: 'id' }).createIndex('by', 'by');
+      if (from < 3) {
+        db.createObjectStore('readings', { keyPath: 'id' });
+        db.createObjectStore('sound', { keyPath: ['reading', 'part'] });
+      }
     },
     blocking(_from, _to, event) {
       (event.target as IDBDatabase).close();
@@ -68,4 +83,5 @@ export async function forgetEverythingRead(): Promise<void> {
   const db = await device();
   await db.clear('kept');
   await db.clear('checks');
+  await db.clear('readings');
 }

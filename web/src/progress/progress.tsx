@@ -18,7 +18,12 @@ export function Component() {
       title="Progress"
       lead="Pairs by state at the end of each week, against what is taught now, so that teaching more does not look like falling back."
     >
-      {classes && <ClassPicker classes={classes} value={classId} onChange={setClassId} />}
+      <div className="flex flex-wrap items-center gap-5">
+        {classes && <ClassPicker classes={classes} value={classId} onChange={setClassId} />}
+        <Link className="underline" to="/progress/reading">
+          How they read
+        </Link>
+      </div>
       {!data ? (
         <Pending error={error} what="the progress" />
       ) : observed === 0 ? (

@@ -32,9 +32,10 @@ export function Component() {
   const usable = (groups ?? []).filter((g) => g.members.length > 0);
   const group = usable.find((g) => g.id === params.get('group')) ?? usable[0];
   const [minutes, setMinutes] = useState(20);
-  const [on, setOn] = useState(todayDay());
+  const [on, setOn] = useState(() => params.get('on') ?? todayDay());
   const [adultId, setAdultId] = useState<string | undefined>();
-  const [focus, setFocus] = useState<readonly string[] | undefined>();
+  // a cycle says which pairs this session is for
+  const [focus, setFocus] = useState<readonly string[] | undefined>(() => params.get('focus')?.split(' ').filter(Boolean));
   const [picking, setPicking] = useState(false);
   const [draw, setDraw] = useState(1);
   const [plan, setPlan] = useState<Plan | null>(null);

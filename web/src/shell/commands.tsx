@@ -50,6 +50,12 @@ export default function Commands({ onClose }: { onClose: () => void }) {
               Bring in a class list
             </Command.Item>
           )}
+          <Command.Item value="read a text reading fluency" onSelect={to('/check/reading')} className={item}>
+            Read a text
+          </Command.Item>
+          <Command.Item value="how they read accuracy speed quarters" onSelect={to('/progress/reading')} className={item}>
+            How they read: accuracy and speed
+          </Command.Item>
           <Command.Item value="classes taught so far teaching order" onSelect={to('/children/classes')} className={item}>
             Classes and what has been taught
           </Command.Item>

@@ -10,6 +10,8 @@ const WORDS = {
   observation: 'A mark',
   withdrawal: 'A mark taken back',
   finish: 'The end of a check',
+  reading: 'A reading begun',
+  'reading step': 'A step of a reading',
   log: 'A session log',
   note: 'A note',
 } as const;

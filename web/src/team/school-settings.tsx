@@ -8,7 +8,19 @@ import { refresh, useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { Trouble } from '../ui/form.js';
 import { GroupAdults, Slots } from './group-times.js';
+import { ReadingAims } from './reading-aims.js';
 
+type NumberSetting =
+  | 'secureFrom'
+  | 'gapBelow'
+  | 'skillSecureFrom'
+  | 'skillGapBelow'
+  | 'dueAfterDays'
+  | 'cycleWeeks'
+  | 'sessionsAWeek'
+  | 'readAlone'
+  | 'readWithHelp'
+  | 'recordingDays';
 const ACCENTS = Object.keys(ACCENT_MERGERS);
 const percent = (x: number): string => `${Math.round(x * 100)} %`;
 
@@ -51,14 +63,7 @@ export function SchoolSettingsForm() {
     </div>
   );
   /** A number that is held to its range when the field is left, not while it is typed. */
-  const number = (
-    key: 'secureFrom' | 'gapBelow' | 'skillSecureFrom' | 'skillGapBelow' | 'dueAfterDays' | 'cycleWeeks' | 'sessionsAWeek',
-    label: string,
-    least: number,
-    most: number,
-    unit: number,
-    step: number,
-  ) => (
+  const number = (key: NumberSetting, label: string, least: number, most: number, unit: number, step: number) => (
     <input
       key={now[key]}
       className="field !w-28"
@@ -176,6 +181,52 @@ export function SchoolSettingsForm() {
           'Who takes groups',
           'Default: nobody set, and adults are given on the board. Those named here take no more groups than set, one at a time.',
           <GroupAdults now={now} set={set} />,
+        )}
+        {row(
+          'A text is right',
+          'Default: for reading alone from 95 % read right, with help from 90 %. Some schools ask 98 % for reading alone.',
+          <span className="flex flex-wrap items-center gap-2">
+            alone from {number('readAlone', 'Right for reading alone from, percent', 80, 100, 0.01, 1)} %, with help from{' '}
+            {number('readWithHelp', 'Right with help from, percent', 50, 99, 0.01, 1)} %
+          </span>,
+        )}
+        {row(
+          'Words a minute are shown',
+          'Default: only for readings accurate enough to read with help. Below that the text is too hard for speed to mean anything.',
+          <select
+            className="field"
+            aria-label="Words a minute are shown"
+            value={now.timing}
+            onChange={(e) => set('timing', e.target.value as SchoolSettings['timing'])}
+          >
+            <option value="accurate readings">for accurate readings</option>
+            <option value="every reading">for every reading</option>
+          </select>,
+        )}
+        {row(
+          'A self-correction counts',
+          'Default: as right, and is counted apart. It shows that the child listens to what they read.',
+          <select
+            className="field"
+            aria-label="A self-correction counts"
+            value={now.selfCorrectionIsRight ? 'right' : 'wrong'}
+            onChange={(e) => set('selfCorrectionIsRight', e.target.value === 'right')}
+          >
+            <option value="right">as right</option>
+            <option value="wrong">as wrong</option>
+          </select>,
+        )}
+        {row(
+          'Aims for reading aloud',
+          'Default: none. No norms are built in: type what your school wants the children of a year to reach by the end of a season.',
+          <ReadingAims now={now} set={set} />,
+        )}
+        {row(
+          'Recordings are deleted',
+          `Default: after ${DEFAULT_SETTINGS.recordingDays} days. They are made only where the family’s consent is noted, and never leave this installation.`,
+          <label className="flex items-center gap-2">
+            after {number('recordingDays', 'Recordings are deleted after days', 1, 365, 1, 1)} days
+          </label>,
         )}
         {row(
           'How this school speaks',

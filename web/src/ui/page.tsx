@@ -22,7 +22,7 @@ export function Page({
           <h1 className="text-[1.75rem] leading-tight">{title}</h1>
           {lead && <p className="mt-1 max-w-3xl text-ink-2">{lead}</p>}
         </div>
-        {actions && <div className="flex shrink-0 flex-wrap items-center gap-2">{actions}</div>}
+        {actions && <div className="flex min-w-0 flex-wrap items-center gap-2 lg:shrink-0">{actions}</div>}
       </header>
       {children}
     </div>

@@ -20,6 +20,7 @@ import {
   movesOf,
   placementOf,
   findWords,
+  firstStep,
   listenAndFind,
   loadLexicon,
   makeMadeUpWords,
@@ -27,6 +28,8 @@ import {
   orderCurve,
   orderRemarks,
   planSession,
+  readingPace,
+  wordsToTeach,
   plannedWord,
   rimeFamilies,
   segment,
@@ -49,6 +52,8 @@ import {
   type Placement,
   type Lexicon,
   type MadeUpRequest,
+  type Offer,
+  type TeachingOrder,
   type PlannedWord,
   type Reader,
   type Seriation,
@@ -109,6 +114,31 @@ const api = {
   },
   async textReport(text: string, readers: readonly Reader[]) {
     return textReport(await words(), text, readers);
+  },
+  /** How each text fits one reader: what share they can read, and surely. */
+  async textFits(
+    texts: readonly { id: string; text: string }[],
+    reader: Reader,
+  ): Promise<{ id: string; share: number; sureShare: number }[]> {
+    const lexicon = await words();
+    return texts.map(({ id, text }) => {
+      const [own] = textReport(lexicon, text, [reader]).readers;
+      return { id, share: own!.share, sureShare: own!.sureShare };
+    });
+  },
+  /** From which step of each order a text is offered. */
+  async offersOf(text: string, orders: readonly TeachingOrder[]): Promise<Offer[]> {
+    const lexicon = await words();
+    return orders.flatMap((order) => {
+      const at = firstStep(lexicon, text, order);
+      return at ? [{ order: order.id, step: at.step }] : [];
+    });
+  },
+  async wordsToTeach(reading: Args<typeof wordsToTeach>) {
+    return wordsToTeach(await words(), reading);
+  },
+  async readingPace(list: readonly string[], reached: ReadonlyMap<number, number>) {
+    return readingPace(await words(), list, reached);
   },
   async makeMadeUpWords(request: MadeUpRequest) {
     return makeMadeUpWords(await words(), request);

@@ -1,0 +1,308 @@
+/** Groups into the week: to slots, adults and rooms, or what makes it impossible. */
+import { CoreError } from '../errors.js';
+import { seeded } from '../random.js';
+import { run, smallestConflict } from '../smallest-conflict.js';
+
+export interface TimetableSlot {
+  readonly id: string;
+  /** Day of the week, 1 Monday to 7 Sunday. */
+  readonly day: number;
+  /** Minutes since midnight. */
+  readonly start: number;
+  readonly end: number;
+}
+export interface TimetableRequest {
+  readonly slots: readonly TimetableSlot[];
+  /** Each room with the slots at which it is free; left out, always. */
+  readonly rooms: readonly { readonly id: string; readonly free?: readonly string[] }[];
+  readonly adults: readonly { readonly id: string; readonly free: readonly string[]; readonly most?: number }[];
+  readonly groups: readonly {
+    readonly id: string;
+    readonly members: readonly string[];
+    /** How often a week it meets. */
+    readonly meetings: number;
+    /** Adults who may take it; left out, any. */
+    readonly adults?: readonly string[];
+  }[];
+  /** Children who must not miss a lesson at these slots. */
+  readonly children: readonly { readonly id: string; readonly busy: readonly string[] }[];
+  /** Meetings that stay where they are. */
+  readonly kept?: readonly Meeting[];
+}
+export interface Meeting {
+  readonly group: string;
+  readonly slot: string;
+  readonly adult: string;
+  readonly room: string;
+}
+/** One demand of a timetable that can be given up. */
+export type Demand =
+  | { readonly kind: 'meetings'; readonly group: string }
+  | { readonly kind: 'lessons'; readonly child: string }
+  | { readonly kind: 'adult hours'; readonly adult: string }
+  | { readonly kind: 'adult load'; readonly adult: string }
+  | { readonly kind: 'rooms' }
+  | { readonly kind: 'kept'; readonly meeting: Meeting }
+  | { readonly kind: 'one adult'; readonly group: string };
+export type TimetableResult =
+  | { readonly meetings: readonly Meeting[]; readonly conflict: null; readonly proven: true; readonly daysApart: number }
+  | {
+      readonly meetings: null;
+      /** The smallest set of demands that cannot all hold; giving up any one of them is enough. */
+      readonly conflict: readonly Demand[];
+      /** Whether it was shown that there is no timetable; else only that none was found in the search’s bounds. */
+      readonly proven: boolean;
+    };
+
+const MOST_STEPS = 20_000;
+const CONFLICT_STEPS = 2_000;
+/** Smaller sets tried for a smaller reason than the one found: a reason of which nothing can be left out is good enough. */
+const SETS_TRIED = 150;
+
+/**
+ * Places every meeting: one adult a group all week, one group an adult and a child at a time, a room for each, no child
+ * out of a lesson they must not miss, no adult beyond their hours or their load, a group at most once a day. Meetings of
+ * a group are spread over the week where that is possible. Exact search (most constrained first, forward checking), so
+ * that "impossible" is shown, not guessed, within stated bounds.
+ * @throws CoreError `bad-input` for a name that is not there, `out-of-range` for fewer than one meeting.
+ * @example timetable({ slots, rooms: [{ id: 'A' }], adults, groups, children: [] }).meetings
+ */
+export function timetable(request: TimetableRequest): TimetableResult {
+  check(request);
+  const demands = demandsOf(request);
+  const all = search(request, new Set(demands), MOST_STEPS);
+  if (all.found) return { meetings: all.found, conflict: null, proven: true, daysApart: spreadOf(request, all.found) };
+  // not shown to be impossible: there is no reason to look for, and everything is named
+  if (!all.whole) return { meetings: null, conflict: demands, proven: false };
+  const { items } = run(
+    smallestConflict(
+      demands,
+      (kept) => {
+        const tried = search(request, new Set(kept), CONFLICT_STEPS);
+        return tried.found === null && tried.whole;
+      },
+      undefined,
+      SETS_TRIED,
+    ),
+  );
+  return { meetings: null, conflict: items, proven: true };
+}
+
+function check({ slots, rooms, adults, groups, children, kept = [] }: TimetableRequest): void {
+  const named = (list: readonly string[], known: readonly { id: string }[], field: string): void => {
+    const missing = list.find((id) => !known.some((k) => k.id === id));
+    if (missing !== undefined) throw new CoreError('bad-input', field, `"${missing}" is not there.`);
+  };
+  for (const slot of slots)
+    if (!(slot.end > slot.start)) throw new CoreError('out-of-range', `slots.${slot.id}`, 'A slot ends after it starts.');
+  for (const group of groups) {
+    if (!Number.isInteger(group.meetings) || group.meetings < 1)
+      throw new CoreError('out-of-range', `groups.${group.id}.meetings`, 'A group meets at least once a week.');
+    named(group.adults ?? [], adults, `groups.${group.id}.adults`);
+  }
+  for (const adult of adults) named(adult.free, slots, `adults.${adult.id}.free`);
+  for (const room of rooms) named(room.free ?? [], slots, `rooms.${room.id}.free`);
+  for (const child of children) named(child.busy, slots, `children.${child.id}.busy`);
+  for (const meeting of kept) {
+    named([meeting.group], groups, 'kept.group');
+    named([meeting.slot], slots, 'kept.slot');
+    named([meeting.adult], adults, 'kept.adult');
+    named([meeting.room], rooms, 'kept.room');
+  }
+}
+
+function demandsOf({ adults, groups, children, kept = [] }: TimetableRequest): Demand[] {
+  return [
+    ...groups.map((g): Demand => ({ kind: 'meetings', group: g.id })),
+    ...kept.map((meeting): Demand => ({ kind: 'kept', meeting })),
+    ...children.filter((c) => c.busy.length > 0).map((c): Demand => ({ kind: 'lessons', child: c.id })),
+    ...adults.map((a): Demand => ({ kind: 'adult hours', adult: a.id })),
+    ...adults.filter((a) => a.most !== undefined).map((a): Demand => ({ kind: 'adult load', adult: a.id })),
+    ...groups.filter((g) => g.meetings > 1).map((g): Demand => ({ kind: 'one adult', group: g.id })),
+    { kind: 'rooms' },
+  ];
+}
+
+/** Whether two slots share time. */
+export const overlap = (a: TimetableSlot, b: TimetableSlot): boolean => a.day === b.day && a.start < b.end && b.start < a.end;
+
+interface Place {
+  readonly slot: number;
+  readonly adult: number;
+}
+interface Placed extends Place {
+  readonly group: number;
+}
+/** So many ways are begun anew before the search goes through all of them: a bad first choice costs little. */
+const BEGINNINGS = 12;
+
+/** Finds a timetable that meets these demands. `whole` says that the search ended by itself. */
+function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: number): { found: Meeting[] | null; whole: boolean } {
+  const { slots, adults } = request;
+  const asked = new Set([...kept].map((d) => `${d.kind} ${'group' in d ? d.group : 'child' in d ? d.child : 'adult' in d ? d.adult : ''}`));
+  const has = (kind: Demand['kind'], id = ''): boolean => asked.has(`${kind} ${id}`);
+  const groups = request.groups.filter((g) => has('meetings', g.id));
+  const index = (list: readonly { id: string }[]): Map<string, number> => new Map(list.map((x, k) => [x.id, k]));
+  const [slotAt, adultAt, groupAt] = [index(slots), index(adults), index(groups)];
+  const lessons = new Map(request.children.filter((c) => has('lessons', c.id)).map((c) => [c.id, new Set(c.busy)]));
+  const single = groups.map((g) => g.meetings > 1 && has('one adult', g.id));
+  const loads = adults.map((a) => (has('adult load', a.id) ? a.most! : Infinity));
+  const rooms = slots.map((slot) => (has('rooms') ? request.rooms.filter((r) => !r.free || r.free.includes(slot.id)).length : Infinity));
+  const touching = slots.map((a) => slots.flatMap((b, k) => (overlap(a, b) ? [k] : [])));
+  /** Groups that share a child. */
+  const sharing = groups.map((g, k) => groups.flatMap((o, n) => (n !== k && o.members.some((m) => g.members.includes(m)) ? [n] : [])));
+  const domains = groups.map((group) =>
+    slots.flatMap((slot, s) =>
+      group.members.some((m) => lessons.get(m)?.has(slot.id))
+        ? []
+        : adults.flatMap((adult, a) =>
+            (has('adult hours', adult.id) && !adult.free.includes(slot.id)) || (group.adults && !group.adults.includes(adult.id))
+              ? []
+              : [{ slot: s, adult: a }],
+          ),
+    ),
+  );
+  // what is taken now: adults and groups by slot, with every slot that shares time; rooms, loads, days and adults of groups
+  const adultTaken = adults.map(() => new Uint8Array(slots.length));
+  const groupTaken = groups.map(() => new Uint8Array(slots.length));
+  const roomTaken = new Uint8Array(slots.length);
+  const load = new Uint16Array(adults.length);
+  const placed: Placed[] = [];
+  const fits = (g: number, { slot, adult }: Place): boolean =>
+    adultTaken[adult]![slot] === 0 &&
+    load[adult]! < loads[adult]! &&
+    roomTaken[slot]! < rooms[slot]! &&
+    !sharing[g]!.some((o) => groupTaken[o]![slot]! > 0) &&
+    !placed.some((p) => p.group === g && (slots[p.slot]!.day === slots[slot]!.day || (single[g]! && p.adult !== adult)));
+  const take = ({ slot, adult, group }: Placed, by: 1 | -1): void => {
+    for (const s of touching[slot]!) {
+      adultTaken[adult]![s]! += by;
+      groupTaken[group]![s]! += by;
+      roomTaken[s]! += by;
+    }
+    load[adult]! += by;
+    if (by === 1) placed.push({ slot, adult, group });
+    else placed.pop();
+  };
+  const open = groups.map((g) => g.meetings);
+  const fixed = [...kept].flatMap((d) => (d.kind === 'kept' ? [d.meeting] : []));
+  for (const meeting of fixed) {
+    const group = groupAt.get(meeting.group);
+    if (group === undefined) continue;
+    const place = { slot: slotAt.get(meeting.slot)!, adult: adultAt.get(meeting.adult)! };
+    // what was kept must itself hold
+    if (!domains[group]!.some((d) => d.slot === place.slot && d.adult === place.adult) || !fits(group, place))
+      return { found: null, whole: true };
+    take({ ...place, group }, 1);
+    open[group]! -= 1;
+  }
+  let left = 0;
+  let random = seeded(1);
+  let loose = false;
+  const put = (): boolean => {
+    let best = -1;
+    let bestPlaces: Place[] = [];
+    let bestRatio = Infinity;
+    for (let g = 0; g < groups.length; g += 1) {
+      if (open[g]! <= 0) continue;
+      const places = domains[g]!.filter((d) => fits(g, d));
+      // fewer days than meetings still to come: no way on
+      if (new Set(places.map((d) => slots[d.slot]!.day)).size < open[g]!) return false;
+      const ratio = places.length / open[g]!;
+      if (ratio < bestRatio) [best, bestPlaces, bestRatio] = [g, places, ratio];
+    }
+    if (best < 0) return true;
+    if ((left -= 1) < 0) return false;
+    // days far from the group's other meetings first, then slots and adults that others need least
+    const days = placed.filter((p) => p.group === best).map((p) => slots[p.slot]!.day);
+    const worth = (d: Place): number =>
+      (days.length === 0 ? 0 : 4 * Math.min(...days.map((day) => Math.abs(day - slots[d.slot]!.day)))) -
+      load[d.adult]! -
+      roomTaken[d.slot]! +
+      (loose ? 6 * random() : 0);
+    const sorted = bestPlaces.map((d) => ({ d, w: worth(d) })).sort((a, b) => b.w - a.w || a.d.slot - b.d.slot || a.d.adult - b.d.adult);
+    open[best]! -= 1;
+    for (const { d } of sorted) {
+      take({ ...d, group: best }, 1);
+      if (put()) return true;
+      take({ ...d, group: best }, -1);
+      if (left < 0) break;
+    }
+    open[best]! += 1;
+    return false;
+  };
+  let found = false;
+  let whole = false;
+  for (let beginning = 0; beginning <= BEGINNINGS && !found && !whole; beginning += 1) {
+    left = beginning < BEGINNINGS ? Math.min(steps, 10 * groups.length + 40) : steps;
+    loose = beginning > 0 && beginning < BEGINNINGS;
+    random = seeded(beginning + 1);
+    found = put();
+    whole = left >= 0;
+  }
+  if (!found) return { found: null, whole };
+  const meetings = roomed(
+    request,
+    placed.map((p) => ({ group: groups[p.group]!, slot: slots[p.slot]!, adult: adults[p.adult]!.id })),
+    fixed,
+    has('rooms'),
+  );
+  return { found: meetings, whole: meetings !== null };
+}
+
+/** A room for each meeting: those that were kept keep theirs, the others take the first that is free. */
+function roomed(
+  request: TimetableRequest,
+  placed: readonly { readonly group: { id: string }; readonly slot: TimetableSlot; readonly adult: string }[],
+  fixed: readonly Meeting[],
+  counted: boolean,
+): Meeting[] | null {
+  const out: Meeting[] = [];
+  const slotOf = new Map(request.slots.map((s) => [s.id, s]));
+  const free = (room: { id: string; free?: readonly string[] }, slot: TimetableSlot): boolean =>
+    (!room.free || room.free.includes(slot.id)) && !out.some((m) => m.room === room.id && overlap(slotOf.get(m.slot)!, slot));
+  const isFixed = (p: (typeof placed)[number]): Meeting | undefined => fixed.find((m) => m.group === p.group.id && m.slot === p.slot.id);
+  // rooms that are seldom free are taken only where no other will do
+  const rooms = [...request.rooms].sort((a, b) => (a.free?.length ?? request.slots.length) - (b.free?.length ?? request.slots.length));
+  for (const p of placed) {
+    const own = isFixed(p);
+    if (own) out.push(own);
+  }
+  for (const p of [...placed].filter((q) => !isFixed(q)).sort((a, b) => a.slot.start - b.slot.start)) {
+    const room = rooms.find((r) => free(r, p.slot));
+    if (!room && counted) return null;
+    out.push({ group: p.group.id, slot: p.slot.id, adult: p.adult, room: room?.id ?? '' });
+  }
+  return out;
+}
+
+/** The least number of days between two meetings of one group; the length of the week where each meets once. */
+function spreadOf(request: TimetableRequest, meetings: readonly Meeting[]): number {
+  const day = new Map(request.slots.map((s) => [s.id, s.day]));
+  let least = 7;
+  for (const group of request.groups) {
+    const days = meetings.filter((m) => m.group === group.id).map((m) => day.get(m.slot)!);
+    for (const [k, a] of days.entries()) for (const b of days.slice(k + 1)) least = Math.min(least, Math.abs(a - b));
+  }
+  return least;
+}
+
+/** One demand as a clause. */
+export function demandInWords(demand: Demand, name: (id: string) => string): string {
+  switch (demand.kind) {
+    case 'meetings':
+      return `${name(demand.group)} meets as often as it is to`;
+    case 'lessons':
+      return `${name(demand.child)} misses none of the lessons set`;
+    case 'adult hours':
+      return `${name(demand.adult)} is there only at the times set`;
+    case 'adult load':
+      return `${name(demand.adult)} takes no more meetings than set`;
+    case 'rooms':
+      return 'no more groups meet at a time than there are free rooms';
+    case 'kept':
+      return `${name(demand.meeting.group)} stays at ${name(demand.meeting.slot)} with ${name(demand.meeting.adult)}`;
+    case 'one adult':
+      return `${name(demand.group)} has the same adult all week`;
+  }
+}

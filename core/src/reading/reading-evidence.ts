@@ -1,0 +1,122 @@
+/** A reading as evidence: of the pairs in its words, weighed as reading in context, and of fluency. */
+import { derive, type Derived } from '../evidence/derived.js';
+import type { Observation, Outcome } from '../evidence/observation.js';
+import type { Lexicon } from '../phonics/lexicon.js';
+import { normaliseWord, segment } from '../phonics/segment.js';
+import { oddUnits } from '../phonics/word-parts.js';
+import { FLUENCY_PARTS, decidingMark, lastWordOf, scoreMarking, type Marking } from './marking.js';
+import type { ReadingMark, ReadingSettings } from './score-reading.js';
+
+export interface ReadingRead {
+  readonly id: string;
+  readonly child: string;
+  readonly at: string;
+  readonly words: readonly string[];
+  readonly marking: Marking;
+}
+/** What a reading must reach to count as fluent. */
+export interface FluencyNeeds extends ReadingSettings {
+  /** Share of words right to read alone, 0 to 1. */
+  readonly alone: number;
+  /** WCPM the child should reach by now, where the school set one. */
+  readonly aim?: number | undefined;
+}
+const OUTCOME: Record<ReadingMark['kind'], Outcome> = {
+  accent: 'accent',
+  'self-correction': 'put right',
+  told: 'no answer',
+  omission: 'no answer',
+  substitution: 'wrong',
+  insertion: 'right',
+  repetition: 'right',
+  hesitation: 'slow',
+};
+/** The middle of the scale of four. */
+const FLUENT_SCALE = 3;
+
+/**
+ * The observations a reading comes to, of kind `text`. Each different word counts once: by its first error, else as
+ * right. A word with an odd part that was read right says nothing of its pairs, since it may be known as a whole.
+ */
+export function readingObservations(lexicon: Lexicon, reading: ReadingRead): Observation[] {
+  const { words, marking } = reading;
+  const last = Math.min(lastWordOf(marking), words.length - 1);
+  const byWord = new Map<string, Observation>();
+  for (let k = 0; k <= last; k += 1) {
+    const item = normaliseWord(words[k]!);
+    const deciding = decidingMark(marking.marks, k);
+    const paused = marking.marks.some((m) => m.word === k && m.kind === 'hesitation');
+    const outcome: Outcome = deciding ? OUTCOME[deciding.kind] : paused ? 'slow' : 'right';
+    const before = byWord.get(item);
+    if (before && (isError(before.outcome) || !isError(outcome))) continue;
+    if (!isError(outcome) && !tellsOfPairs(lexicon, item)) continue;
+    byWord.set(item, {
+      id: `${reading.id}@${k}`,
+      child: reading.child,
+      by: marking.by,
+      at: reading.at,
+      kind: 'text',
+      item,
+      outcome,
+      ...(deciding?.said && isError(outcome) ? { said: deciding.said } : {}),
+    });
+  }
+  return [...byWord.values()];
+}
+const isError = (outcome: Outcome): boolean => outcome === 'wrong' || outcome === 'no answer';
+
+const TELLS = new WeakMap<Lexicon, Map<string, boolean>>();
+function tellsOfPairs(lexicon: Lexicon, word: string): boolean {
+  let known = TELLS.get(lexicon);
+  if (!known) TELLS.set(lexicon, (known = new Map()));
+  if (!known.has(word)) {
+    const units = segment(lexicon, word)[0]?.units ?? [];
+    known.set(word, units.length > 1 && oddUnits(lexicon, units).length === 0);
+  }
+  return known.get(word)!;
+}
+
+/** Words of one reading are one sitting: of each pair, so many right ones count, and every one that went wrong. */
+const RIGHT_OF_EACH = 3;
+function fewOfEach(pairs: readonly Observation[]): Observation[] {
+  const seen = new Map<string, number>();
+  return pairs.filter((o) => {
+    if (o.gpc === undefined || isError(o.outcome)) return true;
+    seen.set(o.gpc, (seen.get(o.gpc) ?? 0) + 1);
+    return seen.get(o.gpc)! <= RIGHT_OF_EACH;
+  });
+}
+
+/**
+ * What a reading says of pairs and of the fluency strand. Fluent is accurate enough to read alone and, where the school
+ * set an aim, at least so many words a minute; where it set none, at least 3 of 4 on the scale if that was given.
+ */
+export function readingEvidence(lexicon: Lexicon, reading: ReadingRead, needs: FluencyNeeds, accent = ''): Derived {
+  const observations = readingObservations(lexicon, reading);
+  const pairs = fewOfEach(derive(lexicon, observations, { accent }).pairs);
+  const score = scoreMarking(reading.words, reading.marking, needs);
+  if (score.accuracy === null) return { pairs, skills: [] };
+  const levels = FLUENCY_PARTS.flatMap((part) => reading.marking.scale[part] ?? []);
+  const expressive = levels.length === 0 || levels.reduce((sum, l) => sum + l, 0) / levels.length >= FLUENT_SCALE;
+  const quick = needs.aim !== undefined && score.wcpm !== null ? score.wcpm >= needs.aim : expressive;
+  const right = score.accuracy >= needs.alone && quick;
+  return {
+    pairs,
+    skills: [
+      {
+        strand: 'fluency',
+        right,
+        difficulty: 0,
+        observation: {
+          id: reading.id,
+          child: reading.child,
+          by: reading.marking.by,
+          at: reading.at,
+          kind: 'text',
+          skill: 'fluency',
+          outcome: right ? 'right' : 'wrong',
+        },
+      },
+    ],
+  };
+}

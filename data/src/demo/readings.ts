@@ -1,0 +1,167 @@
+/** The demo children's readings of texts: simulated readers with errors that children make, marked by those who teach them. */
+import {
+  decodability,
+  likelyResponses,
+  punctuationOf,
+  scriptedReading,
+  seeded,
+  seedFrom,
+  taughtAfter,
+  wordsOf,
+  FLUENCY_PARTS,
+  type Lexicon,
+  type Random,
+  type ReadingMark,
+  type ReadingStep,
+  type StepRecord,
+  type TextQuestion,
+} from '@sapling/core';
+import { TEACHING_ORDERS } from '../orders/index.js';
+import { TEXTS, type ShippedText } from '../texts.js';
+import { schoolTime, type DemoSchool } from './school.js';
+import { uuidAt } from './simulate.js';
+
+const DAY = 86_400_000;
+export interface DemoReading {
+  id: string;
+  child: string;
+  by: string;
+  at: string;
+  textId: string;
+  title: string;
+  kind: ShippedText['kind'];
+  text: string;
+  words: string[];
+  questions: readonly TextQuestion[];
+  steps: StepRecord[];
+}
+/** Days ago of each reading, by how much a child has read to somebody. */
+const PLANS: readonly (readonly number[])[] = [[45, 38, 31, 24, 17, 10, 3], [43, 36, 29, 22, 15, 8, 1], [30, 16, 4], [12], []];
+const KINDS: readonly (readonly [ReadingMark['kind'], number])[] = [
+  ['substitution', 0.62],
+  ['told', 0.14],
+  ['omission', 0.1],
+  ['self-correction', 0.14],
+];
+
+/** Readings with the steps of their marking; the same school gives the same ones. */
+export function demoReadings(lexicon: Lexicon, school: DemoSchool, asOf: string): DemoReading[] {
+  const out: DemoReading[] = [];
+  const end = Date.parse(asOf);
+  school.children.forEach((child, k) => {
+    const random = seeded(seedFrom(`${child.id} reads`));
+    const schoolClass = school.classes.find((c) => c.id === child.classId)!;
+    const order = TEACHING_ORDERS.find((o) => o.id === schoolClass.orderId)!;
+    const taught = taughtAfter(order, schoolClass.taughtSteps);
+    const truth = school.hidden.get(child.id)!;
+    const by = school.colleagues.filter((c) => c.role !== 'lead' && c.classIds.includes(child.classId)).map((c) => c.id);
+    const offered = TEXTS.filter((t) => t.offered.some((o) => o.order === order.id && o.step <= schoolClass.taughtSteps)).sort(
+      (a, b) => stepOf(a, order.id) - stepOf(b, order.id),
+    );
+    const plan = PLANS[k % PLANS.length]!;
+    const quick = 26 + 46 * truth.ability + 22 * (random() - 0.5);
+    const gains = 0.4 + 1.6 * random();
+    // the children nearest the start of the order read its later texts less well
+    const shaky = 0.02 + 0.16 * Math.max(0, 0.85 - truth.ability) + 0.03 * random();
+    const first = Math.max(0, offered.length - plan.length - 2 - Math.floor(3 * random()));
+    plan.forEach((daysAgo, nth) => {
+      const text = offered[Math.min(offered.length - 1, first + nth)];
+      if (!text) return;
+      // the last text of some is read three times over a few days
+      const times = nth === plan.length - 1 && k % 4 === 1 ? 3 : 1;
+      for (let again = 0; again < times; again += 1) {
+        const at = schoolTime(end - DAY * (daysAgo + 2 * (times - 1 - again)), random());
+        if (at >= end) continue;
+        const wpm = (quick + (gains * (45 - daysAgo)) / 7) * (1 + 0.14 * again) * (0.93 + 0.14 * random());
+        out.push(
+          reading(
+            lexicon,
+            child.id,
+            by[Math.floor(random() * by.length)] ?? by[0]!,
+            at,
+            text,
+            { wpm, shaky: shaky / (1 + again), taught },
+            random,
+          ),
+        );
+      }
+    });
+  });
+  return out;
+}
+const stepOf = (text: ShippedText, order: string): number => text.offered.find((o) => o.order === order)!.step;
+
+function reading(
+  lexicon: Lexicon,
+  child: string,
+  by: string,
+  at: number,
+  text: ShippedText,
+  reader: { wpm: number; shaky: number; taught: ReturnType<typeof taughtAfter> },
+  random: Random,
+): DemoReading {
+  const id = uuidAt(at, random);
+  const words = wordsOf(text.text).map((w) => w.text);
+  const known = decodability(lexicon, text.text, reader.taught).words;
+  const script = scriptedReading(text.text, { wpm: reader.wpm, seed: seedFrom(id), stumble: reader.shaky });
+  const last = random() < 0.2 ? Math.floor(words.length * (0.75 + 0.2 * random())) : words.length - 1;
+  const steps: ReadingStep[] = [{ what: 'start' }];
+  let taps: [number, number][] = [];
+  const along = random() < 0.6;
+  for (let word = 0; word <= last; word += 1) {
+    const ms = script[word]!.from;
+    if (along) taps.push([word, ms]);
+    const hard = known[word]!.status === 'not yet' ? 0.45 : words[word]!.length > 4 ? 2 * reader.shaky : reader.shaky;
+    if (random() > hard) {
+      if (random() < 0.012) steps.push({ what: 'mark', word, mark: random() < 0.5 ? 'repetition' : 'hesitation', ms });
+      continue;
+    }
+    let draw = random();
+    const kind = KINDS.find(([, share]) => (draw -= share) < 0)?.[0] ?? 'substitution';
+    const slips =
+      kind === 'substitution' || kind === 'self-correction'
+        ? likelyResponses(lexicon, { word: words[word]!.toLowerCase(), taught: reader.taught.gpcs })
+        : [];
+    const said = slips[Math.floor(random() * Math.min(3, slips.length))]?.said;
+    if (taps.length > 0) steps.push({ what: 'along', taps });
+    taps = [];
+    steps.push({ what: 'mark', word, mark: kind, ...(said ? { said } : {}), ms });
+  }
+  if (taps.length > 0) steps.push({ what: 'along', taps });
+  const took = script[last]!.to;
+  steps.push({ what: 'stop', ms: took }, { what: 'last', word: last });
+  if (random() < 0.7)
+    for (const part of FLUENCY_PARTS)
+      steps.push({ what: 'scale', part, level: Math.max(1, Math.min(4, Math.round(reader.wpm / 26 + 0.9 * (random() - 0.5)))) });
+  if (random() < 0.75)
+    text.questions.forEach((_, question) => {
+      const draw = random();
+      steps.push({
+        what: 'answer',
+        question,
+        answered: draw < 0.6 ? 'right' : draw < 0.78 ? 'after looking back' : draw < 0.9 ? 'partly' : 'not',
+      });
+    });
+  if (punctuationOf(text.text).length > 0 && random() < 0.3) steps.push({ what: 'heeded', at: 0, heeded: random() < 0.7 });
+  steps.push({ what: 'done' });
+  return {
+    id,
+    child,
+    by,
+    at: new Date(at).toISOString(),
+    textId: text.id,
+    title: text.title,
+    kind: text.kind,
+    text: text.text,
+    words,
+    questions: text.questions,
+    steps: steps.map((step, n) => ({
+      id: uuidAt(at + 100 + n, random),
+      marking: id,
+      by,
+      at: new Date(at + 100 + n).toISOString(),
+      n,
+      step,
+    })),
+  };
+}

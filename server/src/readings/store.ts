@@ -1,0 +1,162 @@
+/** Readings as they are kept, and as they come out: scores worked out by the core, held until a new step arrives. */
+import { count, eq, inArray } from 'drizzle-orm';
+import type { ReadingStepRecord } from '@sapling/contract';
+import {
+  checkedStep,
+  countingMarking,
+  foldReading,
+  isCoreError,
+  nextAim,
+  readingEvidence,
+  readingObservations,
+  type Derived,
+  type Lexicon,
+  type Marking,
+  type Observation,
+  type StepRecord,
+} from '@sapling/core';
+import type { SchoolSettings } from '@sapling/contract';
+import type { Db } from '../db/open.js';
+import { classes, children, readings, readingSteps } from '../db/schema.js';
+import { Refusal } from '../http/problem.js';
+
+export type StoredReading = typeof readings.$inferSelect;
+
+/** Stores a step once. @throws Refusal where its reading is not here, is another child's, or the step does not fit its text. */
+export async function storeStep(db: Db, record: ReadingStepRecord, now: string): Promise<{ id: string }[]> {
+  const [reading] = await db.select().from(readings).where(eq(readings.id, record.reading));
+  if (!reading) throw new Refusal('not-found', { detail: 'The reading this belongs to has not arrived yet.' });
+  if (reading.child !== record.child) throw new Refusal('not-allowed');
+  try {
+    checkedStep(record.step as StepRecord['step'], { words: reading.words.length, questions: reading.questions.length });
+  } catch (error) {
+    if (isCoreError(error)) throw new Refusal('bad-input', { detail: error.message });
+    throw error;
+  }
+  const [other] = await db.select({ by: readingSteps.by }).from(readingSteps).where(eq(readingSteps.marking, record.marking)).limit(1);
+  if (other && other.by !== record.by) throw new Refusal('not-allowed', { detail: 'This marking was begun by somebody else.' });
+  return db
+    .insert(readingSteps)
+    .values({ ...record, step: record.step as StepRecord['step'], receivedAt: now })
+    .onConflictDoNothing()
+    .returning({ id: readingSteps.id });
+}
+
+export interface Outcome {
+  readonly markings: readonly Marking[];
+  readonly counts: Marking | undefined;
+  readonly setAside: boolean;
+}
+interface Held extends Outcome {
+  readonly n: number;
+}
+const held = new WeakMap<Db, Map<string, Held>>();
+
+/** How readings came out, by id. Steps are append-only, so their number says whether what was folded before still holds. */
+export async function outcomesOf(db: Db, ids: readonly string[]): Promise<Map<string, Outcome>> {
+  const out = new Map<string, Outcome>();
+  if (ids.length === 0) return out;
+  const cache = held.get(db) ?? new Map<string, Held>();
+  held.set(db, cache);
+  const counts = await db
+    .select({ reading: readingSteps.reading, n: count() })
+    .from(readingSteps)
+    .where(inArray(readingSteps.reading, [...ids]))
+    .groupBy(readingSteps.reading);
+  const stale = counts.filter((c) => cache.get(c.reading)?.n !== c.n).map((c) => c.reading);
+  if (stale.length > 0) {
+    const rows = await db.select().from(readingSteps).where(inArray(readingSteps.reading, stale));
+    const byReading = new Map<string, StepRecord[]>(stale.map((id) => [id, []]));
+    for (const row of rows) byReading.get(row.reading)!.push(row);
+    for (const [id, steps] of byReading) {
+      const markings = foldReading(steps);
+      cache.set(id, { n: steps.length, markings, counts: countingMarking(markings), setAside: markings.some((m) => m.setAside) });
+    }
+  }
+  for (const { reading } of counts) out.set(reading, cache.get(reading)!);
+  return out;
+}
+
+/** The state of what readings tell of these children, to be held against an earlier one: changes with every step. */
+export async function readingStamps(db: Db, childIds: readonly string[]): Promise<Map<string, number>> {
+  if (childIds.length === 0) return new Map();
+  const rows = await db
+    .select({ child: readingSteps.child, n: count() })
+    .from(readingSteps)
+    .where(inArray(readingSteps.child, [...childIds]))
+    .groupBy(readingSteps.child);
+  return new Map(rows.map((r) => [r.child, r.n]));
+}
+
+/** Finished readings that count, of these children, with the marking that counts. */
+export async function countingReadings(db: Db, childIds: readonly string[]): Promise<{ reading: StoredReading; marking: Marking }[]> {
+  if (childIds.length === 0) return [];
+  const rows = await db
+    .select()
+    .from(readings)
+    .where(inArray(readings.child, [...childIds]));
+  const outcomes = await outcomesOf(
+    db,
+    rows.map((r) => r.id),
+  );
+  return rows.flatMap((reading) => {
+    const outcome = outcomes.get(reading.id);
+    return outcome?.counts?.done && !outcome.setAside ? [{ reading, marking: outcome.counts }] : [];
+  });
+}
+
+/** What the readings of these children say of pairs and of fluency, by child. */
+export async function evidenceFromReadings(
+  db: Db,
+  childIds: readonly string[],
+  lexicon: Lexicon,
+  accent: string,
+  settings: SchoolSettings,
+): Promise<Map<string, Derived>> {
+  const out = new Map<string, Derived>();
+  const found = await countingReadings(db, childIds);
+  if (found.length === 0) return out;
+  const years = new Map(
+    (
+      await db
+        .select({ id: children.id, year: classes.year })
+        .from(children)
+        .innerJoin(classes, eq(classes.id, children.classId))
+        .where(inArray(children.id, [...childIds]))
+    ).map((c) => [c.id, c.year]),
+  );
+  for (const { reading, marking } of found) {
+    const derived = readingEvidence(
+      lexicon,
+      { id: reading.id, child: reading.child, at: reading.at, words: reading.words, marking },
+      {
+        alone: settings.readAlone,
+        selfCorrectionIsRight: settings.selfCorrectionIsRight,
+        aim: nextAim(settings.readingAims, years.get(reading.child) ?? '', reading.at)?.value,
+      },
+      accent,
+    );
+    const before = out.get(reading.child);
+    out.set(
+      reading.child,
+      before ? { pairs: [...before.pairs, ...derived.pairs], skills: [...before.skills, ...derived.skills] } : derived,
+    );
+  }
+  return out;
+}
+
+/** The words of a child's readings as observations, for the list of what there is about the child. */
+export async function observationsFromReadings(db: Db, childId: string, lexicon: Lexicon): Promise<(Observation & { reading: string })[]> {
+  return (await countingReadings(db, [childId])).flatMap(({ reading, marking }) =>
+    readingObservations(lexicon, { id: reading.id, child: reading.child, at: reading.at, words: reading.words, marking }).map((o) => ({
+      ...o,
+      reading: reading.id,
+    })),
+  );
+}
+
+/** The child a reading is of, for the guard. */
+export const childOfReading =
+  (id: string) =>
+  async (db: Db): Promise<string | undefined> =>
+    (await db.select({ child: readings.child }).from(readings).where(eq(readings.id, id)))[0]?.child;

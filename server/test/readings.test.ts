@@ -1,0 +1,189 @@
+/** Readings: their steps, what they come to, recordings that go by themselves, and texts of a school's own. */
+import { existsSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { eq } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { DEFAULT_SETTINGS, type LibraryText, type ReadingSummary, type WholeReading } from '@sapling/contract';
+import type { ReadingStep } from '@sapling/core';
+import { openDatabase } from '../src/db/open.js';
+import { recordings } from '../src/db/schema.js';
+import { purgeRecordings } from '../src/readings/recordings.js';
+import { uuidv7 } from '../src/ids.js';
+import { reading, READING_TEXT, School, type Person } from './support.js';
+
+const school = new School();
+let lead: Person;
+let teacher: Person;
+let child: string;
+
+beforeAll(async () => {
+  await school.open();
+  lead = await school.setUp();
+  const wrens = await school.addClass('Wrens');
+  [child] = (await school.addChildren('Wrens', ['Ada', 'Ben'])) as [string, string];
+  teacher = await school.add('teacher', 'teacher', [wrens]);
+  await school.ask('PATCH', `/api/classes/${wrens}`, { as: lead, body: { taughtSteps: 12, version: 1 } });
+});
+afterAll(() => school.close());
+
+interface Sent {
+  readonly results: { id: string; status: string; reason?: string }[];
+}
+const send = async (as: Person, entries: readonly unknown[]): Promise<Sent['results']> =>
+  ((await school.ask('POST', '/api/outbox', { as, body: { entries } })).body as Sent).results;
+const step = (by: Person, of: string, marking: string, n: number, what: ReadingStep, id = uuidv7()) => ({
+  type: 'reading step',
+  id,
+  record: { id, reading: of, child, marking, by: by.id, at: new Date(Date.now() + n).toISOString(), n, step: what },
+});
+/** A finished reading of the text with these steps before its end. */
+async function read(by: Person, steps: readonly ReadingStep[], change: Record<string, unknown> = {}): Promise<string> {
+  const id = uuidv7();
+  const all: ReadingStep[] = [{ what: 'start' }, ...steps, { what: 'stop', ms: 12_000 }, { what: 'last', word: 8 }, { what: 'done' }];
+  const results = await send(by, [
+    { type: 'reading', id, record: reading(by.id, child, id, change) },
+    ...all.map((s, n) => step(by, id, id, n, s)),
+  ]);
+  expect(
+    results.every((r) => r.status === 'stored'),
+    JSON.stringify(results),
+  ).toBe(true);
+  return id;
+}
+const list = async (): Promise<ReadingSummary[]> =>
+  (await school.ask('GET', `/api/readings?childId=${child}`, { as: teacher })).body as ReadingSummary[];
+const whole = async (id: string): Promise<WholeReading> =>
+  (await school.ask('GET', `/api/readings/${id}`, { as: teacher })).body as WholeReading;
+
+describe('a reading', () => {
+  it('comes out by the core’s counts, is stored once however often it is sent, and tells of its pairs', async () => {
+    const before = (await school.ask('GET', `/api/children/${child}`, { as: teacher })).body as {
+      line: { gpc: string; basedOn: number }[];
+    };
+    expect(before.line.find((c) => c.gpc === 'ai:ay')!.basedOn).toBe(0);
+    const id = await read(teacher, [{ what: 'mark', word: 1, mark: 'substitution', said: 'ran', ms: 900 }]);
+    const again = await send(teacher, [{ type: 'reading', id, record: reading(teacher.id, child, id) }]);
+    expect(again[0]!.status).toBe('already');
+    const [row] = (await list()).filter((r) => r.id === id);
+    expect(row).toMatchObject({ done: true, seconds: 12, markings: 1, recorded: false, words: 9 });
+    expect(row!.score).toMatchObject({ attempted: 9, correct: 8, errors: 1, wcpm: 40 });
+    const after = (await school.ask('GET', `/api/children/${child}`, { as: teacher })).body as {
+      line: { gpc: string; basedOn: number; p: number }[];
+      strands: { strand: string; basedOn: number }[];
+    };
+    const ai = after.line.find((c) => c.gpc === 'ai:ay')!;
+    expect(ai.basedOn).toBe(1);
+    expect(ai.p).toBeLessThan(0.5);
+    expect(after.strands.find((s) => s.strand === 'fluency')!.basedOn).toBe(1);
+    const seen = (await school.ask('GET', `/api/children/${child}/evidence?gpc=ai:ay`, { as: teacher })).body as {
+      reading: string;
+      said: string;
+    }[];
+    expect(seen).toMatchObject([{ reading: id, said: 'a' }]);
+    // set aside, it counts for nothing and is in no list, but is kept
+    await send(teacher, [step(teacher, id, id, 20, { what: 'set aside', aside: true })]);
+    expect((await list()).some((r) => r.id === id)).toBe(false);
+    expect((await whole(id)).setAside).toBe(true);
+    const none = (await school.ask('GET', `/api/children/${child}`, { as: teacher })).body as typeof before;
+    expect(none.line.find((c) => c.gpc === 'ai:ay')!.basedOn).toBe(0);
+  });
+
+  it('refuses a step that does not fit, one of a reading that is not there, and one into somebody else’s marking', async () => {
+    const id = await read(teacher, []);
+    const results = await send(lead, [
+      step(lead, id, uuidv7(), 0, { what: 'mark', word: 40, mark: 'told' }),
+      step(lead, uuidv7(), uuidv7(), 0, { what: 'start' }),
+      step(lead, id, id, 9, { what: 'mark', word: 2, mark: 'told' }),
+      step(lead, id, uuidv7(), 0, { what: 'mark', word: 2, mark: 'told' }),
+    ]);
+    expect(results.map((r) => r.status)).toEqual(['refused', 'refused', 'refused', 'stored']);
+    expect(results[0]!.reason).toContain('no place in this text');
+    expect(results[2]!.reason).toContain('somebody else');
+  });
+
+  it('keeps two markings side by side; the first counts until one is settled on', async () => {
+    const id = await read(teacher, []);
+    const second = uuidv7();
+    await send(lead, [
+      step(lead, id, second, 0, { what: 'mark', word: 1, mark: 'omission' }),
+      step(lead, id, second, 1, { what: 'last', word: 8 }),
+      step(lead, id, second, 2, { what: 'seconds', seconds: 12 }),
+      step(lead, id, second, 3, { what: 'done' }),
+    ]);
+    expect((await whole(id)).counts).toBe(id);
+    await send(lead, [step(lead, id, second, 4, { what: 'settled' })]);
+    const settled = await whole(id);
+    expect(settled.counts).toBe(second);
+    expect(settled.people.map((p) => p.id).sort()).toEqual([lead.id, teacher.id].sort());
+    expect((await list()).find((r) => r.id === id)!.score.errors).toBe(1);
+  });
+});
+
+describe('texts of a school’s own', () => {
+  const body = { title: 'Ours', kind: 'story', text: 'A pin is in a tin.', offered: [], explain: [], questions: [] };
+  it('are kept with a version, and a reading keeps the words it was read in', async () => {
+    const id = uuidv7();
+    expect((await school.ask('PUT', `/api/texts/${id}`, { as: teacher, body: { ...body, version: 0 } })).status).toBe(200);
+    const readingId = await read(teacher, [], { textId: id, title: 'Ours' });
+    const changed = await school.ask('PUT', `/api/texts/${id}`, {
+      as: teacher,
+      body: { ...body, text: 'Quite another text.', version: 1 },
+    });
+    expect((changed.body as LibraryText).version).toBe(2);
+    const late = await school.ask('PUT', `/api/texts/${id}`, { as: lead, body: { ...body, text: 'Mine.', version: 1 } });
+    expect(late.status).toBe(409);
+    expect((late.body as { current: LibraryText }).current.text).toBe('Quite another text.');
+    expect((await whole(readingId)).text).toBe(READING_TEXT);
+    expect((await school.ask('DELETE', `/api/texts/${id}?version=2`, { as: teacher })).status).toBe(200);
+    expect(((await school.ask('GET', '/api/texts', { as: teacher })).body as LibraryText[]).every((t) => t.id !== id)).toBe(true);
+    expect((await whole(readingId)).words).toHaveLength(9);
+  });
+});
+
+describe('recordings', () => {
+  const part = (text: string) => ({ mime: 'audio/webm', base64: Buffer.from(text).toString('base64') });
+  const folder = (id: string): string => join(school.folder, 'recordings', id);
+  it('are kept only with consent noted, in the data folder, put together from their parts, and go with the consent', async () => {
+    const id = await read(teacher, []);
+    const path = `/api/readings/${id}/recording`;
+    const refused = await school.ask('PUT', `${path}/0`, { as: teacher, body: part('one') });
+    expect(refused.status).toBe(403);
+    expect(existsSync(folder(id))).toBe(false);
+    await school.ask('PUT', `/api/children/${child}/recording-consent`, { as: teacher, body: { consent: true } });
+    // parts may come in any order, and twice
+    for (const [k, text] of [
+      [1, 'two'],
+      [0, 'one'],
+      [1, 'two'],
+    ] as const)
+      expect((await school.ask('PUT', `${path}/${k}`, { as: teacher, body: part(text) })).status).toBe(200);
+    const sound = await school.ask('GET', path, { as: lead });
+    expect(sound).toMatchObject({ status: 200, body: 'onetwo' });
+    expect(sound.type).toContain('audio/webm');
+    expect(readdirSync(folder(id))).toHaveLength(2);
+    expect((await whole(id)).recording).toMatchObject({ parts: 2 });
+    await school.ask('PUT', `/api/children/${child}/recording-consent`, { as: teacher, body: { consent: false } });
+    expect((await school.ask('GET', path, { as: teacher })).status).toBe(404);
+    expect(existsSync(folder(id))).toBe(false);
+  });
+
+  it('go by themselves after the days the school sets', async () => {
+    const settings = (await school.ask('GET', '/api/settings', { as: lead })).body as { version: number };
+    await school.ask('PUT', '/api/settings', { as: lead, body: { ...DEFAULT_SETTINGS, recordingDays: 3, version: settings.version } });
+    await school.ask('PUT', `/api/children/${child}/recording-consent`, { as: teacher, body: { consent: true } });
+    const id = await read(teacher, []);
+    await school.ask('PUT', `/api/readings/${id}/recording/0`, { as: teacher, body: part('one') });
+    const { deleteOn } = (await whole(id)).recording!;
+    expect(Math.round((Date.parse(deleteOn) - Date.parse(new Date().toISOString().slice(0, 10))) / 86_400_000)).toBe(3);
+    await school.running.close();
+    const { db, close } = await openDatabase({ folder: school.folder, url: undefined });
+    const inDays = (days: number): string => new Date(Date.now() + days * 86_400_000).toISOString();
+    expect(await purgeRecordings(db, school.folder, inDays(2))).toBe(0);
+    expect(existsSync(folder(id))).toBe(true);
+    expect(await purgeRecordings(db, school.folder, inDays(4))).toBe(1);
+    expect(existsSync(folder(id))).toBe(false);
+    expect((await db.select().from(recordings).where(eq(recordings.reading, id)))[0]!.deletedAt).not.toBeNull();
+    await close();
+    await school.open();
+  });
+});

@@ -1,0 +1,215 @@
+/**
+ * Marking while the child reads. One key starts and stops; the place is followed by tapping along or left alone; a word
+ * is marked by touch or by key, and everything can be taken back.
+ */
+import { lastWordOf, lineUp, scoreMarking, type ReadingMark } from '@sapling/core';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useData } from '../api/data.js';
+import { useSecondScreen } from '../check/second-screen.js';
+import { useMe } from '../shell/me.js';
+import { Figures } from './figures.js';
+import { MarkBar } from './mark-bar.js';
+import { MARK_KINDS, markKind } from './mark-kinds.js';
+import { LiveStrip } from './live-strip.js';
+import { useRecorder } from './recorder.js';
+import { SaidBar } from './said-bar.js';
+import { TextLines } from './text-lines.js';
+import type { ReadingHandle } from './use-reading.js';
+
+export function Live({ handle }: { handle: ReadingHandle }) {
+  const { record, childName } = handle.reading!;
+  const me = useMe();
+  const go = useNavigate();
+  const { data: settings } = useData('settings');
+  const { data: child } = useData('child', { params: { id: record.child } });
+  const { marking } = handle;
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [quiet, setQuiet] = useState(false);
+  const [asking, setAsking] = useState(false);
+  const recorder = useRecorder(record.id, record.text, me.colleague.id);
+  const screen = useSecondScreen({ reading: { title: record.title, text: record.text } });
+  const running = typeof marking?.runningSince === 'string';
+  const begun = marking !== undefined && (running || marking.clockedMs > 0);
+  const place = marking?.place ?? -1;
+  const last = record.words.length - 1;
+  const lines = useMemo(() => lineUp(record.text), [record.text]);
+  // as large as leaves the whole text in sight, within what is easy to touch
+  const size = Math.max(22, Math.min(38, Math.floor(570 / (2.12 * lines.length))));
+  const marks = useMemo(() => marking?.marks ?? [], [marking]);
+  const lastMarked = useRef<number | null>(null);
+
+  const start = (): void => {
+    handle.steps({ what: 'start' });
+    recorder.go();
+  };
+  const stop = (at: number): void => {
+    const ms = Math.round(handle.clockAt(at) ?? 0);
+    recorder.pause();
+    handle.steps({ what: 'stop', ms }, ...(place >= 0 ? [{ what: 'last', word: place } as const] : []));
+    setChosen(null);
+  };
+  const finish = async (whole = false): Promise<void> => {
+    await recorder.finish();
+    handle.steps(...(whole ? [{ what: 'last', word: last } as const] : []), { what: 'done' });
+  };
+  const tap = (word: number, at: number): void => {
+    const ms = handle.clockAt(at);
+    if (!running || ms === undefined || word > last) return;
+    setChosen(null);
+    handle.tap(word, ms);
+  };
+  const along = (at: number): void => {
+    if (!running) return;
+    if (place >= last) return stop(at);
+    tap(place + 1, at);
+  };
+  const put = useCallback(
+    (word: number, kind: ReadingMark['kind'], at?: number): void => {
+      handle.mark(word, kind, { ms: running && at !== undefined ? handle.clockAt(at) : undefined });
+      lastMarked.current = word;
+    },
+    [handle, running],
+  );
+  const target = chosen ?? Math.max(0, place);
+  const onWord = useCallback(
+    (word: number): void => {
+      // a touch marks what is commonest; what it was is said with one more, or later
+      if (begun && !running && marking?.lastWord === null && !marks.some((m) => m.word === word)) {
+        handle.steps({ what: 'last', word });
+        return;
+      }
+      setChosen(word);
+      if (begun && chosen !== word && !marks.some((m) => m.word === word)) put(word, 'substitution', Date.now());
+    },
+    [begun, running, marking, marks, chosen, handle, put],
+  );
+  const onKind = (kind: ReadingMark['kind'], at: number): void => {
+    // a word touched just now was marked as said otherwise: saying what it was instead changes that mark
+    const touched = chosen === null ? undefined : marks.find((m) => m.word === chosen && m.kind === 'substitution' && m.said === undefined);
+    if (touched && kind !== 'substitution') handle.steps({ what: 'change', of: touched.id, mark: kind });
+    else put(target, kind, at);
+  };
+  const saidFor = marks.findLast((m) => m.word === (chosen ?? lastMarked.current ?? -1) && markKind(m.kind).error) ?? null;
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.ctrlKey || event.metaKey || event.altKey || asking || event.target instanceof HTMLInputElement) return;
+      if (event.target instanceof HTMLSelectElement) return;
+      const at = performance.timeOrigin + event.timeStamp;
+      const key = event.key.toLowerCase();
+      const row = lines.findIndex((l) => l.words.includes(target));
+      const mark = MARK_KINDS.find((m) => m.key === key);
+      if (event.repeat && key !== 'arrowleft' && key !== 'arrowright') return;
+      if (key === 'enter') {
+        // a button that has the focus is pressed by Enter itself
+        if (event.target instanceof HTMLButtonElement && !event.target.dataset.word) return;
+        if (running) stop(at);
+        else if (!begun) start();
+        else void finish();
+      } else if (key === ' ') {
+        if (running) along(at);
+        else if (!begun) start();
+        else return;
+      } else if (key === 'arrowright') {
+        if (chosen !== null) setChosen(Math.min(last, chosen + 1));
+        else if (running) along(at);
+        else setChosen(Math.min(last, target + 1));
+      } else if (key === 'arrowleft') {
+        if (chosen !== null || !running) setChosen(Math.max(0, target - 1));
+        else handle.back();
+      } else if (key === 'arrowup' || key === 'arrowdown') {
+        const other = lines[row + (key === 'arrowup' ? -1 : 1)];
+        if (other) setChosen(other.words[Math.min(lines[row]!.words.indexOf(target), other.words.length - 1)]!);
+      } else if (key === 'escape') setChosen(null);
+      else if (key === 'z' || key === 'backspace') handle.undo();
+      else if (key === 'l' && begun) handle.steps({ what: 'last', word: target });
+      else if (key === 'e' && saidFor) setAsking(true);
+      else if (key === 'x') for (const own of marks.filter((m) => m.word === target)) handle.steps({ what: 'undo', of: own.id });
+      else if (mark && begun) onKind(mark.kind, at);
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+
+  return (
+    <div
+      className="flex h-dvh flex-col bg-[#fbfaf3]"
+      // a button that was touched gives the keys back: Enter starts and stops, whatever was pressed last
+      onClickCapture={(event) => {
+        if (event.detail > 0 && event.target instanceof Element) event.target.closest('button')?.blur();
+      }}
+    >
+      <h1 className="sr-only">
+        {childName} reads “{record.title}”
+      </h1>
+      <div className="flex min-h-0 flex-1">
+        <div className="min-h-0 flex-1 overflow-y-auto px-10 py-6" data-running={running || undefined}>
+          <h2 className="mb-4 font-child text-2xl font-bold">{record.title}</h2>
+          <TextLines
+            text={record.text}
+            marks={marks}
+            {...(place >= 0 ? { place } : {})}
+            chosen={chosen}
+            lastWord={running ? null : (marking?.lastWord ?? null)}
+            quiet={quiet}
+            onWord={onWord}
+            size={size}
+          />
+        </div>
+        <Figures
+          marking={marking}
+          words={record.words}
+          score={(now) => (marking ? scoreMarking(record.words, marking, settings, now) : null)}
+          timing={settings?.timing ?? 'accurate readings'}
+          withHelp={settings?.readWithHelp ?? 0.9}
+          quiet={quiet}
+          lastWord={marking ? lastWordOf(marking) : -1}
+        />
+      </div>
+      {asking && saidFor && (
+        <SaidBar
+          word={record.words[saidFor.word]!}
+          said={saidFor.said ?? ''}
+          onSaid={(said) => {
+            handle.steps({ what: 'change', of: saidFor.id, said });
+            setAsking(false);
+          }}
+          onClose={() => setAsking(false)}
+        />
+      )}
+      <div className="border-t border-rule bg-sheet px-4 pt-2 pb-3">
+        <LiveStrip
+          childName={childName}
+          word={begun ? record.words[target]! : null}
+          canSay={saidFor !== null && !asking}
+          onSay={() => setAsking(true)}
+          canUndo={(marking?.undoable.length ?? 0) > 0}
+          onUndo={() => handle.undo()}
+          quiet={quiet}
+          onQuiet={() => setQuiet(!quiet)}
+          screen={screen}
+          recorder={recorder}
+          consent={child?.recordingConsent ?? false}
+          demo={me.school.demo}
+          begun={begun}
+          onLeave={() => void go(`/check/reading?child=${record.child}`)}
+        />
+        <MarkBar
+          phase={running ? 'running' : begun ? 'stopped' : 'before'}
+          lastSaid={marking?.lastWord ?? null}
+          onStart={start}
+          onStop={() => stop(Date.now())}
+          onAlong={() => along(Date.now())}
+          onKind={(kind) => onKind(kind, Date.now())}
+          onLast={() => handle.steps({ what: 'last', word: target })}
+          onWhole={() => void finish(true)}
+          onDone={() => void finish()}
+          onGoOn={start}
+        />
+      </div>
+    </div>
+  );
+}

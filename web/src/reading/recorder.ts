@@ -1,0 +1,185 @@
+/**
+ * Recording a reading. Sound is written to this device part by part as it is made, and sent to the school's own server
+ * when that is in reach; it goes nowhere else. A made-up voice can stand in for the microphone.
+ */
+import { RECORDING_TYPES } from '@sapling/contract';
+import { scriptedReading, scriptedVoice, seedFrom } from '@sapling/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { call, Problem } from '../api/client.js';
+import { device } from '../outbox/store.js';
+
+const PART_MS = 3000;
+const AGAIN_MS = 4000;
+const RATE = 16_000;
+
+export type Source = 'microphone' | 'made-up voice';
+export interface Recorder {
+  readonly state: 'off' | 'ready' | 'recording' | 'standing' | 'kept';
+  readonly trouble: string | null;
+  /** Asks for the microphone (or makes the voice), so that the first word is not lost. */
+  arm(source: Source): Promise<void>;
+  disarm(): void;
+  go(): void;
+  pause(): void;
+  /** Ends the recording; every part is on the device by then. */
+  finish(): Promise<void>;
+}
+
+function typeOf(): (typeof RECORDING_TYPES)[number] | null {
+  if (typeof MediaRecorder === 'undefined') return null;
+  return RECORDING_TYPES.find((type) => MediaRecorder.isTypeSupported(type)) ?? null;
+}
+
+/** A stream of a made-up reader reading this text, from the moment it is started. */
+function madeUpStream(
+  text: string,
+  seed: string,
+): { stream: MediaStream; start: () => void; end: () => void; stand: (on: boolean) => void } {
+  const context = new AudioContext({ sampleRate: RATE });
+  const script = scriptedReading(text, { wpm: 96, seed: seedFrom(seed), stumble: 0.05 });
+  const samples = scriptedVoice(script, { rate: RATE, seed: seedFrom(seed) });
+  const buffer = context.createBuffer(1, samples.length, RATE);
+  buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0);
+  const node = context.createBufferSource();
+  node.buffer = buffer;
+  const out = context.createMediaStreamDestination();
+  node.connect(out);
+  return {
+    stream: out.stream,
+    start: () => node.start(),
+    end: () => void context.close(),
+    stand: (on) => void (on ? context.suspend() : context.resume()),
+  };
+}
+
+export function useRecorder(reading: string, text: string, by: string): Recorder {
+  const [state, setState] = useState<Recorder['state']>('off');
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const held = useRef<{
+    recorder: MediaRecorder;
+    stream: MediaStream;
+    voice?: ReturnType<typeof madeUpStream>;
+    begun: boolean;
+    kept: Promise<unknown>;
+  } | null>(null);
+  const drop = useCallback(() => {
+    const now = held.current;
+    held.current = null;
+    if (!now) return;
+    if (now.recorder.state !== 'inactive') now.recorder.stop();
+    for (const track of now.stream.getTracks()) track.stop();
+    now.voice?.end();
+  }, []);
+  useEffect(() => drop, [drop]);
+
+  return {
+    state,
+    trouble,
+    arm: useCallback(
+      async (source) => {
+        setTrouble(null);
+        const mime = typeOf();
+        if (!mime) return setTrouble('This browser cannot record. Everything else works.');
+        try {
+          const voice = source === 'made-up voice' ? madeUpStream(text, reading) : undefined;
+          const stream =
+            voice?.stream ?? (await navigator.mediaDevices.getUserMedia({ audio: { echoCancellation: true, noiseSuppression: false } }));
+          const recorder = new MediaRecorder(stream, { mimeType: mime });
+          let part = 0;
+          const entry = { recorder, stream, ...(voice ? { voice } : {}), begun: false, kept: Promise.resolve() as Promise<unknown> };
+          recorder.ondataavailable = ({ data }) => {
+            if (data.size === 0) return;
+            const mine = part;
+            part += 1;
+            entry.kept = entry.kept
+              .then(async () => (await device()).put('sound', { reading, part: mine, by, mime, blob: data }))
+              .then(() => void sendSound(by))
+              .catch(() => setTrouble('This device has no room for more sound. The marks are kept.'));
+          };
+          held.current = entry;
+          setState('ready');
+        } catch {
+          setTrouble('There is no microphone, or it may not be used here. Everything else works.');
+        }
+      },
+      [reading, text, by],
+    ),
+    disarm: useCallback(() => {
+      drop();
+      setState('off');
+    }, [drop]),
+    go: useCallback(() => {
+      const now = held.current;
+      if (!now) return;
+      if (!now.begun) {
+        now.begun = true;
+        now.recorder.start(PART_MS);
+        now.voice?.start();
+      } else if (now.recorder.state === 'paused') {
+        now.voice?.stand(false);
+        now.recorder.resume();
+      }
+      setState('recording');
+    }, []),
+    pause: useCallback(() => {
+      const now = held.current;
+      if (now?.recorder.state !== 'recording') return;
+      now.recorder.pause();
+      now.voice?.stand(true);
+      setState('standing');
+    }, []),
+    finish: useCallback(async () => {
+      const now = held.current;
+      if (!now) return;
+      if (now.recorder.state !== 'inactive') {
+        const stopped = new Promise((resolve) => now.recorder.addEventListener('stop', resolve, { once: true }));
+        now.recorder.stop();
+        await stopped;
+      }
+      await now.kept;
+      drop();
+      setState(now.begun ? 'kept' : 'off');
+    }, [drop]),
+  };
+}
+
+async function base64Of(blob: Blob): Promise<string> {
+  const bytes = new Uint8Array(await blob.arrayBuffer());
+  let out = '';
+  for (let k = 0; k < bytes.length; k += 0x8000) out += String.fromCharCode(...bytes.subarray(k, k + 0x8000));
+  return btoa(out);
+}
+
+let sending = false;
+let again: ReturnType<typeof setTimeout> | undefined;
+/** Sends the sound that waits on this device, in the order it was made; goes on until all is there or the line is lost. */
+export async function sendSound(by: string): Promise<void> {
+  if (sending) return;
+  sending = true;
+  clearTimeout(again);
+  try {
+    for (;;) {
+      const [next] = (await (await device()).getAll('sound')).filter((s) => s.by === by);
+      if (!next) return;
+      const type = RECORDING_TYPES.find((t) => next.mime.startsWith(t)) ?? 'audio/webm';
+      await call('saveRecording', {
+        params: { id: next.reading, part: next.part },
+        body: { mime: type, base64: await base64Of(next.blob) },
+      }).catch(async (error: unknown) => {
+        // consent was withdrawn meanwhile: what is on the device goes too
+        if (!(error instanceof Problem && error.code === 'not-allowed')) throw error;
+      });
+      await (await device()).delete('sound', [next.reading, next.part]);
+    }
+  } catch {
+    // out of reach, or the reading itself has not arrived yet: tried again
+    again = setTimeout(() => void sendSound(by), AGAIN_MS);
+  } finally {
+    sending = false;
+  }
+}
+
+/** How many parts of this reading wait on the device. */
+export async function soundWaiting(reading: string): Promise<number> {
+  return (await (await device()).getAll('sound')).filter((s) => s.reading === reading).length;
+}

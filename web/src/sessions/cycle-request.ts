@@ -1,0 +1,49 @@
+/** A group's cycle from its records: what was held and who was there, what is planned, and the days still to fill. */
+import type { ChildLine, Group, Session } from '@sapling/contract';
+import type { CycleRequest, CycleSession } from '@sapling/core';
+import { addDays, format, getISOWeek, getISOWeekYear, parseISO } from 'date-fns';
+import { knownOf } from '../groups/problem.js';
+
+export const TO_COME = 'day ';
+const dayOf = (date: Date): string => format(date, 'yyyy-MM-dd');
+const weekOf = (on: string): string => `${getISOWeekYear(parseISO(on))} ${getISOWeek(parseISO(on))}`;
+
+/**
+ * The request for `planCycle`. Days to come are school days from `today` on, no more a week than the school has sessions,
+ * until there are as many sessions as the cycle has. Null for a group without focus pairs or members.
+ */
+export function cycleRequest(
+  group: Group,
+  sessions: readonly Session[],
+  children: readonly ChildLine[],
+  settings: { cycleWeeks: number; sessionsAWeek: number },
+  today: string,
+): CycleRequest | null {
+  const members = children.filter((c) => group.members.includes(c.id));
+  if (members.length === 0 || group.focus.length === 0) return null;
+  const from = group.startsOn || '0000-00-00';
+  const own = sessions.filter((s) => s.groupId === group.id && s.on >= from && (s.log !== null || s.on >= today));
+  const list: CycleSession[] = own.map((s) => ({
+    id: s.id,
+    on: s.on,
+    ...(s.log ? { held: { present: s.log.attendance.filter((a) => a.present).map((a) => a.child), pairs: s.plan.focus } } : {}),
+  }));
+  const wanted = settings.cycleWeeks * settings.sessionsAWeek;
+  const perWeek = new Map<string, number>();
+  for (const s of list) perWeek.set(weekOf(s.on), (perWeek.get(weekOf(s.on)) ?? 0) + 1);
+  const end = group.endsOn ?? dayOf(addDays(parseISO(group.startsOn || today), 7 * settings.cycleWeeks - 1));
+  for (let date = parseISO(today); list.length < wanted && dayOf(date) <= end; date = addDays(date, 1)) {
+    const on = dayOf(date);
+    const weekend = date.getDay() === 0 || date.getDay() === 6;
+    if (weekend || list.some((s) => s.on === on) || (perWeek.get(weekOf(on)) ?? 0) >= settings.sessionsAWeek) continue;
+    perWeek.set(weekOf(on), (perWeek.get(weekOf(on)) ?? 0) + 1);
+    list.push({ id: TO_COME + on, on });
+  }
+  if (list.length === 0) return null;
+  return { focus: group.focus, sessions: list, children: members.map((c) => ({ id: c.id, known: knownOf(c) })) };
+}
+
+/** The same cycle had every session been held with everybody there: what a change is held against. */
+export function asPlanned(request: CycleRequest): CycleRequest {
+  return { ...request, sessions: request.sessions.map(({ id, on }) => ({ id, on })) };
+}

@@ -1,0 +1,192 @@
+/** A group's cycle: which focus pair comes when, what comes back for whom, and what each child will have met by the end. */
+import { movedBetween, planCycle, type PlannedSession } from '@sapling/core';
+import { format, parseISO } from 'date-fns';
+import { useMemo } from 'react';
+import { Link, useParams } from 'react-router';
+import { useData } from '../api/data.js';
+import { useMay } from '../shell/me.js';
+import { todayDay } from '../ui/dates.js';
+import { Empty, Page, Pending } from '../ui/page.js';
+import { GraphemeChip, graphemeShown, Pair } from '../ui/word-marks.js';
+import { asPlanned, cycleRequest, TO_COME } from './cycle-request.js';
+
+const STATES: Record<PlannedSession['state'], string> = { held: 'held', missed: 'did not take place', ahead: 'to come' };
+const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');
+
+export function Component() {
+  const { id } = useParams();
+  const may = useMay('plan');
+  const { data: groups, error } = useData('groups');
+  const { data: children } = useData('children');
+  const { data: settings } = useData('settings');
+  const group = groups?.find((g) => g.id === id);
+  const { data: sessions } = useData(group ? 'sessions' : null, { query: group?.startsOn ? { from: group.startsOn } : {} });
+  const request = useMemo(
+    () => (group && children && settings && sessions ? cycleRequest(group, sessions, children, settings, todayDay()) : null),
+    [group, children, settings, sessions],
+  );
+  const plan = useMemo(() => (request ? planCycle(request) : null), [request]);
+  const moved = useMemo(() => (request && plan ? movedBetween(planCycle(asPlanned(request)), plan) : []), [request, plan]);
+  if (!groups || !children || !settings)
+    return (
+      <Page title="Cycle">
+        <Pending error={error} what="the group" />
+      </Page>
+    );
+  if (!group)
+    return (
+      <Page title="Cycle">
+        <Empty
+          title="This group is not here"
+          action={
+            <Link className="btn btn-main" to="/groups">
+              To Groups
+            </Link>
+          }
+        >
+          It ended, or it was not shared with you.
+        </Empty>
+      </Page>
+    );
+  const name = (child: string): string => children.find((c) => c.id === child)?.givenName ?? 'a child';
+  const dayOf = (session: string | null): string =>
+    session === null ? 'not at all' : dayWords(plan!.sessions.find((s) => s.id === session)?.on ?? session.replace(TO_COME, ''));
+  return (
+    <Page
+      title={`${group.name}: the cycle`}
+      lead="One new pair at a time; what was met comes back at growing distances. Planned again from what really happened each time."
+      actions={
+        <Link className="btn" to={`/groups#${group.id}`}>
+          The group
+        </Link>
+      }
+    >
+      {!request || !plan ? (
+        <Empty
+          title="Nothing to plan yet"
+          action={
+            <Link className="btn btn-main" to={`/groups#${group.id}`}>
+              To the group
+            </Link>
+          }
+        >
+          A cycle needs children, focus pairs, and days left until the group’s cycle ends.
+        </Empty>
+      ) : (
+        <>
+          {moved.length > 0 && (
+            <section aria-label="What moved" className="mb-4 border-l-4 border-wobbly py-1 pl-4">
+              <p>
+                Against the plan as it would have gone:{' '}
+                {moved.map((m, k) => (
+                  <span key={m.gpc}>
+                    {k > 0 && '; '}
+                    <b className="font-child">{graphemeShown(m.gpc)}</b> moved from {dayOf(m.from)} to {dayOf(m.to)}
+                  </span>
+                ))}
+                .
+              </p>
+            </section>
+          )}
+          {plan.left.length > 0 && (
+            <p className="mb-4 border-l-4 border-gap py-1 pl-4">
+              Not enough sessions are left for {plan.left.map(graphemeShown).join(', ')}: a pair needs three to be met and to come back.
+            </p>
+          )}
+          <div className="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1fr)_20rem]">
+            <table aria-label="Sessions of the cycle" className="sheet w-full text-left">
+              <thead className="text-sm text-ink-2">
+                <tr>
+                  <th className="px-4 py-2 font-semibold">Day</th>
+                  <th className="py-2 font-semibold">New</th>
+                  <th className="py-2 font-semibold">Comes back</th>
+                  <th className="py-2 font-semibold">Ask again</th>
+                  <th className="py-2 pr-4" />
+                </tr>
+              </thead>
+              <tbody>
+                {plan.sessions.map((s) => (
+                  <tr key={s.id} className={`[&>*]:border-t [&>*]:border-rule-2 [&>*]:py-1.5 ${s.state === 'ahead' ? '' : 'text-ink-2'}`}>
+                    <th scope="row" className="px-4 font-semibold whitespace-nowrap">
+                      {dayWords(s.on)}
+                      {s.state !== 'ahead' && <span className="ml-2 text-sm font-normal">{STATES[s.state]}</span>}
+                    </th>
+                    <td>{s.fresh && <Pair gpc={s.fresh} className="text-2xl" />}</td>
+                    <td>
+                      <span className="flex flex-wrap items-center gap-x-3 gap-y-1">
+                        {s.again.map((a) => (
+                          <span key={a.gpc} className="inline-flex items-baseline gap-1">
+                            <GraphemeChip gpc={a.gpc} />
+                            {a.for.length > 0 && a.for.length < group.members.length && s.state === 'ahead' && (
+                              <span className="text-sm text-ink-2">{a.for.map(name).join(', ')}</span>
+                            )}
+                          </span>
+                        ))}
+                        {s.contrast.map(([a, b]) => (
+                          <span key={a + b} className="text-sm">
+                            {graphemeShown(a)} beside {graphemeShown(b)}
+                          </span>
+                        ))}
+                      </span>
+                    </td>
+                    <td className="font-child">{s.recheck.map(graphemeShown).join(' ')}</td>
+                    <td className="pr-4 text-right">
+                      {s.id.startsWith(TO_COME) ? (
+                        may && (
+                          <Link
+                            className="btn btn-small"
+                            to={`/sessions/new?group=${group.id}&on=${s.on}&focus=${encodeURIComponent([s.fresh, ...s.again.map((a) => a.gpc)].filter(Boolean).slice(0, 3).join(' '))}`}
+                            aria-label={`Make the session of ${dayWords(s.on)}`}
+                          >
+                            Make it
+                          </Link>
+                        )
+                      ) : (
+                        <Link className="btn btn-quiet btn-small" to={`/sessions/${s.id}`} aria-label={`The session of ${dayWords(s.on)}`}>
+                          Open
+                        </Link>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            <section aria-label="By the end">
+              <h2 className="mb-1 text-lg">Met by the end</h2>
+              <p className="mb-2 text-sm text-ink-2">How often each child will have met each pair; so far in brackets.</p>
+              <table className="sheet w-full text-left text-sm">
+                <thead>
+                  <tr>
+                    <th className="px-3 py-1.5 font-semibold text-ink-2">Child</th>
+                    {group.focus.map((gpc) => (
+                      <th key={gpc} className="py-1.5 text-center font-child text-base">
+                        {graphemeShown(gpc)}
+                      </th>
+                    ))}
+                  </tr>
+                </thead>
+                <tbody>
+                  {request.children.map((c) => (
+                    <tr key={c.id} className="[&>*]:border-t [&>*]:border-rule-2 [&>*]:py-1">
+                      <th scope="row" className="px-3 font-semibold">
+                        {name(c.id)}
+                      </th>
+                      {group.focus.map((gpc) => {
+                        const m = plan.met[c.id]![gpc]!;
+                        return (
+                          <td key={gpc} className={`text-center ${m.byEnd === 0 ? 'text-gap' : ''}`}>
+                            {m.byEnd} <span className="text-ink-2">({m.soFar})</span>
+                          </td>
+                        );
+                      })}
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          </div>
+        </>
+      )}
+    </Page>
+  );
+}

@@ -1,0 +1,62 @@
+/** A cycle's request from a group's records: days to come are school days, no more a week than set, and what was held counts. */
+import { describe, expect, it } from 'vitest';
+import type { ChildLine, Group, Session } from '@sapling/contract';
+import { planCycle } from '@sapling/core';
+import { asPlanned, cycleRequest, TO_COME } from '../src/sessions/cycle-request.js';
+
+const group = {
+  id: 'g',
+  name: 'Willow',
+  members: ['a', 'b'],
+  focus: ['ai:ay', 'oa:oh'],
+  skills: [],
+  startsOn: '2026-11-16',
+  endsOn: '2026-12-11',
+} as unknown as Group;
+const child = (id: string): ChildLine => ({ id, givenName: id, line: [{ gpc: 'ai:ay', p: 0.3, basedOn: 3 }] }) as unknown as ChildLine;
+const session = (on: string, present: string[] | null): Session =>
+  ({
+    id: `s${on}`,
+    groupId: 'g',
+    on,
+    plan: { focus: ['ai:ay'] },
+    log: present && { attendance: ['a', 'b'].map((c) => ({ child: c, present: present.includes(c) })) },
+  }) as unknown as Session;
+const settings = { cycleWeeks: 4, sessionsAWeek: 3 };
+
+describe('a cycle of a group', () => {
+  const request = cycleRequest(
+    group,
+    [session('2026-11-17', ['a']), session('2026-11-18', null), session('2026-11-26', null)],
+    [child('a'), child('b'), child('x')],
+    settings,
+    '2026-11-25',
+  )!;
+  it('counts what was held, leaves out what lies behind without a log, and fills school days until the cycle ends', () => {
+    expect(request.children.map((c) => c.id)).toEqual(['a', 'b']);
+    expect(request.sessions.filter((s) => s.held).map((s) => s.held!.present)).toEqual([['a']]);
+    expect(request.sessions.some((s) => s.on === '2026-11-18')).toBe(false);
+    const filled = request.sessions.filter((s) => s.id.startsWith(TO_COME)).map((s) => s.on);
+    expect(filled).toEqual([
+      '2026-11-25',
+      '2026-11-27',
+      '2026-11-30',
+      '2026-12-01',
+      '2026-12-02',
+      '2026-12-07',
+      '2026-12-08',
+      '2026-12-09',
+    ]);
+    expect(filled.every((on) => on <= '2026-12-11' && ![0, 6].includes(new Date(on).getUTCDay()))).toBe(true);
+  });
+  it('owes the child who was away what the group met, and can be held against the plan as it would have gone', () => {
+    const plan = planCycle(request);
+    expect(plan.sessions.find((s) => s.state === 'ahead')!.again).toContainEqual({ gpc: 'ai:ay', for: ['b'] });
+    expect(planCycle(asPlanned(request)).sessions.every((s) => s.state === 'ahead')).toBe(true);
+  });
+  it('is none without focus, children or days', () => {
+    expect(cycleRequest({ ...group, focus: [] }, [], [child('a')], settings, '2026-11-25')).toBeNull();
+    expect(cycleRequest(group, [], [child('x')], settings, '2026-11-25')).toBeNull();
+    expect(cycleRequest(group, [], [child('a')], settings, '2027-01-25')).toBeNull();
+  });
+});
