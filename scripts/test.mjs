@@ -47,13 +47,25 @@ function beside(name, command, args) {
     });
   });
 }
-const count = (ok) => (ok ? (passed += 1) : (failed += 1));
+/** What failed, by name: said once more at the very end, where a cut log still shows it. */
+const failures = [];
+const count = (name, ok) => {
+  if (ok) passed += 1;
+  else {
+    failed += 1;
+    failures.push(name);
+  }
+};
 /** Adds the counts of a report; a report that is missing or holds no test is a failure. */
 function add(file, read, ok) {
   const seen = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 0 };
   passed += seen.passed;
   failed += seen.failed;
-  if (seen.passed + seen.failed === 0 || (!ok && seen.failed === 0)) failed += 1;
+  failures.push(...(seen.names ?? []));
+  if (seen.passed + seen.failed === 0 || (!ok && seen.failed === 0)) {
+    failed += 1;
+    failures.push(`${file}: ended badly without a failed test (an error outside a test, or a run that was cut off)`);
+  }
 }
 
 const early = await Promise.all([
@@ -61,12 +73,19 @@ const early = await Promise.all([
   beside('types', 'npm', ['run', '--silent', 'types']),
   beside('import directions', 'npm', ['run', '--silent', 'imports']),
 ]);
-early.forEach(count);
+['lint', 'types', 'import directions'].forEach((name, at) => count(name, early[at]));
 
 const unit = at('test-results', 'unit.json');
 rmSync(unit, { force: true });
 const unitOk = step('unit tests', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile=${unit}`]);
-add(unit, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }), unitOk);
+/** Each failed test of a Vitest report with the first lines of why. */
+const unitNames = (r) =>
+  r.testResults.flatMap((file) =>
+    file.assertionResults
+      .filter((test) => test.status === 'failed')
+      .map((test) => `${test.fullName}\n    ${(test.failureMessages[0] ?? '').split('\n').slice(0, 4).join('\n    ')}`),
+  );
+add(unit, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests, names: unitNames(r) }), unitOk);
 
 if (step('build', 'npm', ['run', '--silent', 'build'])) {
   passed += 1;
@@ -85,7 +104,8 @@ if (step('build', 'npm', ['run', '--silent', 'build'])) {
     ok,
   );
   rmSync(browser, { force: true });
-} else failed += 1;
+} else count('build', false);
 
+for (const name of failures) console.log(`FAILED: ${name}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);
