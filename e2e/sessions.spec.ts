@@ -34,7 +34,8 @@ test('from plan to print to the colleague’s Today, and the log comes back with
   await words.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(words.getByText(/not taught: /)).toBeVisible();
   await expect(teacher.getByText(/1 word uses pairs these children have not been taught/)).toBeVisible();
-  await words.getByRole('button', { name: 'Take queue out' }).click();
+  await words.getByRole('button', { name: 'Change queue' }).click();
+  await teacher.getByRole('menuitem', { name: 'Take out' }).click();
   await expect(words.getByText(/not taught: /)).toHaveCount(0);
 
   await teacher.getByLabel('Run by').selectOption({ label: 'Wilma Sandoval' });
@@ -93,7 +94,7 @@ test('from plan to print to the colleague’s Today, and the log comes back with
   await tutor.getByRole('button', { name: `${session.members[0]!.name.split(' ')[0]!}, there` }).click();
   for (const part of session.plan.parts) {
     await expect(tutor.getByRole('heading', { level: 2, name: part.title })).toBeVisible();
-    await tutor.getByRole('button', { name: part.kind === 'spell' ? 'Leave it out' : 'Done, next' }).click();
+    await tutor.getByRole('button', { name: part.kind === 'sound boxes' ? 'Leave it out' : 'Done, next' }).click();
   }
   await tutor.getByLabel('For the record').fill('Sounds were quick, spelling did not fit in.');
   await tutor.getByLabel('A note to whoever plans this group').fill('Start with spelling next time?');
@@ -106,7 +107,7 @@ test('from plan to print to the colleague’s Today, and the log comes back with
   await expect(teacher.getByText('Sounds were quick, spelling did not fit in.')).toBeVisible();
   await expect(teacher.getByText('Start with spelling next time?')).toBeVisible();
   await expect(teacher.getByText(`Away: ${session.members[0]!.name.split(' ')[0]!}`)).toBeVisible();
-  await expect(teacher.getByText('Not done: Spell')).toBeVisible();
+  await expect(teacher.getByText('Not done: Boxes for sounds')).toBeVisible();
   await teacher.goto(`${demo.url}/`);
   await expect(teacher.getByRole('region', { name: 'Left by colleagues' }).getByRole('listitem').first()).toContainText(/Wilma Sandoval/);
   const logged = await getJson<SessionRow>(teacher.request, `${demo.url}/api/sessions/${id}`);
@@ -148,17 +149,17 @@ test('other words are drawn, minutes add up or say so, the same draw gives the s
   const words = page.getByRole('region', { name: 'Read words' });
   const drawn = async (): Promise<string[]> => {
     await words
-      .getByRole('button', { name: /^Take .* out$/ })
+      .getByRole('button', { name: /^Change .*$/ })
       .first()
       .waitFor();
-    return words.getByRole('button', { name: /^Take .* out$/ }).evaluateAll((buttons) => buttons.map((b) => b.getAttribute('aria-label')!));
+    return words.getByRole('button', { name: /^Change .*$/ }).evaluateAll((buttons) => buttons.map((b) => b.getAttribute('aria-label')!));
   };
   const first = await drawn();
   await page.getByRole('button', { name: 'Other words' }).click();
   await expect.poll(drawn).not.toEqual(first);
   await page.reload();
   expect(await drawn()).toEqual(first);
-  await page.getByLabel('Minutes for Spell').fill('9');
+  await page.getByLabel('Minutes for Boxes for sounds').fill('9');
   await expect(page.getByText(/more than the 20 planned/)).toBeVisible();
   await page.getByLabel('Group', { exact: true }).selectOption({ label: 'Rowan' });
   await expect.poll(drawn).not.toEqual(first);

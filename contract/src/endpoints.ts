@@ -13,7 +13,6 @@ import {
   me,
   note,
   observation,
-  plan,
   role,
   schoolClass,
   session,
@@ -22,6 +21,7 @@ import {
 import { correction, correctionBody, cue, cueBody, gpc as pair, orderBody, ruleBody, stated, teachingOrder, word } from './library.js';
 import { arrangement, group, groupBody, groupHistory, groupRule, groupRuleBody } from './grouping.js';
 import { readingSummary, recordingConsent, recordingPart, text, textBody, wholeReading } from './reading.js';
+import { plan, styleBody, styleRow } from './session.js';
 import { screenCard, screenCode } from './screen.js';
 import { settings } from './settings.js';
 import { OUTBOX_BATCH, outboxResult } from './outbox.js';
@@ -221,6 +221,10 @@ export const endpoints = {
     response: session,
   }),
   removeSession: define('DELETE', '/api/sessions/:id', { params: byId, query: atVersion }),
+
+  styles: define('GET', '/api/styles', { response: z.array(styleRow) }),
+  saveStyle: define('PUT', '/api/styles/:id', { params: byId, body: styleBody, response: styleRow }),
+  removeStyle: define('DELETE', '/api/styles/:id', { params: byId, query: atVersion }),
 
   today: define('GET', '/api/today', {
     response: z.object({

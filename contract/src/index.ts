@@ -1,6 +1,7 @@
 export * from './problem.js';
 export * from './model.js';
 export * from './grouping.js';
+export * from './session.js';
 export {
   correction,
   cue,

@@ -2,6 +2,7 @@
 import { CHECK_KINDS, OBSERVATION_KINDS, OUTCOMES, STRANDS } from '@sapling/core';
 import { z } from 'zod';
 import { gpc } from './library.js';
+import { plan } from './session.js';
 
 export const id = z.uuid();
 export const instant = z.iso.datetime();
@@ -145,38 +146,22 @@ export const checkState = check.extend({
 });
 export type CheckState = z.infer<typeof checkState>;
 
-const plannedWord = z.object({
-  word: z.string().max(45),
-  units: z.array(z.object({ grapheme: z.string(), sound: z.string(), letters: z.array(z.number().int()) })),
-  focus: z.array(gpc),
-  /** Which units are the odd part of an irregular word: their pairs have not been taught. */
-  odd: z.array(z.number().int()).optional(),
-});
-export const plan = z.object({
-  focus: z.array(gpc).min(1),
-  minutes: z.number().int().min(10).max(30),
-  parts: z
-    .array(
-      z.object({
-        kind: z.enum(['review', 'focus', 'read words', 'irregular words', 'spell']),
-        title: z.string().max(80),
-        how: z.string().max(400),
-        minutes: z.number().int().min(0),
-        gpcs: z.array(gpc),
-        words: z.array(plannedWord),
-      }),
-    )
-    .min(1),
-});
-
 export const logEntry = z.object({
   id,
   session: id,
   by: id,
   at: instant,
-  attendance: z.array(z.object({ child: id, present: z.boolean() })),
+  /** `minutes` where a child was there for less than all of it. */
+  attendance: z.array(z.object({ child: id, present: z.boolean(), minutes: z.number().int().min(0).max(60).optional() })),
   /** Titles of the parts that were done. */
   done: z.array(z.string().max(80)),
+  /** How long it took; left out where nobody said. */
+  minutes: z.number().int().min(0).max(120).optional(),
+  /** Words of parts that were begun and not ended: carried over to the next session. */
+  left: z
+    .array(z.object({ part: z.string().max(60), words: z.array(z.string().max(300)).max(60) }))
+    .max(20)
+    .optional(),
   happened: z.string().max(4000),
   replaces: id.optional(),
 });

@@ -24,6 +24,8 @@ export const settings = z.object({
   /** Weeks in a cycle of sessions, and sessions in a week. */
   cycleWeeks: z.number().int().min(1).max(20),
   sessionsAWeek: z.number().int().min(1).max(10),
+  /** The style a new session is made in: one that ships, or the school's own by its id. */
+  sessionStyle: z.string().max(60),
   /** Whether a group is of one class, never of one class alone, or as it falls. */
   groupClasses: z.enum(['any', 'keep', 'mix']),
   /** Times in the week at which groups can meet, and how many at a time. */
@@ -62,6 +64,7 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   groupWay: 'shared gaps',
   cycleWeeks: 4,
   sessionsAWeek: 4,
+  sessionStyle: 'revisit-to-apply',
   groupClasses: 'any',
   slots: [],
   groupAdults: [],

@@ -17,6 +17,7 @@ import { progressRoutes } from './progress/progress.js';
 import { readingRoutes } from './readings/readings.js';
 import { recordingRoutes } from './readings/recordings.js';
 import { sessionRoutes } from './sessions/sessions.js';
+import { styleRoutes } from './sessions/styles.js';
 import { settingsRoutes } from './settings/settings.js';
 import { teamRoutes } from './team/team.js';
 import { todayRoutes } from './today/today.js';
@@ -45,6 +46,7 @@ export const routes: readonly Route[] = [
   ...groupRuleRoutes,
   ...groupRoutes,
   ...sessionRoutes,
+  ...styleRoutes,
   ...todayRoutes,
   ...progressRoutes,
 ];

@@ -247,6 +247,19 @@ const TABLE: Record<EndpointName, Row> = {
     may: TEACHERS,
     far: () => `/api/sessions/${otherSession}?version=99`,
   }),
+  styles: list({ path: () => '/api/styles' }),
+  saveStyle: list({
+    path: () => `/api/styles/${uuidv7()}`,
+    body: () => ({
+      name: 'Ours',
+      parts: [{ id: 'review', kind: 'review', title: 'Review', minutes: 5, how: '' }],
+      oldToNew: 6,
+      atError: '',
+      version: 0,
+    }),
+    may: TEACHERS,
+  }),
+  removeStyle: list({ path: () => `/api/styles/${none}?version=1`, may: TEACHERS }),
   today: list({ path: () => '/api/today' }),
   progress: list({ path: () => '/api/progress' }),
 };
@@ -271,6 +284,7 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   saveCue: [404, 409],
   removeRule: [404],
   removeText: [404],
+  removeStyle: [404],
   recording: [404],
   updateSession: [409],
   removeSession: [409],

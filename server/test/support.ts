@@ -103,7 +103,7 @@ export const PASSWORD = 'a long enough password';
 export const PLAN = {
   focus: ['ai:ay'],
   minutes: 20,
-  parts: [{ kind: 'focus', title: 'Focus', how: 'Say it.', minutes: 20, gpcs: ['ai:ay'], words: [] }],
+  parts: [{ id: 'focus', kind: 'focus', title: 'Focus', how: 'Say it.', minutes: 20, gpcs: ['ai:ay'], words: [] }],
 };
 
 /** An observation as a device makes it. */

@@ -42,6 +42,7 @@ const router = createBrowserRouter([
           { path: 'groups/:id/cycle', lazy: () => import('./sessions/cycle.js') },
           { path: 'sessions', lazy: () => import('./sessions/list.js') },
           { path: 'sessions/new', lazy: () => import('./sessions/new.js') },
+          { path: 'sessions/:id/edit', lazy: () => import('./sessions/edit.js') },
           { path: 'sessions/:id', lazy: () => import('./sessions/session.js') },
           { path: 'progress', lazy: () => import('./progress/progress.js') },
           {

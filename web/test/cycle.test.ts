@@ -19,8 +19,8 @@ const session = (on: string, present: string[] | null): Session =>
     id: `s${on}`,
     groupId: 'g',
     on,
-    plan: { focus: ['ai:ay'] },
-    log: present && { attendance: ['a', 'b'].map((c) => ({ child: c, present: present.includes(c) })) },
+    plan: { focus: ['ai:ay'], parts: [{ id: 'focus', title: 'Teach', gpcs: ['ai:ay'], words: [] }] },
+    log: present && { done: ['Teach'], attendance: ['a', 'b'].map((c) => ({ child: c, present: present.includes(c) })) },
   }) as unknown as Session;
 const settings = { cycleWeeks: 4, sessionsAWeek: 3 };
 

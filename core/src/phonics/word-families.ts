@@ -6,7 +6,7 @@ import { drawWeighted, requirePair, type FoundWord } from './find-words.js';
 import type { Gpc, Lexicon } from './lexicon.js';
 import { isVowelSound, SOUNDS } from './sounds.js';
 import { drawWeight, found, offerableWords, pairMask, usesAny, usesOnly, type IndexedWord } from './word-index.js';
-import { baseAndEnding, type EndingChange } from './word-parts.js';
+import { baseAndEnding, type BaseAndEnding, type EndingChange } from './word-parts.js';
 
 export interface RimeFamily {
   /** The rime as spelled, a split digraph with its consonant: `ice`, `ight`. */
@@ -130,6 +130,16 @@ export interface EndingWord extends FoundWord {
   change: EndingChange;
 }
 
+/** Every offerable word that is a base and an ending, taken apart once a lexicon. */
+function basesAndEndings(lexicon: Lexicon): readonly (IndexedWord & BaseAndEnding)[] {
+  return lexicon.derived('bases and endings', () =>
+    offerableWords(lexicon).flatMap((word) => {
+      const parts = baseAndEnding(lexicon, word.word);
+      return parts && !lexicon.peek(parts.base)!.unfit ? [{ ...word, ...parts }] : [];
+    }),
+  );
+}
+
 /**
  * Words of a base and an ending, both readable with what was taught: *hop*, *hopping*.
  * @throws CoreError `out-of-range` for a limit below 1.
@@ -144,13 +154,14 @@ export function wordsWithEndings(
   for (const gpc of mustUse) requirePair(gpc, 'mustUse');
   const allowed = pairMask(lexicon, [...taught.gpcs, ...mustUse]);
   const wanted = pairMask(lexicon, mustUse);
-  const withEnding = offerableWords(lexicon).flatMap((word) => {
-    if (!usesOnly(word, allowed) || (mustUse.length > 0 && !usesAny(word, wanted))) return [];
-    const parts = baseAndEnding(lexicon, word.word);
-    if (!parts || (request.ending && parts.ending !== request.ending) || (request.change && parts.change !== request.change)) return [];
-    const base = lexicon.peek(parts.base)!;
-    return !base.unfit && base.indexes.every((k) => allowed[k] === 1) ? [{ ...word, ...parts }] : [];
-  });
+  const withEnding = basesAndEndings(lexicon).filter(
+    (w) =>
+      usesOnly(w, allowed) &&
+      (mustUse.length === 0 || usesAny(w, wanted)) &&
+      (!request.ending || w.ending === request.ending) &&
+      (!request.change || w.change === request.change) &&
+      lexicon.peek(w.base)!.indexes.every((k) => allowed[k] === 1),
+  );
   return drawWeighted(withEnding, limit, seeded(seed)).map((w) => ({
     ...found(lexicon, w),
     base: w.base,

@@ -1,203 +1,192 @@
+/** A session filled in, and the ways to change it: another draw of a part, another word, what is unreadable in it. */
 import { CoreError } from '../errors.js';
-import { findWords } from '../phonics/find-words.js';
-import { wordJudge, type Taught } from '../phonics/decodability.js';
+import { wordJudge, wordsOf, type Taught } from '../phonics/decodability.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
-import { gpcsOf, segment } from '../phonics/segment.js';
-import { seeded, shuffled } from '../random.js';
-
-export interface SessionChild {
-  readonly id: string;
-  /** Probability of knowing each pair; left out where never checked. */
-  readonly known: Readonly<Record<Gpc, number>>;
-}
-export interface SessionRequest {
-  readonly taught: Taught;
-  readonly focus: readonly Gpc[];
-  readonly children: readonly SessionChild[];
-  readonly minutes: number;
-  readonly seed: number;
-  /** Words met in the last sessions, not repeated needlessly. */
-  readonly avoid?: readonly string[];
-}
-export interface PlannedWord {
-  word: string;
-  units: { grapheme: string; sound: string; letters: number[] }[];
-  /** Which focus pairs it practises. */
-  focus: Gpc[];
-  /** Irregular words: indexes of the units that are the odd part, their pairs not being taught. */
-  odd?: number[];
-}
-export type PartKind = 'review' | 'focus' | 'read words' | 'irregular words' | 'spell';
-export interface SessionPart {
-  kind: PartKind;
-  title: string;
-  minutes: number;
-  gpcs: Gpc[];
-  words: PlannedWord[];
-  /** What to do, one line. */
-  how: string;
-}
-export interface SessionPlan {
-  focus: Gpc[];
-  minutes: number;
-  parts: SessionPart[];
-}
-
-/** Shares of the time, and the least a part is worth starting for. */
-const SHARES: readonly { kind: PartKind; share: number; title: string; how: string }[] = [
-  {
-    kind: 'review',
-    share: 0.2,
-    title: 'Review',
-    how: 'Turn the stack over once, quickly. Give the sound at any slip, have it said again, and put the card back three cards later.',
-  },
-  {
-    kind: 'focus',
-    share: 0.2,
-    title: 'Focus',
-    how: 'Say the sound, show the grapheme, have each child say it and write it. Then contrast it with the one it is mixed up with.',
-  },
-  {
-    kind: 'read words',
-    share: 0.3,
-    title: 'Read words',
-    how: 'Point under each grapheme, sounds first, then the word. A second time without sounding out loud.',
-  },
-  { kind: 'irregular words', share: 0.1, title: 'Irregular words', how: 'Read the word, find the odd part together, read it again.' },
-  { kind: 'spell', share: 0.2, title: 'Spell', how: 'Say the word, count its sounds on fingers, write a grapheme for each, read it back.' },
-];
+import { carriedFor } from './carry-over.js';
+import type { PartKind, PlannedWord, SessionPart, SessionPlan, SessionRequest } from './session-plan.js';
+import { fillPart, type Filled, type Filling } from './session-parts.js';
+import { shareMinutes, styleFor, type StylePart } from './session-style.js';
+import { groundOf, irregularWord, plannedWord } from './session-words.js';
 
 export const LEAST_MINUTES = 10;
 export const MOST_MINUTES = 30;
 
 /**
- * One session filled in: what to review, the focus, words that use only what these children were taught
- * plus the focus, and minutes for each part that add up to the session's.
+ * One session filled in: what to review, the focus, and parts whose words use only what every one of these children can
+ * read plus the focus, with minutes that add up to the session's. A part for which nothing can be had is left out and
+ * its minutes go to the others.
  * @throws CoreError `empty` for no focus, `out-of-range` for minutes outside 10 to 30.
  * @example planSession(lexicon, { taught, focus: ['ai:ay'], children, minutes: 20, seed: 1 })
  */
 export function planSession(lexicon: Lexicon, request: SessionRequest): SessionPlan {
-  const { taught, focus, children, minutes, seed } = request;
+  const { focus, minutes } = request;
   if (focus.length === 0) throw new CoreError('empty', 'focus', 'A session needs at least one focus pair.');
   if (!Number.isInteger(minutes) || minutes < LEAST_MINUTES || minutes > MOST_MINUTES)
     throw new CoreError('out-of-range', 'minutes', `A session takes ${LEAST_MINUTES} to ${MOST_MINUTES} minutes.`);
-  const random = seeded(seed);
-  const review = reviewPairs(taught.gpcs, focus, children, 10);
-  // words stand on what the children were taught less what none of them is likely to know
-  const solid: Taught = { ...taught, gpcs: taught.gpcs.filter((gpc) => !focus.includes(gpc)) };
-  const toRead = spread(lexicon, solid, focus, Math.max(6, Math.round(minutes / 2)), seed, request.avoid ?? []);
-  const toSpell = spread(lexicon, solid, focus, 4, seed + 1, [...toRead.map((w) => w.word), ...(request.avoid ?? [])]);
-  const irregular = shuffled(taught.words.slice(-12), random).slice(0, 3);
-  const times = shareMinutes(minutes, irregular.length > 0);
-  const parts: SessionPart[] = SHARES.flatMap(({ kind, title, how }) => {
-    const time = times.get(kind) ?? 0;
-    if (time === 0) return [];
-    const content: Record<PartKind, Pick<SessionPart, 'gpcs' | 'words'>> = {
-      review: { gpcs: review, words: [] },
-      focus: { gpcs: [...focus], words: [] },
-      'read words': { gpcs: [], words: toRead },
-      'irregular words': { gpcs: [], words: irregular.map((word) => irregularWord(lexicon, word, focus, taught.gpcs)) },
-      spell: { gpcs: [], words: toSpell },
-    };
-    return [{ kind, title, how, minutes: time, ...content[kind] }];
+  const style = request.style ?? styleFor('revisit to apply');
+  // what is dropped for want of minutes or of words gives its time to the rest
+  let wanted: readonly StylePart[] = style.parts;
+  for (;;) {
+    const shared = shareMinutes(minutes, wanted);
+    const avoid = new Set(request.avoid ?? []);
+    const parts: SessionPart[] = [];
+    const empty = new Set<StylePart>();
+    shared.forEach(({ part, minutes: time }, k) => {
+      const filled = fillPart(part.kind, fillingOf(lexicon, request, time, k, avoid));
+      if (!filled) return void empty.add(part);
+      const made = withCarried(lexicon, request, asPart(part, time, filled));
+      for (const met of metIn(made)) avoid.add(met);
+      parts.push(made);
+    });
+    if (empty.size === 0 || empty.size === shared.length)
+      return { focus: [...focus], minutes, parts, style: style.name, ...(style.atError ? { atError: style.atError } : {}) };
+    wanted = wanted.filter((p) => !empty.has(p));
+  }
+}
+
+/** Puts what was carried over first, as far as it is readable still, in place of as much that was drawn. */
+function withCarried(lexicon: Lexicon, request: SessionRequest, part: SessionPart): SessionPart {
+  const carried = carriedFor(part, request.carried ?? []);
+  // rows, steps, bases, chains and columns belong together and are drawn anew
+  if (!carried || TOGETHER.has(part.kind)) return part;
+  const { reads } = groundOf(lexicon, request);
+  const first = carried.words.filter((w) => part.kind === 'made-up words' || reads(w)).map((w) => plannedAgain(lexicon, request, part, w));
+  const words = [...first, ...part.words.filter((w) => !first.some((c) => c.word === w.word))].slice(
+    0,
+    Math.max(first.length, part.words.length),
+  );
+  const sentences = carried.lines.filter((l) => wordsOf(l.text).every((w) => reads(w.text))).map((l) => ({ ...l }));
+  const lines = [...sentences, ...(part.lines ?? []).filter((l) => !sentences.some((c) => c.text === l.text))].slice(
+    0,
+    Math.max(sentences.length, part.lines?.length ?? 0),
+  );
+  return { ...part, words, ...(lines.length > 0 ? { lines } : {}) };
+}
+const TOGETHER: ReadonlySet<PartKind> = new Set(['find', 'stepped words', 'endings', 'word chain', 'sort spellings', 'picture sort']);
+function plannedAgain(lexicon: Lexicon, request: SessionRequest, part: SessionPart, word: string): PlannedWord {
+  const same = part.words.find((w) => w.word === word);
+  if (same) return { ...same, carried: true };
+  const planned =
+    part.kind === 'irregular words'
+      ? irregularWord(lexicon, word, request.focus, request.taught.gpcs)
+      : plannedWord(lexicon, word, request.focus);
+  return {
+    ...planned,
+    ...(part.kind === 'made-up words' ? { madeUp: true } : {}),
+    ...(part.kind === 'listen' ? { heard: true } : {}),
+    carried: true,
+  };
+}
+/** Words, sentences and texts of a part, as the next sessions need not repeat them. */
+export function metIn(part: SessionPart): string[] {
+  return [...part.words.map((w) => w.word), ...(part.lines ?? []).map((l) => l.text), ...(part.text ? [part.text.id] : [])];
+}
+
+/**
+ * A part drawn again: what is pinned stays, the rest is other than before where there is anything else.
+ * @throws CoreError `no-candidates` where nothing can be had.
+ */
+export function redrawPart(lexicon: Lexicon, request: SessionRequest, plan: SessionPlan, partId: string, seed: number): SessionPart {
+  const part = partOf(plan, partId);
+  const elsewhere = plan.parts.filter((p) => p.id !== partId).flatMap(metIn);
+  const avoid = new Set([...(request.avoid ?? []), ...elsewhere, ...metIn(part)]);
+  const filled = fillPart(part.kind, fillingOf(lexicon, request, Math.max(1, part.minutes), seed, avoid));
+  if (!filled)
+    throw new CoreError('no-candidates', 'part', `Nothing else can be had for “${part.title}” with what these children can read.`);
+  return withPinned(part, asPart(part, part.minutes, filled));
+}
+
+/** A plan drawn again with what was pinned in the one before: whole parts, and words in their places. */
+export function keepPinned(before: SessionPlan, next: SessionPlan): SessionPlan {
+  const parts = next.parts.map((part) => {
+    const old = before.parts.find((p) => p.id === part.id && p.kind === part.kind);
+    if (!old) return part;
+    if (old.pinned) return { ...old, minutes: part.minutes };
+    return withPinned(old, part);
   });
-  return { focus: [...focus], minutes, parts };
+  // a pinned part stays though the new draw has none of its kind
+  const gone = before.parts.filter((p) => p.pinned && !parts.some((q) => q.id === p.id));
+  return { ...next, parts: [...parts, ...gone] };
+}
+function withPinned(old: SessionPart, part: SessionPart): SessionPart {
+  const pinned = old.words.filter((w) => w.pinned);
+  const lines = (old.lines ?? []).filter((l) => l.pinned);
+  const next = { ...part };
+  if (pinned.length > 0) {
+    // a pinned word keeps its place; what was drawn fills the others
+    const drawn = part.words.filter((w) => !pinned.some((p) => p.word === w.word));
+    const many = Math.max(part.words.length, pinned.length);
+    next.words = Array.from({ length: many }, (_, k) => (old.words[k]?.pinned ? old.words[k] : drawn.shift())).filter(
+      (w) => w !== undefined,
+    );
+    next.words.push(...pinned.filter((p) => !next.words.includes(p)));
+  }
+  if (lines.length > 0)
+    next.lines = [...lines, ...(part.lines ?? []).filter((l) => !lines.some((k) => k.text === l.text))].slice(
+      0,
+      Math.max(lines.length, part.lines?.length ?? 0),
+    );
+  return next;
 }
 
-/** A word with its units and the focus pairs it practises; no units where nothing fits it. */
-export function plannedWord(lexicon: Lexicon, word: string, focus: readonly Gpc[]): PlannedWord {
-  const cut = segment(lexicon, word)[0];
-  const gpcs = cut ? gpcsOf(cut) : [];
-  return { word, units: cut?.units ?? [], focus: focus.filter((gpc) => gpcs.includes(gpc)) };
+/**
+ * One word of a part put in place of another: of the same kind, for the same pair and the same child, and not met yet.
+ * @throws CoreError `no-candidates` where no other fits.
+ */
+export function swapWord(
+  lexicon: Lexicon,
+  request: SessionRequest,
+  plan: SessionPlan,
+  at: { readonly part: string; readonly word: string; readonly seed: number },
+): PlannedWord {
+  const part = partOf(plan, at.part);
+  const old = part.words.find((w) => w.word === at.word);
+  const met = new Set([...(request.avoid ?? []), ...plan.parts.flatMap(metIn)]);
+  // drawn for this word's pair alone, so that the new one practises the same
+  const focus = old && old.focus.length > 0 ? [old.focus[0]!] : request.focus;
+  for (let tries = 0; tries < 6; tries += 1) {
+    const filling = fillingOf(lexicon, request, Math.max(2, part.minutes), at.seed + tries * 7, met);
+    const filled = fillPart(part.kind, { ...filling, ground: { ...filling.ground, focus } });
+    const other = filled?.words?.find((w) => !met.has(w.word));
+    if (other) {
+      const { for: _whose, ...word } = other;
+      return {
+        ...word,
+        focus: request.focus.filter((g) => word.units.some((u) => `${u.grapheme}:${u.sound}` === g)),
+        ...(old?.for ? { for: old.for } : {}),
+      };
+    }
+  }
+  throw new CoreError('no-candidates', 'word', `No other word fits in the place of “${at.word}”.`);
 }
 
-/** An irregular word with its odd part: the units whose pairs these children have not been taught. */
-export function irregularWord(lexicon: Lexicon, word: string, focus: readonly Gpc[], taught: readonly Gpc[]): PlannedWord {
-  const planned = plannedWord(lexicon, word, focus);
-  return { ...planned, odd: planned.units.flatMap((u, k) => (taught.includes(`${u.grapheme}:${u.sound}`) ? [] : [k])) };
+function partOf(plan: SessionPlan, id: string): SessionPart {
+  const part = plan.parts.find((p) => p.id === id);
+  if (!part) throw new CoreError('bad-input', 'part', 'The plan has no such part.');
+  return part;
 }
 
-/** The words of a plan that these children cannot read yet, each with the missing pairs. */
+function fillingOf(lexicon: Lexicon, request: SessionRequest, minutes: number, k: number, avoid: ReadonlySet<string>): Filling {
+  const style = request.style ?? styleFor('revisit to apply');
+  return { lexicon, request, ground: groundOf(lexicon, request), minutes, seed: request.seed + k * 1009, avoid, oldToNew: style.oldToNew };
+}
+
+function asPart(from: Pick<SessionPart, 'id' | 'kind' | 'title' | 'how'>, minutes: number, filled: Filled): SessionPart {
+  return { id: from.id, kind: from.kind, title: from.title, how: from.how, minutes, gpcs: [], words: [], ...filled };
+}
+
+/**
+ * What of a plan these children cannot read yet, each with the missing pairs: words, and words of lines. Made-up words
+ * and what is only heard are passed over, and so are the words of a text that are told first.
+ */
 export function unreadable(lexicon: Lexicon, plan: SessionPlan, taught: Taught): { word: string; missing: Gpc[] }[] {
   const judge = wordJudge(lexicon, { gpcs: [...taught.gpcs, ...plan.focus], words: taught.words });
-  return plan.parts
-    .flatMap((part) => part.words)
-    .map(({ word }) => ({ word, ...judge(word) }))
+  const words = plan.parts.flatMap((part) => [
+    ...part.words.filter((w) => !w.heard && !w.madeUp).flatMap((w) => [w.word, ...(w.options ?? [])]),
+    ...(part.lines ?? []).flatMap((line) => wordsOf(line.text).map((w) => w.text)),
+  ]);
+  return [...new Set(words)]
+    .map((word) => ({ word, ...judge(word) }))
     .filter(({ status }) => status === 'not yet' || status === 'unread')
     .map(({ word, missing }) => ({ word, missing }));
-}
-
-/** Pairs worth another look: shaky for somebody first, then the latest taught, never the focus itself. */
-function reviewPairs(taught: readonly Gpc[], focus: readonly Gpc[], children: readonly SessionChild[], count: number): Gpc[] {
-  const scored = taught
-    .filter((gpc) => !focus.includes(gpc))
-    .map((gpc, k) => {
-      const shaky = children.reduce((sum, child) => {
-        const p = child.known[gpc];
-        return sum + (p === undefined ? 0.2 : 4 * p * (1 - p));
-      }, 0);
-      return { gpc, k, score: shaky / Math.max(1, children.length) + (0.3 * k) / Math.max(1, taught.length) };
-    });
-  return scored
-    .sort((a, b) => b.score - a.score || a.k - b.k)
-    .slice(0, count)
-    .sort((a, b) => a.k - b.k)
-    .map(({ gpc }) => gpc);
-}
-
-/** Words a child is likely to have heard come first: at least so often in a million spoken words. */
-const COMMON = 8;
-const MOST_SOUNDS = 5;
-
-/** Words for each focus pair in turn, easy shapes first. */
-function spread(
-  lexicon: Lexicon,
-  taught: Taught,
-  focus: readonly Gpc[],
-  count: number,
-  seed: number,
-  avoid: readonly string[],
-): PlannedWord[] {
-  const words = new Map<string, PlannedWord>();
-  const share = Math.ceil(count / focus.length);
-  focus.forEach((gpc, k) => {
-    // the other focus pairs are as new as this one: a word has one new thing at a time where it can
-    const pick = (skip: readonly string[], from: Taught, minFrequency: number): void => {
-      let taken = [...words.values()].filter((w) => w.focus.includes(gpc)).length;
-      for (const found of findWords(lexicon, {
-        taught: from,
-        mustUse: [gpc],
-        limit: share * 2,
-        seed: seed + k * 101,
-        avoid: skip,
-        maxSounds: MOST_SOUNDS,
-        minFrequency,
-      })) {
-        if (taken >= share) break;
-        if (words.has(found.word)) continue;
-        words.set(found.word, plannedWord(lexicon, found.word, focus));
-        taken += 1;
-      }
-    };
-    const short = (): boolean => [...words.values()].filter((w) => w.focus.includes(gpc)).length < share;
-    pick(avoid, taught, COMMON);
-    if (short()) pick(avoid, taught, 1);
-    if (short()) pick([], { ...taught, gpcs: [...taught.gpcs, ...focus] }, 0.3);
-  });
-  return [...words.values()].sort((a, b) => a.units.length - b.units.length || (a.word < b.word ? -1 : 1)).slice(0, count);
-}
-
-/** Whole minutes for each part that add up exactly (largest remainder). */
-function shareMinutes(minutes: number, irregular: boolean): Map<PartKind, number> {
-  const parts = SHARES.filter((s) => irregular || s.kind !== 'irregular words');
-  const sum = parts.reduce((a, b) => a + b.share, 0);
-  const exact = parts.map((s) => ({ kind: s.kind, exact: (minutes * s.share) / sum }));
-  const out = new Map(exact.map(({ kind, exact: e }) => [kind, Math.max(1, Math.floor(e))]));
-  let left = minutes - [...out.values()].reduce((a, b) => a + b, 0);
-  for (const { kind } of exact.slice().sort((a, b) => (b.exact % 1) - (a.exact % 1))) {
-    if (left <= 0) break;
-    out.set(kind, out.get(kind)! + 1);
-    left -= 1;
-  }
-  return out;
 }

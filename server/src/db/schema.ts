@@ -1,5 +1,5 @@
 /** The tables. Observations, withdrawals, logs and notes are append-only; rows people edit carry a version. */
-import type { CheckItem, CheckKind, Offer, ReadingStep, StatedRule, Strand, Style, TextKind, TextQuestion } from '@sapling/core';
+import type { CheckItem, CheckKind, Offer, ReadingStep, StatedRule, Strand, Style, StylePart, TextKind, TextQuestion } from '@sapling/core';
 import type { SchoolSettings } from '@sapling/contract';
 import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
@@ -326,8 +326,10 @@ export const logs = pgTable(
       .references(() => sessions.id),
     by: uuid('by').notNull(),
     at: at('at').notNull(),
-    attendance: jsonb('attendance').notNull().$type<{ child: string; present: boolean }[]>(),
+    attendance: jsonb('attendance').notNull().$type<{ child: string; present: boolean; minutes?: number }[]>(),
     done: jsonb('done').notNull().$type<string[]>(),
+    minutes: integer('minutes'),
+    left: jsonb('left').$type<{ part: string; words: string[] }[]>(),
     happened: text('happened').notNull(),
     replaces: uuid('replaces'),
   },
@@ -378,6 +380,19 @@ export const cues = pgTable('cues', {
   action: text('action').notNull().default(''),
   savedBy: uuid('saved_by').notNull(),
   savedAt: at('saved_at').notNull(),
+  version: version(),
+});
+
+/** Styles of a session of the school's own. Those that ship with the tool are in no table. */
+export const sessionStyles = pgTable('session_styles', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  parts: jsonb('parts').notNull().$type<readonly StylePart[]>(),
+  oldToNew: integer('old_to_new').notNull(),
+  atError: text('at_error').notNull(),
+  savedBy: uuid('saved_by').notNull(),
+  savedAt: at('saved_at').notNull(),
+  removedAt: at('removed_at'),
   version: version(),
 });
 

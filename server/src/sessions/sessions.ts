@@ -54,15 +54,28 @@ export async function listSessions(db: Db, access: Access, filter: Filter = {}):
       on: row.on,
       minutes: row.minutes,
       adultId: row.adultId,
-      plan: row.plan as Session['plan'],
+      plan: withIds(row.plan as Session['plan']),
       members: visible.map((id) => ({ id, name: names.get(id)! })),
       hidden: row.members.length - visible.length,
-      log: log ? { ...log, attendance: log.attendance.filter((a) => names.has(a.child)), replaces: log.replaces ?? undefined } : null,
+      log: log
+        ? {
+            ...log,
+            attendance: log.attendance.filter((a) => names.has(a.child)),
+            minutes: log.minutes ?? undefined,
+            left: log.left ?? undefined,
+            replaces: log.replaces ?? undefined,
+          }
+        : null,
       notes: noteRows.filter((n) => n.session === row.id),
       createdBy: row.createdBy,
       version: row.version,
     };
   });
+}
+
+/** Plans made before parts had ids go by their kind, of which each had one. */
+function withIds(plan: Session['plan']): Session['plan'] {
+  return { ...plan, parts: plan.parts.map((part) => (part.id ? part : { ...part, id: part.kind })) };
 }
 
 async function one(db: Db, access: Access, id: string): Promise<Session> {

@@ -40,7 +40,7 @@ const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   classes: ['classes', 'children', 'child', 'progress'],
   team: ['team', 'authState'],
   settings: ['settings', 'children', 'child', 'progress'],
-  library: ['orders', 'texts', 'corrections', 'cues', 'rules', 'children', 'child'],
+  library: ['orders', 'texts', 'styles', 'corrections', 'cues', 'rules', 'children', 'child'],
 };
 
 /** Has everything of these topics that is on screen read again. */

@@ -82,7 +82,7 @@ const TextLine = memo(function TextLine({
         if (part.word === null) {
           const before = line.parts[k - 1]?.word ?? line.words[0] ?? 0;
           return (
-            <span key={k} className={lastWord !== undefined && before > lastWord ? 'text-[#8a8f86]' : ''}>
+            <span key={k} className={lastWord !== undefined && before > lastWord ? 'text-[#666d66]' : ''}>
               {part.text}
             </span>
           );
@@ -99,7 +99,7 @@ const TextLine = memo(function TextLine({
           !quiet && own.length > 0 && !error
             ? 'decoration-ink-2 decoration-dotted decoration-[0.07em] underline underline-offset-[0.18em]'
             : '',
-          lastWord !== undefined && word > lastWord ? 'text-[#8a8f86]' : '',
+          lastWord !== undefined && word > lastWord ? 'text-[#666d66]' : '',
         ].join(' ');
         const inner = (
           <>

@@ -1,6 +1,6 @@
 /** A group's cycle from its records: what was held and who was there, what is planned, and the days still to fill. */
 import type { ChildLine, Group, Session } from '@sapling/contract';
-import type { CycleRequest, CycleSession } from '@sapling/core';
+import { workedOn, type CycleRequest, type CycleSession, type PlannedSession } from '@sapling/core';
 import { addDays, format, getISOWeek, getISOWeekYear, parseISO } from 'date-fns';
 import { knownOf } from '../groups/problem.js';
 
@@ -26,7 +26,14 @@ export function cycleRequest(
   const list: CycleSession[] = own.map((s) => ({
     id: s.id,
     on: s.on,
-    ...(s.log ? { held: { present: s.log.attendance.filter((a) => a.present).map((a) => a.child), pairs: s.plan.focus } } : {}),
+    ...(s.log
+      ? {
+          held: {
+            present: s.log.attendance.filter((a) => a.present).map((a) => a.child),
+            pairs: workedOn({ plan: s.plan, done: s.log.done, left: s.log.left }),
+          },
+        }
+      : {}),
   }));
   const wanted = settings.cycleWeeks * settings.sessionsAWeek;
   const perWeek = new Map<string, number>();
@@ -46,4 +53,16 @@ export function cycleRequest(
 /** The same cycle had every session been held with everybody there: what a change is held against. */
 export function asPlanned(request: CycleRequest): CycleRequest {
   return { ...request, sessions: request.sessions.map(({ id, on }) => ({ id, on })) };
+}
+
+/** What a session of the cycle is for, as the address of the page where it is made. */
+export function sessionAddress(groupId: string, session: PlannedSession): string {
+  const focus = [...(session.fresh ? [session.fresh] : []), ...session.again.map((a) => a.gpc)];
+  return new URLSearchParams({
+    group: groupId,
+    on: session.on,
+    focus: focus.join(' '),
+    ...(session.contrast.length > 0 ? { contrast: session.contrast.map((pair) => pair.join('~')).join(' ') } : {}),
+    ...(session.recheck.length > 0 ? { recheck: session.recheck.join(' ') } : {}),
+  }).toString();
 }

@@ -8,7 +8,7 @@ import { useMay } from '../shell/me.js';
 import { todayDay } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip, graphemeShown, Pair } from '../ui/word-marks.js';
-import { asPlanned, cycleRequest, TO_COME } from './cycle-request.js';
+import { asPlanned, cycleRequest, sessionAddress, TO_COME } from './cycle-request.js';
 
 const STATES: Record<PlannedSession['state'], string> = { held: 'held', missed: 'did not take place', ahead: 'to come' };
 const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');
@@ -135,7 +135,7 @@ export function Component() {
                         may && (
                           <Link
                             className="btn btn-small"
-                            to={`/sessions/new?group=${group.id}&on=${s.on}&focus=${encodeURIComponent([s.fresh, ...s.again.map((a) => a.gpc)].filter(Boolean).slice(0, 3).join(' '))}`}
+                            to={`/sessions/new?${sessionAddress(group.id, s)}`}
                             aria-label={`Make the session of ${dayWords(s.on)}`}
                           >
                             Make it

@@ -1,24 +1,35 @@
 /** Making a session for a group: its focus, a filled-in draft, changed where the teacher knows better. */
 import { addDays, format } from 'date-fns';
-import { RefreshCw } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { keepPinned } from '@sapling/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { FocusPicker } from '../groups/focus-picker.js';
-import { knownOf } from '../groups/problem.js';
 import { useMay } from '../shell/me.js';
 import { todayDay } from '../ui/dates.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
 import { Empty, Page, Pending } from '../ui/page.js';
+import { pictured } from '../pictures/picture.js';
 import { Pair } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
-import { PartEditor, useLacks, type Plan } from './parts.js';
+import { useCore } from '../workers/use-core.js';
+import type { Plan } from './part-view.js';
+import { minutesOf, PlanBody } from './plan-body.js';
+import { planRequest } from './plan-request.js';
+import { useDraft } from './use-draft.js';
 
 const FOCUS_A_SESSION = 2;
 const LENGTHS = [10, 15, 20, 25, 30];
+
+/** Pairs of an address: `b:b~d:d`, spaces between. */
+const sideBySide = (text: string | null): [string, string][] =>
+  (text ?? '')
+    .split(' ')
+    .map((pair) => pair.split('~'))
+    .filter((pair): pair is [string, string] => pair.length === 2);
 
 export function Component() {
   const go = useNavigate();
@@ -26,7 +37,11 @@ export function Component() {
   const { data: groups, error } = useData('groups');
   const { data: children } = useData('children');
   const { data: team } = useData('team');
-  const { data: past } = useData('sessions', { query: { from: format(addDays(new Date(), -21), 'yyyy-MM-dd') } });
+  const { data: past } = useData('sessions', { query: { from: format(addDays(new Date(), -60), 'yyyy-MM-dd') } });
+  const { data: styles } = useData('styles');
+  const { data: texts } = useData('texts');
+  const { data: settings } = useData('settings');
+  const { value: pictures } = useCore(pictured, 'pictured');
   const orders = useOrders();
   const may = useMay('plan');
   const usable = (groups ?? []).filter((g) => g.members.length > 0);
@@ -36,9 +51,14 @@ export function Component() {
   const [adultId, setAdultId] = useState<string | undefined>();
   // a cycle says which pairs this session is for
   const [focus, setFocus] = useState<readonly string[] | undefined>(() => params.get('focus')?.split(' ').filter(Boolean));
+  // and what to set side by side and to ask again
+  const [contrast] = useState(() => sideBySide(params.get('contrast')));
+  const [recheck] = useState(() => params.get('recheck')?.split(' ').filter(Boolean) ?? []);
   const [picking, setPicking] = useState(false);
   const [draw, setDraw] = useState(1);
-  const [plan, setPlan] = useState<Plan | null>(null);
+  const draft = useDraft();
+  const latest = useRef<Plan | null>(null);
+  const [styleId, setStyleId] = useState<string | undefined>();
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
 
@@ -50,38 +70,54 @@ export function Component() {
   );
   const chosenFocus = useMemo(() => focus ?? group?.focus.slice(0, FOCUS_A_SESSION) ?? [], [focus, group]);
   const adult = adultId ?? group?.adultId ?? '';
-  const met = useMemo(
+  const style = styles?.find((st) => st.id === (styleId ?? settings?.sessionStyle)) ?? styles?.[0];
+  const ready = taught !== null && past !== undefined && style !== undefined && texts !== undefined && settings !== undefined;
+  const request = useMemo(
     () =>
-      (past ?? [])
-        .filter((s) => s.groupId === group?.id)
-        .slice(-3)
-        .flatMap((s) => s.plan.parts.flatMap((p) => p.words.map((w) => w.word))),
-    [past, group?.id],
+      ready && group && chosenFocus.length > 0
+        ? planRequest({
+            group,
+            members,
+            taught,
+            focus: chosenFocus,
+            sessions: past,
+            on,
+            minutes,
+            seed: draw,
+            style,
+            texts,
+            pictures: pictures ?? [],
+            settings,
+            contrast,
+            recheck,
+          })
+        : null,
+    // a live refresh of the lists must not redraw a plan that is being changed
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [ready, group?.id, chosenFocus.join(' '), minutes, draw, on, style?.id, members.map((m) => m.id).join(' '), pictures === undefined],
   );
-
+  const { plan } = draft;
   useEffect(() => {
-    if (!taught || chosenFocus.length === 0 || past === undefined) return setPlan(null);
+    if (!request) return draft.begin(null);
     let gone = false;
     core()
-      .planSession({
-        taught,
-        focus: chosenFocus,
-        children: members.map((c) => ({ id: c.id, known: knownOf(c) })),
-        minutes,
-        seed: draw,
-        avoid: met,
-      })
+      .planSession(request)
       .then(
-        (drafted) => !gone && (setPlan(drafted), setTrouble(null)),
+        (drafted) => {
+          if (gone) return;
+          setTrouble(null);
+          const before = latest.current;
+          if (before && before.focus.join() === drafted.focus.join()) draft.change(keepPinned(before, drafted));
+          else draft.begin(drafted);
+        },
         (problem: unknown) => !gone && setTrouble((problem as Error).message),
       );
     return () => {
       gone = true;
     };
-    // a live refresh of the lists must not redraw a plan that is being changed
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [group?.id, chosenFocus.join(' '), minutes, draw, members.map((m) => m.id).join(' '), taught === null, past === undefined]);
-  const lacks = useLacks(plan, taught);
+  }, [request]);
+  latest.current = plan;
 
   if (!groups || !children || !orders)
     return (
@@ -106,7 +142,8 @@ export function Component() {
         </Empty>
       </Page>
     );
-  const total = plan?.parts.reduce((sum, p) => sum + p.minutes, 0) ?? 0;
+  const total = plan ? minutesOf(plan) : 0;
+  const names = new Map(members.map((m) => [m.id, m.givenName]));
   const save = async (): Promise<void> => {
     if (!plan) return;
     setBusy(true);
@@ -157,6 +194,13 @@ export function Component() {
               </option>
             ))}
           </SelectField>
+          <SelectField label="Style" value={style?.id ?? ''} onChange={(event) => setStyleId(event.target.value)}>
+            {(styles ?? []).map((st) => (
+              <option key={st.id} value={st.id}>
+                {st.name}
+              </option>
+            ))}
+          </SelectField>
           <SelectField label="Run by" value={adult} onChange={(event) => setAdultId(event.target.value)} hint="They find it under Today.">
             <option value="">nobody yet</option>
             {(team ?? [])
@@ -191,41 +235,21 @@ export function Component() {
               Looking through the words…
             </p>
           ) : (
-            <>
-              <div className="flex flex-wrap items-center gap-4 border-b border-rule pb-3">
-                <p className="text-lg">
-                  <span className="font-serif text-xl font-semibold">{total} minutes</span>
-                  {total !== minutes && (
-                    <span className="ml-2 font-semibold text-gap">
-                      {Math.abs(total - minutes)} {total > minutes ? 'more' : 'less'} than the {minutes} planned
-                    </span>
-                  )}
-                </p>
-                <button className="btn btn-small" onClick={() => setDraw(draw + 1)}>
-                  <RefreshCw size={15} aria-hidden /> Other words
-                </button>
-                <button className="btn btn-main ml-auto" disabled={busy || total < 10 || total > 30} onClick={() => void save()}>
-                  {adult ? 'Keep and share' : 'Keep'}
-                </button>
-              </div>
-              {lacks.size > 0 && (
-                <p className="mt-3 rounded-m border-l-4 border-gap bg-gap-wash px-3 py-2" role="status">
-                  {lacks.size} {lacks.size === 1 ? 'word uses' : 'words use'} pairs these children have not been taught. Take{' '}
-                  {lacks.size === 1 ? 'it' : 'them'} out, or keep {lacks.size === 1 ? 'it' : 'them'} on purpose.
-                </p>
-              )}
-              <div className="ruled">
-                {plan.parts.map((part, k) => (
-                  <PartEditor
-                    key={part.kind}
-                    part={part}
-                    focus={plan.focus}
-                    lacks={lacks}
-                    onChange={(next) => setPlan({ ...plan, parts: plan.parts.map((p, n) => (n === k ? next : p)) })}
-                  />
-                ))}
-              </div>
-            </>
+            <PlanBody
+              plan={plan}
+              request={request!}
+              taught={taught}
+              wanted={minutes}
+              names={names}
+              canUndo={draft.canUndo}
+              onUndo={draft.undo}
+              onOthers={() => setDraw(draw + 1)}
+              onChange={draft.change}
+            >
+              <button className="btn btn-main" disabled={busy || total < 10 || total > 30} onClick={() => void save()}>
+                {adult ? 'Keep and share' : 'Keep'}
+              </button>
+            </PlanBody>
           )}
         </div>
       </div>

@@ -1,73 +1,75 @@
-/** Running a session: one part at a time, big; who is there; what happened. Kept on the device as it is typed. */
-import { ArrowLeft, Check } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+/** Running a session: one part at a time, big; marks where they matter; who is there; what happened. Kept on the device as it goes. */
+import { ArrowLeft, Check, ChevronLeft, ChevronRight, Eye, EyeOff, Shuffle } from 'lucide-react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
+import type { Session } from '@sapling/contract';
 import { refresh, useData } from '../api/data.js';
 import { post, useOutbox } from '../outbox/outbox.js';
 import { forget, keep, kept } from '../outbox/store.js';
 import { useMe } from '../shell/me.js';
 import { Page, Pending } from '../ui/page.js';
-import { PartWords } from './parts.js';
+import { showsMarks, type Part } from './part-view.js';
+import { aboutOf, draftOf, EMPTY_RUN, itemsOf, leftOf, markKey, nextMark, recordsOf, type RunDraft } from './run-draft.js';
+import { RunItemView } from './run-items.js';
+import { RunLog } from './run-log.js';
 
-interface Draft {
-  away: string[];
-  done: string[];
-  happened: string;
-  note: string;
-  at: number;
-  /** Seconds spent on each part. */
-  spent: number[];
-}
-const EMPTY: Draft = { away: [], done: [], happened: '', note: '', at: 0, spent: [] };
 const clock = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
+/** Kinds that are looked at as a whole unless somebody asks for one after the other. */
+const WHOLE: readonly Part['kind'][] = [
+  'focus',
+  'letter formation',
+  'word chain',
+  'sort spellings',
+  'spell',
+  'sound boxes',
+  'sentence',
+  'text',
+  'own',
+  'listen',
+];
+const toggle = (list: readonly string[], value: string): string[] =>
+  list.includes(value) ? list.filter((x) => x !== value) : [...list, value];
 
 export function Component() {
   const { id } = useParams();
-  const me = useMe();
-  const go = useNavigate();
-  const outbox = useOutbox();
   const { data: session, error } = useData('session', { params: { id: id! } });
-  const [draft, setDraft] = useState<Draft | null>(null);
-  const [marks, setMarks] = useState(true);
-  const key = `run:${id}`;
-  const loaded = useRef(false);
+  if (!session)
+    return (
+      <Page title="Session">
+        <Pending error={error} what="this session" />
+      </Page>
+    );
+  return <Runner key={session.id} session={session} />;
+}
 
+/** The draft, kept on the device with every change. */
+function useRunDraft(session: Session) {
+  const [draft, setDraft] = useState<RunDraft | null>(null);
+  const key = `run:${session.id}`;
+  const first = useRef(session);
   useEffect(() => {
-    if (!session || loaded.current) return;
-    loaded.current = true;
-    void kept<Draft>(key).then((old) => {
-      const log = session.log;
-      setDraft(
-        old ??
-          (log
-            ? {
-                ...EMPTY,
-                away: log.attendance.filter((a) => !a.present).map((a) => a.child),
-                done: log.done,
-                happened: log.happened,
-                at: session.plan.parts.length,
-              }
-            : EMPTY),
-      );
-    });
-  }, [session, key]);
-  const change = (part: Partial<Draft>): void =>
-    setDraft((now) => {
-      const next = { ...now!, ...part };
-      void keep(key, next);
-      return next;
-    });
-  const partAt = draft?.at ?? 0;
-  const running = draft !== null && session !== undefined && partAt < session.plan.parts.length;
+    void kept<Partial<RunDraft>>(key).then((old) => setDraft(old ? { ...EMPTY_RUN, ...old } : draftOf(first.current)));
+  }, [key]);
+  const change = useCallback(
+    (part: Partial<RunDraft>): void =>
+      setDraft((now) => {
+        const next = { ...now!, ...part };
+        void keep(key, next);
+        return next;
+      }),
+    [key],
+  );
+  const at = draft?.at ?? 0;
+  const running = draft !== null && at < session.plan.parts.length;
   useEffect(() => {
     if (!running) return;
     const timer = setInterval(
       () =>
         setDraft((now) => {
-          const spent = [...now!.spent];
-          spent[now!.at] = (spent[now!.at] ?? 0) + 1;
+          const spent = Array.from({ length: Math.max(now!.spent.length, now!.at + 1) }, (_, k) => now!.spent[k] ?? 0);
+          spent[now!.at]! += 1;
           const next = { ...now!, spent };
           if (spent[now!.at]! % 15 === 0) void keep(key, next);
           return next;
@@ -75,48 +77,94 @@ export function Component() {
       1000,
     );
     return () => clearInterval(timer);
-  }, [running, partAt, key]);
+  }, [running, at, key]);
+  return { draft, change, key };
+}
 
-  if (!session || !draft)
-    return (
-      <Page title="Session">
-        <Pending error={error} what="this session" />
-      </Page>
-    );
+function Runner({ session }: { session: Session }) {
+  const me = useMe();
+  const go = useNavigate();
+  const outbox = useOutbox();
+  const { draft, change, key } = useRunDraft(session);
+  const [marks, setMarks] = useState(true);
+  const [hidden, setHidden] = useState(false);
+  /** Parts that are looked at otherwise than their kind is. */
+  const [other, setOther] = useState<ReadonlySet<string>>(new Set());
   const { parts } = session.plan;
-  const part = parts[draft.at];
-  const toggle = (list: readonly string[], value: string): string[] =>
-    list.includes(value) ? list.filter((x) => x !== value) : [...list, value];
-  const doneAndOn = (): void =>
-    change({ done: draft.done.includes(part!.title) ? draft.done : [...draft.done, part!.title], at: draft.at + 1 });
+  const part = draft ? parts[draft.at] : undefined;
+  const oneByOne = part !== undefined && itemsOf(part).length > 0 && WHOLE.includes(part.kind) === other.has(part.id);
+  const items = part && oneByOne ? itemsOf(part, draft!.shuffles[part.id]) : [];
+  const itemAt = part ? Math.min(draft!.items[part.id] ?? 0, Math.max(0, items.length - 1)) : 0;
+  const item = items[itemAt];
+  const present = session.members.filter((m) => !draft?.away.includes(m.id));
+
+  const onPart = useCallback((at: number): void => (setHidden(false), change({ at })), [change]);
+  const doneAndOn = (): void => {
+    const { [part!.id]: _gone, ...left } = draft!.left;
+    setHidden(false);
+    change({ done: draft!.done.includes(part!.title) ? draft!.done : [...draft!.done, part!.title], left, at: draft!.at + 1 });
+  };
+  const leaveRest = (): void => {
+    setHidden(false);
+    // what was shown was done; what was not is carried over
+    const from = oneByOne && itemAt > 0 ? itemAt + 1 : 0;
+    const words = leftOf(part!, from, draft!.shuffles[part!.id]);
+    change({
+      at: draft!.at + 1,
+      done: draft!.done.filter((d) => d !== part!.title),
+      left: from > 0 && words.length > 0 ? { ...draft!.left, [part!.id]: words } : draft!.left,
+    });
+  };
+  const step = (by: 1 | -1): void => {
+    if (!part) return;
+    if (by === 1 && itemAt >= items.length - 1) return doneAndOn();
+    if (by === -1 && itemAt === 0) return onPart(Math.max(0, draft!.at - 1));
+    change({ items: { ...draft!.items, [part.id]: itemAt + by } });
+  };
+  const markable = part !== undefined && item !== undefined && aboutOf(part, item.key) !== null;
+  const mark = (child: string): void => {
+    if (!part || !item || !markable) return;
+    const at = markKey(part.id, item.key, child);
+    const { [at]: old, ...rest } = draft!.marks;
+    const next = nextMark(old);
+    change({ marks: next ? { ...rest, [at]: next } : rest });
+  };
+  const shuffle = (): void =>
+    part &&
+    change({ shuffles: { ...draft!.shuffles, [part.id]: Math.floor(Math.random() * 2 ** 31) }, items: { ...draft!.items, [part.id]: 0 } });
+  const lookOtherwise = (): void => {
+    if (part) setOther((now) => new Set(toggle([...now], part.id)));
+  };
+  const onKey = useRef<(event: KeyboardEvent) => void>(() => undefined);
+  onKey.current = (event) => {
+    if (!part || !draft || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select, a')) return;
+    const onButton = event.target instanceof HTMLElement && event.target.closest('button') !== null;
+    const act: Record<string, () => void> = {
+      ArrowRight: () => step(1),
+      ArrowLeft: () => step(-1),
+      ...(onButton ? {} : { ' ': () => step(1), Enter: doneAndOn }),
+      s: shuffle,
+      m: () => setMarks(!marks),
+      h: () => setHidden(!hidden),
+      a: lookOtherwise,
+    };
+    const child = /^[1-9]$/.test(event.key) ? present[Number(event.key) - 1] : undefined;
+    const todo = child ? () => mark(child.id) : act[event.key];
+    if (!todo) return;
+    event.preventDefault();
+    todo();
+  };
+  useEffect(() => {
+    const listen = (event: KeyboardEvent): void => onKey.current(event);
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
+
+  if (!draft) return null;
   const finish = async (): Promise<void> => {
-    const at = new Date().toISOString();
-    const logId = uuidv7();
-    const entries = [
-      {
-        type: 'log' as const,
-        id: logId,
-        record: {
-          id: logId,
-          session: session.id,
-          by: me.colleague.id,
-          at,
-          attendance: session.members.map((m) => ({ child: m.id, present: !draft.away.includes(m.id) })),
-          done: parts.filter((p) => draft.done.includes(p.title)).map((p) => p.title),
-          happened: draft.happened.trim(),
-          ...(session.log ? { replaces: session.log.id } : {}),
-        },
-      },
-      ...(draft.note.trim() === ''
-        ? []
-        : [{ id: uuidv7(), text: draft.note.trim() }].map((n) => ({
-            type: 'note' as const,
-            id: n.id,
-            record: { id: n.id, session: session.id, by: me.colleague.id, at, text: n.text },
-          }))),
-    ];
     try {
-      await post(me.colleague.id, entries);
+      await post(me.colleague.id, recordsOf(session, draft, me.colleague.id, new Date().toISOString(), uuidv7));
     } catch {
       toast.error('This device has no room left, so the log is not kept yet. What you typed stays on this page.');
       return;
@@ -126,9 +174,10 @@ export function Component() {
       outbox.reach === 'offline' ? 'Logged on this device. It is sent when the network is back.' : 'Logged. Your colleagues can see it.',
     );
     await go('/');
-    setTimeout(() => void refresh('sessions'), 400);
+    setTimeout(() => void refresh('sessions', 'children'), 400);
   };
   const spent = draft.spent[draft.at] ?? 0;
+  const names = new Map(session.members.map((m) => [m.id, m.name.split(' ')[0]!]));
   return (
     <div className="grid min-h-dvh grid-rows-[auto_1fr]">
       <header className="flex flex-wrap items-center gap-x-6 gap-y-2 bg-pine px-6 py-3 text-white">
@@ -144,12 +193,12 @@ export function Component() {
               <button
                 key={m.id}
                 aria-pressed={!away}
-                aria-label={`${m.name.split(' ')[0]!}, ${away ? 'away' : 'there'}`}
+                aria-label={`${names.get(m.id)}, ${away ? 'away' : 'there'}`}
                 onClick={() => change({ away: toggle(draft.away, m.id) })}
                 className={`rounded-s border px-2.5 py-1 text-sm font-semibold ${away ? 'border-dashed border-[#8fa8a6] text-[#c5d3cc] line-through' : 'border-white bg-pine-2'}`}
                 title={away ? 'away' : 'there'}
               >
-                {m.name.split(' ')[0]}
+                {names.get(m.id)}
               </button>
             );
           })}
@@ -158,104 +207,136 @@ export function Component() {
           {outbox.reach === 'offline' ? 'Offline: kept on this device' : ''}
         </span>
       </header>
-      <div className="grid lg:grid-cols-[15rem_1fr]">
-        <nav aria-label="Parts" className="border-r border-rule bg-sheet py-3">
-          <ol>
-            {parts.map((p, k) => (
-              <li key={p.title}>
-                <button
-                  onClick={() => change({ at: k })}
-                  aria-current={k === draft.at ? 'step' : undefined}
-                  className={`flex w-full items-center gap-3 border-l-4 px-4 py-2.5 text-left ${k === draft.at ? 'border-pine bg-paper font-semibold' : 'border-transparent'}`}
-                >
-                  <span
-                    className={`grid size-6 place-items-center rounded-full border ${draft.done.includes(p.title) ? 'border-leaf bg-leaf text-white' : 'border-rule'}`}
-                  >
-                    {draft.done.includes(p.title) && <Check size={14} aria-label="done" />}
-                  </span>
-                  <span className="flex-1">{p.title}</span>
-                  <span className="text-sm text-ink-2">{p.minutes} min</span>
-                </button>
-              </li>
-            ))}
-            <li>
-              <button
-                onClick={() => change({ at: parts.length })}
-                aria-current={!part ? 'step' : undefined}
-                className={`flex w-full items-center gap-3 border-l-4 px-4 py-2.5 text-left ${!part ? 'border-pine bg-paper font-semibold' : 'border-transparent'}`}
-              >
-                <span className="size-6" /> What happened
-              </button>
-            </li>
-          </ol>
-        </nav>
+      <div className="grid lg:grid-cols-[14rem_1fr]">
+        <PartList parts={parts} at={draft.at} done={draft.done} left={draft.left} onPart={onPart} />
         {part ? (
-          <main className="flex flex-col px-10 py-6">
+          <main className="flex flex-col px-8 py-5">
             <div className="mb-1 flex items-baseline gap-4">
               <h2 className="text-2xl">{part.title}</h2>
               <p className={`ml-auto text-xl ${spent > part.minutes * 60 ? 'font-semibold text-wobbly' : 'text-ink-2'}`}>
                 {clock(spent)} <span className="text-base">of {part.minutes} min</span>
               </p>
             </div>
-            <p className="mb-6 max-w-2xl text-ink-2">{part.how}</p>
+            <p className="mb-4 max-w-2xl text-ink-2">{part.how}</p>
             <div className="flex-1">
-              <PartWords part={part} focus={session.plan.focus} size="text-[2.6rem]" marks={marks} />
+              <RunItemView part={part} item={item} focus={session.plan.focus} names={names} marks={marks} hidden={hidden} />
             </div>
-            <div className="mt-8 flex items-center gap-4">
+            {item && (
+              <div className="mt-3 flex flex-wrap items-center gap-2">
+                <button className="btn min-h-11" onClick={() => step(-1)} aria-label="Back">
+                  <ChevronLeft size={18} aria-hidden />
+                </button>
+                <p className="min-w-16 text-center text-ink-2" role="status">
+                  {itemAt + 1} of {items.length}
+                </p>
+                <button className="btn min-h-11" onClick={() => step(1)} aria-label="Next">
+                  <ChevronRight size={18} aria-hidden />
+                </button>
+                {markable && (
+                  <fieldset className="ml-6 flex flex-wrap gap-1.5">
+                    <legend className="sr-only">Marks for one child</legend>
+                    {present.map((m, k) => {
+                      const made = draft.marks[markKey(part.id, item.key, m.id)];
+                      return (
+                        <button
+                          key={m.id}
+                          onClick={() => mark(m.id)}
+                          aria-label={`${names.get(m.id)}: ${made ?? 'no mark'}`}
+                          className={`min-h-11 rounded-m border px-3 text-left ${made === 'slipped' ? 'border-gap bg-gap-wash' : made === 'right alone' ? 'border-leaf bg-leaf-wash' : 'border-rule bg-sheet'}`}
+                        >
+                          {k < 9 && <kbd className="mr-1.5">{k + 1}</kbd>}
+                          {names.get(m.id)}
+                          {made && <span className="block text-sm">{made}</span>}
+                        </button>
+                      );
+                    })}
+                  </fieldset>
+                )}
+              </div>
+            )}
+            <div className="mt-5 flex flex-wrap items-center gap-3 border-t border-rule pt-4">
               <button className="btn btn-main min-h-12 px-6 text-lg" onClick={doneAndOn}>
                 Done, next
               </button>
-              <button
-                className="btn min-h-12"
-                onClick={() => change({ at: draft.at + 1, done: draft.done.filter((d) => d !== part.title) })}
-              >
-                Leave it out
+              <button className="btn min-h-12" onClick={leaveRest}>
+                {oneByOne && itemAt > 0 ? 'Leave the rest for next time' : 'Leave it out'}
               </button>
-              {part.words.length > 0 && part.kind !== 'spell' && (
-                <label className="ml-auto flex items-center gap-2 text-ink-2">
-                  <input type="checkbox" className="size-4" checked={marks} onChange={(event) => setMarks(event.target.checked)} /> marks
-                  under graphemes
-                </label>
-              )}
+              <span className="ml-auto flex flex-wrap items-center gap-2">
+                {itemsOf(part).length > 1 && (
+                  <button className="btn btn-small" onClick={lookOtherwise}>
+                    {oneByOne ? 'All at once' : 'One at a time'} <kbd>A</kbd>
+                  </button>
+                )}
+                {item && (
+                  <button className="btn btn-small" onClick={shuffle}>
+                    <Shuffle size={14} aria-hidden /> Shuffle <kbd>S</kbd>
+                  </button>
+                )}
+                <button className="btn btn-small" aria-pressed={hidden} onClick={() => setHidden(!hidden)}>
+                  {hidden ? <Eye size={14} aria-hidden /> : <EyeOff size={14} aria-hidden />} {hidden ? 'Show' : 'Hide'} <kbd>H</kbd>
+                </button>
+                {showsMarks(part) && (
+                  <button className="btn btn-small" aria-pressed={marks} onClick={() => setMarks(!marks)}>
+                    {marks ? 'Without marks' : 'With marks'} <kbd>M</kbd>
+                  </button>
+                )}
+              </span>
             </div>
+            {session.plan.atError && (
+              <p className="mt-3 text-sm text-ink-2">
+                <b>At an error:</b> {session.plan.atError}
+              </p>
+            )}
           </main>
         ) : (
-          <main className="max-w-3xl px-10 py-6">
-            <h2 className="mb-1 text-2xl">What happened</h2>
-            <p className="mb-5 text-ink-2">
-              {session.members.length - draft.away.length} of {session.members.length} there, {draft.done.length} of {parts.length} parts
-              done. Change both above and at the left.
-            </p>
-            <label className="mb-1 block font-semibold" htmlFor="happened">
-              For the record
-            </label>
-            <textarea
-              id="happened"
-              className="field"
-              rows={4}
-              maxLength={4000}
-              value={draft.happened}
-              onChange={(event) => change({ happened: event.target.value })}
-              placeholder="What went well, what did not, what was left"
-            />
-            <label className="mt-4 mb-1 block font-semibold" htmlFor="note">
-              A note to whoever plans this group
-            </label>
-            <textarea
-              id="note"
-              className="field !bg-note"
-              rows={2}
-              maxLength={4000}
-              value={draft.note}
-              onChange={(event) => change({ note: event.target.value })}
-              placeholder="Can stay empty"
-            />
-            <button className="btn btn-main mt-5 min-h-12 px-6 text-lg" onClick={() => void finish()}>
-              {session.log ? 'Keep the changed log' : 'Log this session'}
-            </button>
-          </main>
+          <RunLog session={session} draft={draft} onChange={change} onFinish={() => void finish()} />
         )}
       </div>
     </div>
+  );
+}
+
+function PartList({
+  parts,
+  at,
+  done,
+  left,
+  onPart,
+}: {
+  parts: readonly Part[];
+  at: number;
+  done: readonly string[];
+  left: RunDraft['left'];
+  onPart: (at: number) => void;
+}) {
+  const look = (current: boolean): string =>
+    `flex w-full items-center gap-3 border-l-4 px-4 py-2 text-left ${current ? 'border-pine bg-paper font-semibold' : 'border-transparent'}`;
+  return (
+    <nav aria-label="Parts" className="border-r border-rule bg-sheet py-3">
+      <ol>
+        {parts.map((p, k) => (
+          <li key={p.id}>
+            <button onClick={() => onPart(k)} aria-current={k === at ? 'step' : undefined} className={look(k === at)}>
+              <span
+                className={`grid size-6 shrink-0 place-items-center rounded-full border ${done.includes(p.title) ? 'border-leaf bg-leaf text-white' : left[p.id] ? 'border-dashed border-ink' : 'border-rule'}`}
+              >
+                {done.includes(p.title) && <Check size={14} aria-label="done" />}
+              </span>
+              <span className="flex-1">{p.title}</span>
+              <span className="text-sm whitespace-nowrap text-ink-2">{p.minutes} min</span>
+            </button>
+          </li>
+        ))}
+        <li>
+          <button
+            onClick={() => onPart(parts.length)}
+            aria-current={at >= parts.length ? 'step' : undefined}
+            className={look(at >= parts.length)}
+          >
+            <span className="size-6" /> What happened
+          </button>
+        </li>
+      </ol>
+    </nav>
   );
 }

@@ -10,7 +10,7 @@ import { post } from '../outbox/outbox.js';
 import { useMay, useMe } from '../shell/me.js';
 import { dayWords, timeWords } from '../ui/dates.js';
 import { Page, Pending } from '../ui/page.js';
-import { PartWords } from './parts.js';
+import { PartView } from './part-view.js';
 
 export function Component() {
   const { id } = useParams();
@@ -26,6 +26,7 @@ export function Component() {
       </Page>
     );
   const who = (colleague: string | null): string => team?.find((c) => c.id === colleague)?.name ?? 'nobody yet';
+  const names = new Map(session.members.map((m) => [m.id, m.name.split(' ')[0]!]));
   const runs = plan || session.adultId === me.colleague.id;
   const change = async (body: { adultId?: string | null; on?: string }): Promise<void> => {
     try {
@@ -77,6 +78,11 @@ export function Component() {
               {session.log ? 'Change the log' : 'Run it'}
             </Link>
           )}
+          {plan && !session.log && (
+            <Link className="btn" to={`/sessions/${session.id}/edit`}>
+              Change the plan
+            </Link>
+          )}
           <Link className="btn" to={`/sessions/${session.id}/print`}>
             Print
           </Link>
@@ -95,7 +101,7 @@ export function Component() {
               <span className="font-serif text-lg font-semibold">{part.minutes} min</span>
               <div>
                 <h2 className="mb-2 text-lg">{part.title}</h2>
-                <PartWords part={part} focus={session.plan.focus} />
+                <PartView part={part} focus={session.plan.focus} names={names} />
               </div>
             </li>
           ))}

@@ -28,6 +28,8 @@ import {
   orderCurve,
   orderRemarks,
   planSession,
+  redrawPart,
+  swapWord,
   readingPace,
   wordsToTeach,
   plannedWord,
@@ -60,6 +62,7 @@ import {
   type RuleCount,
   type RuleScope,
   type SessionPlan,
+  type SessionPart,
   type SessionRequest,
   type Spelling,
   type StatedRule,
@@ -91,6 +94,12 @@ type Args<F extends (lexicon: Lexicon, request: never) => unknown> = Parameters<
 const api = {
   async planSession(request: SessionRequest): Promise<SessionPlan> {
     return planSession(await words(), request);
+  },
+  async redrawPart(request: SessionRequest, plan: SessionPlan, part: string, seed: number): Promise<SessionPart> {
+    return redrawPart(await words(), request, plan, part, seed);
+  },
+  async swapWord(request: SessionRequest, plan: SessionPlan, at: { part: string; word: string; seed: number }) {
+    return swapWord(await words(), request, plan, at);
   },
   async plannedWord(word: string, focus: readonly string[]): Promise<PlannedWord> {
     return plannedWord(await words(), word, focus);

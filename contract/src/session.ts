@@ -1,0 +1,85 @@
+/** A session's plan and the styles it is made in, as they travel. */
+import { PART_KINDS } from '@sapling/core';
+import { z } from 'zod';
+import { gpc } from './library.js';
+import { question } from './reading.js';
+
+const few = (max: number, each = 60) => z.array(z.string().max(each)).max(max);
+const plannedWord = z.object({
+  word: z.string().max(45),
+  units: z.array(z.object({ grapheme: z.string().max(20), sound: z.string().max(8), letters: z.array(z.number().int()) })).max(45),
+  focus: z.array(gpc).max(20),
+  /** Which units are the odd part of an irregular word: their pairs have not been taught. */
+  odd: z.array(z.number().int()).max(45).optional(),
+  /** The one child it is for. */
+  for: z.string().max(60).optional(),
+  options: few(8).optional(),
+  steps: few(8).optional(),
+  base: z.string().max(45).optional(),
+  ending: z.string().max(20).optional(),
+  change: z.enum(['none', 'doubled', 'e dropped', 'y to i']).optional(),
+  madeUp: z.boolean().optional(),
+  heard: z.boolean().optional(),
+  pinned: z.boolean().optional(),
+  carried: z.boolean().optional(),
+});
+const plannedLine = z.object({
+  text: z.string().max(300),
+  answer: z.enum(['yes', 'no']).optional(),
+  pictures: few(4).optional(),
+  pinned: z.boolean().optional(),
+});
+const plannedText = z.object({
+  id: z.string().max(60),
+  title: z.string().max(120),
+  text: z.string().max(6000),
+  questions: z.array(question).max(12).readonly(),
+  tell: few(40),
+  again: z.boolean(),
+});
+export const sessionPart = z.object({
+  id: z.string().min(1).max(60),
+  kind: z.enum(PART_KINDS),
+  title: z.string().max(80),
+  how: z.string().max(400),
+  minutes: z.number().int().min(0).max(60),
+  gpcs: z.array(gpc).max(60),
+  words: z.array(plannedWord).max(60),
+  stack: z.array(gpc).max(120).optional(),
+  ask: z.array(gpc).max(40).optional(),
+  whose: z.record(gpc, few(40)).optional(),
+  lines: z.array(plannedLine).max(40).optional(),
+  text: plannedText.optional(),
+  remark: z.string().max(300).optional(),
+  pinned: z.boolean().optional(),
+});
+export const plan = z.object({
+  focus: z.array(gpc).min(1).max(20),
+  minutes: z.number().int().min(10).max(30),
+  parts: z.array(sessionPart).min(1).max(20),
+  style: z.string().max(80).optional(),
+  atError: z.string().max(400).optional(),
+});
+
+export const sessionStyle = z.object({
+  id: z.string().min(1).max(60),
+  name: z.string().trim().min(1, 'A name is needed.').max(80),
+  parts: z
+    .array(
+      z.object({
+        id: z.string().max(60),
+        kind: z.enum(PART_KINDS),
+        title: z.string().max(80),
+        minutes: z.number().int().min(1).max(30),
+        how: z.string().max(400),
+      }),
+    )
+    .min(1)
+    .max(16),
+  oldToNew: z.number().int().min(1).max(20),
+  atError: z.string().max(400),
+});
+/** `version` and `by` are null for a style that ships with the tool. */
+export const styleRow = sessionStyle.extend({ version: z.number().int().nullable(), by: z.string().nullable() });
+export type StyleRow = z.infer<typeof styleRow>;
+export const styleBody = sessionStyle.omit({ id: true }).extend({ version: z.number().int().min(0) });

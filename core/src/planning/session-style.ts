@@ -1,0 +1,221 @@
+/** Styles of a session: which parts in which order with how many minutes. Three ship with the tool; a school makes its own. */
+import { CoreError } from '../errors.js';
+import type { Style } from '../phonics/teaching-order.js';
+import { PART_KINDS, type PartKind } from './session-plan.js';
+
+export interface StylePart {
+  readonly id: string;
+  readonly kind: PartKind;
+  readonly title: string;
+  /** Of a session as long as the style's; another length shares its minutes alike. */
+  readonly minutes: number;
+  readonly how: string;
+}
+export interface SessionStyle {
+  readonly id: string;
+  readonly name: string;
+  readonly parts: readonly StylePart[];
+  /** Old cards to each new one in the review. */
+  readonly oldToNew: number;
+  /** What the adult says at an error. */
+  readonly atError: string;
+}
+
+/** The name a part goes by and what is done in it, where a style says nothing else. */
+export const PART_WORDS: Readonly<Record<PartKind, { readonly title: string; readonly how: string }>> = {
+  review: {
+    title: 'Review',
+    how: 'Turn the stack over once, quickly. Give the sound at any slip, have it said again, and put the card back three cards later.',
+  },
+  focus: {
+    title: 'Focus',
+    how: 'Say the sound, show the grapheme, have each child say it and write it. Then contrast it with the one it is mixed up with.',
+  },
+  listen: { title: 'Listen', how: 'Say the sounds one by one with a breath between. The children push them together and say the word.' },
+  find: { title: 'Find it', how: 'Say the first word of the row. Each child finds it among the others and says how they knew.' },
+  'letter formation': {
+    title: 'Letter formation',
+    how: 'Say the sound and how it goes. Finger first, then pencil: three good ones are enough.',
+  },
+  'read words': {
+    title: 'Read words',
+    how: 'Point under each grapheme, sounds first, then the word. A second time without sounding out loud.',
+  },
+  'stepped words': {
+    title: 'Longer sound rows',
+    how: 'Uncover two sounds and say them together, then one more each time. Back down where it falls apart.',
+  },
+  'made-up words': {
+    title: 'Made-up words',
+    how: 'Say that these are nobody’s words. Sounds first, then together; no guessing helps here.',
+  },
+  'word chain': { title: 'Word chain', how: 'Change one sound at a time. Ask what changed before the letters are moved.' },
+  'sort spellings': {
+    title: 'Sort spellings',
+    how: 'Read each word, then put it under the spelling it holds. Say what you notice about where each stands.',
+  },
+  'irregular words': { title: 'Irregular words', how: 'Read the word, find the odd part together, read it again.' },
+  endings: { title: 'Endings', how: 'Read the base word, add the ending, say what changed in sound and spelling.' },
+  'sound boxes': {
+    title: 'Boxes for sounds',
+    how: 'Say the word, touch a box for each sound, write one grapheme into each box, read it back.',
+  },
+  spell: { title: 'Spell', how: 'Say the word, count its sounds on fingers, write a grapheme for each, read it back.' },
+  'picture spelling': { title: 'Spell from pictures', how: 'Name the picture together, count the sounds, write it.' },
+  sentence: {
+    title: 'Sentence',
+    how: 'Say it twice. The children say it back, count its words, write it and read it: capital, spaces, full stop.',
+  },
+  'yes or no': { title: 'Yes or no?', how: 'Each child reads one alone and says yes or no, and how they know.' },
+  'picture sort': { title: 'Sort pictures', how: 'Name each picture and put it with the sound you hear in it.' },
+  'phrase to picture': { title: 'Phrase to picture', how: 'Read the phrase, find what it says, read it again to the group.' },
+  text: {
+    title: 'Read the text',
+    how: 'Tell the words below first. Everyone reads at the same time, quietly; listen to one child after the other. Then the questions.',
+  },
+  own: { title: 'Of our own', how: '' },
+};
+
+const part = (kind: PartKind, minutes: number, words: Partial<{ id: string; title: string; how: string }> = {}): StylePart => ({
+  id: kind,
+  kind,
+  minutes,
+  ...PART_WORDS[kind],
+  ...words,
+});
+
+const STYLE_ID: Record<Style, string> = {
+  'revisit to apply': 'revisit-to-apply',
+  'cue and answer': 'cue-and-answer',
+  'cards and dictation': 'cards-and-dictation',
+};
+/** The style that goes with a way of working. */
+export const styleFor = (style: Style): SessionStyle => SHIPPED_STYLES.find((s) => s.id === STYLE_ID[style])!;
+
+/** The three ways of working as sessions of thirty minutes. */
+export const SHIPPED_STYLES: readonly SessionStyle[] = [
+  {
+    id: 'revisit-to-apply',
+    name: 'Revisit to apply',
+    oldToNew: 8,
+    atError:
+      'Point under the part that slipped. “Say the sounds again.” If it does not come, say the sound, have it said, and read the whole word again.',
+    parts: [
+      part('review', 3, { title: 'Revisit' }),
+      part('focus', 4, { title: 'Teach' }),
+      part('letter formation', 2),
+      part('read words', 6),
+      part('sort spellings', 3),
+      part('irregular words', 2),
+      part('sound boxes', 4),
+      part('sentence', 2),
+      part('text', 4),
+    ],
+  },
+  {
+    id: 'cue-and-answer',
+    name: 'Cue and answer',
+    oldToNew: 6,
+    atError: '“This sound is …” – “What sound?” – all answer. Go two items back, come to it again, and ask once more before the part ends.',
+    parts: [
+      part('review', 3, {
+        how: 'Touch the card, wait a second, signal: all answer. Then three cards to single children, the least sure first.',
+      }),
+      part('focus', 4, { title: 'New sound', how: 'Model it: “This sound is …”. Signal, all answer, twice. Then each child alone, once.' }),
+      part('listen', 2, { title: 'Say it, push it together' }),
+      part('read words', 6, {
+        how: 'Touch under each grapheme as all sound it out, slide back, signal: all say the word. Second row without sounding out.',
+      }),
+      part('irregular words', 2, { how: 'Say the word, signal, all say it. Spell it aloud, say it again.' }),
+      part('text', 10, {
+        title: 'Story, three times',
+        how: 'First for the words, every child at the same time. Again with the questions. Again so that it sounds like talking.',
+      }),
+      part('spell', 3, { how: 'Say the word. All say its sounds at the signal, then write it; check letter by letter.' }),
+    ],
+  },
+  {
+    id: 'cards-and-dictation',
+    name: 'Cards and dictation',
+    oldToNew: 10,
+    atError:
+      'Do not say right or wrong: have the child read back what they wrote or said, and compare it with the card. Then the card again.',
+    parts: [
+      part('review', 4, {
+        title: 'Card drill, both ways',
+        how: 'Show each card for its sound. Then say each sound: the children write its spellings.',
+      }),
+      part('focus', 4, { title: 'New card' }),
+      part('stepped words', 3),
+      part('sound boxes', 5, { title: 'Tap out and spell' }),
+      part('endings', 4, {
+        title: 'Base word, then ending',
+        how: 'Dictate the base word, then the ending. Say what has to change before it is written.',
+      }),
+      part('irregular words', 3, { how: 'Read it, name the odd part, spell it aloud while writing, cover it, write it again, read it.' }),
+      part('sentence', 4, { title: 'Dictate a sentence' }),
+      part('text', 3),
+    ],
+  },
+];
+
+const LONGEST_TITLE = 80;
+const LONGEST_HOW = 400;
+export const MOST_PARTS = 16;
+
+/**
+ * A style that can be kept: trimmed, whole minutes, every part with an id of its own.
+ * @throws CoreError `empty` without a name or parts, `out-of-range` for more than 16 parts, minutes outside 1 to 30 or a ratio outside 1 to 20.
+ */
+export function checkedStyle(style: SessionStyle): SessionStyle {
+  const name = style.name.trim();
+  if (name === '') throw new CoreError('empty', 'name', 'A style needs a name.');
+  if (style.parts.length === 0) throw new CoreError('empty', 'parts', 'A style needs at least one part.');
+  if (style.parts.length > MOST_PARTS) throw new CoreError('out-of-range', 'parts', `A style has at most ${MOST_PARTS} parts.`);
+  if (!Number.isInteger(style.oldToNew) || style.oldToNew < 1 || style.oldToNew > 20)
+    throw new CoreError('out-of-range', 'oldToNew', 'Old cards to each new one: from 1 to 20.');
+  const taken = new Set<string>();
+  const parts = style.parts.map((p, k) => {
+    if (!PART_KINDS.includes(p.kind)) throw new CoreError('bad-input', `parts.${k}.kind`, `"${p.kind}" is no kind of part.`);
+    if (!Number.isInteger(p.minutes) || p.minutes < 1 || p.minutes > 30)
+      throw new CoreError('out-of-range', `parts.${k}.minutes`, 'A part takes from 1 to 30 minutes.');
+    const title = (p.title.trim() || PART_WORDS[p.kind].title).slice(0, LONGEST_TITLE);
+    let id = p.id || p.kind;
+    for (let n = 2; taken.has(id); n += 1) id = `${p.kind} ${n}`;
+    taken.add(id);
+    return { id, kind: p.kind, title, minutes: p.minutes, how: p.how.trim().slice(0, LONGEST_HOW) };
+  });
+  return { id: style.id, name, parts, oldToNew: style.oldToNew, atError: style.atError.trim().slice(0, LONGEST_HOW) };
+}
+
+/** A part is not begun for less. */
+const LEAST_A_PART = 2;
+
+/**
+ * Whole minutes for parts that add up exactly (largest remainder). Where there are too few for two each, the parts
+ * with the least weight go, the later first; never the first two.
+ * @example shareMinutes(20, [{ minutes: 10 }, { minutes: 20 }]) // [{ part, minutes: 7 }, { part, minutes: 13 }]
+ */
+export function shareMinutes<T extends { readonly minutes: number }>(minutes: number, parts: readonly T[]): { part: T; minutes: number }[] {
+  const kept = [...parts];
+  while (kept.length > 2 && kept.length * LEAST_A_PART > minutes) {
+    let least = 2;
+    for (let k = 2; k < kept.length; k += 1) if (kept[k]!.minutes <= kept[least]!.minutes) least = k;
+    kept.splice(least, 1);
+  }
+  const sum = kept.reduce((a, p) => a + p.minutes, 0);
+  const out = kept.map((p) => ({ part: p, exact: (minutes * p.minutes) / sum, minutes: 0 }));
+  for (const o of out) o.minutes = Math.max(1, Math.floor(o.exact));
+  let left = minutes - out.reduce((a, o) => a + o.minutes, 0);
+  for (const o of [...out].sort((a, b) => b.exact - b.minutes - (a.exact - a.minutes))) {
+    if (left <= 0) break;
+    o.minutes += 1;
+    left -= 1;
+  }
+  while (left < 0) {
+    const most = out.reduce((a, b) => (b.minutes > a.minutes ? b : a));
+    most.minutes -= 1;
+    left += 1;
+  }
+  return out.map(({ part: p, minutes: m }) => ({ part: p, minutes: m }));
+}

@@ -1,0 +1,141 @@
+/** Words for a group: what all its children can read, words for each focus pair, and whose turn each is. */
+import { findWords, type FindWordsRequest } from '../phonics/find-words.js';
+import { wordJudge, type Taught } from '../phonics/decodability.js';
+import type { Gpc, Lexicon, Segmentation } from '../phonics/lexicon.js';
+import { gpcsOf, segment } from '../phonics/segment.js';
+import type { PlannedWord, SessionChild, SessionRequest } from './session-plan.js';
+
+/** A pair counts as readable for a child who is likelier than not to know it. Never checked: as taught. */
+export const READS_FROM = 0.5;
+/** Below this a child needs the pair taught. */
+export const OWN_GAP_BELOW = READS_FROM;
+
+export interface Ground {
+  /** What every child of the group can read, the focus left out. */
+  readonly taught: Taught;
+  /** The same with the focus. */
+  readonly withFocus: Taught;
+  readonly focus: readonly Gpc[];
+  /** Children who need a focus pair, where it is not all of them. */
+  readonly owners: ReadonlyMap<Gpc, readonly string[]>;
+  /** Whether a word can be read on this ground with the focus; it remembers what it met. */
+  readonly reads: (word: string) => boolean;
+}
+
+/** Whether a child can be asked to read a pair. */
+export const canRead = (child: SessionChild, gpc: Gpc): boolean => (child.known[gpc] ?? 1) >= READS_FROM;
+
+const grounds = new WeakMap<object, Ground>();
+/** What the words of a session stand on, worked out once a request. */
+export function groundOf(lexicon: Lexicon, request: Pick<SessionRequest, 'taught' | 'focus' | 'children'>): Ground {
+  const made = grounds.get(request) ?? makeGround(lexicon, request);
+  grounds.set(request, made);
+  return made;
+}
+function makeGround(lexicon: Lexicon, { taught, focus, children }: Pick<SessionRequest, 'taught' | 'focus' | 'children'>): Ground {
+  const gpcs = taught.gpcs.filter((gpc) => !focus.includes(gpc) && children.every((c) => canRead(c, gpc)));
+  const owners = new Map<Gpc, string[]>();
+  for (const gpc of focus) {
+    const need = children.filter((c) => (c.known[gpc] ?? 0) < OWN_GAP_BELOW).map((c) => c.id);
+    if (need.length > 0 && need.length < children.length) owners.set(gpc, need);
+  }
+  const withFocus = { gpcs: [...gpcs, ...focus], words: taught.words };
+  const judge = wordJudge(lexicon, withFocus);
+  const reads = (word: string): boolean => {
+    const { status } = judge(word);
+    return status !== 'not yet' && status !== 'unread';
+  };
+  return { taught: { gpcs, words: taught.words }, withFocus, focus, owners, reads };
+}
+
+/** The likeliest cut of a word, kept with the lexicon: planning asks for the same few thousand again and again. */
+function cutOf(lexicon: Lexicon, word: string): Segmentation | undefined {
+  const cuts = lexicon.derived('planned cuts', () => new Map<string, Segmentation | undefined>());
+  if (!cuts.has(word)) cuts.set(word, segment(lexicon, word)[0]);
+  return cuts.get(word);
+}
+
+/** A word with its units and the focus pairs it practises; no units where nothing fits it. */
+export function plannedWord(lexicon: Lexicon, word: string, focus: readonly Gpc[]): PlannedWord {
+  const cut = cutOf(lexicon, word);
+  const gpcs = cut ? gpcsOf(cut) : [];
+  return { word, units: cut?.units ?? [], focus: focus.filter((gpc) => gpcs.includes(gpc)) };
+}
+
+/** An irregular word with its odd part: the units whose pairs these children have not been taught. */
+export function irregularWord(lexicon: Lexicon, word: string, focus: readonly Gpc[], taught: readonly Gpc[]): PlannedWord {
+  const planned = plannedWord(lexicon, word, focus);
+  return { ...planned, odd: planned.units.flatMap((u, k) => (taught.includes(`${u.grapheme}:${u.sound}`) ? [] : [k])) };
+}
+
+/** Words a child is likely to have heard come first: at least so often in a million spoken words. */
+const COMMON = 8;
+const MOST_SOUNDS = 5;
+export type Looked = Omit<Partial<FindWordsRequest>, 'taught' | 'mustUse' | 'limit' | 'seed' | 'avoid'>;
+
+/**
+ * Words for each focus pair in turn, shortest first, so many in all. A word has one new thing at a time where there
+ * are such; what was met before comes again only where nothing else is left.
+ */
+export function drawWords(
+  lexicon: Lexicon,
+  ground: Ground,
+  request: {
+    readonly count: number;
+    readonly seed: number;
+    readonly avoid: ReadonlySet<string>;
+    readonly fits?: (word: PlannedWord) => boolean;
+  },
+  look: Looked = {},
+): PlannedWord[] {
+  const { focus, taught, withFocus } = ground;
+  const { count, seed, avoid, fits = () => true } = request;
+  const words = new Map<string, PlannedWord>();
+  const share = Math.ceil(count / focus.length);
+  focus.forEach((gpc, k) => {
+    const taken = (): number => [...words.values()].filter((w) => w.focus.includes(gpc)).length;
+    const pick = (skip: readonly string[], from: Taught, minFrequency: number): void => {
+      if (taken() >= share) return;
+      const found = findWords(lexicon, {
+        maxSounds: MOST_SOUNDS,
+        ...look,
+        taught: from,
+        mustUse: [gpc],
+        limit: request.fits ? share * 12 : share * 2,
+        seed: seed + k * 101,
+        avoid: skip,
+        minFrequency,
+      });
+      for (const { word } of found) {
+        if (taken() >= share) break;
+        if (words.has(word)) continue;
+        const planned = plannedWord(lexicon, word, focus);
+        if (fits(planned)) words.set(word, planned);
+      }
+    };
+    pick([...avoid], taught, COMMON);
+    pick([...avoid], taught, 1);
+    pick([...avoid], withFocus, 1);
+    pick([], withFocus, 0.3);
+  });
+  return [...words.values()].sort((a, b) => a.units.length - b.units.length || (a.word < b.word ? -1 : 1)).slice(0, count);
+}
+
+/**
+ * Whose each word is, where a focus pair is the need of some and not of all: its words go to them in turn. Where there
+ * are fewer words than children who need them, they are for all.
+ */
+export function dealOut(words: readonly PlannedWord[], ground: Ground): PlannedWord[] {
+  const out = words.map((w) => ({ ...w }));
+  for (const [gpc, who] of ground.owners) {
+    const theirs = out.filter(
+      (w) => w.for === undefined && w.focus.includes(gpc) && w.focus.every((g) => g === gpc || !sharedByAll(g, ground)),
+    );
+    if (theirs.length < who.length) continue;
+    theirs.forEach((w, k) => {
+      w.for = who[k % who.length]!;
+    });
+  }
+  return out;
+}
+const sharedByAll = (gpc: Gpc, ground: Ground): boolean => !ground.owners.has(gpc);

@@ -1,0 +1,358 @@
+import fc from 'fast-check';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { PICTURED, teachingOrder, TEXTS } from '@sapling/data';
+import {
+  carryOver,
+  checkedStyle,
+  findWords,
+  keepPinned,
+  loadLexicon,
+  metIn,
+  PART_KINDS,
+  PART_WORDS,
+  planCycle,
+  planSession,
+  READS_FROM,
+  redrawPart,
+  reviewStack,
+  seeded,
+  shareMinutes,
+  SHIPPED_STYLES,
+  shuffled,
+  styleFor,
+  swapWord,
+  taughtAfter,
+  unreadable,
+  wordJudge,
+  wordsOf,
+  workedOn,
+  YES_OR_NO,
+  type Gpc,
+  type Lexicon,
+  type SessionPlan,
+  type SessionRequest,
+  type SessionStyle,
+} from '../src/index.js';
+
+let lexicon: Lexicon;
+beforeAll(async () => {
+  lexicon = await loadLexicon();
+});
+const sources = { texts: TEXTS, pictures: Object.keys(PICTURED), yesOrNo: YES_OR_NO };
+const everyKind: SessionStyle = {
+  id: 'all',
+  name: 'All there is',
+  oldToNew: 6,
+  atError: '',
+  parts: PART_KINDS.filter((k) => k !== 'own')
+    .slice(0, 15)
+    .map((kind) => ({ id: kind, kind, minutes: 2, ...PART_WORDS[kind] })),
+};
+const otherKinds: SessionStyle = {
+  ...everyKind,
+  id: 'rest',
+  parts: (
+    ['review', 'focus', 'yes or no', 'picture sort', 'phrase to picture', 'text', 'picture spelling', 'made-up words', 'own'] as const
+  ).map((kind) => ({ id: kind, kind, minutes: 3, ...PART_WORDS[kind] })),
+};
+
+/** A made-up group at a step of an order: who knows what, and a focus of pairs that some or all need. */
+function groupAt(orderId: string, step: number, size: number, seed: number) {
+  const random = seeded(seed);
+  const taught = taughtAfter(teachingOrder(orderId)!, step);
+  const focus = shuffled(taught.gpcs.slice(-14), random).slice(0, 1 + Math.floor(random() * 4));
+  const children = Array.from({ length: size }, (_, k) => ({
+    id: `child ${k}`,
+    known: Object.fromEntries(
+      taught.gpcs.flatMap((gpc): [Gpc, number][] => {
+        if (focus.includes(gpc)) return [[gpc, random() < 0.7 ? 0.05 + random() * 0.3 : 0.95]];
+        if (random() < 0.1) return []; // never checked
+        return [[gpc, random() < 0.04 ? random() * 0.4 : 0.6 + random() * 0.4]];
+      }),
+    ),
+  }));
+  return { taught, focus: [...new Set(focus)], children };
+}
+type Group = ReturnType<typeof groupAt>;
+
+/** A judge for each child, children who can read the same pairs taken together; kept, as hundreds of sessions ask the same words. */
+const judges = new Map<string, ReturnType<typeof wordJudge>>();
+function judgesOf(group: Group, focus: readonly Gpc[]): [string, ReturnType<typeof wordJudge>][] {
+  const out = new Map<string, [string, ReturnType<typeof wordJudge>]>();
+  for (const child of group.children) {
+    const knows = group.taught.gpcs.filter((gpc) => focus.includes(gpc) || (child.known[gpc] ?? 1) >= READS_FROM);
+    const key = `${knows.join(' ')} | ${group.taught.words.join(' ')}`;
+    if (!judges.has(key)) judges.set(key, wordJudge(lexicon, { gpcs: knows, words: group.taught.words }));
+    out.set(key, [child.id, judges.get(key)!]);
+  }
+  return [...out.values()];
+}
+const CANNOT = /not yet|unread/;
+
+/** Every word a child is asked to read or spell, judged by itself and for each child alone. */
+function mustBeReadable(plan: SessionPlan, group: Group): void {
+  const wrong: string[] = [];
+  for (const [child, judge] of judgesOf(group, plan.focus))
+    for (const part of plan.parts) {
+      const read = [
+        ...part.words.filter((w) => !w.heard).flatMap((w) => [w.word, ...(w.options ?? [])]),
+        ...(part.lines ?? []).flatMap((line) => wordsOf(line.text).map((w) => w.text)),
+      ];
+      wrong.push(...read.filter((word) => CANNOT.test(judge(word).status)).map((word) => `${word} in ${part.title} for ${child}`));
+      // a text names what must be told first: nothing else in it is out of reach
+      const text = wordsOf(part.text?.text ?? '').map((w) => w.text.toLowerCase());
+      wrong.push(
+        ...text.filter((word) => CANNOT.test(judge(word).status) && !part.text!.tell.includes(word)).map((word) => `${word} in the text`),
+      );
+    }
+  expect(wrong).toEqual([]);
+}
+
+/** Words that could have stood in place of one that was met: other words for its pair that these children can read. */
+function unmet(group: Group, plan: SessionPlan, gpc: Gpc, avoid: readonly string[]): string[] {
+  const gpcs = group.taught.gpcs.filter((g) => !plan.focus.includes(g) && group.children.every((c) => (c.known[g] ?? 1) >= READS_FROM));
+  const here = plan.parts.flatMap(metIn);
+  return findWords(lexicon, {
+    taught: { gpcs, words: [] },
+    mustUse: [gpc],
+    limit: 1,
+    seed: 1,
+    maxSounds: 5,
+    avoid: [...avoid, ...here],
+  }).map((w) => w.word);
+}
+
+describe('sessions of whole cycles', () => {
+  it('over 500 sessions of 75 groups: minutes kept, all readable for each child apart from the focus, each own gap met, words not repeated needlessly', () => {
+    let sessions = 0;
+    let repeats = 0;
+    let words = 0;
+    const styles = [...SHIPPED_STYLES, everyKind, otherKinds];
+    for (let n = 0; n < 75; n += 1) {
+      const orderId = ['riverbank', 'hillside', 'lantern'][n % 3]!;
+      const steps = teachingOrder(orderId)!.steps.length;
+      const group = groupAt(orderId, 8 + ((n * 5) % (steps - 8)), 2 + (n % 6), n);
+      const days = Array.from({ length: 11 }, (_, k) => ({ id: `s${k}`, on: `2026-11-${String(k + 1).padStart(2, '0')}` }));
+      const cycle = planCycle({ focus: group.focus, sessions: days, children: group.children });
+      const met: string[][] = [];
+      const read: string[] = [];
+      /** Child and pair for which there was an item: theirs, or one for all. */
+      const had = new Set<string>();
+      for (const [k, day] of cycle.sessions.entries()) {
+        const focus = [...new Set([...(day.fresh ? [day.fresh] : []), ...day.again.map((a) => a.gpc)])];
+        if (focus.length === 0) continue;
+        const minutes = 10 + ((n + 3 * k) % 21);
+        const avoid = met.slice(-2).flat();
+        const plan = planSession(lexicon, {
+          ...group,
+          focus,
+          fresh: day.fresh ? [day.fresh] : [],
+          contrast: day.contrast,
+          recheck: day.recheck,
+          minutes,
+          seed: n * 100 + k,
+          avoid,
+          textsRead: read,
+          style: styles[n % styles.length]!,
+          sources,
+          madeUpWords: n % 2 === 0,
+        });
+        sessions += 1;
+        expect(plan.parts.reduce((sum, p) => sum + p.minutes, 0)).toBe(minutes);
+        for (const part of plan.parts) expect(part.minutes).toBeGreaterThan(0);
+        expect(new Set(plan.parts.map((p) => p.id)).size).toBe(plan.parts.length);
+        mustBeReadable(plan, group);
+        expect(unreadable(lexicon, plan, group.taught)).toEqual([]);
+        for (const part of plan.parts) {
+          for (const w of part.words)
+            for (const gpc of w.focus) for (const id of w.for ? [w.for] : group.children.map((c) => c.id)) had.add(`${id} ${gpc}`);
+          if (part.kind === 'focus')
+            for (const gpc of part.gpcs) for (const id of part.whose?.[gpc] ?? group.children.map((c) => c.id)) had.add(`${id} ${gpc}`);
+          if (part.kind === 'read words' || part.kind === 'spell')
+            for (const w of part.words) {
+              words += 1;
+              if (!avoid.includes(w.word)) continue;
+              repeats += 1;
+              // a word of two focus pairs stands in for one of either
+              expect(w.focus.flatMap((gpc) => unmet(group, plan, gpc, avoid)).length, `${w.word} again`).toBeLessThan(w.focus.length);
+            }
+          if (part.text) read.push(part.text.id);
+        }
+        met.push(plan.parts.flatMap(metIn));
+      }
+      for (const child of group.children)
+        for (const gpc of group.focus)
+          if ((child.known[gpc] ?? 0) < READS_FROM && !cycle.left.includes(gpc)) expect(had, `group ${n}`).toContain(`${child.id} ${gpc}`);
+    }
+    expect(sessions).toBeGreaterThan(500);
+    expect(words).toBeGreaterThan(3000);
+    expect(repeats / words).toBeLessThan(0.3);
+  }, 240_000);
+
+  it('a word for one child is for a child who needs its pair, in turn', () => {
+    const group = groupAt('riverbank', 20, 5, 3);
+    const focus = [group.taught.gpcs.at(-3)!];
+    const children = group.children.map((c, k) => ({ ...c, known: { ...c.known, [focus[0]!]: k < 2 ? 0.1 : 0.95 } }));
+    const plan = planSession(lexicon, { ...group, children, focus, minutes: 20, seed: 1, sources });
+    const reading = plan.parts.find((p) => p.kind === 'read words')!;
+    expect(new Set(reading.words.map((w) => w.for))).toEqual(new Set(['child 0', 'child 1']));
+    expect(plan.parts.find((p) => p.kind === 'focus')!.whose).toEqual({ [focus[0]!]: ['child 0', 'child 1'] });
+  });
+});
+
+describe('changing a session', () => {
+  const request = (): SessionRequest & Group => ({
+    taught: taughtAfter(teachingOrder('riverbank')!, 26),
+    focus: ['ee:ee', 'sh:sh'],
+    children: [
+      { id: 'child 0', known: { 'ee:ee': 0.1, 'sh:sh': 0.1 } },
+      { id: 'child 1', known: { 'ee:ee': 0.95, 'sh:sh': 0.2 } },
+    ],
+    minutes: 30,
+    seed: 4,
+    sources,
+    style: everyKind,
+    madeUpWords: true,
+  });
+
+  it('a part drawn again keeps what is pinned and brings others, readable as before; a swapped word is for the same pair and child', () => {
+    const asked = request();
+    const plan = planSession(lexicon, asked);
+    for (const part of plan.parts) {
+      const [first] = part.words;
+      if (first) first.pinned = true;
+      let next;
+      try {
+        next = redrawPart(lexicon, asked, plan, part.id, 77);
+      } catch (error) {
+        expect((error as { code: string }).code).toBe('no-candidates');
+        continue;
+      }
+      expect(next).toMatchObject({ id: part.id, kind: part.kind, title: part.title, minutes: part.minutes });
+      if (first && next.words.length > 0) expect(next.words.map((w) => w.word)).toContain(first.word);
+      mustBeReadable({ ...plan, parts: [next] }, asked);
+    }
+    // with words enough, all others
+    const short = { ...asked, style: styleFor('cue and answer') };
+    const few = planSession(lexicon, short);
+    const reading = few.parts.find((p) => p.kind === 'read words')!;
+    reading.words[0]!.pinned = true;
+    const drawn = redrawPart(lexicon, short, few, reading.id, 5);
+    expect(drawn.words[0]).toEqual(reading.words[0]);
+    expect(drawn.words.slice(1).filter((w) => reading.words.some((o) => o.word === w.word))).toEqual([]);
+    const old = reading.words.find((w) => w.for !== undefined)!;
+    const other = swapWord(lexicon, short, few, { part: reading.id, word: old.word, seed: 9 });
+    expect(other.focus).toContain(old.focus[0]);
+    expect(other.for).toBe(old.for);
+    expect(few.parts.flatMap((p) => p.words.map((w) => w.word))).not.toContain(other.word);
+    expect(() => swapWord(lexicon, short, few, { part: 'nothing', word: 'x', seed: 1 })).toThrow(/no such part/);
+    // all drawn again: the pinned word keeps its place, a pinned part stays as it was
+    const spelling = few.parts.find((p) => p.kind === 'spell')!;
+    spelling.pinned = true;
+    const again = keepPinned(few, planSession(lexicon, { ...short, seed: 99 }));
+    expect(again.parts.find((p) => p.kind === 'read words')!.words[0]).toEqual(reading.words[0]);
+    expect(again.parts.find((p) => p.kind === 'spell')!.words).toEqual(spelling.words);
+  });
+
+  it('what a session left goes first into the next, as far as it can be read; what was done is what was worked on', () => {
+    const asked = { ...request(), style: styleFor('cue and answer') };
+    const plan = planSession(lexicon, asked);
+    const reading = plan.parts.find((p) => p.kind === 'read words')!;
+    const spelling = plan.parts.find((p) => p.kind === 'spell')!;
+    const done = plan.parts.filter((p) => p !== reading && p !== spelling).map((p) => p.title);
+    const left = [{ part: reading.id, words: reading.words.slice(-2).map((w) => w.word) }];
+    const carried = carryOver({ plan, done, left });
+    expect(carried.map((c) => [c.kind, c.words.length])).toEqual([
+      ['read words', 2],
+      ['spell', spelling.words.length],
+    ]);
+    const next = planSession(lexicon, { ...asked, seed: 50, carried, avoid: plan.parts.flatMap(metIn) });
+    expect(next.parts.find((p) => p.kind === 'read words')!.words.slice(0, 2)).toMatchObject(
+      left[0]!.words.map((word) => ({ word, carried: true })),
+    );
+    expect(
+      next.parts
+        .find((p) => p.kind === 'spell')!
+        .words.map((w) => w.word)
+        .slice(0, spelling.words.length),
+    ).toEqual(spelling.words.map((w) => w.word));
+    mustBeReadable(next, asked);
+    // a word that cannot be read is not carried over
+    const not = planSession(lexicon, { ...asked, carried: [{ kind: 'spell', words: ['queue'], lines: [] }] });
+    expect(not.parts.flatMap((p) => p.words.map((w) => w.word))).not.toContain('queue');
+    expect(workedOn({ plan, done: [] })).toEqual([]);
+    expect(workedOn({ plan, done: [plan.parts.find((p) => p.kind === 'focus')!.title] })).toEqual(asked.focus);
+  });
+
+  it('every kind of part holds what it is for', () => {
+    const asked = request();
+    const kinds = new Map(
+      [planSession(lexicon, asked), planSession(lexicon, { ...asked, style: otherKinds })].flatMap((p) => p.parts).map((p) => [p.kind, p]),
+    );
+    for (const w of kinds.get('find')!.words) expect(w.options).toHaveLength(4);
+    for (const w of kinds.get('find')!.words) expect(w.options).toContain(w.word);
+    for (const w of kinds.get('stepped words')?.words ?? []) {
+      expect(w.steps!.at(-1)).toBe(w.word);
+      expect(w.steps!.length).toBe(w.units.length - 1);
+    }
+    for (const w of kinds.get('made-up words')!.words) expect(lexicon.has(w.word)).toBe(false);
+    for (const w of kinds.get('endings')!.words) expect(w.base!.slice(0, 2)).toBe(w.word.slice(0, 2));
+    const sort = kinds.get('sort spellings')!;
+    for (const w of sort.words)
+      expect(w.units.filter((u) => sort.gpcs.includes(`${u.grapheme}:${u.sound}`)).length, w.word).toBeGreaterThan(0);
+    for (const l of kinds.get('yes or no')!.lines!) expect(['yes', 'no']).toContain(l.answer);
+    for (const l of kinds.get('phrase to picture')!.lines!) for (const p of l.pictures!) expect(Object.keys(PICTURED)).toContain(p);
+    expect(kinds.get('text')!.text!.questions.length).toBeGreaterThan(0);
+    expect(planSession(lexicon, { ...asked, madeUpWords: false }).parts.map((p) => p.kind)).not.toContain('made-up words');
+  });
+});
+
+describe('the review', () => {
+  it('turns each old card once, and brings a new one back at growing gaps', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 0, max: 3 }), (many, few) => {
+        const old = Array.from({ length: many }, (_, k) => `o${k}:o`);
+        const fresh = Array.from({ length: few }, (_, k) => `n${k}:n`);
+        const stack = reviewStack(old, fresh);
+        expect(stack.filter((g) => g.startsWith('o'))).toEqual(old);
+        for (const gpc of fresh) {
+          const at = stack.flatMap((g, k) => (g === gpc ? [k] : []));
+          expect(at.length).toBeGreaterThan(0);
+          // counted in old cards, every gap is at least as long as the one before
+          const between = at.slice(1).map((k, n) => stack.slice(at[n], k).filter((g) => g.startsWith('o')).length);
+          if (few === 1) expect(between).toEqual([...between].sort((a, b) => a - b));
+        }
+      }),
+      { numRuns: 200 },
+    );
+    expect(reviewStack(['s:s', 'a:a', 't:t', 'p:p'], ['sh:sh'])).toEqual(['s:s', 'sh:sh', 'a:a', 'sh:sh', 't:t', 'p:p', 'sh:sh']);
+  });
+});
+
+describe('styles', () => {
+  it('minutes add up for every length and style, and short sessions hold fewer parts', () => {
+    for (const style of [...SHIPPED_STYLES, everyKind])
+      for (let minutes = 10; minutes <= 30; minutes += 1) {
+        const shared = shareMinutes(minutes, style.parts);
+        expect(shared.reduce((a, s) => a + s.minutes, 0)).toBe(minutes);
+        expect(shared.every((s) => s.minutes >= 1)).toBe(true);
+        expect(shared.length * 2).toBeLessThanOrEqual(minutes + 1);
+        expect(shared.slice(0, 2).map((s) => s.part)).toEqual(style.parts.slice(0, 2));
+      }
+  });
+
+  it('each way of working has its style; what is no style is refused by the field', () => {
+    for (const way of ['revisit to apply', 'cue and answer', 'cards and dictation'] as const) {
+      const style = styleFor(way);
+      expect(checkedStyle(style)).toEqual(style);
+      expect(style.parts.reduce((a, p) => a + p.minutes, 0)).toBe(30);
+    }
+    const base = styleFor('cue and answer');
+    expect(() => checkedStyle({ ...base, name: ' ' })).toThrow(/name/);
+    expect(() => checkedStyle({ ...base, parts: [] })).toThrow(/at least one part/);
+    expect(() => checkedStyle({ ...base, parts: [{ ...base.parts[0]!, minutes: 0 }] })).toThrow(/1 to 30/);
+    expect(() => checkedStyle({ ...base, oldToNew: 0 })).toThrow(/1 to 20/);
+    // the same part twice: each keeps an id of its own
+    expect(new Set(checkedStyle({ ...base, parts: [base.parts[0]!, base.parts[0]!] }).parts.map((p) => p.id)).size).toBe(2);
+  });
+});

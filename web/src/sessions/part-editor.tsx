@@ -1,0 +1,269 @@
+/** One part of a plan as it is changed: minutes, another draw, single words and lines out, in, swapped and pinned. */
+import { DropdownMenu as Menu } from 'radix-ui';
+import { ArrowDown, ArrowUp, MoreHorizontal, Pin, PinOff, Plus, RefreshCw, Trash2, X } from 'lucide-react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { SessionRequest } from '@sapling/core';
+import { graphemeShown } from '../ui/word-marks.js';
+import { core } from '../workers/core.js';
+import { PartView, type Part, type Plan, type Word } from './part-view.js';
+import type { Lacks } from './use-lacks.js';
+
+/** Kinds whose words stand alone, so that one can be typed in. */
+const TYPED: readonly Part['kind'][] = ['read words', 'spell', 'sound boxes', 'irregular words', 'listen'];
+const LINED: readonly Part['kind'][] = ['sentence', 'yes or no', 'phrase to picture', 'own'];
+
+interface Props {
+  readonly part: Part;
+  readonly plan: Plan;
+  readonly request: SessionRequest;
+  readonly names: ReadonlyMap<string, string>;
+  readonly lacks: Lacks;
+  readonly onChange: (part: Part) => void;
+  readonly onMove: (by: -1 | 1) => void;
+  readonly onRemove: () => void;
+}
+
+export function Lack({ missing }: { missing: readonly string[] }) {
+  return (
+    <span className="block text-sm font-semibold text-gap">
+      {missing.length === 0
+        ? 'not a word the tool can read'
+        : `not taught: ${missing.map((gpc) => `${graphemeShown(gpc)} /${gpc.split(':')[1]}/`).join(', ')}`}
+    </span>
+  );
+}
+
+export function PartEditor({ part, plan, request, names, lacks, onChange, onMove, onRemove }: Props) {
+  const [typed, setTyped] = useState('');
+  const [busy, setBusy] = useState(false);
+  const seed = (): number => Math.floor(Math.random() * 2 ** 31);
+  const trying = async (work: () => Promise<void>): Promise<void> => {
+    setBusy(true);
+    try {
+      await work();
+    } catch (error) {
+      toast((error as Error).message);
+    }
+    setBusy(false);
+  };
+  const redraw = (): Promise<void> => trying(async () => onChange(await core().redrawPart(request, plan, part.id, seed())));
+  const swap = (word: Word): Promise<void> =>
+    trying(async () => {
+      const other = await core().swapWord(request, plan, { part: part.id, word: word.word, seed: seed() });
+      onChange({ ...part, words: part.words.map((w) => (w.word === word.word ? other : w)) });
+    });
+  const put = (word: Word, change: Partial<Word>): void =>
+    onChange({ ...part, words: part.words.map((w) => (w.word === word.word ? { ...w, ...change } : w)) });
+  const add = async (): Promise<void> => {
+    const text = typed.trim();
+    if (text === '') return;
+    setTyped('');
+    if (LINED.includes(part.kind)) return onChange({ ...part, lines: [...(part.lines ?? []), { text, pinned: true }] });
+    const word = text.toLowerCase();
+    if (part.words.some((w) => w.word === word)) return;
+    const planned = await core().plannedWord(word, [...plan.focus]);
+    onChange({ ...part, words: [...part.words, { ...planned, pinned: true, ...(part.kind === 'listen' ? { heard: true } : {}) }] });
+  };
+  const drawn = part.kind !== 'own' && part.kind !== 'focus' && part.kind !== 'letter formation';
+  const lined = LINED.includes(part.kind);
+  return (
+    <section aria-label={part.title} className="grid grid-cols-[4.5rem_1fr] gap-x-5 py-4">
+      <label className="text-sm text-ink-2">
+        <input
+          type="number"
+          min={0}
+          max={30}
+          className="field !w-16 text-lg font-semibold"
+          value={part.minutes}
+          aria-label={`Minutes for ${part.title}`}
+          onChange={(event) => onChange({ ...part, minutes: Math.max(0, Math.min(30, Number(event.target.value) || 0)) })}
+        />
+        <span className="mt-0.5 block">minutes</span>
+      </label>
+      <div>
+        <div className="flex items-start gap-2">
+          <h3 className="mr-auto text-lg">{part.title}</h3>
+          {drawn && (
+            <button className="btn btn-small" disabled={busy} onClick={() => void redraw()} aria-label={`Draw ${part.title} again`}>
+              <RefreshCw size={14} aria-hidden className={busy ? 'animate-spin' : ''} /> Others
+            </button>
+          )}
+          <PartMenu part={part} onMove={onMove} onRemove={onRemove} onChange={onChange} />
+        </div>
+        <p className="mb-3 max-w-2xl text-sm text-ink-2">{part.how}</p>
+        <PartView
+          part={part}
+          focus={plan.focus}
+          names={names}
+          size="text-[1.45rem]"
+          beside={(word) => (
+            <WordMenu
+              word={word}
+              names={names}
+              lack={lacks.get(word.word)}
+              canSwap={drawn && part.kind !== 'word chain'}
+              onSwap={() => void swap(word)}
+              onPin={() => put(word, { pinned: !word.pinned })}
+              onFor={(child) => put(word, { for: child })}
+              onRemove={() => onChange({ ...part, words: part.words.filter((w) => w.word !== word.word) })}
+            />
+          )}
+        />
+        {part.kind === 'review' && (
+          <p className="mt-2 flex flex-wrap gap-1">
+            {part.gpcs.map((gpc) => (
+              <button
+                key={gpc}
+                className="rounded-s px-1.5 text-sm text-ink-2 hover:text-gap"
+                onClick={() =>
+                  onChange({
+                    ...part,
+                    gpcs: part.gpcs.filter((g) => g !== gpc),
+                    ...(part.stack ? { stack: part.stack.filter((g) => g !== gpc) } : {}),
+                  })
+                }
+                aria-label={`Take ${graphemeShown(gpc)} out`}
+              >
+                <span className="font-child">{graphemeShown(gpc)}</span> <X size={12} aria-hidden className="inline" />
+              </button>
+            ))}
+          </p>
+        )}
+        {lined && (
+          <ul className="mt-1 grid gap-1">
+            {(part.lines ?? []).map((line) => (
+              <li key={line.text} className="flex items-center gap-2 text-sm text-ink-2">
+                {(line.text.match(/[\p{L}'’]+/gu) ?? [])
+                  .filter((w) => lacks.has(w))
+                  .map((w) => (
+                    <span key={w}>
+                      {w}: <Lack missing={lacks.get(w)!} />
+                    </span>
+                  ))}
+                <button
+                  className="underline underline-offset-2 hover:text-gap"
+                  onClick={() => onChange({ ...part, lines: part.lines!.filter((l) => l.text !== line.text) })}
+                  aria-label={`Take “${line.text}” out`}
+                >
+                  take out
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+        {(TYPED.includes(part.kind) || lined) && (
+          <form
+            className="mt-2 flex items-center gap-2"
+            onSubmit={(event) => {
+              event.preventDefault();
+              void add();
+            }}
+          >
+            <input
+              className={`field !min-h-8 font-child ${lined ? '!w-80' : '!w-40'}`}
+              placeholder={lined ? 'a line' : 'a word'}
+              aria-label={`Add a ${lined ? 'line' : 'word'} to ${part.title}`}
+              maxLength={lined ? 200 : 30}
+              value={typed}
+              onChange={(event) => setTyped(event.target.value)}
+            />
+            <button className="btn btn-small" disabled={typed.trim() === ''}>
+              <Plus size={15} aria-hidden /> Add
+            </button>
+          </form>
+        )}
+      </div>
+    </section>
+  );
+}
+
+const ITEM = 'flex cursor-default items-center gap-2 rounded-s px-2.5 py-1.5 outline-none data-[highlighted]:bg-leaf-wash';
+const BOX = 'z-20 min-w-44 rounded-m border border-rule bg-sheet p-1 shadow-lg';
+
+function PartMenu({ part, onMove, onRemove, onChange }: Pick<Props, 'part' | 'onMove' | 'onRemove' | 'onChange'>) {
+  return (
+    <Menu.Root modal={false}>
+      <Menu.Trigger className="btn btn-small" aria-label={`More for ${part.title}`}>
+        <MoreHorizontal size={16} aria-hidden />
+      </Menu.Trigger>
+      <Menu.Portal>
+        <Menu.Content className={BOX} align="end" sideOffset={4}>
+          <Menu.Item className={ITEM} onSelect={() => onMove(-1)}>
+            <ArrowUp size={15} aria-hidden /> Earlier
+          </Menu.Item>
+          <Menu.Item className={ITEM} onSelect={() => onMove(1)}>
+            <ArrowDown size={15} aria-hidden /> Later
+          </Menu.Item>
+          <Menu.Item className={ITEM} onSelect={() => onChange({ ...part, pinned: !part.pinned })}>
+            {part.pinned ? <PinOff size={15} aria-hidden /> : <Pin size={15} aria-hidden />}
+            {part.pinned ? 'Let it be drawn again' : 'Keep when all is drawn again'}
+          </Menu.Item>
+          <Menu.Item className={`${ITEM} text-gap`} onSelect={onRemove}>
+            <Trash2 size={15} aria-hidden /> Take the part out
+          </Menu.Item>
+        </Menu.Content>
+      </Menu.Portal>
+    </Menu.Root>
+  );
+}
+
+function WordMenu({
+  word,
+  names,
+  lack,
+  canSwap,
+  onSwap,
+  onPin,
+  onFor,
+  onRemove,
+}: {
+  word: Word;
+  names: ReadonlyMap<string, string>;
+  lack: readonly string[] | undefined;
+  canSwap: boolean;
+  onSwap: () => void;
+  onPin: () => void;
+  onFor: (child: string | undefined) => void;
+  onRemove: () => void;
+}) {
+  return (
+    <span className={lack ? 'ml-1 border-l-4 border-gap bg-gap-wash pl-2' : ''}>
+      <Menu.Root modal={false}>
+        <Menu.Trigger
+          className="grid size-7 place-items-center text-ink-2 hover:text-ink"
+          aria-label={`Change ${word.word}`}
+          title={word.pinned ? 'pinned' : 'change'}
+        >
+          {word.pinned ? <Pin size={13} aria-hidden /> : <MoreHorizontal size={14} aria-hidden />}
+        </Menu.Trigger>
+        <Menu.Portal>
+          <Menu.Content className={BOX} sideOffset={2}>
+            {canSwap && (
+              <Menu.Item className={ITEM} onSelect={onSwap}>
+                <RefreshCw size={15} aria-hidden /> Another in its place
+              </Menu.Item>
+            )}
+            <Menu.Item className={ITEM} onSelect={onPin}>
+              {word.pinned ? <PinOff size={15} aria-hidden /> : <Pin size={15} aria-hidden />} {word.pinned ? 'Unpin' : 'Pin'}
+            </Menu.Item>
+            {[...names].map(([id, name]) => (
+              <Menu.CheckboxItem
+                key={id}
+                className={ITEM}
+                checked={word.for === id}
+                onCheckedChange={(on) => onFor(on === true ? id : undefined)}
+              >
+                For {name} {word.for === id && '✓'}
+              </Menu.CheckboxItem>
+            ))}
+            <Menu.Item className={`${ITEM} text-gap`} onSelect={onRemove}>
+              <Trash2 size={15} aria-hidden /> Take out
+            </Menu.Item>
+          </Menu.Content>
+        </Menu.Portal>
+      </Menu.Root>
+      {lack && <Lack missing={lack} />}
+    </span>
+  );
+}

@@ -1,0 +1,238 @@
+/** A part of a plan as it is read: on the session's page, in the runner, and on paper. */
+import { FORMATION, soundNote } from '@sapling/core';
+import type { Session } from '@sapling/contract';
+import type { ReactNode } from 'react';
+import { useData } from '../api/data.js';
+import { Picture } from '../pictures/picture.js';
+import { graphemeShown, Pair, WordMarks } from '../ui/word-marks.js';
+
+export type Plan = Session['plan'];
+export type Part = Plan['parts'][number];
+export type Word = Part['words'][number];
+
+export interface View {
+  readonly part: Part;
+  readonly focus: readonly string[];
+  /** Given names by id, for items that are one child's. */
+  readonly names: ReadonlyMap<string, string>;
+  readonly size?: string;
+  readonly marks?: boolean;
+  /** Answers, notes and what an adult says. */
+  readonly forAdult?: boolean;
+  /** Something beside a word: what is wrong with it, or a way to change it. */
+  readonly beside?: (word: Word) => ReactNode;
+}
+
+/** Kinds whose words are said by the adult: no marks that give the spelling away. */
+const HIDDEN_MARKS: readonly Part['kind'][] = ['spell', 'sound boxes', 'picture spelling'];
+export const showsMarks = (part: Part): boolean => part.words.length > 0 && !HIDDEN_MARKS.includes(part.kind);
+
+export function PartView(view: View) {
+  const { part, forAdult = true } = view;
+  return (
+    <div className="grid gap-3">
+      {part.gpcs.length > 0 && <Graphemes {...view} />}
+      {part.words.length > 0 && <Words {...view} />}
+      {part.lines && <Lines {...view} />}
+      {part.text && <ReadText {...view} />}
+      {forAdult && part.remark && <p className="text-sm text-ink-2">{part.remark}</p>}
+      {part.kind !== 'own' && part.gpcs.length + part.words.length + (part.lines?.length ?? 0) === 0 && !part.text && (
+        <p className="text-ink-2">Nothing in this part yet.</p>
+      )}
+    </div>
+  );
+}
+
+function Whose({ ids, names }: { ids: readonly string[] | undefined; names: ReadonlyMap<string, string> }) {
+  if (!ids || ids.length === 0) return null;
+  return <span className="block font-sans text-sm font-normal text-leaf">{ids.map((id) => names.get(id) ?? 'a child').join(', ')}</span>;
+}
+
+function Graphemes({ part, size = 'text-2xl', names, forAdult = true }: View) {
+  const { data: cues } = useData(forAdult && part.kind === 'focus' ? 'cues' : null);
+  if (part.kind === 'review')
+    return (
+      <div>
+        <ul className="flex flex-wrap gap-2">
+          {part.gpcs.map((gpc) => (
+            <li key={gpc} className="rounded-s border border-rule bg-white px-3 py-1 text-center">
+              <span className={`font-child ${size}`}>{graphemeShown(gpc)}</span>{' '}
+              <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
+              <Whose ids={part.whose?.[gpc]} names={names} />
+              {part.ask?.includes(gpc) && <span className="block text-sm text-ink-2">ask only</span>}
+            </li>
+          ))}
+        </ul>
+        {part.stack && part.stack.length > part.gpcs.length && (
+          <p className="mt-1.5 text-sm text-ink-2">
+            {part.stack.length} cards:{' '}
+            {[...new Set(part.stack.filter((g, k) => part.stack!.indexOf(g) !== k))].map(graphemeShown).join(', ')} comes back at growing
+            gaps.
+          </p>
+        )}
+      </div>
+    );
+  if (part.kind === 'sort spellings')
+    return (
+      <ul className="flex flex-wrap gap-8">
+        {part.gpcs.map((gpc) => (
+          <li key={gpc} className="min-w-24 border-b-2 border-ink pb-1 text-center">
+            <Pair gpc={gpc} className={size} />
+          </li>
+        ))}
+      </ul>
+    );
+  return (
+    <ul className="grid gap-3">
+      {part.gpcs.map((gpc) => {
+        const sound = gpc.split(':')[1]!;
+        const note = soundNote(sound);
+        const cue = cues?.find((c) => c.gpc === gpc);
+        return (
+          <li key={gpc} className="flex items-start gap-4">
+            <span className="shrink-0 rounded-s border border-rule bg-white px-3 py-1 text-center">
+              <Pair gpc={gpc} className={size} />
+              <Whose ids={part.whose?.[gpc]} names={names} />
+            </span>
+            {forAdult && part.kind === 'focus' && (
+              <span className="grid max-w-xl gap-0.5 text-sm">
+                {cue && (cue.cue || cue.keyWord || cue.action) && (
+                  <span>{[cue.keyWord && `As in ${cue.keyWord}.`, cue.cue, cue.action].filter(Boolean).join(' ')}</span>
+                )}
+                {note && (
+                  <span className="text-ink-2">
+                    {note.mouth} {note.voice === 'voiced' ? 'With voice' : 'Without voice'}, {note.hold ? 'hold it' : 'short'}.{' '}
+                    {note.leaveOff}
+                  </span>
+                )}
+              </span>
+            )}
+            {forAdult && part.kind === 'letter formation' && (
+              <ul className="grid gap-0.5 text-sm">
+                {[...new Set(gpc.split(':')[0]!.replace('_', ''))].map((letter) => (
+                  <li key={letter}>
+                    <b className="font-child text-lg">{letter}</b> {FORMATION[letter] ?? ''}
+                  </li>
+                ))}
+              </ul>
+            )}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+function Words({ part, focus, names, size = 'text-2xl', marks = true, forAdult = true, beside }: View) {
+  const shown = (w: Word): ReactNode => {
+    if (part.kind === 'picture sort' || (part.kind === 'picture spelling' && !forAdult)) return <Picture word={w.word} size="3em" />;
+    if (part.kind === 'find' && w.options)
+      return (
+        <span className={`flex gap-4 font-child ${size}`}>
+          {w.options.map((o) => (
+            <span key={o} className={forAdult && o === w.word ? 'border-b-2 border-pine' : ''}>
+              {o}
+            </span>
+          ))}
+        </span>
+      );
+    if (part.kind === 'stepped words' && w.steps)
+      return (
+        <span className={`flex gap-3 font-child ${size}`}>
+          {w.steps.map((s, k) => (
+            <span key={k} className={k < w.steps!.length - 1 ? 'text-ink-2' : ''}>
+              {s}
+            </span>
+          ))}
+        </span>
+      );
+    if (part.kind === 'listen')
+      return (
+        <span className={size}>
+          <span className="font-child">{w.word}</span>
+          {forAdult && <span className="ml-2 text-sm text-ink-2">{w.units.map((u) => u.sound).join(' · ')}</span>}
+        </span>
+      );
+    const word = <WordMarks word={w.word} units={w.units} odd={w.odd} focus={focus} marks={marks && showsMarks(part)} className={size} />;
+    if (part.kind === 'endings')
+      return (
+        <span>
+          {word}
+          <span className="block text-sm text-ink-2">
+            {w.base} + {w.ending}
+            {w.change && w.change !== 'none' && `: ${CHANGES[w.change]}`}
+          </span>
+        </span>
+      );
+    if (part.kind === 'picture spelling')
+      return (
+        <span className="flex items-center gap-2">
+          <Picture word={w.word} size="2.2em" decorative /> {word}
+        </span>
+      );
+    return word;
+  };
+  return (
+    <ul className="flex flex-wrap gap-x-7 gap-y-4">
+      {part.words.map((w, k) => (
+        <li key={w.word} className="relative">
+          <span className="flex items-start">
+            {part.kind === 'word chain' && k > 0 && (
+              <span aria-hidden className="mr-3 self-center text-ink-2">
+                →
+              </span>
+            )}
+            {shown(w)}
+            {beside?.(w)}
+          </span>
+          {forAdult && w.for && <Whose ids={[w.for]} names={names} />}
+          {forAdult && w.carried && <span className="block text-sm text-ink-2">from last time</span>}
+        </li>
+      ))}
+    </ul>
+  );
+}
+const CHANGES = { doubled: 'double the last letter', 'e dropped': 'the e goes', 'y to i': 'y turns into i', none: '' };
+
+function Lines({ part, size = 'text-xl', forAdult = true }: View) {
+  return (
+    <ul className="grid gap-2">
+      {part.lines!.map((line) => (
+        <li key={line.text} className="flex flex-wrap items-center gap-x-4">
+          <span className={`font-child ${size}`}>{line.text}</span>
+          {forAdult && line.answer && <span className="text-sm font-semibold text-ink-2">{line.answer}</span>}
+          {line.pictures?.map((p) => (
+            <Picture key={p} word={p} size="2.4em" />
+          ))}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function ReadText({ part, size, forAdult = true }: View) {
+  const text = part.text!;
+  return (
+    <div className="max-w-3xl">
+      <p className="font-serif text-lg font-semibold">
+        {text.title}
+        {forAdult && text.again && <span className="ml-2 font-sans text-sm font-normal text-ink-2">read again: it was read before</span>}
+      </p>
+      {forAdult && text.tell.length > 0 && (
+        <p className="text-sm">
+          Tell first: <b className="font-child text-base font-normal">{text.tell.join(', ')}</b>
+        </p>
+      )}
+      <p className={`my-2 font-child leading-relaxed whitespace-pre-line ${size ?? 'text-lg'}`}>{text.text}</p>
+      {text.questions.length > 0 && (
+        <ol className="grid gap-0.5 text-sm">
+          {text.questions.map((q) => (
+            <li key={q.ask}>
+              {q.ask} {forAdult && <span className="text-ink-2">{q.answer}</span>}
+            </li>
+          ))}
+        </ol>
+      )}
+    </div>
+  );
+}

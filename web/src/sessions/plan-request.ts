@@ -1,0 +1,62 @@
+/** What a session of a group is planned from: its children's states, what they were taught, and what its last sessions were. */
+import type { ChildLine, LibraryText, SchoolSettings, Session, StyleRow } from '@sapling/contract';
+import { carryOver, metIn, YES_OR_NO, type Gpc, type SessionRequest, type Taught } from '@sapling/core';
+import { knownOf } from '../groups/problem.js';
+
+/** Words of so many sessions are not repeated needlessly. */
+const NOT_AGAIN = 3;
+
+export interface PlanGiven {
+  readonly group: { readonly id: string };
+  readonly members: readonly ChildLine[];
+  readonly taught: Taught;
+  readonly focus: readonly Gpc[];
+  /** Sessions of any group; those of this one before `on` count. */
+  readonly sessions: readonly Session[];
+  readonly on: string;
+  /** A session that is being planned anew is none of the last ones. */
+  readonly but?: string | undefined;
+  readonly minutes: number;
+  readonly seed: number;
+  readonly style: StyleRow | undefined;
+  readonly texts: readonly LibraryText[];
+  readonly pictures: readonly string[];
+  readonly settings: Pick<SchoolSettings, 'madeUpWords'>;
+  readonly contrast?: readonly (readonly [Gpc, Gpc])[];
+  readonly recheck?: readonly Gpc[];
+}
+
+/** Sessions of the group up to a day, the latest first. */
+export function earlierSessions(given: Pick<PlanGiven, 'group' | 'sessions' | 'on' | 'but'>): Session[] {
+  return given.sessions
+    .filter((s) => s.groupId === given.group.id && s.on <= given.on && s.id !== given.but)
+    .sort((a, b) => (a.on < b.on ? 1 : a.on > b.on ? -1 : a.id < b.id ? 1 : -1));
+}
+
+/**
+ * The request for `planSession`. Focus pairs that were in an earlier session's focus come back in the review; the others
+ * are new. What the last logged session left is carried over.
+ */
+export function planRequest(given: PlanGiven): SessionRequest {
+  const { members, taught, focus, minutes, seed, style, texts, pictures, settings, contrast, recheck } = given;
+  const earlier = earlierSessions(given);
+  const held = earlier.filter((s) => s.log !== null);
+  const met = new Set(held.flatMap((s) => s.plan.focus));
+  const last = held[0];
+  return {
+    taught,
+    focus,
+    fresh: focus.filter((gpc) => !met.has(gpc)),
+    ...(contrast ? { contrast } : {}),
+    ...(recheck ? { recheck } : {}),
+    children: members.map((c) => ({ id: c.id, known: knownOf(c) })),
+    minutes,
+    seed,
+    avoid: earlier.slice(0, NOT_AGAIN).flatMap((s) => s.plan.parts.flatMap(metIn)),
+    carried: last ? carryOver({ plan: last.plan, done: last.log!.done, left: last.log!.left }) : [],
+    textsRead: held.flatMap((s) => s.plan.parts.flatMap((p) => (p.text && s.log!.done.includes(p.title) ? [p.text.id] : []))),
+    ...(style ? { style } : {}),
+    sources: { texts: texts.map(({ id, title, text, questions }) => ({ id, title, text, questions })), pictures, yesOrNo: YES_OR_NO },
+    madeUpWords: settings.madeUpWords === 'checking and practice',
+  };
+}
