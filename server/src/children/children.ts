@@ -3,7 +3,7 @@ import type { ChildLine, ObservationRow } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classes, groupMembers, groups, observations } from '../db/schema.js';
-import { change, evidenceOf, lastChecked, lineOf, strandsOf, toObservation, until, withdrawnOf } from '../evidence/evidence.js';
+import { change, evidenceOf, lastChecked, lineOf, strandsOf, toObservation, withdrawnOf } from '../evidence/evidence.js';
 import { modelOf, readSettings } from '../settings/settings.js';
 import { orderBook } from '../library/orders.js';
 import { derive, effective, type Observation } from '@sapling/core';
@@ -42,7 +42,7 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
     const seen = evidence.get(row.id)!;
     const order = orders.get(schoolClass.orderId);
     const line = lineOf(order, schoolClass.taughtSteps, seen, now, model);
-    const then = lineOf(order, schoolClass.taughtSteps, until(seen, before), before, model);
+    const then = lineOf(order, schoolClass.taughtSteps, seen, before, model, 'past');
     const since = change(then, line);
     return {
       id: row.id,

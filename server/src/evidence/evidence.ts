@@ -131,17 +131,35 @@ export async function withdrawnOf(db: Db, childId: string): Promise<Set<string>>
   return new Set(gone.map((g) => g.id));
 }
 
+/** States hold for so long: what is known fades over days, not minutes. */
+const HOLDS_MS = 30 * 60_000;
+const MOST_KEPT = 24;
+/** States worked out before, by the evidence they rest on: new evidence is another object, so none is ever shown for what it does not rest on. */
+const worked = new WeakMap<ChildEvidence, Map<string, ReadonlyMap<string, Estimate>>>();
+
+/** What is known at a moment; of a moment that is `past`, from what had been seen by then. */
+function statesAt(evidence: ChildEvidence, asOf: string, model: EstimateModel, past: boolean): ReadonlyMap<string, Estimate> {
+  const kept = worked.get(evidence) ?? new Map<string, ReadonlyMap<string, Estimate>>();
+  worked.set(evidence, kept);
+  const key = `${past} ${Math.floor(Date.parse(asOf) / HOLDS_MS)} ${model.secureFrom} ${model.gapBelow}`;
+  const found = kept.get(key) ?? estimate(past ? until(evidence, asOf).pairs : evidence.pairs, { asOf, model });
+  if (kept.size >= MOST_KEPT) kept.clear();
+  kept.set(key, found);
+  return found;
+}
+
 /** The state of every taught pair, in taught order, from a child's observations. */
 export function lineOf(
   order: TeachingOrder | undefined,
   taughtSteps: number,
-  { pairs }: ChildEvidence,
+  evidence: ChildEvidence,
   asOf: string,
   model: EstimateModel,
+  when: 'now' | 'past' = 'now',
 ): PairStateRow[] {
   if (!order) return [];
   const taught = [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)];
-  const states = estimate(pairs, { asOf, model });
+  const states = statesAt(evidence, asOf, model, when === 'past');
   return taught.map((gpc) => stateRow(gpc, states.get(gpc)));
 }
 

@@ -3,7 +3,7 @@ import { desc, eq, inArray } from 'drizzle-orm';
 import type { GroupHistory } from '@sapling/contract';
 import { childrenInReach } from '../access.js';
 import { classes, colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
-import { change, evidenceOf, lineOf, until } from '../evidence/evidence.js';
+import { change, evidenceOf, lineOf } from '../evidence/evidence.js';
 import { route } from '../http/route.js';
 import { orderBook } from '../library/orders.js';
 import { modelOf, readSettings } from '../settings/settings.js';
@@ -77,7 +77,7 @@ export const groupHistoryRoutes = [
         const seen = evidence.get(child.id)!;
         // as of the end of the first day: the check that led to the group counts as before
         const start = `${from}T23:59:59.999Z`;
-        const then = lineOf(order, schoolClass.taughtSteps, until(seen, start), start, model);
+        const then = lineOf(order, schoolClass.taughtSteps, seen, start, model, 'past');
         const moved = change(then, lineOf(order, schoolClass.taughtSteps, seen, now(), model));
         if (moved.of > 0 && moved.now - moved.before < HARDLY * moved.of) flat.push({ child: child.id, cycles, since: from, ...moved });
       }

@@ -3,7 +3,7 @@ import type { PairStateRow } from '@sapling/contract';
 import { childrenInReach } from '../access.js';
 import { fullName } from '../children/children.js';
 import { classes } from '../db/schema.js';
-import { change, evidenceOf, lineOf, until } from '../evidence/evidence.js';
+import { change, evidenceOf, lineOf } from '../evidence/evidence.js';
 import { modelOf, readSettings } from '../settings/settings.js';
 import { orderBook } from '../library/orders.js';
 import { route } from '../http/route.js';
@@ -44,7 +44,7 @@ export const progressRoutes = [
       // one answer is one observation, however many pairs it speaks of
       const list = seen.pairs.filter((o) => !o.id.includes('#'));
       const lines = ends.map((end, k) => {
-        const line: PairStateRow[] = lineOf(orders.get(schoolClass.orderId), schoolClass.taughtSteps, until(seen, end), end, model);
+        const line: PairStateRow[] = lineOf(orders.get(schoolClass.orderId), schoolClass.taughtSteps, seen, end, model, 'past');
         for (const cell of line) weeks[k]![cell.state] += 1;
         weeks[k]!.observations += list.filter((o) => o.at <= end && o.at > weeks[k]!.from).length;
         return line;

@@ -154,7 +154,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
         )}
         {(TYPED.includes(part.kind) || lined) && (
           <form
-            className="mt-2 flex items-center gap-2"
+            className="mt-3.5 flex items-center gap-2"
             onSubmit={(event) => {
               event.preventDefault();
               void add();

@@ -50,7 +50,8 @@ function Whose({ ids, names }: { ids: readonly string[] | undefined; names: Read
 
 function Graphemes({ part, size = 'text-2xl', names, forAdult = true }: View) {
   const { data: cues } = useData(forAdult && part.kind === 'focus' ? 'cues' : null);
-  if (part.kind === 'review')
+  if (part.kind === 'review') {
+    const again = [...new Set(part.stack?.filter((g, k) => part.stack!.indexOf(g) !== k))];
     return (
       <div>
         <ul className="flex flex-wrap gap-2">
@@ -65,13 +66,12 @@ function Graphemes({ part, size = 'text-2xl', names, forAdult = true }: View) {
         </ul>
         {part.stack && part.stack.length > part.gpcs.length && (
           <p className="mt-1.5 text-sm text-ink-2">
-            {part.stack.length} cards:{' '}
-            {[...new Set(part.stack.filter((g, k) => part.stack!.indexOf(g) !== k))].map(graphemeShown).join(', ')} comes back at growing
-            gaps.
+            {part.stack.length} cards: {again.map(graphemeShown).join(', ')} {again.length === 1 ? 'comes' : 'come'} back at growing gaps.
           </p>
         )}
       </div>
     );
+  }
   if (part.kind === 'sort spellings')
     return (
       <ul className="flex flex-wrap gap-8">
@@ -101,7 +101,7 @@ function Graphemes({ part, size = 'text-2xl', names, forAdult = true }: View) {
                 )}
                 {note && (
                   <span className="text-ink-2">
-                    {note.mouth} {note.voice === 'voiced' ? 'With voice' : 'Without voice'}, {note.hold ? 'hold it' : 'short'}.{' '}
+                    {note.mouth} {note.voice === 'voiced' ? 'With voice' : 'Without voice'}.{' '}
                     {note.leaveOff}
                   </span>
                 )}

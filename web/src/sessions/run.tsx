@@ -237,6 +237,7 @@ function Runner({ session }: { session: Session }) {
                     <legend className="sr-only">Marks for one child</legend>
                     {present.map((m, k) => {
                       const made = draft.marks[markKey(part.id, item.key, m.id)];
+                      const theirs = item.word !== undefined && part.words[item.word]!.for === m.id;
                       return (
                         <button
                           key={m.id}
@@ -246,7 +247,11 @@ function Runner({ session }: { session: Session }) {
                         >
                           {k < 9 && <kbd className="mr-1.5">{k + 1}</kbd>}
                           {names.get(m.id)}
-                          {made && <span className="block text-sm">{made}</span>}
+                          {made ? (
+                            <span className="block text-sm">{made}</span>
+                          ) : (
+                            theirs && <span className="block text-sm text-leaf">their word</span>
+                          )}
                         </button>
                       );
                     })}
