@@ -198,3 +198,111 @@ test('a group’s cycle says what comes when and for whom, and a session is made
   expect(session.on).toBe(on);
   expect(session.plan.focus).toEqual(focus);
 });
+
+test('a style of the school’s own, a part drawn again, a word pinned and one for a child; two people at one plan', async ({ as, demo }) => {
+  const [teacher, lead] = [await as('teacher'), await as('lead')];
+  await teacher.goto(`${demo.url}/library/styles`);
+  await teacher.getByRole('button', { name: /^Cue and answer/ }).click();
+  await teacher.getByRole('button', { name: 'Copy it' }).click();
+  await teacher.getByLabel('Name', { exact: true }).fill('Quick and short');
+  await teacher.getByLabel('Minutes for Story, three times').fill('4');
+  await teacher.getByLabel('Add a part').selectOption('yes or no');
+  await teacher.getByRole('button', { name: 'Take Irregular words out' }).click();
+  await teacher.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(teacher.getByText('Kept. New sessions can be made in it.')).toBeVisible();
+
+  await teacher.goto(`${demo.url}/sessions/new`);
+  await teacher.getByLabel('Style').selectOption({ label: 'Quick and short' });
+  const words = teacher.getByRole('region', { name: 'Read words' });
+  const yesNo = teacher.getByRole('region', { name: 'Yes or no?' });
+  await expect(yesNo.getByRole('listitem').first()).toBeVisible();
+  await expect(teacher.getByRole('region', { name: 'Irregular words' })).toHaveCount(0);
+  const drawn = (): Promise<string[]> =>
+    words.getByRole('button', { name: /^Change / }).evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!.slice(7)));
+  const [first, second] = (await drawn()) as [string, string];
+  await words.getByRole('button', { name: `Change ${first}` }).click();
+  await teacher.getByRole('menuitem', { name: 'Pin' }).click();
+  await words.getByRole('button', { name: 'Draw Read words again' }).click();
+  await expect.poll(async () => (await drawn())[1]).not.toBe(second);
+  expect((await drawn())[0]).toBe(first);
+  await teacher.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect.poll(async () => (await drawn())[1]).toBe(second);
+  await words.getByRole('button', { name: `Change ${second}` }).click();
+  await teacher.getByRole('menuitem', { name: 'Another in its place' }).click();
+  await expect.poll(async () => (await drawn())[1]).not.toBe(second);
+  await words.getByRole('button', { name: `Change ${first}` }).click();
+  await teacher.getByRole('menuitemcheckbox').first().click();
+  await teacher.getByRole('button', { name: /^Keep/ }).click();
+  await expect(teacher).toHaveURL(/sessions\/[0-9a-f-]{36}$/);
+  const url = teacher.url();
+  const kept = await getJson<{ plan: { style: string; parts: { kind: string; words: { word: string; for?: string }[] }[] } }>(
+    teacher.request,
+    url.replace('/sessions/', '/api/sessions/'),
+  );
+  expect(kept.plan.style).toBe('Quick and short');
+  expect(kept.plan.parts.find((p) => p.kind === 'read words')!.words[0]!.for).toBeDefined();
+
+  // both change it: the second to keep is shown what the first kept, and chooses
+  await lead.goto(`${url}/edit`);
+  await lead.getByLabel('Minutes for Read words').fill('7');
+  await teacher.goto(`${url}/edit`);
+  await teacher.getByLabel('Minutes for Spell').fill('4');
+  await teacher.getByRole('button', { name: /^Keep/ }).click();
+  await expect(lead.getByRole('region', { name: 'Changed meanwhile' })).toBeVisible();
+  await expect(lead.getByRole('button', { name: /^Keep,|^Keep$/ })).toBeDisabled();
+  await lead.getByRole('button', { name: /^Take theirs/ }).click();
+  await expect(lead.getByLabel('Minutes for Spell')).toHaveValue('4');
+  await lead.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(lead.getByLabel('Minutes for Read words')).toHaveValue('7');
+  await lead.getByRole('button', { name: /^Keep,|^Keep$/ }).click();
+  await expect(teacher.getByText('7 min', { exact: true })).toBeVisible();
+});
+
+test('cards by key, marks become evidence, what is left is carried over to the next session', async ({ as, demo }) => {
+  const tutor = await as('tutor');
+  await tutor.getByRole('link', { name: 'Run it' }).first().click();
+  await expect(tutor).toHaveURL(/run$/);
+  const id = tutor.url().split('/').at(-2)!;
+  const session = await getJson<SessionRow>(tutor.request, `${demo.url}/api/sessions/${id}`);
+  await expect(tutor.locator('[data-run-item]')).toBeVisible();
+  const first = await tutor.locator('[data-run-item]').innerText();
+  await tutor.keyboard.press('ArrowRight');
+  await expect(tutor.locator('[data-run-item]')).not.toHaveText(first);
+  await tutor.keyboard.press('ArrowLeft');
+  await expect(tutor.locator('[data-run-item]')).toHaveText(first);
+  const child = session.members[0]!;
+  const before = new Date().toISOString();
+  await tutor.keyboard.press('1');
+  await expect(tutor.getByRole('button', { name: `${child.name.split(' ')[0]!}: slipped` })).toBeVisible();
+  await tutor.keyboard.press('h');
+  await expect(tutor.getByText('Hidden. H shows it again.')).toBeVisible();
+  await tutor.keyboard.press('h');
+  await tutor.keyboard.press('Enter');
+  // the word list is begun and not ended
+  const reading = session.plan.parts.find((p) => p.kind === 'read words')!;
+  await tutor
+    .getByRole('navigation', { name: 'Parts' })
+    .getByRole('button', { name: new RegExp(`^${reading.title}`) })
+    .click();
+  await tutor.keyboard.press('ArrowRight');
+  await tutor.getByRole('button', { name: 'Leave the rest for next time' }).click();
+  await tutor.getByRole('button', { name: 'What happened' }).click();
+  await expect(tutor.getByText(/1 mark kept as evidence/)).toBeVisible();
+  await expect(tutor.getByText(new RegExp(`Carried over to the next session:.*${reading.title}`))).toBeVisible();
+  await tutor.getByLabel('Minutes', { exact: true }).fill('17');
+  await tutor.getByRole('button', { name: 'Log this session' }).click();
+  await expect
+    .poll(async () => (await getJson<{ log: { minutes: number } | null }>(tutor.request, `${demo.url}/api/sessions/${id}`)).log?.minutes)
+    .toBe(17);
+  const evidence = await getJson<{ kind: string; outcome: string; at: string; gpc: string }[]>(
+    tutor.request,
+    `${demo.url}/api/children/${child.id}/evidence`,
+  );
+  expect(evidence.filter((o) => o.kind === 'session' && o.at > before)).toMatchObject([{ outcome: 'wrong' }]);
+  // the next plan of this group starts with the words that were left
+  const teacher = await as('teacher');
+  await teacher.goto(
+    `${demo.url}/sessions/new?group=${(await getJson<{ groupId: string }>(tutor.request, `${demo.url}/api/sessions/${id}`)).groupId}`,
+  );
+  await expect(teacher.getByRole('region', { name: 'Read words' }).getByText('from last time').first()).toBeVisible();
+});

@@ -55,6 +55,7 @@ const router = createBrowserRouter([
               { path: 'texts', lazy: () => import('./library/texts.js') },
               { path: 'orders', lazy: () => import('./library/orders.js') },
               { path: 'orders/:id', lazy: () => import('./library/order-editor.js') },
+              { path: 'styles', lazy: () => import('./library/styles.js') },
               { path: 'rules', lazy: () => import('./library/rules.js') },
             ],
           },

@@ -1,4 +1,4 @@
-/** Library: five shelves, each held against what the chosen class has been taught. */
+/** Library: six shelves, each held against what the chosen class has been taught. */
 import type { Taught, TeachingOrder } from '@sapling/core';
 import type { SchoolClass } from '@sapling/contract';
 import { useEffect } from 'react';
@@ -28,6 +28,7 @@ const SHELVES = [
   { to: '/library/texts', name: 'Texts' },
   { to: '/library/orders', name: 'Teaching orders' },
   { to: '/library/rules', name: 'Rules' },
+  { to: '/library/styles', name: 'Session styles' },
 ];
 
 export function Component() {

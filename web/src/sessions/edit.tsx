@@ -131,7 +131,7 @@ function Editor({ session }: { session: Session }) {
     >
       <Trouble>{trouble}</Trouble>
       {newer && (
-        <section aria-label="Changed meanwhile" className="mb-4 rounded-m border-l-4 border-wobbly bg-note p-3" role="status">
+        <section aria-label="Changed meanwhile" aria-live="polite" className="mb-4 rounded-m border-l-4 border-wobbly bg-note p-3">
           <p className="mb-2">
             <b>A colleague saved this plan while you were changing it.</b> Theirs has {session.plan.parts.length} parts and{' '}
             {minutesOf(session.plan)} minutes ({session.plan.parts.map((p) => p.title).join(', ')}); yours has {plan?.parts.length}.

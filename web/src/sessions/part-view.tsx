@@ -101,8 +101,7 @@ function Graphemes({ part, size = 'text-2xl', names, forAdult = true }: View) {
                 )}
                 {note && (
                   <span className="text-ink-2">
-                    {note.mouth} {note.voice === 'voiced' ? 'With voice' : 'Without voice'}.{' '}
-                    {note.leaveOff}
+                    {note.mouth} {note.voice === 'voiced' ? 'With voice' : 'Without voice'}. {note.leaveOff}
                   </span>
                 )}
               </span>
