@@ -61,6 +61,15 @@ test('from plan to print to the colleague’s Today, and the log comes back with
     for (const part of session.plan.parts) for (const { word } of part.words) expect(judge(word).status, word).not.toBe('not yet');
   }
 
+  // the server's PDF of what was chosen
+  await teacher.getByRole('button', { name: 'Paper', exact: true }).click();
+  await teacher.getByLabel(/^Cards to cut/).check();
+  await teacher.getByLabel('Paper', { exact: true }).selectOption('Letter');
+  const address = (await teacher.getByRole('link', { name: 'Make the PDF' }).getAttribute('href'))!;
+  const made = await teacher.request.get(demo.url + address);
+  expect(made.headers()['content-type']).toBe('application/pdf');
+  expect((await made.body()).toString('latin1').match(/\/Type\s*\/Page[^s]/g)!.length).toBeGreaterThan(1);
+  await teacher.keyboard.press('Escape');
   // on paper: one A4 page with every word and every child
   await teacher.getByRole('link', { name: 'Print' }).click();
   await expect(teacher.getByRole('heading', { name: 'What happened' })).toBeVisible();

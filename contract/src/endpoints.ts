@@ -85,6 +85,12 @@ export const importRecord = z.object({
 
 const atVersion = z.object({ version: z.coerce.number().int() });
 
+const paperQuery = z.object({
+  size: z.enum(['A4', 'Letter']).optional(),
+  what: z.string().max(200).optional(),
+  names: z.enum(['full', 'initials']).optional(),
+});
+
 export const endpoints = {
   health: define('GET', '/api/health', { response: z.object({ ok: z.literal(true), version: z.string(), database: z.literal('up') }) }),
   authState: define('GET', '/api/auth/state', {
@@ -222,6 +228,9 @@ export const endpoints = {
   }),
   removeSession: define('DELETE', '/api/sessions/:id', { params: byId, query: atVersion }),
 
+  /** Both answer with a PDF. `what` names sheets, with commas between. */
+  sessionPaper: define('GET', '/api/sessions/:id/paper', { params: byId, query: paperQuery, response: z.unknown() }),
+  weekPaper: define('GET', '/api/paper/week', { query: paperQuery.extend({ from: day, group: id.optional() }), response: z.unknown() }),
   styles: define('GET', '/api/styles', { response: z.array(styleRow) }),
   saveStyle: define('PUT', '/api/styles/:id', { params: byId, body: styleBody, response: styleRow }),
   removeStyle: define('DELETE', '/api/styles/:id', { params: byId, query: atVersion }),

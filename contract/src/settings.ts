@@ -26,6 +26,8 @@ export const settings = z.object({
   sessionsAWeek: z.number().int().min(1).max(10),
   /** The style a new session is made in: one that ships, or the school's own by its id. */
   sessionStyle: z.string().max(60),
+  /** What every cover sheet tells whoever has never met the group: where things are, whom to call. */
+  coverNotes: z.string().max(1000),
   /** Whether a group is of one class, never of one class alone, or as it falls. */
   groupClasses: z.enum(['any', 'keep', 'mix']),
   /** Times in the week at which groups can meet, and how many at a time. */
@@ -65,6 +67,7 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   cycleWeeks: 4,
   sessionsAWeek: 4,
   sessionStyle: 'revisit-to-apply',
+  coverNotes: '',
   groupClasses: 'any',
   slots: [],
   groupAdults: [],

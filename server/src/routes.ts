@@ -13,6 +13,7 @@ import { importRoutes } from './imports/imports.js';
 import { libraryRoutes } from './library/library.js';
 import { orderRoutes } from './library/orders.js';
 import { textRoutes } from './library/texts.js';
+import { paperRoutes } from './paper/routes.js';
 import { progressRoutes } from './progress/progress.js';
 import { readingRoutes } from './readings/readings.js';
 import { recordingRoutes } from './readings/recordings.js';
@@ -47,6 +48,7 @@ export const routes: readonly Route[] = [
   ...groupRoutes,
   ...sessionRoutes,
   ...styleRoutes,
+  ...paperRoutes,
   ...todayRoutes,
   ...progressRoutes,
 ];

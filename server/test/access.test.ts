@@ -247,6 +247,8 @@ const TABLE: Record<EndpointName, Row> = {
     may: TEACHERS,
     far: () => `/api/sessions/${otherSession}?version=99`,
   }),
+  sessionPaper: { path: () => `/api/sessions/${session}/paper?what=plan`, may: ALL, far: () => `/api/sessions/${otherSession}/paper` },
+  weekPaper: list({ path: () => '/api/paper/week?from=2026-11-23' }),
   styles: list({ path: () => '/api/styles' }),
   saveStyle: list({
     path: () => `/api/styles/${uuidv7()}`,

@@ -90,8 +90,9 @@ const FILL: Record<PartKind, (f: Filling) => Filled | null> = {
     return orNull(out);
   },
   'letter formation': (f) => {
-    const gpcs = f.request.fresh ?? f.request.focus;
-    return gpcs.length > 0 ? { gpcs: [...gpcs], ...whose(gpcs, f.ground) } : null;
+    const { fresh = [], focus } = f.request;
+    const gpcs = fresh.length > 0 ? fresh : focus;
+    return { gpcs: [...gpcs], ...whose(gpcs, f.ground) };
   },
   'read words': (f) => orNull(words(f, howMany(f.minutes, 2, 6, 16))),
   'stepped words': (f) =>

@@ -9,6 +9,7 @@ import { useMay } from '../shell/me.js';
 import { todayDay } from '../ui/dates.js';
 import { Page, Pending } from '../ui/page.js';
 import { Pair } from '../ui/word-marks.js';
+import { PaperDialog } from './paper-dialog.js';
 
 const iso = (date: Date): string => format(date, 'yyyy-MM-dd');
 
@@ -19,6 +20,7 @@ export function Component() {
   const { data: sessions, error } = useData('sessions', { query: { from: iso(days[0]!), to: iso(days[6]!) } });
   const { data: team } = useData('team');
   const plan = useMay('plan');
+  const [paper, setPaper] = useState(false);
   const shown = days.filter((day, k) => k < 5 || (sessions ?? []).some((s) => s.on === iso(day)));
   return (
     <Page
@@ -35,6 +37,9 @@ export function Component() {
           </button>
           <button className="btn" onClick={() => setWeek(week + 1)} aria-label="The week after">
             <ChevronRight size={18} aria-hidden />
+          </button>
+          <button className="btn" disabled={!sessions || sessions.length === 0} onClick={() => setPaper(true)}>
+            Paper for the week
           </button>
           {plan && (
             <Link className="btn btn-main" to="/sessions/new">
@@ -83,6 +88,7 @@ export function Component() {
           )}
         </>
       )}
+      {paper && <PaperDialog of={`/api/paper/week?from=${iso(days[0]!)}`} onClose={() => setPaper(false)} />}
     </Page>
   );
 }

@@ -10,6 +10,7 @@ import { post } from '../outbox/outbox.js';
 import { useMay, useMe } from '../shell/me.js';
 import { dayWords, timeWords } from '../ui/dates.js';
 import { Page, Pending } from '../ui/page.js';
+import { PaperDialog } from './paper-dialog.js';
 import { PartView } from './part-view.js';
 
 export function Component() {
@@ -19,6 +20,7 @@ export function Component() {
   const plan = useMay('plan');
   const { data: session, error } = useData('session', { params: { id: id! } });
   const { data: team } = useData('team');
+  const [paper, setPaper] = useState(false);
   if (!session)
     return (
       <Page title="Session">
@@ -83,6 +85,9 @@ export function Component() {
               Change the plan
             </Link>
           )}
+          <button className="btn" onClick={() => setPaper(true)}>
+            Paper
+          </button>
           <Link className="btn" to={`/sessions/${session.id}/print`}>
             Print
           </Link>
@@ -144,6 +149,7 @@ export function Component() {
           <Notes session={session} who={who} me={me.colleague.id} />
         </div>
       </div>
+      {paper && <PaperDialog of={`/api/sessions/${session.id}/paper`} onClose={() => setPaper(false)} />}
     </Page>
   );
 }

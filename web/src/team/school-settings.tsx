@@ -229,6 +229,18 @@ export function SchoolSettingsForm() {
           </label>,
         )}
         {row(
+          'What every cover sheet says',
+          'Default: nothing. For somebody who has never met the group: where things are, whom to call, what to do in an alarm. Only what the school allows on paper.',
+          <textarea
+            className="field"
+            rows={3}
+            maxLength={1000}
+            aria-label="What every cover sheet says"
+            value={now.coverNotes}
+            onChange={(e) => set('coverNotes', e.target.value)}
+          />,
+        )}
+        {row(
           'How this school speaks',
           'Default: nothing set. Whatever is ticked counts as right when what a child said is laid against a word. An accent is never an error, and has its own mark besides.',
           <span className="grid gap-1">

@@ -1,0 +1,45 @@
+/** What the sheets of a session are made from, and what they share. */
+import type { Session } from '@sapling/contract';
+
+export const PAPERS = [
+  'cover',
+  'plan',
+  'record',
+  'cards',
+  'words',
+  'boxes',
+  'chain',
+  'sort',
+  'dictation',
+  'letters',
+  'pictures',
+  'text',
+] as const;
+export type PaperKind = (typeof PAPERS)[number];
+
+export interface PaperFacts {
+  readonly session: Session;
+  /** Names of the children as they are printed, in full or as initials. */
+  readonly names: ReadonlyMap<string, string>;
+  readonly adult: string;
+  /** The day in words, the time and the room as far as they are known. */
+  readonly day: string;
+  readonly when: string;
+  readonly where: string;
+  /** By child: pairs of the focus they do not know yet, and what they say instead. */
+  readonly watch: readonly { readonly child: string; readonly text: string }[];
+  /** The last notes colleagues left about this group, newest first. */
+  readonly notes: readonly { readonly by: string; readonly on: string; readonly text: string }[];
+  /** What the school has every cover told: where things are, whom to call. */
+  readonly safety: string;
+  readonly cues: ReadonlyMap<string, string>;
+}
+export type Part = Session['plan']['parts'][number];
+
+/** A grapheme as a child sees it. */
+export const shown = (gpc: string): string => gpc.split(':')[0]!.replace('_', '‑');
+const WRITTEN: readonly Part['kind'][] = ['sound boxes', 'spell', 'picture spelling'];
+/** Whether children write the words of a part: their spelling stands nowhere on their sheets. */
+export const hasSpelling = (part: Part): boolean => WRITTEN.includes(part.kind);
+
+export const partsOf = (facts: PaperFacts): Part[] => facts.session.plan.parts;

@@ -1,0 +1,144 @@
+/** PDFs of a session or of a week of sessions, made here so that they are the same on every device. */
+import { and, desc, eq, inArray } from 'drizzle-orm';
+import type { Session } from '@sapling/contract';
+import type { Access } from '../access.js';
+import { childLines, fullName } from '../children/children.js';
+import type { Db } from '../db/open.js';
+import { children, colleagues, cues, groups, notes, schools, sessions } from '../db/schema.js';
+import { Refusal } from '../http/problem.js';
+import { route, type Call } from '../http/route.js';
+import { listSessions } from '../sessions/sessions.js';
+import { readSettings } from '../settings/settings.js';
+import { PAPERS, type PaperFacts, type PaperKind } from './facts.js';
+import { writeSession } from './session-paper.js';
+import { Sheet } from './sheet.js';
+
+const NOTES = 3;
+const day = (on: string): string =>
+  new Date(`${on}T12:00:00Z`).toLocaleDateString('en-GB', {
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    timeZone: 'UTC',
+  });
+const initials = (name: string): string =>
+  name
+    .split(/\s+/)
+    .map((part) => `${[...part][0] ?? ''}.`)
+    .join('');
+const shortName = (given: string, family: string): string => `${given} ${[...family][0] ? `${[...family][0]}.` : ''}`.trim();
+
+/** Everything the sheets of these sessions say, asked for together. */
+export async function factsOf(
+  db: Db,
+  access: Access,
+  list: readonly Session[],
+  names: 'full' | 'initials',
+  now: string,
+): Promise<PaperFacts[]> {
+  const memberIds = [...new Set(list.flatMap((s) => s.members.map((m) => m.id)))];
+  const groupIds = [...new Set(list.map((s) => s.groupId))];
+  const [settings, rows, cueRows, people, groupRows, noteRows] = await Promise.all([
+    readSettings(db),
+    memberIds.length > 0 ? db.select().from(children).where(inArray(children.id, memberIds)) : [],
+    db.select().from(cues),
+    db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues),
+    groupIds.length > 0 ? db.select().from(groups).where(inArray(groups.id, groupIds)) : [],
+    groupIds.length > 0
+      ? db
+          .select({ session: notes.session, group: sessions.groupId, by: notes.by, at: notes.at, text: notes.text })
+          .from(notes)
+          .innerJoin(sessions, eq(sessions.id, notes.session))
+          .where(and(inArray(sessions.groupId, groupIds), inArray(sessions.id, [...access.sessionIds])))
+          .orderBy(desc(notes.at))
+      : [],
+  ]);
+  const lines = await childLines(
+    db,
+    rows.filter((r) => access.childIds.has(r.id)),
+    now,
+  );
+  const who = (id: string | null): string => people.find((p) => p.id === id)?.name ?? '';
+  return list.map((session): PaperFacts => {
+    const group = groupRows.find((g) => g.id === session.groupId);
+    const slot = settings.slots.find((s) => s.id === group?.slot);
+    const nameOf = new Map(
+      session.members.flatMap((m) => {
+        const row = rows.find((r) => r.id === m.id);
+        return row ? [[m.id, names === 'initials' ? initials(fullName(row)) : shortName(row.givenName, row.familyName)] as const] : [];
+      }),
+    );
+    const watch = session.members.flatMap((m) => {
+      const line = lines.find((l) => l.id === m.id)?.line ?? [];
+      const need = session.plan.focus.filter((gpc) => ['gap', 'wobbly'].includes(line.find((c) => c.gpc === gpc)?.state ?? ''));
+      const shaky = line.filter((c) => c.state === 'wobbly' && !session.plan.focus.includes(c.gpc)).slice(-4);
+      const unseen = session.plan.focus.filter((gpc) => (line.find((c) => c.gpc === gpc)?.state ?? 'unchecked') === 'unchecked');
+      const text = [
+        need.length > 0 ? `not sure yet of ${need.map(written).join(', ')}` : '',
+        unseen.length > 0 ? `not checked yet on ${unseen.map(written).join(', ')}` : '',
+        need.length + unseen.length === 0 ? 'sure of the focus: has a word of their own ready when others are slower' : '',
+        shaky.length > 0 ? `also shaky: ${shaky.map((c) => written(c.gpc)).join(', ')}` : '',
+      ]
+        .filter(Boolean)
+        .join('; ');
+      return nameOf.has(m.id) ? [{ child: nameOf.get(m.id)!, text: `${text}.` }] : [];
+    });
+    return {
+      session,
+      names: nameOf,
+      adult: who(session.adultId),
+      day: day(session.on),
+      when: slot?.name ?? '',
+      where: '',
+      watch,
+      notes: noteRows
+        .filter((n) => n.group === session.groupId)
+        .slice(0, NOTES)
+        .map((n) => ({ by: who(n.by), on: day(n.at.slice(0, 10)), text: n.text })),
+      safety: settings.coverNotes,
+      cues: new Map(cueRows.map((c) => [c.gpc, [c.keyWord && `as in ${c.keyWord}.`, c.cue, c.action].filter(Boolean).join(' ')])),
+    };
+  });
+}
+const written = (gpc: string): string => `${gpc.split(':')[0]!.replace('_', '‑')} /${gpc.split(':')[1]}/`;
+
+async function answer(
+  call: Pick<Call<'sessionPaper'>, 'db' | 'access' | 'res' | 'now' | 'query'>,
+  list: readonly Session[],
+  name: string,
+): Promise<undefined> {
+  const { db, access, res, now, query } = call;
+  const wanted = (query.what?.split(',') ?? ['plan']).filter((kind): kind is PaperKind => (PAPERS as readonly string[]).includes(kind));
+  if (wanted.length === 0)
+    throw new Refusal('bad-input', { errors: [{ path: 'what', message: `Name one or more of ${PAPERS.join(', ')}.` }] });
+  const [school] = await db.select({ name: schools.name }).from(schools);
+  const facts = await factsOf(db, access, list, query.names ?? 'full', now());
+  const sheet = new Sheet(query.size ?? 'A4', name, `${school?.name ?? ''} · ${name} · about children: hand back or shred`);
+  let fresh = true;
+  for (const of of facts) if (writeSession(sheet, of, wanted, fresh).length > 0) fresh = false;
+  const pdf = await sheet.end();
+  res.setHeader('cache-control', 'no-store');
+  res.setHeader('content-disposition', `inline; filename*=UTF-8''${encodeURIComponent(`${name}.pdf`)}`);
+  res.type('application/pdf').send(pdf);
+  return undefined;
+}
+
+export const paperRoutes = [
+  route(
+    'sessionPaper',
+    ({ params }) => ({ action: 'read session', sessionId: params.id }),
+    async (call) => {
+      const [session] = await listSessions(call.db, call.access, { ids: [call.params.id] });
+      if (!session) throw new Refusal('not-found');
+      return answer(call, [session], `${session.groupName} ${session.on}`);
+    },
+  ),
+  route('weekPaper', { action: 'signed in' }, async (call) => {
+    const { from, group } = call.query;
+    const to = new Date(Date.parse(`${from}T12:00:00Z`) + 6 * 86_400_000).toISOString().slice(0, 10);
+    const list = (await listSessions(call.db, call.access, { from, to })).filter((s) => !group || s.groupId === group);
+    if (list.length === 0) throw new Refusal('not-found', { detail: 'There is no session in this week to print.' });
+    return answer(call, list, `Week of ${from}`);
+  }),
+];

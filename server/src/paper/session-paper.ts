@@ -1,0 +1,116 @@
+/** The sheets of one session: for the adult a cover, the plan and a record; for the children cards, words, boxes, lines and the text. */
+import { CHILD_SHEETS } from './child-sheets.js';
+import { hasSpelling, PAPERS, partsOf, shown, type PaperFacts, type PaperKind } from './facts.js';
+import { writePlan } from './plan-sheet.js';
+import type { Sheet } from './sheet.js';
+
+/** Writes the sheets asked for that have something on them; each begins a page. Returns those that were written. */
+export function writeSession(sheet: Sheet, facts: PaperFacts, wanted: readonly PaperKind[], fresh: boolean): PaperKind[] {
+  const written: PaperKind[] = [];
+  for (const kind of PAPERS) {
+    if (!wanted.includes(kind) || !HAS[kind](facts)) continue;
+    if (written.length > 0 || !fresh) sheet.page();
+    WRITE[kind](sheet, facts);
+    written.push(kind);
+  }
+  return written;
+}
+
+const HAS: Record<PaperKind, (facts: PaperFacts) => boolean> = {
+  cover: () => true,
+  plan: () => true,
+  record: () => true,
+  cards: (f) => partsOf(f).some((p) => p.gpcs.length > 0 || p.words.some((w) => !w.heard)),
+  words: (f) => partsOf(f).some((p) => p.words.length > 0 && !hasSpelling(p) && p.kind !== 'listen' && p.kind !== 'picture sort'),
+  boxes: (f) => partsOf(f).some((p) => hasSpelling(p) && p.words.length > 0),
+  chain: (f) => partsOf(f).some((p) => p.kind === 'word chain' && p.words.length > 0),
+  sort: (f) => partsOf(f).some((p) => p.kind === 'sort spellings' && p.words.length > 0),
+  dictation: (f) => partsOf(f).some((p) => p.kind === 'sentence' || (p.kind === 'spell' && p.words.length > 0)),
+  letters: (f) => partsOf(f).some((p) => p.kind === 'letter formation' && p.gpcs.length > 0),
+  pictures: (f) =>
+    partsOf(f).some(
+      (p) =>
+        ((p.kind === 'picture sort' || p.kind === 'picture spelling') && p.words.length > 0) ||
+        (p.kind === 'phrase to picture' && (p.lines ?? []).length > 0),
+    ),
+  text: (f) => partsOf(f).some((p) => p.text || p.kind === 'yes or no'),
+};
+
+const WRITE: Record<PaperKind, (sheet: Sheet, facts: PaperFacts) => void> = {
+  cover(sheet, f) {
+    const { session } = f;
+    sheet.heading(`${session.groupName}: for whoever takes this group today`);
+    const say = (label: string, text: string): void => {
+      if (!text) return;
+      sheet.need(20);
+      sheet.at(label, sheet.left, sheet.y, { size: 11, bold: true });
+      sheet.write(text, { x: sheet.left + 90, width: sheet.width - 90, gap: 5 });
+    };
+    say('Who', [...f.names.values()].join(', '));
+    say('When', [f.day, f.when, `${session.minutes} minutes`].filter(Boolean).join(', '));
+    say('Where', f.where);
+    say('Usually with', f.adult);
+    say('For', session.plan.focus.map((gpc) => `${shown(gpc)} as /${gpc.split(':')[1]}/`).join(', '));
+    say('What', session.plan.parts.map((p) => `${p.title} (${p.minutes} min)`).join(', ') + '. Each step stands on the plan.');
+    say('At an error', session.plan.atError ?? '');
+    if (f.watch.length > 0) {
+      sheet.y += 6;
+      sheet.write('What to watch for', { bold: true, size: 13 });
+      for (const { child, text } of f.watch) say(child, text);
+    }
+    if (f.notes.length > 0) {
+      sheet.y += 6;
+      sheet.write('What colleagues noted', { bold: true, size: 13 });
+      for (const note of f.notes) sheet.write(`${note.on}, ${note.by}: ${note.text}`);
+    }
+    sheet.y += 6;
+    sheet.write('Before you begin', { bold: true, size: 13 });
+    if (f.safety) sheet.write(f.safety);
+    sheet.write(
+      'Stop when a child is tired or upset: nothing is lost. A child’s accent or way of speaking is not an error. What is on this sheet is about children: hand it back or shred it.',
+    );
+  },
+
+  plan: writePlan,
+
+  record(sheet, f) {
+    sheet.heading(`${f.session.groupName}: record`, f.day);
+    sheet.write(
+      'A tick where it came at once, a dot where it came slowly, what was said where it went wrong. Leave empty what was not asked.',
+      { size: 9 },
+    );
+    const items = [
+      ...new Set(
+        partsOf(f)
+          .filter((p) => p.kind !== 'picture sort' && p.kind !== 'listen')
+          .flatMap((p) => [...p.gpcs.map(shown), ...p.words.map((w) => w.word)]),
+      ),
+    ].slice(0, 46);
+    const names = [...f.names.values()];
+    const half = Math.ceil(items.length / 2);
+    const block = (sheet.width - 20) / 2;
+    const nameWidth = 62;
+    const cell = (block - nameWidth) / Math.max(1, names.length);
+    const top = sheet.y;
+    [items.slice(0, half), items.slice(half)].forEach((list, side) => {
+      const x = sheet.left + side * (block + 20);
+      let y = top;
+      names.forEach((name, k) => sheet.at(name, x + nameWidth + k * cell + 2, y, { size: 8 }, cell - 3));
+      y += 13;
+      const row = Math.min(24, (sheet.bottom - y - 90) / Math.max(1, half));
+      for (const item of list) {
+        sheet.at(item, x, y + row / 2 - 8, { size: 12 }, nameWidth - 4);
+        names.forEach((_, k) => sheet.box(x + nameWidth + k * cell, y, cell, row));
+        y += row;
+      }
+      sheet.y = Math.max(sheet.y, y + 14);
+    });
+    sheet.write('What happened', { bold: true });
+    for (let k = 0; k < 3; k += 1) {
+      sheet.y += 18;
+      sheet.rule(0.5);
+    }
+  },
+
+  ...CHILD_SHEETS,
+};

@@ -1,0 +1,172 @@
+/** Paper: pages of A4 or Letter in black on white with the fonts that ship, written down from the top. Lengths are points, 72 an inch. */
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import PDFDocument from 'pdfkit';
+
+export type PaperSize = 'A4' | 'Letter';
+export const MARGIN = 42;
+
+const files = createRequire(import.meta.url);
+const font = (name: string): Buffer => readFileSync(files.resolve(`@fontsource/andika/files/andika-${name}-normal.woff`));
+/** Read once a process. Names of children come in more letters than English has. */
+let fonts: Record<string, Buffer> | undefined;
+const allFonts = (): Record<string, Buffer> =>
+  (fonts ??= {
+    plain: font('latin-400'),
+    bold: font('latin-700'),
+    'plain-ext': font('latin-ext-400'),
+    'bold-ext': font('latin-ext-700'),
+  });
+
+export interface Ink {
+  readonly size?: number;
+  readonly bold?: boolean;
+  /** 0 black to 1 white. */
+  readonly grey?: number;
+}
+
+export class Sheet {
+  readonly doc: PDFKit.PDFDocument;
+  readonly width: number;
+  readonly bottom: number;
+  readonly left = MARGIN;
+  y = MARGIN;
+  readonly #footer: string;
+
+  constructor(size: PaperSize, title: string, footer: string) {
+    const all = allFonts();
+    this.doc = new PDFDocument({
+      size: size === 'A4' ? 'A4' : 'LETTER',
+      margins: { top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN },
+      autoFirstPage: false,
+      bufferPages: true,
+      font: all.plain as unknown as string,
+      info: { Title: title, Producer: 'Keen Sapling' },
+      lang: 'en',
+    });
+    for (const [name, data] of Object.entries(all)) this.doc.registerFont(name, data);
+    this.#footer = footer;
+    this.doc.addPage();
+    this.width = this.doc.page.width - 2 * MARGIN;
+    this.bottom = this.doc.page.height - MARGIN - 14;
+  }
+
+  page(): void {
+    this.doc.addPage();
+    this.y = MARGIN;
+  }
+  /** A new page where so much does not fit any more. */
+  need(height: number): void {
+    if (this.y + height > this.bottom) this.page();
+  }
+  ink({ size = 11, bold = false, grey = 0 }: Ink = {}): this {
+    const shade = Math.round(grey * 255);
+    this.doc
+      .font(bold ? 'bold' : 'plain')
+      .fontSize(size)
+      .fillColor([shade, shade, shade]);
+    return this;
+  }
+  /** Runs of letters that one font has. */
+  #runs(text: string): { text: string; ext: boolean }[] {
+    const out: { text: string; ext: boolean }[] = [];
+    for (const letter of text) {
+      const code = letter.codePointAt(0)!;
+      const ext = (code > 0xff && code < 0x2000) || code === 0x1e9e;
+      const last = out.at(-1);
+      if (last && last.ext === ext) last.text += letter;
+      else out.push({ text: letter, ext });
+    }
+    return out;
+  }
+  widthOf(text: string, ink: Ink = {}): number {
+    this.ink(ink);
+    return this.#runs(text).reduce((sum, run) => {
+      this.doc.font(`${ink.bold ? 'bold' : 'plain'}${run.ext ? '-ext' : ''}`);
+      return sum + this.doc.widthOfString(run.text);
+    }, 0);
+  }
+  /** One line at a place, cut to `width` with dots where it is longer. Returns its width. */
+  at(text: string, x: number, y: number, ink: Ink = {}, width = Infinity): number {
+    let shown = text;
+    while (shown.length > 1 && this.widthOf(shown, ink) > width) shown = `${shown.replace(/….*$/u, '').slice(0, -1)}…`;
+    this.ink(ink);
+    let to = x;
+    for (const run of this.#runs(shown)) {
+      this.doc.font(`${ink.bold ? 'bold' : 'plain'}${run.ext ? '-ext' : ''}`);
+      this.doc.text(run.text, to, y, { lineBreak: false });
+      to += this.doc.widthOfString(run.text);
+    }
+    return to - x;
+  }
+  /** Lines that a text takes in a width, broken between words. */
+  lines(text: string, width: number, ink: Ink = {}): string[] {
+    return text.split('\n').flatMap((paragraph) => {
+      const out: string[] = [];
+      let line = '';
+      for (const word of paragraph.split(' ')) {
+        const longer = line === '' ? word : `${line} ${word}`;
+        if (line !== '' && this.widthOf(longer, ink) > width) {
+          out.push(line);
+          line = word;
+        } else line = longer;
+      }
+      return [...out, line];
+    });
+  }
+  /** A paragraph from the pen’s place down, over pages where it must. */
+  write(text: string, ink: Ink & { width?: number; x?: number; gap?: number; leading?: number } = {}): void {
+    const { size = 11, width = this.width, x = this.left, gap = 4, leading = 1.35 } = ink;
+    for (const line of this.lines(text, width, ink)) {
+      this.need(size * leading);
+      this.at(line, x, this.y, ink);
+      this.y += size * leading;
+    }
+    this.y += gap;
+  }
+  rule(weight = 0.7): void {
+    this.doc
+      .moveTo(this.left, this.y)
+      .lineTo(this.left + this.width, this.y)
+      .lineWidth(weight)
+      .strokeColor('black')
+      .stroke();
+    this.y += 6;
+  }
+  box(x: number, y: number, width: number, height: number, options: { weight?: number; dash?: boolean; grey?: number } = {}): void {
+    const shade = Math.round((options.grey ?? 0) * 255);
+    this.doc
+      .rect(x, y, width, height)
+      .lineWidth(options.weight ?? 0.8)
+      .strokeColor([shade, shade, shade]);
+    if (options.dash) this.doc.dash(3, { space: 3 });
+    this.doc.stroke();
+    if (options.dash) this.doc.undash();
+  }
+  heading(text: string, right = ''): void {
+    this.need(40);
+    this.at(text, this.left, this.y, { size: 17, bold: true }, this.width - 120);
+    if (right) this.at(right, this.left + this.width - this.widthOf(right, { size: 11 }), this.y + 6, { size: 11 });
+    this.y += 26;
+    this.rule(1.4);
+  }
+
+  /** The file, with a line at the foot of every page. */
+  async end(): Promise<Buffer> {
+    const { start, count } = this.doc.bufferedPageRange();
+    for (let k = start; k < start + count; k += 1) {
+      this.doc.switchToPage(k);
+      const y = this.doc.page.height - MARGIN - 4;
+      this.at(this.#footer, this.left, y, { size: 8, grey: 0.25 }, this.width - 60);
+      const page = `${k - start + 1} of ${count}`;
+      this.at(page, this.left + this.width - this.widthOf(page, { size: 8 }), y, { size: 8, grey: 0.25 });
+    }
+    const chunks: Buffer[] = [];
+    return new Promise((resolve, reject) => {
+      this.doc.on('data', (chunk: Buffer) => chunks.push(chunk));
+      this.doc.on('end', () => resolve(Buffer.concat(chunks)));
+      this.doc.on('error', reject);
+      this.doc.end();
+    });
+  }
+}
