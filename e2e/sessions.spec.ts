@@ -64,7 +64,7 @@ test('from plan to print to the colleague’s Today, and the log comes back with
   // the server's PDF of what was chosen
   await teacher.getByRole('button', { name: 'Paper', exact: true }).click();
   await teacher.getByLabel(/^Cards to cut/).check();
-  await teacher.getByLabel('Paper', { exact: true }).selectOption('Letter');
+  await teacher.getByRole('combobox', { name: /^Paper/ }).selectOption('Letter');
   const address = (await teacher.getByRole('link', { name: 'Make the PDF' }).getAttribute('href'))!;
   const made = await teacher.request.get(demo.url + address);
   expect(made.headers()['content-type']).toBe('application/pdf');

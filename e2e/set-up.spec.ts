@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { getJson, newContext, test, expect } from './support/fixtures.js';
 
 test('an empty installation asks for the first lead, who adds a colleague that signs in', async ({ empty, browser }) => {
@@ -158,4 +159,41 @@ test('what schools differ over is decided by the lead, seen by all, and moves wh
   await lead.goto(`${demo.url}/check`);
   await expect(lead.getByRole('radio', { name: 'Read words', exact: true })).toBeVisible();
   await expect(lead.getByRole('radio', { name: 'Read made-up words' })).toHaveCount(0);
+});
+
+test('an installation goes to another machine as one file, and records come out as CSV and as OneRoster, which reads back', async ({
+  as,
+  demo,
+  empty,
+  browser,
+}) => {
+  const lead = await as('lead');
+  await lead.goto(`${demo.url}/team`);
+  const download = async (name: string): Promise<string> => {
+    const [made] = await Promise.all([lead.waitForEvent('download'), lead.getByRole('link', { name }).click()]);
+    return made.path();
+  };
+  const roster = await download('Class lists as OneRoster 1.2');
+  const whole = await download('The whole installation');
+  const records = await download('All records as CSV');
+  expect(readFileSync(records).subarray(0, 2).toString()).toBe('PK');
+  // read into an empty installation on its first page; a file of something else is refused by name
+  const context = await newContext(browser);
+  const page = await context.newPage();
+  await page.goto(empty.url);
+  const input = page.getByLabel('Read the file of an installation');
+  await input.setInputFiles({ name: 'other.json', mimeType: 'application/json', buffer: Buffer.from('{"a":1}') });
+  await expect(page.getByRole('alert')).toContainText('Nothing was written');
+  await input.setInputFiles(whole);
+  await expect(page.getByText(/records read. Sign in to go on/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await context.close();
+  // the roster’s ZIP is a class list like any other
+  const back = await as('teacher');
+  await back.goto(`${demo.url}/children/import`);
+  await back
+    .getByLabel('Class list as CSV')
+    .setInputFiles({ name: 'roster.zip', mimeType: 'application/zip', buffer: readFileSync(roster) });
+  await expect(back.getByRole('combobox', { name: 'First name' })).toHaveValue('0');
+  await expect(back.getByText(/already here/).first()).toBeVisible();
 });

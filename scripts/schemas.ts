@@ -1,7 +1,14 @@
-// npm run schemas: writes the published JSON Schemas from the contract.
+// npm run schemas: writes the published JSON Schemas from the code.
 import { writeFileSync } from 'node:fs';
 import { format } from 'prettier';
 import { orderFileSchema } from '../contract/src/index.js';
+import { installationSchema } from '../server/src/transfer/installation.js';
 
-const file = new URL('../docs/teaching-order.schema.json', import.meta.url);
-writeFileSync(file, await format(JSON.stringify(orderFileSchema()), { parser: 'json', printWidth: 140 }));
+for (const [name, schema] of [
+  ['teaching-order', orderFileSchema()],
+  ['installation', installationSchema()],
+] as const)
+  writeFileSync(
+    new URL(`../docs/${name}.schema.json`, import.meta.url),
+    await format(JSON.stringify(schema), { parser: 'json', printWidth: 140 }),
+  );

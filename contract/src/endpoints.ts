@@ -231,6 +231,15 @@ export const endpoints = {
   /** Both answer with a PDF. `what` names sheets, with commas between. */
   sessionPaper: define('GET', '/api/sessions/:id/paper', { params: byId, query: paperQuery, response: z.unknown() }),
   weekPaper: define('GET', '/api/paper/week', { query: paperQuery.extend({ from: day, group: id.optional() }), response: z.unknown() }),
+  /** Files: a ZIP of CSV, one JSON, a ZIP of OneRoster CSV. */
+  writeRecords: define('GET', '/api/records.zip', { response: z.unknown() }),
+  writeInstallation: define('GET', '/api/installation.json', { response: z.unknown() }),
+  writeRoster: define('GET', '/api/roster.zip', { response: z.unknown() }),
+  /** Held against the schema of the file by the reader itself, which names each place that does not fit. */
+  readInstallation: define('POST', '/api/installation', {
+    body: z.unknown(),
+    response: z.object({ rows: z.record(z.string(), z.number().int()) }),
+  }),
   styles: define('GET', '/api/styles', { response: z.array(styleRow) }),
   saveStyle: define('PUT', '/api/styles/:id', { params: byId, body: styleBody, response: styleRow }),
   removeStyle: define('DELETE', '/api/styles/:id', { params: byId, query: atVersion }),

@@ -88,3 +88,4 @@ export { LETTER_NAMES } from './checks/letter-names.js';
 export * from './grouping/seriation.js';
 export { PARAMETERS, type RecallParameters } from './judgement/parameters.js';
 export * from './judgement/trend.js';
+export * from './lists/one-roster.js';

@@ -11,7 +11,7 @@ import type { z } from 'zod';
 import { screenCode } from '@sapling/contract';
 import { accessOf, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
-import { trail } from './db/schema.js';
+import { schools, trail } from './db/schema.js';
 import { Refusal } from './http/problem.js';
 import type { Call, Route, Services } from './http/route.js';
 import { uuidv7 } from './ids.js';
@@ -62,6 +62,15 @@ export function createApp(services: Services, log: Logger): Express {
       next(new Refusal('not-found', { detail: 'No screen has this code now.' }));
   });
   app.use(compression());
+  // a whole installation is larger than anything else that is sent
+  app.post('/api/installation', tooManyTries(), (_req, _res, next) => {
+    // and is not even looked at where there is a school already
+    services.db
+      .select({ id: schools.id })
+      .from(schools)
+      .then(([school]) => next(school ? new Refusal('already-set-up') : undefined), next);
+  });
+  app.use('/api/installation', express.json({ limit: '250mb' }));
   app.use('/api', express.json({ limit: '2mb' }));
   for (const route of routes) mount(app, route, services);
   app.use('/api', (_req, _res, next) => next(new Refusal('unknown-address')));

@@ -21,6 +21,7 @@ import { sessionRoutes } from './sessions/sessions.js';
 import { styleRoutes } from './sessions/styles.js';
 import { settingsRoutes } from './settings/settings.js';
 import { teamRoutes } from './team/team.js';
+import { transferRoutes } from './transfer/routes.js';
 import { todayRoutes } from './today/today.js';
 
 export const VERSION = '0.1.0';
@@ -49,6 +50,7 @@ export const routes: readonly Route[] = [
   ...sessionRoutes,
   ...styleRoutes,
   ...paperRoutes,
+  ...transferRoutes,
   ...todayRoutes,
   ...progressRoutes,
 ];

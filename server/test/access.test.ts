@@ -249,6 +249,10 @@ const TABLE: Record<EndpointName, Row> = {
   }),
   sessionPaper: { path: () => `/api/sessions/${session}/paper?what=plan`, may: ALL, far: () => `/api/sessions/${otherSession}/paper` },
   weekPaper: list({ path: () => '/api/paper/week?from=2026-11-23' }),
+  writeRecords: list({ path: () => '/api/records.zip', may: ['lead'] }),
+  writeInstallation: list({ path: () => '/api/installation.json', may: ['lead'] }),
+  writeRoster: list({ path: () => '/api/roster.zip', may: TEACHERS }),
+  readInstallation: list({ path: () => '/api/installation', open: true, body: () => ({}) }),
   styles: list({ path: () => '/api/styles' }),
   saveStyle: list({
     path: () => `/api/styles/${uuidv7()}`,
@@ -270,6 +274,7 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   arrangeGroups: [409],
   removeGroupRule: [404],
   setUp: [409],
+  readInstallation: [409],
   signIn: [401],
   demoSignIn: [404],
   changePassword: [401],

@@ -86,6 +86,9 @@ export class School {
     if (added.status !== 200) throw new Error(JSON.stringify(added.body));
     return this.remember(name, role, await this.post('/api/auth/sign-in', { email, password: PASSWORD }));
   }
+  async signIn(email: string): Promise<Person> {
+    return this.remember('lead', 'lead', await this.post('/api/auth/sign-in', { email, password: PASSWORD }));
+  }
   async addClass(name: string): Promise<string> {
     const made = await this.ask('POST', '/api/classes', { as: this.people.get('lead')!, body: { name, year: '1', orderId: 'riverbank' } });
     return (made.body as { id: string }).id;

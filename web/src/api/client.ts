@@ -27,6 +27,10 @@ export class Problem extends Error {
   field(path: string): string | undefined {
     return this.data.errors?.find((e) => e.path === path || e.path.endsWith(`.${path}`))?.message;
   }
+  /** Each place that is wrong, with why. */
+  places(): string[] {
+    return (this.data.errors ?? []).map((e) => `${e.path}: ${e.message}`);
+  }
 }
 /** The server could not be reached. */
 export class Unreachable extends Error {

@@ -1,7 +1,7 @@
 /** Bringing in a class list: choose or drop, map, preview every row, confirm, undo. */
 import type { Endpoints, ResponseOf } from '@sapling/contract';
+import { ListTrouble, readListFile } from './list-file.js';
 import { FileUp } from 'lucide-react';
-import Papa from 'papaparse';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -19,7 +19,6 @@ interface File_ {
   header: string[];
   lines: string[][];
 }
-const LARGEST = 2_000_000;
 const WORDS = { add: 'new', match: 'already here', move: 'here, moves class', bad: 'does not fit' } as const;
 
 export function Component() {
@@ -37,26 +36,16 @@ export function Component() {
   const take = (chosen: File | undefined): void => {
     setTrouble(null);
     if (!chosen) return;
-    if (chosen.size > LARGEST) return setTrouble(`“${chosen.name}” is larger than 2 MB, which no class list is. Nothing was read.`);
-    Papa.parse<string[]>(chosen, {
-      skipEmptyLines: 'greedy',
-      complete: ({ data, errors }) => {
-        if (data.length < 2)
-          return setTrouble(
-            `“${chosen.name}” holds no rows under a header line. Save the list as CSV with the column names in the first line.`,
-          );
-        if (errors.length > 0 && errors[0]!.type === 'Quotes')
-          return setTrouble(
-            `“${chosen.name}” has a quotation mark that is not closed, in line ${(errors[0]!.row ?? 0) + 1}. Nothing was read.`,
-          );
-        const header = data[0]!.map((name) => name.replace(/^\uFEFF/, '').trim());
+    readListFile(chosen).then(
+      ({ header, lines }) => {
         importId.current = uuidv7();
-        setFile({ name: chosen.name, header, lines: data.slice(1) });
-        setMapping(recognise(header));
+        setFile({ name: chosen.name, header: [...header], lines: [...lines] });
+        setMapping(recognise([...header]));
         setOut(new Set());
       },
-      error: () => setTrouble(`“${chosen.name}” could not be read. Nothing was kept of it.`),
-    });
+      (error: unknown) =>
+        setTrouble(error instanceof ListTrouble ? error.message : `“${chosen.name}” could not be read. Nothing was kept of it.`),
+    );
   };
 
   const lines = useMemo(() => (file ? readLines(file.lines, mapping, className) : []), [file, mapping, className]);
@@ -99,10 +88,12 @@ export function Component() {
           >
             <FileUp size={30} aria-hidden strokeWidth={1.5} />
             <span className="text-lg font-semibold">Drop the CSV file here, or press to choose it</span>
-            <span className="text-ink-2">Every row is shown before anything is written, and it can be undone.</span>
+            <span className="text-ink-2">
+              A OneRoster export can stay in its ZIP. Every row is shown before anything is written, and it can be undone.
+            </span>
             <input
               type="file"
-              accept=".csv,.tsv,.txt,text/csv"
+              accept=".csv,.tsv,.txt,text/csv,.zip"
               className="sr-only"
               aria-label="Class list as CSV"
               onChange={(event) => take(event.target.files?.[0])}

@@ -1,4 +1,6 @@
 /** Reads a text out of a file: plain, Markdown or .docx. Nothing leaves the device. */
+import { decode } from '../ui/decode.js';
+
 const LARGEST = 5_000_000;
 
 export class FileTrouble extends Error {
@@ -23,15 +25,6 @@ export async function readTextFile(file: File): Promise<string> {
   // a file with the header of a text is handed on whole: its questions and words to explain belong to it
   const ours = /^\uFEFF?---\r?\n[\s\S]*?^title:/m.test(text);
   return tidy(/\.(md|markdown)$/i.test(file.name) && !ours ? fromMarkdown(text) : text);
-}
-
-/** UTF-8 where it is that, else the Western encoding that older programs save in. */
-function decode(bytes: Uint8Array): string {
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    return new TextDecoder('windows-1252').decode(bytes);
-  }
 }
 
 /** Leaves the words of Markdown and drops its marks. */

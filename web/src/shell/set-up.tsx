@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { call, Problem, sentenceOf } from '../api/client.js';
+import { FileButton } from '../ui/file-button.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { Front } from './front.js';
 
@@ -77,6 +78,41 @@ export function SetUp({ onDone }: { onDone: () => Promise<unknown> }) {
           Make the lead’s account
         </button>
       </form>
+      <ReadFile onDone={onDone} />
     </Front>
+  );
+}
+
+/** A file of another installation instead: everything in it is here afterwards, and people sign in as they did there. */
+function ReadFile({ onDone }: { onDone: () => Promise<unknown> }) {
+  const [state, setState] = useState<'idle' | 'reading' | { trouble: string } | { rows: number }>('idle');
+  const read = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    setState('reading');
+    try {
+      const { rows } = await call('readInstallation', { body: JSON.parse(await file.text()) as unknown });
+      setState({ rows: Object.values(rows).reduce((sum, n) => sum + n, 0) });
+      setTimeout(() => void onDone(), 1500);
+    } catch (error) {
+      const places = error instanceof Problem ? error.places().slice(0, 3).join('; ') : '';
+      setState({
+        trouble:
+          error instanceof SyntaxError
+            ? `“${file.name}” is no JSON file. Nothing was written.`
+            : `${sentenceOf(error)}${places ? ` (${places})` : ''}`,
+      });
+    }
+  };
+  return (
+    <section aria-label="From another installation" className="mt-8 border-t border-rule pt-4">
+      <h2 className="text-lg">Or go on from another installation</h2>
+      <p className="mt-1 mb-3 text-sm text-ink-2">
+        Its lead makes the file under Team, “The whole installation”. Everybody then signs in as they did there.
+      </p>
+      <Trouble>{typeof state === 'object' && 'trouble' in state ? state.trouble : null}</Trouble>
+      {state === 'reading' && <p role="status">Reading the file…</p>}
+      {typeof state === 'object' && 'rows' in state && <p role="status">{state.rows} records read. Sign in to go on.</p>}
+      <FileButton label="Read the file of an installation" accept=".json,application/json" onFile={(file) => void read(file)} />
+    </section>
   );
 }

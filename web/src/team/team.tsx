@@ -74,9 +74,39 @@ export function Component() {
           </p>
           <p className="mb-3">Everything stays on this installation. Your school’s own rules for children’s data come first.</p>
           {bringIn && (
-            <Link className="btn" to="/children/import">
-              Class lists brought in
-            </Link>
+            <ul className="grid justify-items-start gap-2">
+              <li>
+                <Link className="btn" to="/children/import">
+                  Class lists brought in
+                </Link>
+              </li>
+              <li>
+                <a className="btn" href="/api/roster.zip" download>
+                  Class lists as OneRoster 1.2
+                </a>
+              </li>
+              {lead && (
+                <>
+                  <li>
+                    <a className="btn" href="/api/records.zip" download>
+                      All records as CSV
+                    </a>
+                    <span className="mt-0.5 block text-sm text-ink-2">
+                      One file a kind of record, and one that says what each column means.
+                    </span>
+                  </li>
+                  <li>
+                    <a className="btn" href="/api/installation.json" download>
+                      The whole installation
+                    </a>
+                    <span className="mt-0.5 block text-sm text-ink-2">
+                      For another machine: an empty installation reads it on its first page. Recordings stay here. Keep it as safe as this
+                      installation: it holds everything.
+                    </span>
+                  </li>
+                </>
+              )}
+            </ul>
           )}
         </section>
       </div>

@@ -1,0 +1,78 @@
+/** A whole installation as one JSON file with a published schema, and such a file read into an empty installation. */
+import { sql } from 'drizzle-orm';
+import type { PgTable } from 'drizzle-orm/pg-core';
+import { z } from 'zod';
+import type { Db } from '../db/open.js';
+import { schools } from '../db/schema.js';
+import { Refusal } from '../http/problem.js';
+import { rowOf, TABLE_NAMES, TABLES, type TableName } from './tables.js';
+
+export const INSTALLATION_FORMAT = 'keen-sapling-installation';
+const ROWS_AT_ONCE = 400;
+
+export const installationFile = z.strictObject({
+  format: z.literal(INSTALLATION_FORMAT),
+  version: z.literal(1),
+  madeAt: z.iso.datetime(),
+  tables: z.strictObject(
+    Object.fromEntries(TABLE_NAMES.map((name) => [name, z.array(rowOf(name))])) as Record<TableName, z.ZodArray<z.ZodObject>>,
+  ),
+});
+export type InstallationFile = z.infer<typeof installationFile>;
+
+/** The published schema: docs/installation.schema.json. */
+export function installationSchema(): object {
+  return z.toJSONSchema(installationFile, { io: 'input' });
+}
+
+/** Everything there is, rows in the order of their keys so that two files of one state are the same. */
+export async function writeInstallation(db: Db, now: string): Promise<InstallationFile> {
+  return db.transaction(async (tx) => {
+    const tables: Record<string, Record<string, unknown>[]> = {};
+    for (const name of TABLE_NAMES)
+      tables[name] = await tx
+        .select()
+        .from(TABLES[name] as PgTable)
+        .orderBy(sql.raw('1, 2'));
+    return { format: INSTALLATION_FORMAT, version: 1, madeAt: now, tables } as InstallationFile;
+  });
+}
+
+/**
+ * Reads a file into an installation that has no school yet, all of it or nothing.
+ * @throws Refusal `already-set-up`, `bad-input` naming the first places that do not fit.
+ */
+export async function readInstallation(db: Db, file: unknown): Promise<Record<TableName, number>> {
+  const parsed = installationFile.safeParse(file);
+  if (!parsed.success)
+    throw new Refusal('bad-input', {
+      detail: 'This is not a file of an installation that can be read. Nothing was written.',
+      errors: parsed.error.issues.slice(0, 10).map((i) => ({ path: i.path.join('.') || 'file', message: i.message })),
+    });
+  const { tables } = parsed.data;
+  if (tables.schools.length !== 1)
+    throw new Refusal('bad-input', { errors: [{ path: 'tables.schools', message: 'An installation has one school.' }] });
+  let at: TableName = 'schools';
+  try {
+    return await db.transaction(async (tx) => {
+      const [school] = await tx.select().from(schools);
+      if (school) throw new Refusal('already-set-up');
+      const counts = {} as Record<TableName, number>;
+      for (const name of TABLE_NAMES) {
+        at = name;
+        const rows = tables[name];
+        for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
+          await tx.insert(TABLES[name] as PgTable).values(rows.slice(from, from + ROWS_AT_ONCE));
+        counts[name] = rows.length;
+      }
+      return counts;
+    });
+  } catch (error) {
+    if (error instanceof Refusal) throw error;
+    // a key that stands twice, or that refers to what is not there
+    throw new Refusal('bad-input', {
+      detail: 'The file does not fit together. Nothing was written.',
+      errors: [{ path: `tables.${at}`, message: 'A row refers to something that is not in the file, or stands in it twice.' }],
+    });
+  }
+}

@@ -1,0 +1,77 @@
+/** Data out and in: records, class lists, the whole installation. */
+import { isNull } from 'drizzle-orm';
+import { strToU8, zipSync } from 'fflate';
+import { rosterFiles } from '@sapling/core';
+import { classColleagues, classes, colleagues, schools, trail } from '../db/schema.js';
+import { childrenInReach } from '../access.js';
+import { route, type Call } from '../http/route.js';
+import { uuidv7 } from '../ids.js';
+import { readInstallation, writeInstallation } from './installation.js';
+import { field, recordsOf, zipOf } from './records.js';
+
+type Out = Pick<Call<'writeRecords'>, 'db' | 'me' | 'now' | 'res'>;
+/** What leaves the installation is written down: by whom and when. */
+async function hand({ db, me, now, res }: Out, name: string, type: string, body: Uint8Array | string, action: string): Promise<undefined> {
+  await db.insert(trail).values({ id: uuidv7(), at: now(), by: me.id, action, subject: null });
+  res.setHeader('cache-control', 'no-store');
+  res.setHeader('content-disposition', `attachment; filename="${name}"`);
+  res.type(type).send(typeof body === 'string' ? body : Buffer.from(body));
+  return undefined;
+}
+const stamp = (now: string): string => now.slice(0, 10);
+
+export const transferRoutes = [
+  route('writeRecords', { action: 'manage team' }, async (call) =>
+    hand(
+      call,
+      `keen-sapling-records-${stamp(call.now())}.zip`,
+      'application/zip',
+      zipOf(await recordsOf(call.db, call.access, call.now())),
+      'writeRecords',
+    ),
+  ),
+
+  route('writeInstallation', { action: 'manage team' }, async (call) =>
+    hand(
+      call,
+      `keen-sapling-installation-${stamp(call.now())}.json`,
+      'application/json',
+      JSON.stringify(await writeInstallation(call.db, call.now())),
+      'writeInstallation',
+    ),
+  ),
+
+  route('writeRoster', { action: 'import children' }, async (call) => {
+    const { db, access, now } = call;
+    const [[school], classRows, kids, people, links] = await Promise.all([
+      db.select().from(schools),
+      db.select().from(classes).where(isNull(classes.removedAt)),
+      childrenInReach(db, access),
+      db.select().from(colleagues),
+      db.select().from(classColleagues),
+    ]);
+    const year = Number(now().slice(0, 4)) - (Number(now().slice(5, 7)) < 9 ? 1 : 0);
+    const files = rosterFiles({
+      school: { id: school!.id, name: school!.name },
+      classes: classRows.filter((c) => access.classIds.has(c.id)),
+      children: kids.filter((k) => access.classIds.has(k.classId)),
+      colleagues: people
+        .map(({ id, name }) => ({
+          id,
+          name,
+          classIds: links.filter((l) => l.colleagueId === id && access.classIds.has(l.classId)).map((l) => l.classId),
+        }))
+        .filter((c) => c.classIds.length > 0),
+      year: { from: `${year}-09-01`, to: `${year + 1}-08-31` },
+    });
+    const zip = zipSync(
+      Object.fromEntries(
+        Object.entries(files).map(([name, rows]) => [name, strToU8(`${rows.map((row) => row.map(field).join(',')).join('\r\n')}\r\n`)]),
+      ),
+    );
+    return hand(call, `keen-sapling-oneroster-${stamp(now())}.zip`, 'application/zip', zip, 'writeRoster');
+  }),
+
+  // only an installation without a school takes one in; whoever has it on the screen then signs in as in the file
+  route('readInstallation', { action: 'public' }, async ({ db, body }) => ({ rows: await readInstallation(db, body) })),
+];
