@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { loadLexicon, wordJudge } from '@sapling/core';
+import { loadLexicon, outcomeOf, wordJudge } from '@sapling/core';
 import { getJson, newContext, signInDemo, test, expect } from './support/fixtures.js';
 
 interface SessionRow {
@@ -192,6 +192,25 @@ test('a group’s cycle says what comes when and for whom, and a session is made
   const table = page.getByRole('table', { name: 'Sessions of the cycle' });
   await expect(table.getByRole('row').nth(2)).toBeVisible();
   await expect(page.getByRole('region', { name: 'By the end' }).getByRole('row').nth(2)).toBeVisible();
+  // and what it came to so far: the figures are those of the core, with their interval
+  await page.getByRole('link', { name: 'Did it work?' }).click();
+  await expect(page.getByRole('table', { name: 'What it came to for each child' })).toBeVisible();
+  const group = page.url().split('/').at(-2)!;
+  const facts = await getJson<{
+    taught: string[];
+    days: number;
+    children: (Parameters<typeof outcomeOf>[0]['children'][number] & { name: string })[];
+  }>(page.request, `${demo.url}/api/groups/${group}/outcome`);
+  const came = outcomeOf(facts);
+  const tenth = (x: number): string => (Math.round(x * 10) / 10).toFixed(1).replace('-', '−');
+  await expect(page.getByText(`between ${tenth(came.gain.low)} and ${tenth(came.gain.high)} with 90 % confidence`)).toBeVisible();
+  for (const [k, child] of facts.children.entries()) {
+    const row = page.getByRole('row').filter({ hasText: child.name });
+    await expect(row).toContainText(`${child.sessions.attended} of ${child.sessions.held}`);
+    for (const gpc of came.children[k]!.closed)
+      await expect(row.getByRole('cell').nth(0)).toContainText(gpc.split(':')[0]!.replace('_', '‑'));
+  }
+  await page.goBack();
   const make = table.getByRole('link', { name: /Make the session of/ }).first();
   const focus = new URL((await make.getAttribute('href'))!, demo.url).searchParams.get('focus')!.split(' ');
   expect(focus.length).toBeGreaterThan(0);
@@ -314,4 +333,69 @@ test('cards by key, marks become evidence, what is left is carried over to the n
     `${demo.url}/sessions/new?group=${(await getJson<{ groupId: string }>(tutor.request, `${demo.url}/api/sessions/${id}`)).groupId}`,
   );
   await expect(teacher.getByRole('region', { name: 'Read words' }).getByText('from last time').first()).toBeVisible();
+});
+
+test('a cover link opens one session with initials only, and nothing once it is withdrawn; the class teacher sees what to practise', async ({
+  as,
+  demo,
+  browser,
+}) => {
+  const [teacher, classTeacher] = [await as('teacher'), await as('classTeacher')];
+  const sessions = await getJson<SessionRow[]>(teacher.request, `${demo.url}/api/sessions`);
+  const session = sessions.find((s) => s.log === null && s.members.length > 2)!;
+  await teacher.goto(`${demo.url}/sessions/${session.id}`);
+  await teacher.getByRole('button', { name: 'Make a link' }).click();
+  const address = await teacher.getByLabel('Cover link').inputValue();
+  const context = await newContext(browser);
+  const cover = await context.newPage();
+  const seen: string[] = [];
+  cover.on(
+    'response',
+    (response) =>
+      void response.text().then(
+        (text) => seen.push(text),
+        () => undefined,
+      ),
+  );
+  await cover.goto(address);
+  await expect(cover.getByRole('heading', { level: 1, name: session.groupName })).toBeVisible();
+  for (const part of session.plan.parts) await expect(cover.getByRole('heading', { name: part.title })).toBeVisible();
+  const shown = await cover.getByRole('main').innerText();
+  // no name and no key of a child, neither on the page nor in anything that was sent
+  for (const member of session.members) {
+    expect(shown).toContain(
+      member.name
+        .split(' ')
+        .map((n) => `${n[0]!}.`)
+        .join(''),
+    );
+    for (const text of [shown, ...seen.filter((s) => s.startsWith('{'))]) {
+      expect(text).not.toContain(member.name.split(' ')[0]!);
+      expect(text).not.toContain(member.id);
+    }
+  }
+  await expect(teacher.getByText(/opened/).first())
+    .toBeVisible({ timeout: 1000 })
+    .catch(() => teacher.reload());
+  await teacher.getByRole('button', { name: 'Withdraw' }).click();
+  await expect(teacher.getByText('Withdrawn. It opens nothing any more.')).toBeVisible();
+  await cover.reload();
+  await expect(cover.getByRole('heading', { name: 'This link opens nothing' })).toBeVisible();
+  await context.close();
+
+  // what to practise: this class teacher's children and nobody else's, each with a sheet for home
+  await classTeacher.goto(`${demo.url}/children/practise`);
+  const rows = await getJson<{ id: string; name: string; words: { word: string }[] }[]>(classTeacher.request, `${demo.url}/api/practice`);
+  const mine = await getJson<{ id: string }[]>(classTeacher.request, `${demo.url}/api/children`);
+  expect(rows.length).toBeGreaterThan(3);
+  for (const row of rows) expect(mine.map((c) => c.id)).toContain(row.id);
+  await expect(classTeacher.getByRole('link', { name: /^Sheet for home/ })).toHaveCount(rows.length);
+  const home = await classTeacher.request.get(
+    demo.url +
+      (await classTeacher
+        .getByRole('link', { name: /^Sheet for home/ })
+        .first()
+        .getAttribute('href'))!,
+  );
+  expect(home.headers()['content-type']).toBe('application/pdf');
 });

@@ -19,8 +19,10 @@ import {
   version,
 } from './model.js';
 import { correction, correctionBody, cue, cueBody, gpc as pair, orderBody, ruleBody, stated, teachingOrder, word } from './library.js';
-import { arrangement, group, groupBody, groupHistory, groupRule, groupRuleBody } from './grouping.js';
+import { arrangement, group, groupBody, groupHistory, groupOutcomeFacts, groupRule, groupRuleBody } from './grouping.js';
 import { readingSummary, recordingConsent, recordingPart, text, textBody, wholeReading } from './reading.js';
+import { coverLink, coverSecret, coverView } from './cover.js';
+import { practiceRow } from './practice.js';
 import { plan, styleBody, styleRow } from './session.js';
 import { screenCard, screenCode } from './screen.js';
 import { settings } from './settings.js';
@@ -211,6 +213,7 @@ export const endpoints = {
   }),
   arrangeGroups: define('POST', '/api/groups/arrange', { body: arrangement, response: z.array(group) }),
   groupHistory: define('GET', '/api/groups/history', { response: groupHistory }),
+  groupOutcome: define('GET', '/api/groups/:id/outcome', { params: byId, response: groupOutcomeFacts }),
   groupRules: define('GET', '/api/groups/rules', { response: z.array(groupRule) }),
   saveGroupRule: define('PUT', '/api/groups/rules/:id', { params: byId, body: groupRuleBody, response: groupRule }),
   removeGroupRule: define('DELETE', '/api/groups/rules/:id', { params: byId, query: atVersion }),
@@ -239,6 +242,27 @@ export const endpoints = {
   readInstallation: define('POST', '/api/installation', {
     body: z.unknown(),
     response: z.object({ rows: z.record(z.string(), z.number().int()) }),
+  }),
+  coverLinks: define('GET', '/api/sessions/:id/cover-links', { params: byId, response: z.array(coverLink) }),
+  addCoverLink: define('POST', '/api/sessions/:id/cover-links', {
+    params: byId,
+    body: z.object({
+      hours: z
+        .number()
+        .int()
+        .min(1)
+        .max(24 * 14),
+    }),
+    // the secret is shown once
+    response: coverLink.extend({ secret: coverSecret }),
+  }),
+  removeCoverLink: define('DELETE', '/api/sessions/:id/cover-links/:link', { params: z.object({ id, link: id }) }),
+  cover: define('GET', '/api/cover/:secret', { params: z.object({ secret: coverSecret }), response: coverView }),
+  practice: define('GET', '/api/practice', { query: z.object({ classId: id.optional() }), response: z.array(practiceRow) }),
+  homeSheet: define('GET', '/api/children/:id/home-sheet', {
+    params: byId,
+    query: z.object({ size: z.enum(['A4', 'Letter']).optional() }),
+    response: z.unknown(),
   }),
   styles: define('GET', '/api/styles', { response: z.array(styleRow) }),
   saveStyle: define('PUT', '/api/styles/:id', { params: byId, body: styleBody, response: styleRow }),

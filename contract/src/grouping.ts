@@ -85,3 +85,25 @@ export const groupHistory = z.object({
   ),
 });
 export type GroupHistory = z.infer<typeof groupHistory>;
+
+const thenOrNow = z.object({ state: z.enum(['secure', 'wobbly', 'gap', 'unchecked']), p: z.number() });
+const read = z.object({ on: day, title: z.string(), wcpm: z.number(), accuracy: z.number().nullable() }).nullable();
+/** What a group's cycle came to is worked out from this. */
+export const groupOutcomeFacts = z.object({
+  startsOn: day,
+  days: z.number().int(),
+  taught: z.array(gpc),
+  hidden: z.number().int(),
+  children: z.array(
+    z.object({
+      id,
+      name: z.string(),
+      pairs: z.array(z.object({ gpc, then: thenOrNow, now: thenOrNow, since: z.number().int() })),
+      sessions: z.object({ held: z.number().int(), attended: z.number().int(), minutes: z.number().int() }),
+      /** The last reading before the start, and the last since. */
+      before: read,
+      after: read,
+    }),
+  ),
+});
+export type GroupOutcomeFacts = z.infer<typeof groupOutcomeFacts>;

@@ -2,6 +2,8 @@ export * from './problem.js';
 export * from './model.js';
 export * from './grouping.js';
 export * from './session.js';
+export * from './practice.js';
+export * from './cover.js';
 export {
   correction,
   cue,

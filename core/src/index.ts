@@ -89,3 +89,5 @@ export * from './grouping/seriation.js';
 export { PARAMETERS, type RecallParameters } from './judgement/parameters.js';
 export * from './judgement/trend.js';
 export * from './lists/one-roster.js';
+export * from './judgement/outcome.js';
+export * from './planning/home-sheet.js';

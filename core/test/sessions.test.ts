@@ -5,6 +5,7 @@ import {
   carryOver,
   checkedStyle,
   findWords,
+  homeSheet,
   keepPinned,
   loadLexicon,
   metIn,
@@ -354,5 +355,33 @@ describe('styles', () => {
     expect(() => checkedStyle({ ...base, oldToNew: 0 })).toThrow(/1 to 20/);
     // the same part twice: each keeps an id of its own
     expect(new Set(checkedStyle({ ...base, parts: [base.parts[0]!, base.parts[0]!] }).parts.map((p) => p.id)).size).toBe(2);
+  });
+});
+
+describe('what a child takes home', () => {
+  it('holds nothing this child cannot read, whatever they know; a pair that is still a gap stays at school', () => {
+    for (let n = 0; n < 60; n += 1) {
+      const group = groupAt(['riverbank', 'hillside', 'lantern'][n % 3]!, 6 + (n % 20), 1, 500 + n);
+      const [child] = group.children;
+      const sheet = homeSheet(lexicon, {
+        taught: group.taught,
+        known: child!.known,
+        practised: group.focus,
+        words: ['rain', 'ship', 'cat', 'said'],
+        texts: TEXTS,
+        seed: n,
+      });
+      const judge = wordJudge(lexicon, {
+        gpcs: group.taught.gpcs.filter((g) => (child!.known[g] ?? 1) >= READS_FROM),
+        words: group.taught.words,
+      });
+      const shown = [...sheet.words.map((w) => w.word), ...wordsOf(sheet.sentence ?? '').map((w) => w.text)];
+      expect(
+        shown.filter((w) => CANNOT.test(judge(w).status)),
+        `child ${n}`,
+      ).toEqual([]);
+      expect(sheet.pairs.filter((g) => (child!.known[g] ?? 1) < READS_FROM)).toEqual([]);
+      expect(new Set(sheet.words.map((w) => w.word)).size).toBe(sheet.words.length);
+    }
   });
 });

@@ -30,6 +30,7 @@ export type Need =
       readonly endedIds: readonly string[];
       readonly childIds: readonly string[];
     }
+  | { readonly action: 'read group'; readonly groupId: string }
   | { readonly action: 'plan session'; readonly groupId: string }
   | { readonly action: 'read session'; readonly sessionId: string }
   | { readonly action: 'run session'; readonly sessionId: string }
@@ -139,6 +140,8 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
           throw new Refusal('not-found');
       return;
     }
+    case 'read group':
+      return reach(access.groupIds, need.groupId);
     case 'plan session':
       part('lead', 'teacher');
       return reach(access.groupIds, need.groupId);

@@ -7,6 +7,7 @@ import { checkRoutes } from './evidence/checks.js';
 import { outboxRoute } from './evidence/outbox.js';
 import { groupRoutes } from './groups/groups.js';
 import { groupHistoryRoutes } from './groups/history.js';
+import { outcomeRoutes } from './groups/outcome.js';
 import { groupRuleRoutes } from './groups/rules.js';
 import { route, type Route } from './http/route.js';
 import { importRoutes } from './imports/imports.js';
@@ -14,10 +15,12 @@ import { libraryRoutes } from './library/library.js';
 import { orderRoutes } from './library/orders.js';
 import { textRoutes } from './library/texts.js';
 import { paperRoutes } from './paper/routes.js';
+import { practiceRoutes } from './practice/practice.js';
 import { progressRoutes } from './progress/progress.js';
 import { readingRoutes } from './readings/readings.js';
 import { recordingRoutes } from './readings/recordings.js';
 import { sessionRoutes } from './sessions/sessions.js';
+import { coverRoutes } from './sessions/cover.js';
 import { styleRoutes } from './sessions/styles.js';
 import { settingsRoutes } from './settings/settings.js';
 import { teamRoutes } from './team/team.js';
@@ -46,10 +49,13 @@ export const routes: readonly Route[] = [
   ...recordingRoutes,
   ...groupHistoryRoutes,
   ...groupRuleRoutes,
+  ...outcomeRoutes,
   ...groupRoutes,
   ...sessionRoutes,
   ...styleRoutes,
+  ...coverRoutes,
   ...paperRoutes,
+  ...practiceRoutes,
   ...transferRoutes,
   ...todayRoutes,
   ...progressRoutes,

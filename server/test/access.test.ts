@@ -219,6 +219,7 @@ const TABLE: Record<EndpointName, Row> = {
     may: TEACHERS,
   }),
   groupHistory: list({ path: () => '/api/groups/history', may: TEACHERS }),
+  groupOutcome: list({ path: () => `/api/groups/${group}/outcome`, far: () => `/api/groups/${otherGroup}/outcome` }),
   groupRules: list({ path: () => '/api/groups/rules', may: TEACHERS }),
   saveGroupRule: list({
     path: () => `/api/groups/rules/${uuidv7()}`,
@@ -253,6 +254,16 @@ const TABLE: Record<EndpointName, Row> = {
   writeInstallation: list({ path: () => '/api/installation.json', may: ['lead'] }),
   writeRoster: list({ path: () => '/api/roster.zip', may: TEACHERS }),
   readInstallation: list({ path: () => '/api/installation', open: true, body: () => ({}) }),
+  coverLinks: list({
+    path: () => `/api/sessions/${session}/cover-links`,
+    may: TEACHERS,
+    far: () => `/api/sessions/${otherSession}/cover-links`,
+  }),
+  addCoverLink: list({ path: () => `/api/sessions/${session}/cover-links`, body: () => ({ hours: 4 }), may: TEACHERS }),
+  removeCoverLink: list({ path: () => `/api/sessions/${session}/cover-links/${none}`, may: TEACHERS }),
+  cover: list({ path: () => `/api/cover/${'a'.repeat(43)}`, open: true }),
+  practice: list({ path: () => '/api/practice' }),
+  homeSheet: list({ path: () => `/api/children/${mine[0]!}/home-sheet`, far: () => `/api/children/${others[0]!}/home-sheet` }),
   styles: list({ path: () => '/api/styles' }),
   saveStyle: list({
     path: () => `/api/styles/${uuidv7()}`,
@@ -292,6 +303,8 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   removeRule: [404],
   removeText: [404],
   removeStyle: [404],
+  removeCoverLink: [404],
+  cover: [404],
   recording: [404],
   updateSession: [409],
   removeSession: [409],

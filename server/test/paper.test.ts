@@ -116,6 +116,25 @@ describe('paper of a session', () => {
     expect((await school.ask('GET', '/api/paper/week?from=2026-01-05', { as: lead })).status).toBe(404);
   });
 
+  it('a sheet for home shows only what this child can read, and the class teacher’s list says the same', async () => {
+    const [list] = [
+      (await school.ask('GET', '/api/practice', { as: lead })).body as {
+        id: string;
+        words: { word: string }[];
+        sentence: string | null;
+        notYet: string[];
+      }[],
+    ];
+    expect(list.map((p) => p.id).sort()).toEqual([...members].sort());
+    for (const child of list) {
+      const home = squeezed((await pdf(`/api/children/${child.id}/home-sheet`)).pages.join(' '));
+      for (const { word } of child.words) expect(home).toContain(word);
+      if (child.sentence) expect(home).toContain(squeezed(child.sentence));
+      expect(child.words.every((w) => w.word.length > 0)).toBe(true);
+    }
+    expect(list[0]!.notYet).toEqual(['ai:ay']);
+  });
+
   it('is black, white and grey only', async () => {
     const { bytes } = await pdf(`/api/sessions/${session}/paper?what=plan,cards,pictures,letters`);
     const raw = bytes.toString('latin1');

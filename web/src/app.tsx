@@ -28,6 +28,7 @@ const router = createBrowserRouter([
         children: [
           { index: true, lazy: () => import('./today/today.js') },
           { path: 'children', lazy: () => import('./children/children.js') },
+          { path: 'children/practise', lazy: () => import('./children/practise.js') },
           { path: 'children/import', lazy: () => import('./children/import-page.js') },
           { path: 'children/classes', lazy: () => import('./children/classes.js') },
           { path: 'children/:id', lazy: () => import('./children/child.js') },
@@ -39,6 +40,7 @@ const router = createBrowserRouter([
           { path: 'progress/reading', lazy: () => import('./reading/quadrants.js') },
           { path: 'gaps', lazy: () => import('./gaps/gaps.js') },
           { path: 'groups', lazy: () => import('./groups/board.js') },
+          { path: 'groups/:id/outcome', lazy: () => import('./groups/outcome.js') },
           { path: 'groups/:id/cycle', lazy: () => import('./sessions/cycle.js') },
           { path: 'sessions', lazy: () => import('./sessions/list.js') },
           { path: 'sessions/new', lazy: () => import('./sessions/new.js') },
@@ -78,7 +80,14 @@ const router = createBrowserRouter([
 
 /** The child's screen knows a code and nobody's sign-in. */
 const ChildScreen = lazy(() => import('./check/child-screen.js').then((m) => ({ default: m.ChildScreen })));
+const CoverPage = lazy(() => import('./sessions/cover-page.js').then((m) => ({ default: m.CoverPage })));
 export function App() {
+  if (location.pathname === '/cover')
+    return (
+      <Suspense fallback={<Opening />}>
+        <CoverPage />
+      </Suspense>
+    );
   return location.pathname === '/screen' ? (
     <Suspense fallback={<Opening />}>
       <ChildScreen />

@@ -317,6 +317,25 @@ export const sessions = pgTable(
   (t) => [index('sessions_on').on(t.on), index('sessions_group').on(t.groupId)],
 );
 
+/** Addresses that open one session with initials only, for whoever covers it; each ends at a set time. */
+export const coverLinks = pgTable(
+  'cover_links',
+  {
+    id: uuid('id').primaryKey(),
+    /** SHA-256 of the secret in the address; the secret itself is nowhere. */
+    secretHash: text('secret_hash').notNull(),
+    session: uuid('session')
+      .notNull()
+      .references(() => sessions.id),
+    by: uuid('by').notNull(),
+    at: at('at').notNull(),
+    endsAt: at('ends_at').notNull(),
+    withdrawnAt: at('withdrawn_at'),
+    openedAt: at('opened_at'),
+  },
+  (t) => [uniqueIndex('cover_links_secret').on(t.secretHash), index('cover_links_session').on(t.session)],
+);
+
 export const logs = pgTable(
   'logs',
   {

@@ -8,7 +8,8 @@ import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { saved } from './library.js';
 
-async function ownTexts(db: Db): Promise<LibraryText[]> {
+/** Texts of the school’s own. */
+export async function ownTexts(db: Db): Promise<LibraryText[]> {
   const found = await db
     .select({ row: texts, by: colleagues.name })
     .from(texts)

@@ -33,8 +33,8 @@ export function useData<N extends EndpointName>(name: N | null, input: Input<N> 
 
 const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   children: ['children', 'child', 'evidence', 'today', 'progress', 'classes'],
-  groups: ['groups', 'groupRules', 'groupHistory', 'children', 'today'],
-  sessions: ['sessions', 'session', 'today'],
+  groups: ['groups', 'groupRules', 'groupHistory', 'groupOutcome', 'children', 'today'],
+  sessions: ['sessions', 'session', 'today', 'groupOutcome', 'practice', 'coverLinks'],
   checks: ['checks', 'check', 'today'],
   readings: ['readings', 'reading', 'children', 'child', 'evidence', 'today'],
   classes: ['classes', 'children', 'child', 'progress'],

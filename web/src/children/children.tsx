@@ -27,6 +27,9 @@ export function Component() {
       <Link className="btn" to="/children/classes">
         Classes and what is taught
       </Link>
+      <Link className="btn" to="/children/practise">
+        To practise this week
+      </Link>
       {bringIn && (
         <Link className="btn btn-main" to="/children/import">
           Bring in a class list

@@ -267,9 +267,14 @@ export function GroupCard(props: Props) {
         </div>
       )}
       {may && group.members.length > 0 && (
-        <Link className="text-sm underline" to={`/groups/${group.id}/cycle`}>
-          The cycle
-        </Link>
+        <span className="flex gap-4 text-sm">
+          <Link className="underline" to={`/groups/${group.id}/cycle`}>
+            The cycle
+          </Link>
+          <Link className="underline" to={`/groups/${group.id}/outcome`}>
+            Did it work?
+          </Link>
+        </span>
       )}
       {may && group.members.length > 0 && (
         <Link className="btn btn-small self-start" to={`/sessions/new?group=${group.id}`}>

@@ -12,6 +12,7 @@ export function Component() {
   const [classId, setClassId] = useState<string | null>(null);
   const { data, error } = useData('progress', { query: classId ? { classId } : {} });
   const { data: classes } = useData('classes');
+  const { data: groups } = useData('groups');
   const observed = data?.weeks.reduce((sum, w) => sum + w.observations, 0) ?? 0;
   return (
     <Page
@@ -23,6 +24,13 @@ export function Component() {
         <Link className="underline" to="/progress/reading">
           How they read
         </Link>
+        {(groups ?? [])
+          .filter((g) => g.members.length > 0)
+          .map((g) => (
+            <Link key={g.id} className="underline" to={`/groups/${g.id}/outcome`}>
+              {g.name}: did it work?
+            </Link>
+          ))}
       </div>
       {!data ? (
         <Pending error={error} what="the progress" />

@@ -56,9 +56,14 @@ export function Component() {
       title={`${group.name}: the cycle`}
       lead="One new pair at a time; what was met comes back at growing distances. Planned again from what really happened each time."
       actions={
-        <Link className="btn" to={`/groups#${group.id}`}>
-          The group
-        </Link>
+        <>
+          <Link className="btn" to={`/groups/${group.id}/outcome`}>
+            Did it work?
+          </Link>
+          <Link className="btn" to={`/groups#${group.id}`}>
+            The group
+          </Link>
+        </>
       }
     >
       {!request || !plan ? (

@@ -19,6 +19,8 @@ export interface View {
   readonly marks?: boolean;
   /** Answers, notes and what an adult says. */
   readonly forAdult?: boolean;
+  /** Without a sign-in the school’s own cues are not asked for. */
+  readonly signedIn?: boolean;
   /** Something beside a word: what is wrong with it, or a way to change it. */
   readonly beside?: (word: Word) => ReactNode;
 }
@@ -48,8 +50,8 @@ function Whose({ ids, names }: { ids: readonly string[] | undefined; names: Read
   return <span className="block font-sans text-sm font-normal text-leaf">{ids.map((id) => names.get(id) ?? 'a child').join(', ')}</span>;
 }
 
-function Graphemes({ part, size = 'text-2xl', names, forAdult = true }: View) {
-  const { data: cues } = useData(forAdult && part.kind === 'focus' ? 'cues' : null);
+function Graphemes({ part, size = 'text-2xl', names, forAdult = true, signedIn = true }: View) {
+  const { data: cues } = useData(signedIn && forAdult && part.kind === 'focus' ? 'cues' : null);
   if (part.kind === 'review') {
     const again = [...new Set(part.stack?.filter((g, k) => part.stack!.indexOf(g) !== k))];
     return (

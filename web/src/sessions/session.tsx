@@ -10,6 +10,7 @@ import { post } from '../outbox/outbox.js';
 import { useMay, useMe } from '../shell/me.js';
 import { dayWords, timeWords } from '../ui/dates.js';
 import { Page, Pending } from '../ui/page.js';
+import { CoverLinks } from './cover-links.js';
 import { PaperDialog } from './paper-dialog.js';
 import { PartView } from './part-view.js';
 
@@ -145,6 +146,7 @@ export function Component() {
               <p>{who(session.adultId)}</p>
             )}
           </section>
+          {plan && !session.log && <CoverLinks session={session.id} />}
           <Happened session={session} who={who} />
           <Notes session={session} who={who} me={me.colleague.id} />
         </div>

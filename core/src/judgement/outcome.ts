@@ -1,0 +1,143 @@
+/**
+ * What happened in a group's cycle: what was known at its start and is known now, how much teaching stood between, and what
+ * that suggests for each child. It says what happened, with its uncertainty; it is no proof that the teaching did it.
+ */
+import { CoreError } from '../errors.js';
+import type { Gpc } from '../phonics/lexicon.js';
+import type { PairState } from './estimate.js';
+
+export interface PairThenNow {
+  readonly gpc: Gpc;
+  readonly then: { readonly state: PairState; readonly p: number };
+  readonly now: { readonly state: PairState; readonly p: number };
+  /** Observations of it since the start. */
+  readonly since: number;
+}
+export interface OutcomeChild {
+  readonly id: string;
+  /** The focus pairs of the group. */
+  readonly pairs: readonly PairThenNow[];
+  /** Sessions of the cycle, and of those how many the child was in, with the minutes there. */
+  readonly sessions: { readonly held: number; readonly attended: number; readonly minutes: number };
+}
+export interface OutcomeRequest {
+  readonly children: readonly OutcomeChild[];
+  /** Focus pairs that some session worked on. */
+  readonly taught: readonly Gpc[];
+  /** Days since the start of the cycle. */
+  readonly days: number;
+}
+export type OutcomeAdvice = 'ready to leave' | 'needs something else' | 'on the way' | 'check first';
+export interface ChildOutcome {
+  readonly id: string;
+  /** Pairs not secure at the start, of those seen by then or since. */
+  readonly open: readonly Gpc[];
+  /** Of them, secure now. */
+  readonly closed: readonly Gpc[];
+  /** Of them, still not secure though taught. */
+  readonly still: readonly Gpc[];
+  /** Of them, worked on in no session yet. */
+  readonly notTaught: readonly Gpc[];
+  /** How many more of the open pairs are expected to be known than at the start, with a 90 % interval. */
+  readonly gain: { readonly expected: number; readonly low: number; readonly high: number };
+  /** Minutes for each pair gained; null where the interval of the gain reaches nothing. */
+  readonly minutesPerPair: { readonly expected: number; readonly low: number; readonly high: number } | null;
+  readonly advice: OutcomeAdvice;
+  /** The rule that gave it, in numbers. */
+  readonly because: { readonly attended: number; readonly held: number; readonly seen: number; readonly of: number };
+}
+export interface GroupOutcome {
+  readonly children: readonly ChildOutcome[];
+  /** Of all open pairs of all children. */
+  readonly gain: ChildOutcome['gain'];
+  readonly minutes: number;
+  readonly minutesPerPair: ChildOutcome['minutesPerPair'];
+  /** Focus pairs that nobody needs any more, and that were never worked on. */
+  readonly done: readonly Gpc[];
+  readonly notTaught: readonly Gpc[];
+}
+
+const Z90 = 1.645;
+/** Advice to do something else needs so many sessions attended over so many days. */
+export const ENOUGH_SESSIONS = 6;
+export const ENOUGH_DAYS = 18;
+/** And so small a share of the taught open pairs gained, at the high end. */
+const HARDLY = 0.35;
+/** Nothing is said of a child of whose taught open pairs fewer than this share were seen since. */
+const SEEN_FROM = 0.5;
+
+/**
+ * @throws CoreError `empty` without children.
+ * @example outcomeOf({ children, taught: ['ai:ay'], days: 28 }).children[0].advice // 'on the way'
+ */
+export function outcomeOf(request: OutcomeRequest): GroupOutcome {
+  const { children, days } = request;
+  if (children.length === 0) throw new CoreError('empty', 'children', 'An outcome needs at least one child.');
+  const taught = new Set(request.taught);
+  const all = children.map((c) => childOutcome(c, taught, days));
+  const open = children.flatMap((c) => openPairs(c));
+  const gain = gainOf(open);
+  const minutes = children.reduce((sum, c) => sum + c.sessions.minutes, 0);
+  const focus = [...new Set(children.flatMap((c) => c.pairs.map((p) => p.gpc)))];
+  return {
+    children: all,
+    gain,
+    minutes,
+    minutesPerPair: perPair(minutes, gain),
+    done: focus.filter((g) => children.every((c) => c.pairs.find((p) => p.gpc === g)?.now.state === 'secure')),
+    notTaught: focus.filter((g) => !taught.has(g)),
+  };
+}
+
+function openPairs(child: OutcomeChild): PairThenNow[] {
+  return child.pairs.filter((p) => p.then.state !== 'secure' && (p.then.state !== 'unchecked' || p.now.state !== 'unchecked'));
+}
+
+function childOutcome(child: OutcomeChild, taught: ReadonlySet<Gpc>, days: number): ChildOutcome {
+  const open = openPairs(child);
+  const closed = open.filter((p) => p.now.state === 'secure');
+  const still = open.filter((p) => p.now.state !== 'secure' && taught.has(p.gpc));
+  const notTaught = open.filter((p) => p.now.state !== 'secure' && !taught.has(p.gpc));
+  const met = open.filter((p) => taught.has(p.gpc));
+  const seen = met.filter((p) => p.since > 0).length;
+  const gain = gainOf(open);
+  const { attended, held, minutes } = child.sessions;
+  const metGain = gainOf(met);
+  const advice: OutcomeAdvice =
+    child.pairs.every((p) => p.now.state === 'secure') && child.pairs.length > 0
+      ? 'ready to leave'
+      : met.length > 0 && seen < SEEN_FROM * met.length
+        ? 'check first'
+        : still.length > 0 && attended >= ENOUGH_SESSIONS && days >= ENOUGH_DAYS && metGain.high < HARDLY * met.length
+          ? 'needs something else'
+          : 'on the way';
+  const names = (list: readonly PairThenNow[]): Gpc[] => list.map((p) => p.gpc);
+  return {
+    id: child.id,
+    open: names(open),
+    closed: names(closed),
+    still: names(still),
+    notTaught: names(notTaught),
+    gain,
+    minutesPerPair: perPair(minutes, gain),
+    advice,
+    because: { attended, held, seen, of: met.length },
+  };
+}
+
+/** The expected number of pairs gained; each pair known or not at both ends, taken as independent (a sum of Bernoulli variances). */
+function gainOf(pairs: readonly PairThenNow[]): ChildOutcome['gain'] {
+  let expected = 0;
+  let variance = 0;
+  for (const { then, now } of pairs) {
+    expected += now.p - then.p;
+    variance += now.p * (1 - now.p) + then.p * (1 - then.p);
+  }
+  const half = Z90 * Math.sqrt(variance);
+  return { expected, low: Math.max(-pairs.length, expected - half), high: Math.min(pairs.length, expected + half) };
+}
+
+function perPair(minutes: number, gain: ChildOutcome['gain']): ChildOutcome['minutesPerPair'] {
+  if (minutes === 0 || gain.low <= 0) return null;
+  return { expected: minutes / gain.expected, low: minutes / gain.high, high: minutes / gain.low };
+}

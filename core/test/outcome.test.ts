@@ -1,0 +1,100 @@
+/** What a cycle came to: on simulated children whose true gain is known, and by its stated rules. */
+import { describe, expect, it } from 'vitest';
+import { answer, drawTrueChild, FITTING_SEEDS, teachingOrder } from '@sapling/data';
+import {
+  estimate,
+  isCoreError,
+  outcomeOf,
+  seeded,
+  taughtAfter,
+  type Gpc,
+  type Observation,
+  type OutcomeChild,
+  type PairThenNow,
+} from '../src/index.js';
+
+const { gpcs } = taughtAfter(teachingOrder('riverbank')!, 20);
+const focus = [...new Set(gpcs)].slice(-8);
+const state = (p: number): PairThenNow['now'] => ({ p, state: p > 0.9 ? 'secure' : p < 0.15 ? 'gap' : 'wobbly' });
+const pair = (gpc: Gpc, then: number, now: number, since = 3): PairThenNow => ({ gpc, then: state(then), now: state(now), since });
+const child = (id: string, pairs: PairThenNow[], attended = 10, minutes = 180): OutcomeChild => ({
+  id,
+  pairs,
+  sessions: { held: 12, attended, minutes },
+});
+
+describe('what a cycle came to', () => {
+  it('its interval of the gain holds the true gain of simulated children about as often as it says', () => {
+    let inside = 0;
+    let children = 0;
+    let off = 0;
+    const day = 86_400_000;
+    const start = Date.parse('2026-10-01T09:00:00Z');
+    for (let n = 0; n < 120; n += 1) {
+      const random = seeded(FITTING_SEEDS + 7000 + n);
+      const who = drawTrueChild(gpcs, FITTING_SEEDS + 7000 + n);
+      // in the four weeks between, some of what was not known is learned: the true gain
+      const learned = new Set(focus.filter((g) => !who.knows.has(g) && random() < 0.6));
+      const later = { ...who, knows: new Set([...who.knows, ...learned]) };
+      const looks = (from: number, child: typeof who): Observation[] =>
+        [0, 2, 5].flatMap((d) => focus.map((g) => answer(child, g, from + d * day, random)));
+      const before = looks(start, who);
+      const after = looks(start + 28 * day, later);
+      const at = (list: Observation[], asOf: number) => estimate(list, { asOf: new Date(asOf).toISOString() });
+      const then = at(before, start + 6 * day);
+      const now = at([...before, ...after], start + 34 * day);
+      const pairs = focus.map((gpc): PairThenNow => ({ gpc, then: then.get(gpc)!, now: now.get(gpc)!, since: 3 }));
+      const [outcome] = outcomeOf({ children: [child('c', pairs)], taught: focus, days: 34 }).children;
+      if (outcome!.open.length < 2) continue;
+      const truth = outcome!.open.filter((g) => learned.has(g)).length;
+      children += 1;
+      off += outcome!.gain.expected - truth;
+      if (truth >= outcome!.gain.low - 1e-9 && truth <= outcome!.gain.high + 1e-9) inside += 1;
+    }
+    expect(children).toBeGreaterThan(40);
+    expect(inside / children).toBeGreaterThan(0.8);
+    // no systematic flattery: on average within a third of a pair
+    expect(Math.abs(off / children)).toBeLessThan(0.34);
+  });
+
+  it('says closed, still open and not taught apart; minutes for each pair only where something was surely gained', () => {
+    const out = outcomeOf({
+      children: [
+        child('a', [pair('ai:ay', 0.05, 0.97), pair('oa:oh', 0.08, 0.98), pair('igh:igh', 0.05, 0.1, 0), pair('sh:sh', 0.97, 0.98)]),
+      ],
+      taught: ['ai:ay', 'oa:oh'],
+      days: 28,
+    });
+    expect(out.children[0]).toMatchObject({ closed: ['ai:ay', 'oa:oh'], still: [], notTaught: ['igh:igh'], advice: 'on the way' });
+    expect(out.notTaught).toEqual(['igh:igh', 'sh:sh']);
+    expect(out.done).toEqual(['ai:ay', 'oa:oh', 'sh:sh']);
+    const { minutesPerPair, gain } = out.children[0]!;
+    expect(minutesPerPair!.expected).toBeCloseTo(180 / gain.expected);
+    expect(minutesPerPair!.low).toBeLessThan(minutesPerPair!.expected);
+    expect(outcomeOf({ children: [child('b', [pair('ai:ay', 0.4, 0.5)])], taught: ['ai:ay'], days: 28 }).minutesPerPair).toBeNull();
+  });
+
+  it('advice follows its rules: all secure leaves; flat after enough teaching needs something else; unseen is checked first; too early says nothing', () => {
+    const advice = (pairs: PairThenNow[], attended: number, days: number): string =>
+      outcomeOf({ children: [child('a', pairs, attended)], taught: ['ai:ay', 'oa:oh', 'igh:igh'], days }).children[0]!.advice;
+    const flat = [pair('ai:ay', 0.04, 0.05), pair('oa:oh', 0.05, 0.05), pair('igh:igh', 0.04, 0.06)];
+    expect(advice([pair('ai:ay', 0.3, 0.97), pair('oa:oh', 0.95, 0.97)], 4, 10)).toBe('ready to leave');
+    expect(advice(flat, 8, 28)).toBe('needs something else');
+    expect(advice(flat, 3, 28)).toBe('on the way');
+    expect(advice(flat, 8, 7)).toBe('on the way');
+    expect(
+      advice(
+        flat.map((p) => ({ ...p, since: 0 })),
+        8,
+        28,
+      ),
+    ).toBe('check first');
+    expect(advice([pair('ai:ay', 0.05, 0.9), ...flat.slice(1)], 8, 28)).toBe('on the way');
+    try {
+      outcomeOf({ children: [], taught: [], days: 1 });
+      expect.unreachable();
+    } catch (error) {
+      expect(isCoreError(error) && error.code).toBe('empty');
+    }
+  });
+});

@@ -1,0 +1,84 @@
+/** What a group's cycle came to: states at its start and now, the sessions between, readings before and after. */
+import { eq, inArray } from 'drizzle-orm';
+import { workedOn, type Gpc } from '@sapling/core';
+import type { GroupOutcomeFacts } from '@sapling/contract';
+import { fullName } from '../children/children.js';
+import { children, classes, groupMembers, groups } from '../db/schema.js';
+import { evidenceOf, lineOf } from '../evidence/evidence.js';
+import { Refusal } from '../http/problem.js';
+import { route } from '../http/route.js';
+import { orderBook } from '../library/orders.js';
+import { readingList } from '../readings/readings.js';
+import { listSessions } from '../sessions/sessions.js';
+import { modelOf, readSettings } from '../settings/settings.js';
+
+const DAY = 86_400_000;
+
+export const outcomeRoutes = [
+  route(
+    'groupOutcome',
+    ({ params }) => ({ action: 'read group', groupId: params.id }),
+    async ({ db, access, params, now }): Promise<GroupOutcomeFacts> => {
+      const [group] = await db.select().from(groups).where(eq(groups.id, params.id));
+      if (!group) throw new Refusal('not-found');
+      const members = (await db.select().from(groupMembers).where(eq(groupMembers.groupId, group.id))).map((m) => m.childId);
+      const ids = members.filter((id) => access.childIds.has(id));
+      const startsOn = group.startsOn || group.createdAt.slice(0, 10);
+      const [rows, classRows, orders, settings, evidence, sessions, readings] = await Promise.all([
+        ids.length > 0 ? db.select().from(children).where(inArray(children.id, ids)) : [],
+        db.select().from(classes),
+        orderBook(db),
+        readSettings(db),
+        evidenceOf(db, ids),
+        listSessions(db, access, { from: startsOn, to: now().slice(0, 10) }),
+        readingList(db, access),
+      ]);
+      const model = modelOf(settings);
+      const held = sessions.filter((s) => s.groupId === group.id && s.log !== null && s.log.attendance.some((a) => a.present));
+      // as of the end of the first day: the check that led to the group counts as before
+      const start = `${startsOn}T23:59:59.999Z`;
+      return {
+        startsOn,
+        days: Math.max(0, Math.floor((Date.parse(now()) - Date.parse(start)) / DAY)),
+        taught: [...new Set(held.flatMap((s) => workedOn({ plan: s.plan, done: s.log!.done, left: s.log!.left })))],
+        hidden: members.length - ids.length,
+        children: rows.map((row) => {
+          const schoolClass = classRows.find((c) => c.id === row.classId)!;
+          const order = orders.get(schoolClass.orderId);
+          const seen = evidence.get(row.id)!;
+          const then = lineOf(order, schoolClass.taughtSteps, seen, start, model, 'past');
+          const line = lineOf(order, schoolClass.taughtSteps, seen, now(), model);
+          const mine = held.flatMap((s) => {
+            const there = s.log!.attendance.find((a) => a.child === row.id && a.present);
+            return there ? [there.minutes ?? s.log!.minutes ?? s.minutes] : [];
+          });
+          const done = readings.filter((r) => r.child === row.id && r.done && r.score.wcpm !== null).sort((a, b) => (a.at < b.at ? -1 : 1));
+          const before = done.findLast((r) => r.at <= start);
+          const after = done.findLast((r) => r.at > start);
+          const figures = (r: (typeof done)[number] | undefined) =>
+            r ? { on: r.at.slice(0, 10), title: r.title, wcpm: r.score.wcpm!, accuracy: r.score.accuracy } : null;
+          return {
+            id: row.id,
+            name: fullName(row),
+            pairs: group.focus.flatMap((gpc: Gpc) => {
+              const [a, b] = [then.find((c) => c.gpc === gpc), line.find((c) => c.gpc === gpc)];
+              return a && b
+                ? [
+                    {
+                      gpc,
+                      then: { state: a.state, p: a.p },
+                      now: { state: b.state, p: b.p },
+                      since: seen.pairs.filter((o) => o.gpc === gpc && o.at > start).length,
+                    },
+                  ]
+                : [];
+            }),
+            sessions: { held: held.length, attended: mine.length, minutes: mine.reduce((sum, m) => sum + m, 0) },
+            before: figures(before),
+            after: figures(after),
+          };
+        }),
+      };
+    },
+  ),
+];

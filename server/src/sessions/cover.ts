@@ -1,0 +1,120 @@
+/** Cover links: one session opened without a sign-in, with initials only, until a set time. */
+import { createHash, randomBytes } from 'node:crypto';
+import { and, desc, eq, gt, inArray, isNull } from 'drizzle-orm';
+import type { CoverLink, Session } from '@sapling/contract';
+import type { Db } from '../db/open.js';
+import { children, colleagues, coverLinks, groups, sessions } from '../db/schema.js';
+import { Refusal } from '../http/problem.js';
+import { route } from '../http/route.js';
+import { uuidv7 } from '../ids.js';
+import { readSettings } from '../settings/settings.js';
+
+const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
+const HOUR = 3_600_000;
+
+async function linksOf(db: Db, session: string, now: string): Promise<CoverLink[]> {
+  const rows = await db
+    .select({ row: coverLinks, by: colleagues.name })
+    .from(coverLinks)
+    .innerJoin(colleagues, eq(colleagues.id, coverLinks.by))
+    .where(and(eq(coverLinks.session, session), isNull(coverLinks.withdrawnAt), gt(coverLinks.endsAt, now)))
+    .orderBy(desc(coverLinks.at));
+  return rows.map(({ row, by }) => ({ id: row.id, by, endsAt: row.endsAt, openedAt: row.openedAt }));
+}
+
+/** The plan with numbers in place of the children’s ids, and words that name a child left as they are: names are never in a plan. */
+function withoutIds(plan: Session['plan'], numberOf: ReadonlyMap<string, string>): Session['plan'] {
+  return {
+    ...plan,
+    parts: plan.parts.map((part) => ({
+      ...part,
+      words: part.words.map(({ for: child, ...word }) => ({
+        ...word,
+        ...(child && numberOf.has(child) ? { for: numberOf.get(child)! } : {}),
+      })),
+      ...(part.whose
+        ? { whose: Object.fromEntries(Object.entries(part.whose).map(([gpc, ids]) => [gpc, ids.flatMap((id) => numberOf.get(id) ?? [])])) }
+        : {}),
+    })),
+  };
+}
+
+export const coverRoutes = [
+  route(
+    'coverLinks',
+    ({ params }) => ({ action: 'change session', sessionId: params.id }),
+    async ({ db, params, now }) => linksOf(db, params.id, now()),
+  ),
+
+  route(
+    'addCoverLink',
+    ({ params }) => ({ action: 'change session', sessionId: params.id }),
+    async ({ db, params, body, me, now, live }) => {
+      const secret = randomBytes(32).toString('base64url');
+      const id = uuidv7();
+      const endsAt = new Date(Date.parse(now()) + body.hours * HOUR).toISOString();
+      await db.insert(coverLinks).values({ id, secretHash: hashOf(secret), session: params.id, by: me.id, at: now(), endsAt });
+      await live.tell({ topic: 'sessions', id: params.id, by: me.id }, { sessions: [params.id] });
+      return { id, by: me.name, endsAt, openedAt: null, secret };
+    },
+  ),
+
+  route(
+    'removeCoverLink',
+    ({ params }) => ({ action: 'change session', sessionId: params.id }),
+    async ({ db, params, me, now, live }) => {
+      const gone = await db
+        .update(coverLinks)
+        .set({ withdrawnAt: now() })
+        .where(and(eq(coverLinks.id, params.link), eq(coverLinks.session, params.id), isNull(coverLinks.withdrawnAt)))
+        .returning({ id: coverLinks.id });
+      if (gone.length === 0) throw new Refusal('not-found');
+      await live.tell({ topic: 'sessions', id: params.id, by: me.id }, { sessions: [params.id] });
+      return { ok: true as const };
+    },
+  ),
+
+  route('cover', { action: 'public' }, async ({ db, params, now, res }) => {
+    const [link] = await db
+      .select()
+      .from(coverLinks)
+      .where(and(eq(coverLinks.secretHash, hashOf(params.secret)), isNull(coverLinks.withdrawnAt), gt(coverLinks.endsAt, now())));
+    if (!link) throw new Refusal('not-found', { detail: 'This link has ended or was withdrawn. Ask whoever gave it to you for another.' });
+    const [found] = await db
+      .select({ row: sessions, groupName: groups.name, slot: groups.slot })
+      .from(sessions)
+      .innerJoin(groups, eq(groups.id, sessions.groupId))
+      .where(and(eq(sessions.id, link.session), isNull(sessions.removedAt)));
+    if (!found) throw new Refusal('not-found', { detail: 'This session was taken out.' });
+    if (!link.openedAt) await db.update(coverLinks).set({ openedAt: now() }).where(eq(coverLinks.id, link.id));
+    const { row } = found;
+    const [settings, kids, [adult]] = await Promise.all([
+      readSettings(db),
+      row.members.length > 0
+        ? db
+            .select()
+            .from(children)
+            .where(and(inArray(children.id, row.members), isNull(children.removedAt)))
+        : [],
+      row.adultId ? db.select({ name: colleagues.name }).from(colleagues).where(eq(colleagues.id, row.adultId)) : [],
+    ]);
+    const there = row.members.flatMap((id) => kids.find((k) => k.id === id) ?? []);
+    const numberOf = new Map(there.map((k, n) => [k.id, `${n + 1}`]));
+    res.setHeader('cache-control', 'no-store');
+    res.setHeader('referrer-policy', 'no-referrer');
+    return {
+      groupName: found.groupName,
+      on: row.on,
+      minutes: row.minutes,
+      when: settings.slots.find((s) => s.id === found.slot)?.name ?? '',
+      adult: adult?.name ?? '',
+      safety: settings.coverNotes,
+      endsAt: link.endsAt,
+      members: there.map((k) => ({
+        id: numberOf.get(k.id)!,
+        initials: [k.givenName, k.familyName].map((n) => ([...n][0] ? `${[...n][0]}.` : '')).join(''),
+      })),
+      plan: withoutIds(row.plan as Session['plan'], numberOf),
+    };
+  }),
+];

@@ -1,0 +1,198 @@
+/** Did it work? What a group's cycle came to for each child, with its uncertainty, and what that suggests. */
+import { outcomeOf, ENOUGH_DAYS, ENOUGH_SESSIONS, type ChildOutcome, type OutcomeAdvice } from '@sapling/core';
+import type { GroupOutcomeFacts } from '@sapling/contract';
+import { useMemo, type ReactNode } from 'react';
+import { Link, useParams } from 'react-router';
+import { useData } from '../api/data.js';
+import { dayWords } from '../ui/dates.js';
+import { Empty, Page, Pending } from '../ui/page.js';
+import { GraphemeChip } from '../ui/word-marks.js';
+
+const tenth = (x: number): string => (Math.round(x * 10) / 10).toFixed(1).replace('-', '−');
+const ADVICE: Record<OutcomeAdvice, string> = {
+  'ready to leave': 'Ready to leave',
+  'needs something else': 'Needs something else',
+  'on the way': 'On the way',
+  'check first': 'Check first',
+};
+
+export function Component() {
+  const { id } = useParams();
+  const { data: groups } = useData('groups');
+  const { data: facts, error } = useData('groupOutcome', { params: { id: id! } });
+  const group = groups?.find((g) => g.id === id);
+  const outcome = useMemo(
+    () => (facts && facts.children.length > 0 ? outcomeOf({ children: facts.children, taught: facts.taught, days: facts.days }) : null),
+    [facts],
+  );
+  const title = group ? `${group.name}: did it work?` : 'Did it work?';
+  if (!facts || !groups)
+    return (
+      <Page title={title}>
+        <Pending error={error} what="the group" />
+      </Page>
+    );
+  const held = facts.children[0]?.sessions.held ?? 0;
+  if (!outcome || facts.children.every((c) => c.pairs.length === 0))
+    return (
+      <Page title={title}>
+        <Empty
+          title="Nothing to compare yet"
+          action={
+            <Link className="btn btn-main" to={`/groups#${id}`}>
+              To the group
+            </Link>
+          }
+        >
+          A group needs children and focus pairs before it can be said what its sessions came to.
+        </Empty>
+      </Page>
+    );
+  const leaving = outcome.children.filter((c) => c.advice === 'ready to leave');
+  const other = outcome.children.filter((c) => c.advice === 'needs something else');
+  const name = (child: string): string => facts.children.find((c) => c.id === child)!.name.split(' ')[0]!;
+  return (
+    <Page
+      wide
+      title={title}
+      lead={`Since ${dayWords(facts.startsOn)}: ${held} ${held === 1 ? 'session' : 'sessions'} held, ${outcome.minutes} child minutes.`}
+      actions={
+        <>
+          <Link className="btn" to={`/groups/${id}/cycle`}>
+            The cycle
+          </Link>
+          <Link className="btn" to={`/groups#${id}`}>
+            The group
+          </Link>
+        </>
+      }
+    >
+      <p className="mb-1 text-lg">
+        <span className="font-serif text-2xl font-semibold">{tenth(outcome.gain.expected)} more pairs</span> are known than at the start,
+        over all children: between {tenth(outcome.gain.low)} and {tenth(outcome.gain.high)} with 90 % confidence.
+        {outcome.gain.low <= 0 && ' So it may be no change at all: more checks would tell.'}
+        {outcome.minutesPerPair && (
+          <>
+            {' '}
+            {Math.round(outcome.minutesPerPair.expected)} minutes of a child’s time for each ({Math.round(outcome.minutesPerPair.low)} to{' '}
+            {Math.round(outcome.minutesPerPair.high)}).
+          </>
+        )}
+      </p>
+      <p className="mb-4 max-w-3xl text-sm text-ink-2">
+        This is what happened, not proof of why: children also learn in class and at home, and a check on a bad day looks like a loss.
+        {facts.hidden > 0 && ` ${facts.hidden} of another class are not counted here.`}
+      </p>
+      <Suggestion leaving={leaving.map((c) => name(c.id))} other={other.map((c) => name(c.id))} notTaught={outcome.notTaught} />
+      <table aria-label="What it came to for each child" className="sheet w-full text-left">
+        <thead className="text-sm text-ink-2">
+          <tr>
+            <th className="px-4 py-2 font-semibold">Child</th>
+            <th className="py-2 font-semibold">Closed</th>
+            <th className="py-2 font-semibold">Still open</th>
+            <th className="py-2 font-semibold">Not taught yet</th>
+            <th className="py-2 font-semibold">More known</th>
+            <th className="py-2 font-semibold">There</th>
+            <th className="py-2 font-semibold">Words a minute</th>
+            <th className="py-2 pr-4 font-semibold">So far</th>
+          </tr>
+        </thead>
+        <tbody>
+          {facts.children.map((child) => (
+            <ChildRow key={child.id} child={child} outcome={outcome.children.find((c) => c.id === child.id)!} />
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-3 max-w-3xl text-sm text-ink-2">
+        Ready to leave: every focus pair is secure. Needs something else: at least {ENOUGH_SESSIONS} sessions attended over at least{' '}
+        {ENOUGH_DAYS} days, and hardly a taught pair gained even at the high end. Check first: fewer than half of the taught pairs were seen
+        since the start. Where progress stays flat after good teaching, the school’s own procedures and qualified specialists decide.
+      </p>
+    </Page>
+  );
+}
+
+function Suggestion({ leaving, other, notTaught }: { leaving: readonly string[]; other: readonly string[]; notTaught: readonly string[] }) {
+  if (leaving.length + other.length === 0) return null;
+  return (
+    <section aria-label="What this suggests" className="mb-4 border-l-4 border-leaf py-1 pl-4">
+      {leaving.length > 0 && <p>{leaving.join(', ')} could leave this group: a place is free.</p>}
+      {other.length > 0 && (
+        <p>
+          {other.join(', ')} may need something else: another group, other teaching, or a look by somebody who is qualified.
+          {notTaught.length > 0 && ' Pairs not taught yet would come first for those who stay.'}
+        </p>
+      )}
+      <p className="mt-1 flex gap-4">
+        <Link className="underline underline-offset-2" to="/groups">
+          Suggest groups from how it is now
+        </Link>
+        <Link className="underline underline-offset-2" to="/check">
+          Check them again first
+        </Link>
+      </p>
+    </section>
+  );
+}
+
+function ChildRow({ child, outcome }: { child: GroupOutcomeFacts['children'][number]; outcome: ChildOutcome }) {
+  const chips = (list: readonly string[]): ReactNode =>
+    list.length === 0 ? (
+      <span className="text-ink-2">–</span>
+    ) : (
+      <span className="flex flex-wrap gap-1">
+        {list.map((g) => (
+          <GraphemeChip key={g} gpc={g} />
+        ))}
+      </span>
+    );
+  const { gain, advice } = outcome;
+  return (
+    <tr className="[&>*]:border-t [&>*]:border-rule-2 [&>*]:py-2 [&>*]:pr-3 [&>*]:align-top">
+      <th scope="row" className="px-4 font-semibold">
+        <Link className="underline-offset-4 hover:underline" to={`/children/${child.id}`}>
+          {child.name}
+        </Link>
+      </th>
+      <td>{chips(outcome.closed)}</td>
+      <td>{chips(outcome.still)}</td>
+      <td>{chips(outcome.notTaught)}</td>
+      <td>
+        {outcome.open.length === 0 ? (
+          'nothing was open'
+        ) : (
+          <>
+            {tenth(gain.expected)} of {outcome.open.length}
+            <span className="block text-sm text-ink-2">
+              {tenth(gain.low)} to {tenth(gain.high)}
+            </span>
+          </>
+        )}
+      </td>
+      <td>
+        {child.sessions.attended} of {child.sessions.held}
+        <span className="block text-sm text-ink-2">{child.sessions.minutes} min</span>
+      </td>
+      <td>
+        {child.before || child.after ? (
+          <>
+            {child.before ? Math.round(child.before.wcpm) : '–'} → {child.after ? Math.round(child.after.wcpm) : '–'}
+            {child.before && child.after && child.before.title !== child.after.title && (
+              <span className="block text-sm text-ink-2">different texts</span>
+            )}
+          </>
+        ) : (
+          <span className="text-ink-2">not read</span>
+        )}
+      </td>
+      <td className={`font-semibold ${advice === 'ready to leave' ? 'text-leaf' : advice === 'needs something else' ? 'text-gap' : ''}`}>
+        {ADVICE[advice]}
+        {advice === 'check first' && (
+          <span className="block text-sm font-normal text-ink-2">
+            {outcome.because.seen} of {outcome.because.of} taught pairs seen since
+          </span>
+        )}
+      </td>
+    </tr>
+  );
+}
