@@ -258,6 +258,14 @@ export const endpoints = {
   }),
   removeCoverLink: define('DELETE', '/api/sessions/:id/cover-links/:link', { params: z.object({ id, link: id }) }),
   cover: define('GET', '/api/cover/:secret', { params: z.object({ secret: coverSecret }), response: coverView }),
+  /** iCalendar (RFC 5545): one’s own sessions as a file, and addresses that a calendar program reads again and again. */
+  calendar: define('GET', '/api/calendar.ics', { response: z.unknown() }),
+  calendarLinks: define('GET', '/api/calendar-links', {
+    response: z.array(z.object({ id, at: instant, readAt: instant.nullable() })),
+  }),
+  addCalendarLink: define('POST', '/api/calendar-links', { response: z.object({ id, secret: coverSecret }) }),
+  removeCalendarLink: define('DELETE', '/api/calendar-links/:id', { params: byId }),
+  subscribedCalendar: define('GET', '/api/calendars/:secret', { params: z.object({ secret: coverSecret }), response: z.unknown() }),
   practice: define('GET', '/api/practice', { query: z.object({ classId: id.optional() }), response: z.array(practiceRow) }),
   homeSheet: define('GET', '/api/children/:id/home-sheet', {
     params: byId,

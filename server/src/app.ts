@@ -62,7 +62,7 @@ export function createApp(services: Services, log: Logger): Express {
       next(new Refusal('not-found', { detail: 'No screen has this code now.' }));
   });
   // wrong secrets are slowed down like wrong passwords
-  app.use('/api/cover', tooManyTries());
+  app.use(['/api/cover', '/api/calendars'], tooManyTries());
   app.use(compression());
   // a whole installation is larger than anything else that is sent
   app.post('/api/installation', tooManyTries(), (_req, _res, next) => {

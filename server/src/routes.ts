@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import { authRoutes } from './auth/routes.js';
 import { childRoutes } from './children/children.js';
 import { classRoutes } from './classes/classes.js';
+import { calendarRoutes } from './calendar/calendar.js';
 import { checkRoutes } from './evidence/checks.js';
 import { outboxRoute } from './evidence/outbox.js';
 import { groupRoutes } from './groups/groups.js';
@@ -54,6 +55,7 @@ export const routes: readonly Route[] = [
   ...sessionRoutes,
   ...styleRoutes,
   ...coverRoutes,
+  ...calendarRoutes,
   ...paperRoutes,
   ...practiceRoutes,
   ...transferRoutes,

@@ -40,6 +40,7 @@ const router = createBrowserRouter([
           { path: 'progress/reading', lazy: () => import('./reading/quadrants.js') },
           { path: 'gaps', lazy: () => import('./gaps/gaps.js') },
           { path: 'groups', lazy: () => import('./groups/board.js') },
+          { path: 'groups/:id/handover', lazy: () => import('./groups/handover-page.js') },
           { path: 'groups/:id/outcome', lazy: () => import('./groups/outcome.js') },
           { path: 'groups/:id/cycle', lazy: () => import('./sessions/cycle.js') },
           { path: 'sessions', lazy: () => import('./sessions/list.js') },

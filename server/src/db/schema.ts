@@ -336,6 +336,22 @@ export const coverLinks = pgTable(
   (t) => [uniqueIndex('cover_links_secret').on(t.secretHash), index('cover_links_session').on(t.session)],
 );
 
+/** A colleague’s address for their calendar program: it shows their sessions and ends when it is withdrawn. */
+export const calendarLinks = pgTable(
+  'calendar_links',
+  {
+    id: uuid('id').primaryKey(),
+    secretHash: text('secret_hash').notNull(),
+    colleague: uuid('colleague')
+      .notNull()
+      .references(() => colleagues.id),
+    at: at('at').notNull(),
+    readAt: at('read_at'),
+    withdrawnAt: at('withdrawn_at'),
+  },
+  (t) => [uniqueIndex('calendar_links_secret').on(t.secretHash), index('calendar_links_colleague').on(t.colleague)],
+);
+
 export const logs = pgTable(
   'logs',
   {

@@ -5,7 +5,7 @@ import { z } from 'zod';
 import * as t from '../db/schema.js';
 
 /**
- * Sign-ins and cover links end with the installation they were made at. Recordings are sound files of the data folder that go by
+ * Sign-ins, cover links and calendar addresses end with the installation they were made at. Recordings are sound files of the data folder that go by
  * themselves after some days: they are not taken along.
  */
 export const TABLES = {
@@ -37,7 +37,7 @@ export const TABLES = {
 } as const satisfies Record<string, PgTable>;
 export type TableName = keyof typeof TABLES;
 export const TABLE_NAMES = Object.keys(TABLES) as TableName[];
-export const LEFT_OUT: readonly string[] = ['signIns', 'recordings', 'coverLinks'];
+export const LEFT_OUT: readonly string[] = ['signIns', 'recordings', 'coverLinks', 'calendarLinks'];
 
 /** What a column may hold, from the database’s own definition. A column that can be empty or has a value of its own may be missing. */
 function valueOf(column: Column): z.ZodType {

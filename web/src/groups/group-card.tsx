@@ -274,6 +274,9 @@ export function GroupCard(props: Props) {
           <Link className="underline" to={`/groups/${group.id}/outcome`}>
             Did it work?
           </Link>
+          <Link className="underline" to={`/groups/${group.id}/handover`}>
+            Hand over
+          </Link>
         </span>
       )}
       {may && group.members.length > 0 && (

@@ -149,7 +149,7 @@ export function Component() {
               )}
             </>
           )}
-          {may && (
+          {may && draft.version !== 0 && (
             <button className="btn" onClick={copy}>
               <Copy size={15} aria-hidden /> Copy it
             </button>
@@ -188,7 +188,7 @@ export function Component() {
                   </span>
                   <textarea
                     className="field text-sm"
-                    rows={2}
+                    rows={3}
                     maxLength={400}
                     value={p.how}
                     aria-label={`What is done in ${p.title}`}

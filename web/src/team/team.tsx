@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
+import { OwnCalendar } from './calendar.js';
 import { ROLE_WORDS, useMay, useMe } from '../shell/me.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
@@ -64,6 +65,7 @@ export function Component() {
       <SchoolSettingsForm />
       <div className="grid gap-10 lg:grid-cols-2">
         <OwnPassword />
+        <OwnCalendar />
         <section aria-labelledby="data">
           <h2 id="data" className="mb-2 text-lg">
             Data and cautions
