@@ -399,3 +399,26 @@ test('a cover link opens one session with initials only, and nothing once it is 
   );
   expect(home.headers()['content-type']).toBe('application/pdf');
 });
+
+test('a group is handed over with a summary from its records; a note names a colleague, who finds it as new', async ({ as, demo }) => {
+  const [teacher, tutor] = [await as('teacher'), await as('otherTutor')];
+  await teacher.goto(`${demo.url}/groups`);
+  await teacher.getByRole('region', { name: 'Willow', exact: true }).getByRole('link', { name: 'Hand over' }).click();
+  await expect(teacher.getByRole('region', { name: 'The group' })).toContainText(/Willow meets since .* sessions? (has|have) been held/);
+  await teacher.getByRole('combobox', { name: 'Taken by' }).selectOption({ label: 'Idris Penhale' });
+  await expect(teacher.getByText('Idris Penhale has this group now.')).toBeVisible();
+  const note = teacher.getByRole('textbox', { name: 'A note on Willow' });
+  await note.fill('They like to begin with the chain. @Idr');
+  await teacher.getByRole('button', { name: 'Idris Penhale', exact: true }).click();
+  await teacher.getByRole('button', { name: 'Leave the note' }).click();
+  await expect(teacher.getByText(/for Idris Penhale/)).toBeVisible();
+  // it is on the colleague’s Today without reloading, first, for them and new; seen, it is new no more
+  const left = tutor.getByRole('region', { name: 'Left by colleagues' });
+  await expect(left.getByRole('listitem').first()).toContainText('They like to begin with the chain.');
+  await expect(left.getByRole('listitem').first()).toContainText('for you');
+  await left.getByRole('button', { name: /I have seen the/ }).click();
+  await expect(left.getByRole('button', { name: /I have seen the/ })).toHaveCount(0);
+  await expect(left.getByText('new', { exact: true })).toHaveCount(0);
+  await left.getByRole('link', { name: 'Willow: note' }).click();
+  await expect(tutor.getByRole('heading', { name: 'Willow: hand over' })).toBeVisible();
+});

@@ -22,6 +22,7 @@ import { correction, correctionBody, cue, cueBody, gpc as pair, orderBody, ruleB
 import { arrangement, group, groupBody, groupHistory, groupOutcomeFacts, groupRule, groupRuleBody } from './grouping.js';
 import { readingSummary, recordingConsent, recordingPart, text, textBody, wholeReading } from './reading.js';
 import { coverLink, coverSecret, coverView } from './cover.js';
+import { remark, remarkBody } from './remark.js';
 import { practiceRow } from './practice.js';
 import { plan, styleBody, styleRow } from './session.js';
 import { screenCard, screenCode } from './screen.js';
@@ -266,6 +267,11 @@ export const endpoints = {
   addCalendarLink: define('POST', '/api/calendar-links', { response: z.object({ id, secret: coverSecret }) }),
   removeCalendarLink: define('DELETE', '/api/calendar-links/:id', { params: byId }),
   subscribedCalendar: define('GET', '/api/calendars/:secret', { params: z.object({ secret: coverSecret }), response: z.unknown() }),
+  remarks: define('GET', '/api/remarks', { query: z.object({ subject: id.optional() }), response: z.array(remark) }),
+  /** Answers with whom the note names and who cannot see what it is about: they are not told. */
+  addRemark: define('POST', '/api/remarks', { body: remarkBody, response: remark.extend({ notTold: z.array(z.string()) }) }),
+  /** Says that what others left has been looked at up to now. */
+  looked: define('POST', '/api/looked', { response: z.object({ at: instant }) }),
   practice: define('GET', '/api/practice', { query: z.object({ classId: id.optional() }), response: z.array(practiceRow) }),
   homeSheet: define('GET', '/api/children/:id/home-sheet', {
     params: byId,
@@ -292,6 +298,10 @@ export const endpoints = {
           entry: z.union([logEntry, note]),
         }),
       ),
+      /** Notes that name this colleague, or are on what they reach, newest first. */
+      remarks: z.array(remark.extend({ byName: z.string(), mentionsMe: z.boolean() })),
+      /** When this colleague last said that they have looked; null where never. */
+      lookedAt: instant.nullable(),
       /** Children not checked for longest. */
       due: z.array(z.object({ childId: id, name: z.string(), lastCheck: instant.nullable() })),
     }),
@@ -330,7 +340,7 @@ export type EndpointName = keyof Endpoints;
 
 /** What the live stream (/api/events) carries: which records changed, never their content. */
 export const liveEvent = z.object({
-  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'readings', 'classes', 'team', 'library', 'settings']),
+  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'readings', 'classes', 'team', 'library', 'settings', 'remarks']),
   id: id.optional(),
   by: id.optional(),
 });

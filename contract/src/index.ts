@@ -4,6 +4,7 @@ export * from './grouping.js';
 export * from './session.js';
 export * from './practice.js';
 export * from './cover.js';
+export * from './remark.js';
 export {
   correction,
   cue,

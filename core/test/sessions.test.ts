@@ -9,6 +9,7 @@ import {
   keepPinned,
   loadLexicon,
   metIn,
+  OUT_OF_USE,
   PART_KINDS,
   PART_WORDS,
   planCycle,
@@ -119,7 +120,7 @@ function unmet(group: Group, plan: SessionPlan, gpc: Gpc, avoid: readonly string
     limit: 1,
     seed: 1,
     maxSounds: 5,
-    avoid: [...avoid, ...here],
+    avoid: [...avoid, ...here, ...OUT_OF_USE],
   }).map((w) => w.word);
 }
 

@@ -23,6 +23,7 @@ import { recordingRoutes } from './readings/recordings.js';
 import { sessionRoutes } from './sessions/sessions.js';
 import { coverRoutes } from './sessions/cover.js';
 import { styleRoutes } from './sessions/styles.js';
+import { remarkRoutes } from './remarks/remarks.js';
 import { settingsRoutes } from './settings/settings.js';
 import { teamRoutes } from './team/team.js';
 import { transferRoutes } from './transfer/routes.js';
@@ -56,6 +57,7 @@ export const routes: readonly Route[] = [
   ...styleRoutes,
   ...coverRoutes,
   ...calendarRoutes,
+  ...remarkRoutes,
   ...paperRoutes,
   ...practiceRoutes,
   ...transferRoutes,

@@ -16,32 +16,13 @@ export interface IndexedWord {
 const RAREST_PER_MILLION = 0.3;
 const RAREST_OF_TWO_LETTERS = 40;
 
-/** Words that live on in old plays and films and that no child of today has heard: counted as common, and not offered. */
-const OUT_OF_USE = new Set([
-  'doth',
-  'hath',
-  'thou',
-  'thee',
-  'thy',
-  'thine',
-  'ye',
-  'yea',
-  'nay',
-  'lo',
-  'hast',
-  'dost',
-  'wilt',
-  'shalt',
-  'betwixt',
-]);
-
 /** Words fit for children that are no names, commoner than 0.3 a million. */
 export function offerableWords(lexicon: Lexicon): readonly IndexedWord[] {
   return lexicon.derived('offerable', () => {
     const out: IndexedWord[] = [];
     for (const word of lexicon.words()) {
       const entry = lexicon.peek(word)!;
-      if (entry.unfit || entry.name || OUT_OF_USE.has(word) || entry.perMillion < RAREST_PER_MILLION || word.includes("'")) continue;
+      if (entry.unfit || entry.name || entry.perMillion < RAREST_PER_MILLION || word.includes("'")) continue;
       if (word.length === 1 && word !== 'a' && word !== 'i') continue;
       if (word.length === 2 && entry.perMillion < RAREST_OF_TWO_LETTERS) continue;
       const units = entry.indexes.map((k) => lexicon.pairs[k]!);

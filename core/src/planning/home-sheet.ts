@@ -4,7 +4,7 @@ import { chooseSentences, type DictationText } from '../phonics/dictation.js';
 import { wordJudge, type Taught } from '../phonics/decodability.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
 import type { PlannedWord } from './session-plan.js';
-import { plannedWord, READS_FROM } from './session-words.js';
+import { OUT_OF_USE, plannedWord, READS_FROM } from './session-words.js';
 
 export interface HomeSheetRequest {
   readonly taught: Taught;
@@ -45,9 +45,15 @@ export function homeSheet(lexicon: Lexicon, request: HomeSheetRequest): HomeShee
   take(words.filter((w) => plannedWord(lexicon, w, pairs).focus.length > 0));
   for (const gpc of pairs)
     take(
-      findWords(lexicon, { taught: reads, mustUse: [gpc], limit: 4, seed, maxSounds: 5, minFrequency: 5, avoid: chosen }).map(
-        (w) => w.word,
-      ),
+      findWords(lexicon, {
+        taught: reads,
+        mustUse: [gpc],
+        limit: 4,
+        seed,
+        maxSounds: 5,
+        minFrequency: 5,
+        avoid: [...chosen, ...OUT_OF_USE],
+      }).map((w) => w.word),
     );
   if (pairs.length === 0 && gpcs.length > 0)
     take(findWords(lexicon, { taught: reads, limit: WORDS, seed, maxSounds: 4, minFrequency: 20 }).map((w) => w.word));

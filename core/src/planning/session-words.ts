@@ -68,6 +68,25 @@ export function irregularWord(lexicon: Lexicon, word: string, focus: readonly Gp
   return { ...planned, odd: planned.units.flatMap((u, k) => (taught.includes(`${u.grapheme}:${u.sound}`) ? [] : [k])) };
 }
 
+/** Words that live on in old plays and films and that no child of today has heard: common in the counts, and not drawn for a session. */
+export const OUT_OF_USE: readonly string[] = [
+  'doth',
+  'hath',
+  'thou',
+  'thee',
+  'thy',
+  'thine',
+  'ye',
+  'yea',
+  'nay',
+  'lo',
+  'hast',
+  'dost',
+  'wilt',
+  'shalt',
+  'betwixt',
+];
+
 /** Words a child is likely to have heard come first: at least so often in a million spoken words. */
 const COMMON = 8;
 const MOST_SOUNDS = 5;
@@ -103,7 +122,7 @@ export function drawWords(
         mustUse: [gpc],
         limit: request.fits ? share * 12 : share * 2,
         seed: seed + k * 101,
-        avoid: skip,
+        avoid: [...skip, ...OUT_OF_USE],
         minFrequency,
       });
       for (const { word } of found) {

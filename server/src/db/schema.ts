@@ -385,6 +385,29 @@ export const notes = pgTable(
   (t) => [index('notes_session').on(t.session)],
 );
 
+/** Notes on a child or a group, with the colleagues they name: append-only. */
+export const remarks = pgTable(
+  'remarks',
+  {
+    id: uuid('id').primaryKey(),
+    about: text('about').notNull().$type<'child' | 'group'>(),
+    subject: uuid('subject').notNull(),
+    by: uuid('by').notNull(),
+    at: at('at').notNull(),
+    text: text('text').notNull(),
+    mentions: jsonb('mentions').notNull().$type<string[]>(),
+  },
+  (t) => [index('remarks_subject').on(t.subject, t.at)],
+);
+
+/** When a colleague last looked at what others left. */
+export const looks = pgTable('looks', {
+  colleague: uuid('colleague')
+    .primaryKey()
+    .references(() => colleagues.id),
+  at: at('at').notNull(),
+});
+
 /** Teaching orders of the school's own. Those that ship with the tool are in no table. */
 export const teachingOrders = pgTable('teaching_orders', {
   id: text('id').primaryKey(),

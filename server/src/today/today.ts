@@ -1,10 +1,11 @@
-import { inArray } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import { childrenInReach } from '../access.js';
 import { fullName } from '../children/children.js';
-import { colleagues } from '../db/schema.js';
+import { colleagues, looks } from '../db/schema.js';
 import { openChecks } from '../evidence/checks.js';
 import { evidenceOf, lastChecked } from '../evidence/evidence.js';
 import { route } from '../http/route.js';
+import { remarksFor } from '../remarks/remarks.js';
 import { listSessions } from '../sessions/sessions.js';
 
 const DAY = 86_400_000;
@@ -72,6 +73,16 @@ export const todayRoutes = [
       }))
       .sort((a, b) => ((a.lastCheck ?? '') < (b.lastCheck ?? '') ? -1 : 1))
       .slice(0, 6);
-    return { sessions, openChecks: await openChecks(db, access, { by: me.id }), left, due };
+    const [noted, [look]] = await Promise.all([
+      remarksFor(db, access, { from: new Date(time - 14 * DAY).toISOString() }),
+      db.select().from(looks).where(eq(looks.colleague, me.id)),
+    ]);
+    const writers = noted.length === 0 ? [] : await db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues);
+    const remarks = noted
+      .filter((r) => r.by !== me.id)
+      .map((r) => ({ ...r, byName: writers.find((w) => w.id === r.by)?.name ?? '', mentionsMe: r.mentions.includes(me.id) }))
+      .sort((a, b) => Number(b.mentionsMe) - Number(a.mentionsMe) || (a.at < b.at ? 1 : -1))
+      .slice(0, 10);
+    return { remarks, lookedAt: look?.at ?? null, sessions, openChecks: await openChecks(db, access, { by: me.id }), left, due };
   }),
 ];

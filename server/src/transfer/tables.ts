@@ -28,6 +28,8 @@ export const TABLES = {
   sessions: t.sessions,
   logs: t.logs,
   notes: t.notes,
+  remarks: t.remarks,
+  looks: t.looks,
   teachingOrders: t.teachingOrders,
   wordCorrections: t.wordCorrections,
   cues: t.cues,

@@ -40,6 +40,7 @@ const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   classes: ['classes', 'children', 'child', 'progress'],
   team: ['team', 'authState'],
   settings: ['settings', 'children', 'child', 'progress'],
+  remarks: ['remarks', 'today'],
   library: ['orders', 'texts', 'styles', 'corrections', 'cues', 'rules', 'children', 'child'],
 };
 

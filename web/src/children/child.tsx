@@ -11,6 +11,7 @@ import { ChildFindings } from './child-findings.js';
 import { EvidencePanel } from '../gaps/evidence-panel.js';
 import { StrandPanel } from '../gaps/strand-panel.js';
 import { duePairs } from './due.js';
+import { Remarks } from '../remarks/remarks.js';
 import { RecordingConsent } from './recording-consent.js';
 import { Strands } from './strands.js';
 import { Timeline } from './timeline.js';
@@ -152,6 +153,9 @@ export function Component() {
           </section>
         </div>
         <ChildFindings child={child} onPair={setSeen} />
+      </div>
+      <div className="mt-8">
+        <Remarks about="child" subject={child.id} name={child.givenName} />
       </div>
       <RecordingConsent child={child} />
       <Timeline childId={child.id} />

@@ -6,6 +6,7 @@ import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
+import { Remarks } from '../remarks/remarks.js';
 import { useMay } from '../shell/me.js';
 import { dayWords } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
@@ -138,6 +139,9 @@ export function Component() {
           </ul>
         </section>
       )}
+      <div className="mt-8">
+        <Remarks about="group" subject={group.id} name={group.name} />
+      </div>
     </Page>
   );
 }

@@ -1,8 +1,10 @@
 /** Today: what to do now, with whom, is it ready; and what colleagues left. */
-import type { Session } from '@sapling/contract';
+import type { Endpoints, ResponseOf, Session } from '@sapling/contract';
 import { formatDistanceToNowStrict } from 'date-fns';
 import { Link } from 'react-router';
-import { useData } from '../api/data.js';
+import { toast } from 'sonner';
+import { call, sentenceOf } from '../api/client.js';
+import { refresh, useData } from '../api/data.js';
 import { useStart } from '../check/use-start.js';
 import { useMay, useMe } from '../shell/me.js';
 import { dayWords, timeWords, todayDay } from '../ui/dates.js';
@@ -169,33 +171,85 @@ export function Component() {
             )}
           </div>
           <section aria-labelledby="left" className="content-start">
-            <h2 id="left" className="mb-2 text-lg">
-              Left by colleagues
-            </h2>
-            {data.left.length === 0 ? (
-              <p className="text-ink-2">Nothing new. Logs and notes on your groups’ sessions stand here as they come in.</p>
-            ) : (
-              <ul className="grid gap-3">
-                {data.left.slice(0, 6).map((left) => (
-                  <li
-                    key={`${left.kind}${left.entry.id}`}
-                    className={`rounded-m border border-rule p-3 ${left.kind === 'note' ? 'bg-note' : 'bg-sheet'}`}
-                  >
-                    <p className="text-sm text-ink-2">
-                      {left.by}, {timeWords(left.at)}
-                    </p>
-                    <p className="my-1 line-clamp-4">{left.text || 'Logged, with nothing to add.'}</p>
-                    <Link className="text-sm font-semibold underline underline-offset-4" to={`/sessions/${left.sessionId}`}>
-                      {left.groupName}: {left.kind === 'note' ? 'note' : 'what happened'}
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            )}
+            <Left data={data} />
           </section>
         </div>
       )}
     </Page>
+  );
+}
+
+/** What others left: notes that name me first, then the newest; what came since I last looked is marked as new. */
+function Left({ data }: { data: ResponseOf<Endpoints['today']> }) {
+  const isNew = (at: string): boolean => data.lookedAt === null || at > data.lookedAt;
+  const items = [
+    ...data.remarks.map((r) => ({
+      key: r.id,
+      at: r.at,
+      by: r.byName,
+      text: r.text,
+      note: true,
+      forMe: r.mentionsMe,
+      to: r.about === 'child' ? `/children/${r.subject}` : `/groups/${r.subject}/handover`,
+      link: `${r.name}: note`,
+    })),
+    ...data.left.map((l) => ({
+      key: `${l.kind}${l.entry.id}`,
+      at: l.at,
+      by: l.by,
+      text: l.text || 'Logged, with nothing to add.',
+      note: l.kind === 'note',
+      forMe: false,
+      to: `/sessions/${l.sessionId}`,
+      link: `${l.groupName}: ${l.kind === 'note' ? 'note' : 'what happened'}`,
+    })),
+  ].sort((x, y) => Number(y.forMe && isNew(y.at)) - Number(x.forMe && isNew(x.at)) || (x.at < y.at ? 1 : -1));
+  const fresh = items.filter((i) => isNew(i.at)).length;
+  const looked = async (): Promise<void> => {
+    try {
+      await call('looked');
+      await refresh('remarks');
+    } catch (problem) {
+      toast.error(sentenceOf(problem));
+    }
+  };
+  return (
+    <>
+      <div className="mb-2 flex items-baseline gap-3">
+        <h2 id="left" className="mr-auto text-lg">
+          Left by colleagues
+        </h2>
+        {fresh > 0 && (
+          <button className="text-sm underline underline-offset-4" onClick={() => void looked()}>
+            I have seen the {fresh} new
+          </button>
+        )}
+      </div>
+      {items.length === 0 ? (
+        <p className="text-ink-2">
+          Nothing new. Notes on your children and groups, and logs of their sessions, stand here as they come in.
+        </p>
+      ) : (
+        <ul className="grid gap-3">
+          {items.slice(0, 7).map((item) => (
+            <li
+              key={item.key}
+              className={`rounded-m border p-3 ${item.forMe ? 'border-pine' : 'border-rule'} ${item.note ? 'bg-note' : 'bg-sheet'}`}
+            >
+              <p className="text-sm text-ink-2">
+                {item.by}, {timeWords(item.at)}
+                {item.forMe && <b className="ml-2 text-ink">for you</b>}
+                {isNew(item.at) && <span className="ml-2 font-semibold text-leaf">new</span>}
+              </p>
+              <p className="my-1 line-clamp-4">{item.text}</p>
+              <Link className="text-sm font-semibold underline underline-offset-4" to={item.to}>
+                {item.link}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
   );
 }
 

@@ -1,0 +1,85 @@
+/** Notes on children and groups, whom they name, and what is new since somebody last looked. */
+import { and, desc, eq, gte, inArray } from 'drizzle-orm';
+import type { Remark } from '@sapling/contract';
+import { accessOf, type Access } from '../access.js';
+import { fullName } from '../children/children.js';
+import type { Db } from '../db/open.js';
+import { children, colleagues, groups, looks, remarks } from '../db/schema.js';
+import { Refusal } from '../http/problem.js';
+import { route } from '../http/route.js';
+
+const MOST = 100;
+
+/** Whose names stand in a text after an @: the whole name, or a given name that only one colleague has. */
+export function mentionsIn(text: string, people: readonly { readonly id: string; readonly name: string }[]): string[] {
+  const lower = text.toLowerCase();
+  const given = (name: string): string => name.split(' ')[0]!.toLowerCase();
+  const after = (at: number): boolean => !/[\p{L}\p{N}]/u.test(lower[at] ?? '');
+  return people
+    .filter(({ name }) => {
+      const only = people.filter((p) => given(p.name) === given(name)).length === 1;
+      return [name.toLowerCase(), ...(only ? [given(name)] : [])].some((call) => {
+        for (let at = lower.indexOf(`@${call}`); at >= 0; at = lower.indexOf(`@${call}`, at + 1))
+          if (after(at + 1 + call.length)) return true;
+        return false;
+      });
+    })
+    .map((p) => p.id);
+}
+
+export async function remarksFor(db: Db, access: Access, filter: { subject?: string | undefined; from?: string } = {}): Promise<Remark[]> {
+  const reach = [...access.childIds, ...access.groupIds].filter((id) => filter.subject === undefined || id === filter.subject);
+  if (reach.length === 0) return [];
+  const rows = await db
+    .select()
+    .from(remarks)
+    .where(and(inArray(remarks.subject, reach), filter.from ? gte(remarks.at, filter.from) : undefined))
+    .orderBy(desc(remarks.at))
+    .limit(MOST);
+  const ids = rows.map((r) => r.subject);
+  const [kids, groupRows] = await Promise.all([
+    ids.length > 0 ? db.select().from(children).where(inArray(children.id, ids)) : [],
+    ids.length > 0 ? db.select({ id: groups.id, name: groups.name }).from(groups).where(inArray(groups.id, ids)) : [],
+  ]);
+  const names = new Map([...kids.map((k) => [k.id, fullName(k)] as const), ...groupRows.map((g) => [g.id, g.name] as const)]);
+  return rows.map((r) => ({ ...r, name: names.get(r.subject) ?? '' }));
+}
+
+export const remarkRoutes = [
+  route('remarks', { action: 'signed in' }, async ({ db, access, query }) => remarksFor(db, access, query)),
+
+  route(
+    'addRemark',
+    ({ body }) =>
+      body.about === 'child' ? { action: 'read child', childId: body.subject } : { action: 'read group', groupId: body.subject },
+    async ({ db, body, me, access, now, live }) => {
+      const people = await db.select().from(colleagues).where(eq(colleagues.active, true));
+      const named = mentionsIn(body.text, people).filter((id) => id !== me.id);
+      // who does not see the child or the group is not told by a note that there is one
+      const sees = await Promise.all(
+        named.map(async (id) => {
+          const theirs = await accessOf(
+            db,
+            people.find((p) => p.id === id)!,
+          );
+          return (body.about === 'child' ? theirs.childIds : theirs.groupIds).has(body.subject);
+        }),
+      );
+      const mentions = named.filter((_, k) => sees[k]);
+      await db
+        .insert(remarks)
+        .values({ ...body, by: me.id, at: now(), mentions })
+        .onConflictDoNothing();
+      await live.tell({ topic: 'remarks', by: me.id }, body.about === 'child' ? { children: [body.subject] } : { groups: [body.subject] });
+      const found = (await remarksFor(db, access, { subject: body.subject })).find((r) => r.id === body.id);
+      if (!found) throw new Refusal('not-found');
+      return { ...found, notTold: named.filter((_, k) => !sees[k]).map((id) => people.find((p) => p.id === id)!.name) };
+    },
+  ),
+
+  route('looked', { action: 'signed in' }, async ({ db, me, now }) => {
+    const at = now();
+    await db.insert(looks).values({ colleague: me.id, at }).onConflictDoUpdate({ target: looks.colleague, set: { at } });
+    return { at };
+  }),
+];
