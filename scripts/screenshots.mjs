@@ -123,7 +123,7 @@ try {
     await shoot(page, 'suggest', () => page.getByRole('button', { name: /Make these/ }).waitFor());
   }
   await place('sessions', '/sessions', () => page.getByText('This week').first().waitFor());
-  await place('plan', '/sessions/new', () => page.getByRole('heading', { name: 'Spell' }).waitFor());
+  await place('plan', '/sessions/new', () => page.getByRole('heading', { name: 'Boxes for sounds' }).waitFor());
   if (wanted('session') || wanted('print')) {
     const sessions = await (await page.request.get(`${url}/api/sessions`)).json();
     const logged = sessions.find((s) => s.notes.length > 0) ?? sessions[0];

@@ -1,8 +1,8 @@
 /** Sessions as iCalendar (RFC 5545). A calendar program may lie anywhere, so nothing in it is about a child: the group’s name, the minutes, the time. */
-import { createHash, randomBytes } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { accessOf } from '../access.js';
+import { hashOfSecret, newSecret } from '../auth/secret.js';
 import type { Db } from '../db/open.js';
 import { calendarLinks, colleagues, groups, schools } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
@@ -11,7 +11,6 @@ import { uuidv7 } from '../ids.js';
 import { listSessions } from '../sessions/sessions.js';
 import { readSettings } from '../settings/settings.js';
 
-const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
 /** From so many days back. */
 const BACK_DAYS = 28;
 const DAY = 86_400_000;
@@ -70,9 +69,9 @@ export const calendarRoutes = [
   ),
 
   route('addCalendarLink', { action: 'signed in' }, async ({ db, me, now }) => {
-    const secret = randomBytes(32).toString('base64url');
+    const secret = newSecret();
     const id = uuidv7();
-    await db.insert(calendarLinks).values({ id, secretHash: hashOf(secret), colleague: me.id, at: now() });
+    await db.insert(calendarLinks).values({ id, secretHash: hashOfSecret(secret), colleague: me.id, at: now() });
     return { id, secret };
   }),
 
@@ -91,7 +90,7 @@ export const calendarRoutes = [
       .select({ link: calendarLinks, person: colleagues })
       .from(calendarLinks)
       .innerJoin(colleagues, eq(colleagues.id, calendarLinks.colleague))
-      .where(and(eq(calendarLinks.secretHash, hashOf(params.secret)), isNull(calendarLinks.withdrawnAt)));
+      .where(and(eq(calendarLinks.secretHash, hashOfSecret(params.secret)), isNull(calendarLinks.withdrawnAt)));
     // who left the team has no calendar here any more
     if (!found || !found.person.active) throw new Refusal('not-found', { detail: 'This calendar address was withdrawn.' });
     await db.update(calendarLinks).set({ readAt: now() }).where(eq(calendarLinks.id, found.link.id));

@@ -1,7 +1,7 @@
 /** Cover links: one session opened without a sign-in, with initials only, until a set time. */
-import { createHash, randomBytes } from 'node:crypto';
 import { and, desc, eq, gt, inArray, isNull } from 'drizzle-orm';
 import type { CoverLink, Session } from '@sapling/contract';
+import { hashOfSecret, newSecret } from '../auth/secret.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, coverLinks, groups, sessions } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
@@ -9,7 +9,6 @@ import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { readSettings } from '../settings/settings.js';
 
-const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
 const HOUR = 3_600_000;
 
 async function linksOf(db: Db, session: string, now: string): Promise<CoverLink[]> {
@@ -50,10 +49,10 @@ export const coverRoutes = [
     'addCoverLink',
     ({ params }) => ({ action: 'change session', sessionId: params.id }),
     async ({ db, params, body, me, now, live }) => {
-      const secret = randomBytes(32).toString('base64url');
+      const secret = newSecret();
       const id = uuidv7();
       const endsAt = new Date(Date.parse(now()) + body.hours * HOUR).toISOString();
-      await db.insert(coverLinks).values({ id, secretHash: hashOf(secret), session: params.id, by: me.id, at: now(), endsAt });
+      await db.insert(coverLinks).values({ id, secretHash: hashOfSecret(secret), session: params.id, by: me.id, at: now(), endsAt });
       await live.tell({ topic: 'sessions', id: params.id, by: me.id }, { sessions: [params.id] });
       return { id, by: me.name, endsAt, openedAt: null, secret };
     },
@@ -78,7 +77,7 @@ export const coverRoutes = [
     const [link] = await db
       .select()
       .from(coverLinks)
-      .where(and(eq(coverLinks.secretHash, hashOf(params.secret)), isNull(coverLinks.withdrawnAt), gt(coverLinks.endsAt, now())));
+      .where(and(eq(coverLinks.secretHash, hashOfSecret(params.secret)), isNull(coverLinks.withdrawnAt), gt(coverLinks.endsAt, now())));
     if (!link) throw new Refusal('not-found', { detail: 'This link has ended or was withdrawn. Ask whoever gave it to you for another.' });
     const [found] = await db
       .select({ row: sessions, groupName: groups.name, slot: groups.slot })

@@ -10,6 +10,7 @@ import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { useStart } from '../check/use-start.js';
+import { AdultOptions } from '../ui/adult-options.js';
 import { dayWords } from '../ui/dates.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
@@ -177,14 +178,7 @@ export function GroupCard(props: Props) {
               onChange={(event) => void save({ adultId: event.target.value || null })}
               aria-label={`Adult of ${group.name}`}
             >
-              <option value="">nobody yet</option>
-              {team
-                .filter((c) => c.active || c.id === group.adultId)
-                .map((c) => (
-                  <option key={c.id} value={c.id}>
-                    {c.name}
-                  </option>
-                ))}
+              <AdultOptions team={team} now={group.adultId} />
             </select>
           </label>
         ) : (

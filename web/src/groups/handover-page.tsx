@@ -8,6 +8,7 @@ import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { Remarks } from '../remarks/remarks.js';
 import { useMay } from '../shell/me.js';
+import { AdultOptions } from '../ui/adult-options.js';
 import { dayWords } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { handoverOf } from './handover.js';
@@ -97,14 +98,7 @@ export function Component() {
         <label className="no-print mb-5 flex items-center gap-3">
           <span className="font-semibold">Taken by</span>
           <select className="field !w-auto" value={group.adultId ?? ''} onChange={(event) => void give(event.target.value || null)}>
-            <option value="">nobody yet</option>
-            {team
-              .filter((c) => c.active || c.id === group.adultId)
-              .map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.name}
-                </option>
-              ))}
+            <AdultOptions team={team} now={group.adultId} />
           </select>
           <span className="text-sm text-ink-2">They see these children and this group’s sessions, and no others.</span>
         </label>

@@ -9,6 +9,7 @@ import { refresh, useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { FocusPicker } from '../groups/focus-picker.js';
 import { useMay } from '../shell/me.js';
+import { AdultOptions } from '../ui/adult-options.js';
 import { todayDay } from '../ui/dates.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
 import { Empty, Page, Pending } from '../ui/page.js';
@@ -202,14 +203,7 @@ export function Component() {
             ))}
           </SelectField>
           <SelectField label="Run by" value={adult} onChange={(event) => setAdultId(event.target.value)} hint="They find it under Today.">
-            <option value="">nobody yet</option>
-            {(team ?? [])
-              .filter((c) => c.active)
-              .map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.name}
-                </option>
-              ))}
+            <AdultOptions team={team} />
           </SelectField>
           <div>
             <p className="mb-1 font-semibold">Focus</p>

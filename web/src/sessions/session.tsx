@@ -8,6 +8,7 @@ import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { post } from '../outbox/outbox.js';
 import { useMay, useMe } from '../shell/me.js';
+import { AdultOptions } from '../ui/adult-options.js';
 import { dayWords, timeWords } from '../ui/dates.js';
 import { Page, Pending } from '../ui/page.js';
 import { CoverLinks } from './cover-links.js';
@@ -125,14 +126,7 @@ export function Component() {
                   value={session.adultId ?? ''}
                   onChange={(event) => void change({ adultId: event.target.value || null })}
                 >
-                  <option value="">nobody yet</option>
-                  {(team ?? [])
-                    .filter((c) => c.active || c.id === session.adultId)
-                    .map((c) => (
-                      <option key={c.id} value={c.id}>
-                        {c.name}
-                      </option>
-                    ))}
+                  <AdultOptions team={team} now={session.adultId} />
                 </select>
                 <input
                   className="field"
