@@ -7,6 +7,7 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/children', 'Known, 3 weeks'],
   ['/children/classes', /How far has/],
   ['/children/import', 'Drop the CSV file here'],
+  ['/children/practise', 'For home'],
   ['/check', /^Ask/],
   ['/check/paper', /^Make \d+ sheets/],
   ['/check/enter', 'No sheet waits'],
@@ -92,6 +93,15 @@ test('a child, their readings and a session break none of the rules either', asy
   await page.getByRole('tab', { name: 'Fluency' }).click();
   await page.getByRole('region', { name: 'Punctuation' }).waitFor();
   await accessible(page, 'reading');
+  const [group] = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/groups`);
+  for (const [part, ready] of [
+    ['outcome', 'This is what happened'],
+    ['handover', 'Taken by'],
+  ] as const) {
+    await page.goto(`${demo.url}/groups/${group!.id}/${part}`);
+    await page.getByText(ready).first().waitFor();
+    await accessible(page, `group/${part}`);
+  }
   const [session] = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/sessions`);
   for (const part of ['', '/run', '/print']) {
     await page.goto(`${demo.url}/sessions/${session!.id}${part}`);

@@ -261,14 +261,14 @@ export function GroupCard(props: Props) {
         </div>
       )}
       {may && group.members.length > 0 && (
-        <span className="flex gap-4 text-sm">
-          <Link className="underline" to={`/groups/${group.id}/cycle`}>
+        <span className="flex flex-wrap gap-x-4 text-sm">
+          <Link className="inline-block py-1 underline" to={`/groups/${group.id}/cycle`}>
             The cycle
           </Link>
-          <Link className="underline" to={`/groups/${group.id}/outcome`}>
+          <Link className="inline-block py-1 underline" to={`/groups/${group.id}/outcome`}>
             Did it work?
           </Link>
-          <Link className="underline" to={`/groups/${group.id}/handover`}>
+          <Link className="inline-block py-1 underline" to={`/groups/${group.id}/handover`}>
             Hand over
           </Link>
         </span>

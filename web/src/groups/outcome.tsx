@@ -124,10 +124,10 @@ function Suggestion({ leaving, other, notTaught }: { leaving: readonly string[];
         </p>
       )}
       <p className="mt-1 flex gap-4">
-        <Link className="underline underline-offset-2" to="/groups">
+        <Link className="inline-block py-1 underline underline-offset-2" to="/groups">
           Suggest groups from how it is now
         </Link>
-        <Link className="underline underline-offset-2" to="/check">
+        <Link className="inline-block py-1 underline underline-offset-2" to="/check">
           Check them again first
         </Link>
       </p>

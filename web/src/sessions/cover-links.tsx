@@ -83,7 +83,7 @@ export function CoverLinks({ session }: { session: string }) {
         {(links ?? []).map((link) => (
           <li key={link.id} className="flex flex-wrap items-center gap-x-3">
             until {timeWords(link.endsAt)}, {link.by}; {link.openedAt ? `opened ${timeWords(link.openedAt)}` : 'not opened yet'}
-            <button className="underline underline-offset-2 hover:text-gap" onClick={() => void withdraw(link.id)}>
+            <button className="py-1 underline underline-offset-2 hover:text-gap" onClick={() => void withdraw(link.id)}>
               Withdraw
             </button>
           </li>

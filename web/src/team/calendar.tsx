@@ -49,7 +49,7 @@ export function OwnCalendar() {
           <li key={link.id}>
             Made {timeWords(link.at)}, {link.readAt ? `last read ${timeWords(link.readAt)}` : 'not read yet'}{' '}
             <button
-              className="underline underline-offset-2 hover:text-gap"
+              className="py-1 underline underline-offset-2 hover:text-gap"
               onClick={() =>
                 void trying(async () => {
                   await call('removeCalendarLink', { params: { id: link.id } });
