@@ -419,6 +419,6 @@ test('a group is handed over with a summary from its records; a note names a col
   await left.getByRole('button', { name: /I have seen the/ }).click();
   await expect(left.getByRole('button', { name: /I have seen the/ })).toHaveCount(0);
   await expect(left.getByText('new', { exact: true })).toHaveCount(0);
-  await left.getByRole('link', { name: 'Willow: note' }).click();
+  await left.getByRole('link', { name: 'Willow: note' }).first().click();
   await expect(tutor.getByRole('heading', { name: 'Willow: hand over' })).toBeVisible();
 });
