@@ -163,7 +163,7 @@ test('touch marks and changes; the child’s screen shows the text alone; what w
   await page.getByRole('button', { name: 'Set aside' }).click();
   await expect(page.getByText('Set aside: it counts for nothing')).toBeVisible();
   await expect.poll(() => summary(page, demo.url, reading)).toBeUndefined();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).press('Enter');
   await expect.poll(async () => (await summary(page, demo.url, reading))?.id).toBe(reading);
 });
 
