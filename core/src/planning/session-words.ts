@@ -7,8 +7,6 @@ import type { PlannedWord, SessionChild, SessionRequest } from './session-plan.j
 
 /** A pair counts as readable for a child who is likelier than not to know it. Never checked: as taught. */
 export const READS_FROM = 0.5;
-/** Below this a child needs the pair taught. */
-export const OWN_GAP_BELOW = READS_FROM;
 
 export interface Ground {
   /** What every child of the group can read, the focus left out. */
@@ -36,7 +34,7 @@ function makeGround(lexicon: Lexicon, { taught, focus, children }: Pick<SessionR
   const gpcs = taught.gpcs.filter((gpc) => !focus.includes(gpc) && children.every((c) => canRead(c, gpc)));
   const owners = new Map<Gpc, string[]>();
   for (const gpc of focus) {
-    const need = children.filter((c) => (c.known[gpc] ?? 0) < OWN_GAP_BELOW).map((c) => c.id);
+    const need = children.filter((c) => (c.known[gpc] ?? 0) < READS_FROM).map((c) => c.id);
     if (need.length > 0 && need.length < children.length) owners.set(gpc, need);
   }
   const withFocus = { gpcs: [...gpcs, ...focus], words: taught.words };

@@ -21,12 +21,23 @@ async function linksOf(db: Db, session: string, now: string): Promise<CoverLink[
   return rows.map(({ row, by }) => ({ id: row.id, by, endsAt: row.endsAt, openedAt: row.openedAt }));
 }
 
-/** The plan with numbers in place of the children’s ids, and words that name a child left as they are: names are never in a plan. */
-function withoutIds(plan: Session['plan'], numberOf: ReadonlyMap<string, string>): Session['plan'] {
+/** Numbers stand in place of the children's ids, and initials in place of given names in what a colleague typed. */
+function withoutNames(plan: Session['plan'], there: readonly Covered[]): Session['plan'] {
+  const numberOf = new Map(there.map((c) => [c.id, c.number]));
+  // what was drawn by the tool holds no child's name: "Will it rain?" stays as it is
+  const typed = (text: string): string =>
+    there.reduce(
+      (now, { given, initials }) =>
+        now.replace(new RegExp(`(?<!\\p{L})${given.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?!\\p{L})`, 'giu'), initials),
+      text,
+    );
   return {
     ...plan,
     parts: plan.parts.map((part) => ({
       ...part,
+      title: typed(part.title),
+      how: typed(part.how),
+      ...(part.lines ? { lines: part.lines.map((l) => (l.pinned ? { ...l, text: typed(l.text) } : l)) } : {}),
       words: part.words.map(({ for: child, ...word }) => ({
         ...word,
         ...(child && numberOf.has(child) ? { for: numberOf.get(child)! } : {}),
@@ -36,6 +47,12 @@ function withoutIds(plan: Session['plan'], numberOf: ReadonlyMap<string, string>
         : {}),
     })),
   };
+}
+interface Covered {
+  readonly id: string;
+  readonly number: string;
+  readonly given: string;
+  readonly initials: string;
 }
 
 export const coverRoutes = [
@@ -97,8 +114,14 @@ export const coverRoutes = [
         : [],
       row.adultId ? db.select({ name: colleagues.name }).from(colleagues).where(eq(colleagues.id, row.adultId)) : [],
     ]);
-    const there = row.members.flatMap((id) => kids.find((k) => k.id === id) ?? []);
-    const numberOf = new Map(there.map((k, n) => [k.id, `${n + 1}`]));
+    const there = row.members
+      .flatMap((id) => kids.find((k) => k.id === id) ?? [])
+      .map((k, n): Covered => ({
+        id: k.id,
+        number: `${n + 1}`,
+        given: k.givenName,
+        initials: [k.givenName, k.familyName].map((name) => ([...name][0] ? `${[...name][0]}.` : '')).join(''),
+      }));
     res.setHeader('cache-control', 'no-store');
     res.setHeader('referrer-policy', 'no-referrer');
     return {
@@ -109,11 +132,8 @@ export const coverRoutes = [
       adult: adult?.name ?? '',
       safety: settings.coverNotes,
       endsAt: link.endsAt,
-      members: there.map((k) => ({
-        id: numberOf.get(k.id)!,
-        initials: [k.givenName, k.familyName].map((n) => ([...n][0] ? `${[...n][0]}.` : '')).join(''),
-      })),
-      plan: withoutIds(row.plan as Session['plan'], numberOf),
+      members: there.map(({ number, initials }) => ({ id: number, initials })),
+      plan: withoutNames(row.plan as Session['plan'], there),
     };
   }),
 ];

@@ -4,7 +4,7 @@ import { format, subDays } from 'date-fns';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { keepPinned } from '@sapling/core';
+import { keepPinned, LEAST_MINUTES, MOST_MINUTES } from '@sapling/core';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
@@ -162,7 +162,11 @@ function Editor({ session }: { session: Session }) {
           onOthers={() => void others()}
           onChange={draft.change}
         >
-          <button className="btn btn-main" disabled={newer || total < 10 || total > 30 || !draft.changed} onClick={() => void save()}>
+          <button
+            className="btn btn-main"
+            disabled={newer || total < LEAST_MINUTES || total > MOST_MINUTES || !draft.changed}
+            onClick={() => void save()}
+          >
             {session.adultId ? `Keep, for ${team?.find((c) => c.id === session.adultId)?.name ?? 'them'} too` : 'Keep'}
           </button>
         </PlanBody>

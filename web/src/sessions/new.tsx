@@ -1,6 +1,6 @@
 /** Making a session for a group: its focus, a filled-in draft, changed where the teacher knows better. */
 import { addDays, format } from 'date-fns';
-import { keepPinned } from '@sapling/core';
+import { keepPinned, LEAST_MINUTES, MOST_MINUTES } from '@sapling/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -240,7 +240,7 @@ export function Component() {
               onOthers={() => setDraw(draw + 1)}
               onChange={draft.change}
             >
-              <button className="btn btn-main" disabled={busy || total < 10 || total > 30} onClick={() => void save()}>
+              <button className="btn btn-main" disabled={busy || total < LEAST_MINUTES || total > MOST_MINUTES} onClick={() => void save()}>
                 {adult ? 'Keep and share' : 'Keep'}
               </button>
             </PlanBody>

@@ -1,5 +1,4 @@
 /** A plan being changed: its minutes, its parts, what these children cannot read in it, and a way back from every change. */
-import type { StyleRow } from '@sapling/contract';
 import { PART_KINDS, PART_WORDS, type PartKind, type SessionRequest, type Taught } from '@sapling/core';
 import { Plus, RefreshCw, Undo2 } from 'lucide-react';
 import { useEffect, type ReactNode } from 'react';
@@ -19,7 +18,6 @@ interface Props {
   readonly onUndo: () => void;
   readonly onOthers: () => void;
   readonly onChange: (plan: Plan) => void;
-  readonly style?: StyleRow | undefined;
   readonly children: ReactNode;
 }
 
