@@ -201,6 +201,7 @@ test('a reading is recorded with consent, heard again with its marks, marked by 
   await sound.getByRole('button', { name: /said otherwise, at/ }).click();
   await sound.getByRole('button', { name: 'Play' }).click();
   await expect(sound.getByText(/^[1-9]\.\d of/)).toBeVisible();
+  expect(await page.locator('audio').evaluate((audio) => (audio as HTMLAudioElement).playbackRate)).toBe(0.75);
   await sound.getByRole('button', { name: 'Find the words in the sound' }).click();
   await expect(page.getByText(/words laid along the sound/)).toBeVisible();
   await page.getByRole('tab', { name: 'Fluency' }).click();
@@ -225,9 +226,9 @@ test('a reading is recorded with consent, heard again with its marks, marked by 
   const id = page.url().split('/').at(-1)!;
   await expect.poll(async () => (await summary(lead, demo.url, id)).score.errors).toBe(2);
   // consent taken back: the sound is gone, the marks are there
-  lead.on('dialog', (dialog) => void dialog.accept());
   await lead.goto(`${demo.url}/children/${child.id}`);
-  await lead.getByRole('checkbox', { name: /readings may be recorded/ }).uncheck();
+  await lead.getByRole('checkbox', { name: /readings may be recorded/ }).click();
+  await lead.getByRole('dialog', { name: 'Take the consent back?' }).getByRole('button', { name: 'Take it back and delete' }).click();
   await expect(lead.getByText(/Recordings of .* are deleted/)).toBeVisible();
   expect((await lead.request.get(`${demo.url}/api/readings/${id}/recording`)).status()).toBe(404);
   expect((await summary(lead, demo.url, id)).score.errors).toBe(2);
@@ -323,6 +324,17 @@ test('readings over time are read by stated rules; who is accurate and who is qu
   await expect(quarter.getByRole('button')).toContainText(String(inIt));
   await quarter.getByRole('button').click();
   await expect(quarter.getByRole('button')).toHaveAttribute('aria-pressed', 'true');
+  // one group alone: nobody of another is in any quarter
+  const [group] = await getJson<{ name: string; members: string[] }[]>(page.request, `${demo.url}/api/groups`);
+  await page.getByLabel('Group').selectOption({ label: group!.name });
+  const linked = await page
+    .getByRole('region')
+    .getByRole('listitem')
+    .getByRole('link')
+    .evaluateAll((links) => links.map((a) => a.getAttribute('href')!.split('/')[2]!));
+  expect(linked.length).toBeGreaterThan(0);
+  for (const id of linked) expect(group!.members).toContain(id);
+  await page.getByLabel('Group').selectOption('');
   await page.getByRole('region', { name: 'neither' }).getByRole('link').first().click();
   await expect(page).toHaveURL(/\/children\/[0-9a-f-]{36}\/readings$/);
   // every reading counts as set by the school: a self-correction as wrong takes words off

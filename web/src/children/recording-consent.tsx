@@ -4,12 +4,14 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
+import { Dialog } from '../ui/dialog.js';
 
 export function RecordingConsent({ child }: { child: ChildLine }) {
   // what was just pressed shows at once, until the server has said so too
   const [pressed, setPressed] = useState<boolean | null>(null);
+  const [asking, setAsking] = useState(false);
   const set = async (consent: boolean): Promise<void> => {
-    if (!consent && !confirm(`Take the consent back? Every recording of ${child.givenName} is deleted. The marks stay.`)) return;
+    setAsking(false);
     setPressed(consent);
     try {
       await call('saveConsent', { params: { id: child.id }, body: { consent } });
@@ -29,7 +31,7 @@ export function RecordingConsent({ child }: { child: ChildLine }) {
           type="checkbox"
           className="mt-1 size-5"
           checked={pressed ?? child.recordingConsent}
-          onChange={(event) => void set(event.target.checked)}
+          onChange={(event) => (event.target.checked ? void set(true) : setAsking(true))}
         />
         <span>
           The family agreed that {child.givenName}’s readings may be recorded.
@@ -39,6 +41,21 @@ export function RecordingConsent({ child }: { child: ChildLine }) {
           </span>
         </span>
       </label>
+      <Dialog
+        open={asking}
+        onClose={() => setAsking(false)}
+        title="Take the consent back?"
+        lead={`Every recording of ${child.givenName} is deleted, and that cannot be undone. The marks stay.`}
+      >
+        <div className="flex gap-3">
+          <button className="btn btn-main" onClick={() => void set(false)}>
+            Take it back and delete
+          </button>
+          <button className="btn" onClick={() => setAsking(false)}>
+            Leave it
+          </button>
+        </div>
+      </Dialog>
     </section>
   );
 }

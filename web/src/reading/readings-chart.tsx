@@ -117,7 +117,8 @@ export default function ReadingsChart({
                 lineStyle: { color: '#8a5a00', type: 'dashed', width: 2 },
                 itemStyle: { color: '#8a5a00' },
                 data: [
-                  [Date.parse(start.on), start.value],
+                  // an aim that lies below where the child began is a level, not a way down
+                  [Date.parse(start.on), Math.min(start.value, aim.value)],
                   [Date.parse(aim.on), aim.value],
                 ],
               },
