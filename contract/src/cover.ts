@@ -15,6 +15,7 @@ export const coverView = z.object({
   on: z.iso.date(),
   minutes: z.number().int(),
   when: z.string(),
+  where: z.string(),
   adult: z.string(),
   safety: z.string(),
   endsAt: z.iso.datetime(),

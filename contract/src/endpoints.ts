@@ -27,6 +27,7 @@ import { practiceRow } from './practice.js';
 import { plan, styleBody, styleRow } from './session.js';
 import { screenCard, screenCode } from './screen.js';
 import { settings } from './settings.js';
+import { timetable, timetableBody } from './timetable.js';
 import { OUTBOX_BATCH, outboxResult } from './outbox.js';
 
 const none = z.object({});
@@ -232,6 +233,9 @@ export const endpoints = {
   }),
   removeSession: define('DELETE', '/api/sessions/:id', { params: byId, query: atVersion }),
 
+  timetable: define('GET', '/api/timetable', { response: timetable }),
+  saveTimetable: define('PUT', '/api/timetable', { body: timetableBody, response: timetable }),
+
   /** Both answer with a PDF. `what` names sheets, with commas between. */
   sessionPaper: define('GET', '/api/sessions/:id/paper', { params: byId, query: paperQuery, response: z.unknown() }),
   weekPaper: define('GET', '/api/paper/week', { query: paperQuery.extend({ from: day, group: id.optional() }), response: z.unknown() }),
@@ -340,7 +344,7 @@ export type EndpointName = keyof Endpoints;
 
 /** What the live stream (/api/events) carries: which records changed, never their content. */
 export const liveEvent = z.object({
-  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'readings', 'classes', 'team', 'library', 'settings', 'remarks']),
+  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'readings', 'classes', 'team', 'library', 'settings', 'remarks', 'timetable']),
   id: id.optional(),
   by: id.optional(),
 });

@@ -10,6 +10,8 @@ const version = z.number().int().min(1);
 const name = z.string().trim().min(1, 'A name is needed.').max(80);
 /** Of a slot in the school's settings. */
 export const slotId = z.string().min(1).max(40);
+/** A slot on every day it has, or one day of it: `nine@1`, days being 1 Monday to 7 Sunday. */
+export const slotOrCell = z.string().min(1).max(44);
 
 const about = {
   name,
@@ -55,7 +57,7 @@ export const groupRule = z.object({
   kind: z.enum(GROUP_RULE_KINDS),
   children: z.array(id).min(1).max(12),
   /** Slots in which the children stay in class; only for `busy`. */
-  slots: z.array(slotId).max(40),
+  slots: z.array(slotOrCell).max(280),
   why: z.string().trim().max(200),
   savedBy: id,
   savedAt: instant,

@@ -23,3 +23,4 @@ export * from './screen.js';
 export * from './outbox.js';
 export * from './endpoint.js';
 export * from './endpoints.js';
+export * from './timetable.js';

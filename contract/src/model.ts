@@ -174,6 +174,9 @@ export const session = z.object({
   groupId: id,
   groupName: z.string(),
   on: day,
+  /** When it begins, in minutes since midnight, and where, as the timetable has it; null and empty where it says nothing. */
+  starts: z.number().int().nullable(),
+  room: z.string(),
   minutes: z.number().int(),
   adultId: id.nullable(),
   plan,

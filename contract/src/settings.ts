@@ -1,7 +1,17 @@
 /** What a school decides where schools differ, with the default for each. */
 import { z } from 'zod';
-import { slotId } from './grouping.js';
+import { slotId, slotOrCell } from './grouping.js';
 import { readingAim } from './reading.js';
+
+const weekdays = z
+  .array(z.number().int().min(1).max(7))
+  .max(7)
+  .refine((list) => new Set(list).size === list.length, 'A day is named twice.');
+const minuteOfDay = z
+  .number()
+  .int()
+  .min(0)
+  .max(24 * 60 - 1);
 
 export const settings = z.object({
   /** A pair is secure where the low end of its interval reaches this. */
@@ -30,13 +40,51 @@ export const settings = z.object({
   coverNotes: z.string().max(1000),
   /** Whether a group is of one class, never of one class alone, or as it falls. */
   groupClasses: z.enum(['any', 'keep', 'mix']),
-  /** Times in the week at which groups can meet, and how many at a time. */
+  /** Times at which groups can meet: days of the week, 1 Monday to 7 Sunday, and minutes since midnight where the clock time is set. */
   slots: z
-    .array(z.object({ id: slotId, name: z.string().trim().min(1).max(60), rooms: z.number().int().min(1).max(20) }))
+    .array(
+      z.object({
+        id: slotId,
+        name: z.string().trim().min(1).max(60),
+        /** How many groups can meet at once, where no rooms are named. */
+        rooms: z.number().int().min(1).max(20),
+        days: weekdays,
+        start: minuteOfDay.nullable(),
+        minutes: z.number().int().min(5).max(120),
+      }),
+    )
     .max(40)
     .refine((list) => new Set(list.map((s) => s.id)).size === list.length, 'Two times are one.'),
+  /** Rooms in which groups can meet, and when they are taken by others. */
+  rooms: z
+    .array(z.object({ id: slotId, name: z.string().trim().min(1).max(60), busy: z.array(slotOrCell).max(280) }))
+    .max(20)
+    .refine((list) => new Set(list.map((r) => r.id)).size === list.length, 'Two rooms are one.'),
+  /** Lessons that children of a class must not miss; of every class where it is null. */
+  lessons: z
+    .array(
+      z
+        .object({
+          id: slotId,
+          name: z.string().trim().min(1).max(60),
+          classId: z.uuid().nullable(),
+          days: weekdays.min(1, 'Choose a day.'),
+          start: minuteOfDay,
+          end: minuteOfDay,
+        })
+        .refine((l) => l.start < l.end, 'A lesson ends after it starts.'),
+    )
+    .max(200),
+  /** Days on which no group meets. */
+  holidays: z
+    .array(
+      z
+        .object({ name: z.string().trim().min(1).max(60), from: z.iso.date(), to: z.iso.date() })
+        .refine((h) => h.from <= h.to, 'A holiday ends after it starts.'),
+    )
+    .max(60),
   /** How many groups each colleague can take, and when they are not there. Nobody in it: adults are no matter when groups are formed. */
-  groupAdults: z.array(z.object({ id: z.uuid(), groups: z.number().int().min(0).max(20), busy: z.array(slotId).max(40) })).max(200),
+  groupAdults: z.array(z.object({ id: z.uuid(), groups: z.number().int().min(0).max(20), busy: z.array(slotOrCell).max(280) })).max(200),
   /** What a text must reach to be right for reading alone, and with help: the share of words read right. */
   readAlone: z.number().min(0.8).max(1),
   readWithHelp: z.number().min(0.5).max(0.99),
@@ -70,6 +118,9 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   coverNotes: '',
   groupClasses: 'any',
   slots: [],
+  rooms: [],
+  lessons: [],
+  holidays: [],
   groupAdults: [],
   readAlone: 0.95,
   readWithHelp: 0.9,

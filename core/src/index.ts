@@ -56,6 +56,7 @@ export { YES_OR_NO } from './planning/yes-or-no.js';
 export { FORMATION } from './planning/formation.js';
 export * from './planning/plan-cycle.js';
 export * from './planning/timetable.js';
+export * from './planning/week.js';
 export * from './checks/likely-slips.js';
 export * from './reading/score-reading.js';
 export * from './reading/text-file.js';

@@ -8,10 +8,17 @@ const request: fc.Arbitrary<TimetableRequest> = fc
   .record({
     slots: fc.integer({ min: 2, max: 6 }),
     rooms: fc.integer({ min: 1, max: 2 }),
-    adults: fc.array(fc.record({ off: fc.nat(5), most: fc.option(fc.integer({ min: 1, max: 3 }), { nil: undefined }) }), {
-      minLength: 1,
-      maxLength: 2,
-    }),
+    adults: fc.array(
+      fc.record({
+        off: fc.nat(5),
+        most: fc.option(fc.integer({ min: 1, max: 3 }), { nil: undefined }),
+        mostGroups: fc.option(fc.integer({ min: 0, max: 2 }), { nil: undefined }),
+      }),
+      {
+        minLength: 1,
+        maxLength: 2,
+      },
+    ),
     groups: fc.array(
       fc.record({ members: fc.uniqueArray(fc.nat(5), { minLength: 1, maxLength: 3 }), meetings: fc.integer({ min: 1, max: 2 }) }),
       {
@@ -30,6 +37,7 @@ const request: fc.Arbitrary<TimetableRequest> = fc
         id: `a${k}`,
         free: all.map((s) => s.id).filter((_, n) => n !== a.off),
         ...(a.most === undefined ? {} : { most: a.most }),
+        ...(a.mostGroups === undefined ? {} : { mostGroups: a.mostGroups }),
       })),
       groups: groups.map((g, k) => ({ id: `g${k}`, members: g.members.map((m) => `c${m}`), meetings: g.meetings })),
       children: Array.from({ length: 6 }, (_, c) => ({
@@ -55,6 +63,8 @@ function broken(given: TimetableRequest, meetings: readonly Meeting[]): string[]
     const adult = given.adults.find((x) => x.id === a.adult)!;
     if (!adult.free.includes(a.slot)) out.push('adult not there');
     if (adult.most !== undefined && meetings.filter((m) => m.adult === a.adult).length > adult.most) out.push('adult overloaded');
+    if (new Set(meetings.filter((m) => m.adult === a.adult).map((m) => m.group)).size > (adult.mostGroups ?? Infinity))
+      out.push('too many groups');
     for (const b of meetings.slice(k + 1)) {
       if (!overlap(slots.get(a.slot)!, slots.get(b.slot)!)) continue;
       const of = (m: Meeting) => given.groups.find((g) => g.id === m.group)!.members;
@@ -96,6 +106,8 @@ describe('a timetable', () => {
         else {
           impossible += 1;
           expect(found.proven).toBe(true);
+          // what does fit breaks nothing but the number of meetings
+          expect(broken(given, found.most).filter((b) => !b.includes(' meets '))).toEqual([]);
         }
         expect(found.meetings !== null).toBe(possible(given));
       }),

@@ -30,6 +30,7 @@ export type Need =
       readonly endedIds: readonly string[];
       readonly childIds: readonly string[];
     }
+  | { readonly action: 'change timetable'; readonly groupsMoved: (db: Db) => Promise<readonly string[]> }
   | { readonly action: 'read group'; readonly groupId: string }
   | { readonly action: 'plan session'; readonly groupId: string }
   | { readonly action: 'read session'; readonly sessionId: string }
@@ -140,6 +141,10 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
           throw new Refusal('not-found');
       return;
     }
+    case 'change timetable':
+      part('lead', 'teacher');
+      for (const group of await need.groupsMoved(db)) reach(access.groupIds, group);
+      return;
     case 'read group':
       return reach(access.groupIds, need.groupId);
     case 'plan session':

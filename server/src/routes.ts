@@ -27,6 +27,7 @@ import { remarkRoutes } from './remarks/remarks.js';
 import { settingsRoutes } from './settings/settings.js';
 import { teamRoutes } from './team/team.js';
 import { transferRoutes } from './transfer/routes.js';
+import { timetableRoutes } from './timetable/timetable.js';
 import { todayRoutes } from './today/today.js';
 
 export const VERSION = '0.1.0';
@@ -53,6 +54,7 @@ export const routes: readonly Route[] = [
   ...groupRuleRoutes,
   ...outcomeRoutes,
   ...groupRoutes,
+  ...timetableRoutes,
   ...sessionRoutes,
   ...styleRoutes,
   ...coverRoutes,

@@ -228,6 +228,8 @@ const TABLE: Record<EndpointName, Row> = {
     may: TEACHERS,
   }),
   removeGroupRule: list({ path: () => `/api/groups/rules/${none}?version=1`, may: TEACHERS }),
+  timetable: list({ path: () => '/api/timetable' }),
+  saveTimetable: list({ path: () => '/api/timetable', body: () => ({ version: 99, meetings: [] }), may: TEACHERS }),
   sessions: list({ path: () => '/api/sessions' }),
   session: list({ path: () => `/api/sessions/${session}`, far: () => `/api/sessions/${otherSession}` }),
   addSession: list({
@@ -303,6 +305,7 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   demoSignIn: [404],
   changePassword: [401],
   saveSettings: [409],
+  saveTimetable: [409],
   showScreen: [404],
   endScreen: [404],
   updateColleague: [409],

@@ -66,8 +66,8 @@ const rule = (kind: GroupRule['kind'], children: string[], slots: string[] = [])
 });
 const eight = Array.from({ length: 8 }, (_, k) => child(`c${k}`, k % 2 ? ['ai:ay', 'sh:sh'] : ['oa:oh', 'ee:ee']));
 const slots = [
-  { id: 'nine', name: '9:10', rooms: 2 },
-  { id: 'ten', name: '10:40', rooms: 1 },
+  { id: 'nine', name: '9:10', rooms: 2, days: [1, 2], start: 550, minutes: 25 },
+  { id: 'ten', name: '10:40', rooms: 1, days: [1, 2], start: 640, minutes: 25 },
 ];
 const around = (more: Partial<Around> = {}): Around => ({
   children: eight,
@@ -84,8 +84,10 @@ describe('the problem made from the screens', () => {
     const looked = { strand: 'blending' as const, state: 'gap' as const, p: 0.5, low: 0.4, high: 0.62, basedOn: 6, lastSeen: null };
     const made = toGroupingChild(child('a', ['ai:ay'], { direction: 6, strands: [looked] }), {
       orders,
-      rules: [rule('busy', ['a'], ['ten'])],
+      rules: [rule('busy', ['a'], ['ten@1', 'ten@2', 'nine@1'])],
+      settings: around().settings,
     });
+    // a time on which one day is left is no time the child is never free
     expect(made).toMatchObject({ pace: 2, busy: ['ten'], set: 'wrens', skills: { blending: 0.05 } });
     expect(made.unsure!['ai:ay']).toBeCloseTo(0.14);
     expect(made.unsure!.blending).toBeCloseTo(0.22);

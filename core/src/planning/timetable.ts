@@ -1,6 +1,7 @@
 /** Groups into the week: to slots, adults and rooms, or what makes it impossible. */
 import { CoreError } from '../errors.js';
 import { seeded } from '../random.js';
+import { tooLittle } from './timetable-bounds.js';
 import { run, smallestConflict } from '../smallest-conflict.js';
 
 export interface TimetableSlot {
@@ -15,7 +16,13 @@ export interface TimetableRequest {
   readonly slots: readonly TimetableSlot[];
   /** Each room with the slots at which it is free; left out, always. */
   readonly rooms: readonly { readonly id: string; readonly free?: readonly string[] }[];
-  readonly adults: readonly { readonly id: string; readonly free: readonly string[]; readonly most?: number }[];
+  /** Each adult with the slots at which they are there, and how many meetings and how many groups they take at most. */
+  readonly adults: readonly {
+    readonly id: string;
+    readonly free: readonly string[];
+    readonly most?: number;
+    readonly mostGroups?: number;
+  }[];
   readonly groups: readonly {
     readonly id: string;
     readonly members: readonly string[];
@@ -33,6 +40,7 @@ export interface Meeting {
   readonly group: string;
   readonly slot: string;
   readonly adult: string;
+  /** Of a meeting that is kept: empty where any room will do. */
   readonly room: string;
 }
 /** One demand of a timetable that can be given up. */
@@ -50,14 +58,16 @@ export type TimetableResult =
       readonly meetings: null;
       /** The smallest set of demands that cannot all hold; giving up any one of them is enough. */
       readonly conflict: readonly Demand[];
+      /** Meetings that do fit together, as many as were found by placing one after another. */
+      readonly most: readonly Meeting[];
       /** Whether it was shown that there is no timetable; else only that none was found in the search’s bounds. */
       readonly proven: boolean;
     };
 
 const MOST_STEPS = 20_000;
-const CONFLICT_STEPS = 2_000;
+const CONFLICT_STEPS = 500;
 /** Smaller sets tried for a smaller reason than the one found: a reason of which nothing can be left out is good enough. */
-const SETS_TRIED = 150;
+const SETS_TRIED = 60;
 
 /**
  * Places every meeting: one adult a group all week, one group an adult and a child at a time, a room for each, no child
@@ -72,20 +82,21 @@ export function timetable(request: TimetableRequest): TimetableResult {
   const demands = demandsOf(request);
   const all = search(request, new Set(demands), MOST_STEPS);
   if (all.found) return { meetings: all.found, conflict: null, proven: true, daysApart: spreadOf(request, all.found) };
+  const most = all.most();
   // not shown to be impossible: there is no reason to look for, and everything is named
-  if (!all.whole) return { meetings: null, conflict: demands, proven: false };
+  if (!all.whole) return { meetings: null, conflict: demands, most, proven: false };
   const { items } = run(
     smallestConflict(
       demands,
       (kept) => {
-        const tried = search(request, new Set(kept), CONFLICT_STEPS);
+        const tried = search(request, new Set(kept), CONFLICT_STEPS, 2);
         return tried.found === null && tried.whole;
       },
       undefined,
       SETS_TRIED,
     ),
   );
-  return { meetings: null, conflict: items, proven: true };
+  return { meetings: null, conflict: items, most, proven: true };
 }
 
 function check({ slots, rooms, adults, groups, children, kept = [] }: TimetableRequest): void {
@@ -107,7 +118,7 @@ function check({ slots, rooms, adults, groups, children, kept = [] }: TimetableR
     named([meeting.group], groups, 'kept.group');
     named([meeting.slot], slots, 'kept.slot');
     named([meeting.adult], adults, 'kept.adult');
-    named([meeting.room], rooms, 'kept.room');
+    if (meeting.room !== '') named([meeting.room], rooms, 'kept.room');
   }
 }
 
@@ -117,7 +128,7 @@ function demandsOf({ adults, groups, children, kept = [] }: TimetableRequest): D
     ...kept.map((meeting): Demand => ({ kind: 'kept', meeting })),
     ...children.filter((c) => c.busy.length > 0).map((c): Demand => ({ kind: 'lessons', child: c.id })),
     ...adults.map((a): Demand => ({ kind: 'adult hours', adult: a.id })),
-    ...adults.filter((a) => a.most !== undefined).map((a): Demand => ({ kind: 'adult load', adult: a.id })),
+    ...adults.filter((a) => a.most !== undefined || a.mostGroups !== undefined).map((a): Demand => ({ kind: 'adult load', adult: a.id })),
     ...groups.filter((g) => g.meetings > 1).map((g): Demand => ({ kind: 'one adult', group: g.id })),
     { kind: 'rooms' },
   ];
@@ -137,7 +148,13 @@ interface Placed extends Place {
 const BEGINNINGS = 12;
 
 /** Finds a timetable that meets these demands. `whole` says that the search ended by itself. */
-function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: number): { found: Meeting[] | null; whole: boolean } {
+interface Searched {
+  readonly found: Meeting[] | null;
+  readonly whole: boolean;
+  /** Places what can be placed, one after another. */
+  readonly most: () => Meeting[];
+}
+function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: number, beginnings = BEGINNINGS): Searched {
   const { slots, adults } = request;
   const asked = new Set([...kept].map((d) => `${d.kind} ${'group' in d ? d.group : 'child' in d ? d.child : 'adult' in d ? d.adult : ''}`));
   const has = (kind: Demand['kind'], id = ''): boolean => asked.has(`${kind} ${id}`);
@@ -146,7 +163,8 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
   const [slotAt, adultAt, groupAt] = [index(slots), index(adults), index(groups)];
   const lessons = new Map(request.children.filter((c) => has('lessons', c.id)).map((c) => [c.id, new Set(c.busy)]));
   const single = groups.map((g) => g.meetings > 1 && has('one adult', g.id));
-  const loads = adults.map((a) => (has('adult load', a.id) ? a.most! : Infinity));
+  const loads = adults.map((a) => (has('adult load', a.id) ? (a.most ?? Infinity) : Infinity));
+  const groupLoads = adults.map((a) => (has('adult load', a.id) ? (a.mostGroups ?? Infinity) : Infinity));
   const rooms = slots.map((slot) => (has('rooms') ? request.rooms.filter((r) => !r.free || r.free.includes(slot.id)).length : Infinity));
   const touching = slots.map((a) => slots.flatMap((b, k) => (overlap(a, b) ? [k] : [])));
   /** Groups that share a child. */
@@ -167,10 +185,13 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
   const groupTaken = groups.map(() => new Uint8Array(slots.length));
   const roomTaken = new Uint8Array(slots.length);
   const load = new Uint16Array(adults.length);
+  const meetingsWith = adults.map(() => new Uint8Array(groups.length));
+  const groupLoad = new Uint16Array(adults.length);
   const placed: Placed[] = [];
   const fits = (g: number, { slot, adult }: Place): boolean =>
     adultTaken[adult]![slot] === 0 &&
     load[adult]! < loads[adult]! &&
+    (groupLoad[adult]! < groupLoads[adult]! || meetingsWith[adult]![g]! > 0) &&
     roomTaken[slot]! < rooms[slot]! &&
     !sharing[g]!.some((o) => groupTaken[o]![slot]! > 0) &&
     !placed.some((p) => p.group === g && (slots[p.slot]!.day === slots[slot]!.day || (single[g]! && p.adult !== adult)));
@@ -181,6 +202,9 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
       roomTaken[s]! += by;
     }
     load[adult]! += by;
+    if (by === 1 && meetingsWith[adult]![group] === 0) groupLoad[adult]! += 1;
+    meetingsWith[adult]![group]! += by;
+    if (by === -1 && meetingsWith[adult]![group] === 0) groupLoad[adult]! -= 1;
     if (by === 1) placed.push({ slot, adult, group });
     else placed.pop();
   };
@@ -192,7 +216,7 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
     const place = { slot: slotAt.get(meeting.slot)!, adult: adultAt.get(meeting.adult)! };
     // what was kept must itself hold
     if (!domains[group]!.some((d) => d.slot === place.slot && d.adult === place.adult) || !fits(group, place))
-      return { found: null, whole: true };
+      return { found: null, whole: true, most: () => [] };
     take({ ...place, group }, 1);
     open[group]! -= 1;
   }
@@ -231,23 +255,48 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
     open[best]! += 1;
     return false;
   };
+  const asMeetings = (counted: boolean): Meeting[] | null =>
+    roomed(
+      request,
+      placed.map((p) => ({ group: groups[p.group]!, slot: slots[p.slot]!, adult: adults[p.adult]!.id })),
+      fixed,
+      counted,
+    );
+  const most = (): Meeting[] => {
+    for (let going = true; going;) {
+      going = false;
+      const next = groups
+        .map((_, g) => ({ g, places: open[g]! > 0 ? domains[g]!.filter((d) => fits(g, d)) : [] }))
+        .filter((n) => n.places.length > 0)
+        .sort((x, y) => x.places.length / open[x.g]! - y.places.length / open[y.g]!)[0];
+      if (!next) break;
+      take(
+        { ...next.places.sort((x, y) => roomTaken[x.slot]! - roomTaken[y.slot]! || load[x.adult]! - load[y.adult]!)[0]!, group: next.g },
+        1,
+      );
+      open[next.g]! -= 1;
+      going = true;
+    }
+    return (asMeetings(false) ?? []).filter((m) => !has('rooms') || m.room !== '');
+  };
+  const counted = {
+    groups: groups.map((g, k) => ({ meetings: g.meetings, single: single[k]!, places: domains[k]! })),
+    slots: slots.map((slot, k) => ({ day: slot.day, rooms: rooms[k]! })),
+    adults: adults.map((_, k) => ({ meetings: loads[k]!, groups: groupLoads[k]! })),
+  };
+  if (tooLittle(counted)) return { found: null, whole: true, most };
   let found = false;
   let whole = false;
-  for (let beginning = 0; beginning <= BEGINNINGS && !found && !whole; beginning += 1) {
-    left = beginning < BEGINNINGS ? Math.min(steps, 10 * groups.length + 40) : steps;
-    loose = beginning > 0 && beginning < BEGINNINGS;
+  for (let beginning = 0; beginning <= beginnings && !found && !whole; beginning += 1) {
+    left = beginning < beginnings ? Math.min(steps, 10 * groups.length + 40) : steps;
+    loose = beginning > 0 && beginning < beginnings;
     random = seeded(beginning + 1);
     found = put();
     whole = left >= 0;
   }
-  if (!found) return { found: null, whole };
-  const meetings = roomed(
-    request,
-    placed.map((p) => ({ group: groups[p.group]!, slot: slots[p.slot]!, adult: adults[p.adult]!.id })),
-    fixed,
-    has('rooms'),
-  );
-  return { found: meetings, whole: meetings !== null };
+  if (!found) return { found: null, whole, most };
+  const meetings = asMeetings(has('rooms'));
+  return { found: meetings, whole: meetings !== null, most };
 }
 
 /** A room for each meeting: those that were kept keep theirs, the others take the first that is free. */
@@ -261,7 +310,8 @@ function roomed(
   const slotOf = new Map(request.slots.map((s) => [s.id, s]));
   const free = (room: { id: string; free?: readonly string[] }, slot: TimetableSlot): boolean =>
     (!room.free || room.free.includes(slot.id)) && !out.some((m) => m.room === room.id && overlap(slotOf.get(m.slot)!, slot));
-  const isFixed = (p: (typeof placed)[number]): Meeting | undefined => fixed.find((m) => m.group === p.group.id && m.slot === p.slot.id);
+  const isFixed = (p: (typeof placed)[number]): Meeting | undefined =>
+    fixed.find((m) => m.room !== '' && m.group === p.group.id && m.slot === p.slot.id);
   // rooms that are seldom free are taken only where no other will do
   const rooms = [...request.rooms].sort((a, b) => (a.free?.length ?? request.slots.length) - (b.free?.length ?? request.slots.length));
   for (const p of placed) {
@@ -297,7 +347,7 @@ export function demandInWords(demand: Demand, name: (id: string) => string): str
     case 'adult hours':
       return `${name(demand.adult)} is there only at the times set`;
     case 'adult load':
-      return `${name(demand.adult)} takes no more meetings than set`;
+      return `${name(demand.adult)} takes no more than set`;
     case 'rooms':
       return 'no more groups meet at a time than there are free rooms';
     case 'kept':

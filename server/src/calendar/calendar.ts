@@ -1,6 +1,8 @@
 /** Sessions as iCalendar (RFC 5545). A calendar program may lie anywhere, so nothing in it is about a child: the group’s name, the minutes, the time. */
 import { and, desc, eq, isNull } from 'drizzle-orm';
-import ical, { ICalCalendarMethod } from 'ical-generator';
+import { TZDate } from '@date-fns/tz';
+import { daysAfter, holidayOn, weekday, weekSlots } from '@sapling/core';
+import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 import { accessOf } from '../access.js';
 import { hashOfSecret, newSecret } from '../auth/secret.js';
 import type { Db } from '../db/open.js';
@@ -10,46 +12,91 @@ import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { listSessions } from '../sessions/sessions.js';
 import { readSettings } from '../settings/settings.js';
+import { readTimetable } from '../timetable/timetable.js';
 
-/** From so many days back. */
+/** From so many days back, and meetings that have no session yet so many days ahead. */
 const BACK_DAYS = 28;
+const AHEAD_DAYS = 28;
 const DAY = 86_400_000;
 
-/** The calendar of a colleague: the sessions given to them. */
+/** The moment of a clock time on a day where the school is, summer time or not. */
+export function momentOf(on: string, minutes: number, timeZone: string): Date {
+  const [year, month, day] = on.split('-').map(Number) as [number, number, number];
+  return new Date(new TZDate(year, month - 1, day, Math.floor(minutes / 60), minutes % 60, timeZone).getTime());
+}
+
+/** The calendar of a colleague: the sessions given to them, what the timetable has them for and no session was made yet, holidays. */
 export async function calendarOf(
   db: Db,
   person: { id: string; name: string; role: (typeof colleagues.$inferSelect)['role'] },
   now: string,
 ): Promise<string> {
   const access = await accessOf(db, person);
-  const from = new Date(Date.parse(now) - BACK_DAYS * DAY).toISOString().slice(0, 10);
-  const [sessions, [school], settings, groupRows] = await Promise.all([
+  const today = now.slice(0, 10);
+  const from = daysAfter(today, -BACK_DAYS);
+  const [sessions, [school], settings, groupRows, table] = await Promise.all([
     listSessions(db, access, { from, adultId: person.id }),
     db.select().from(schools),
     readSettings(db),
-    db.select({ id: groups.id, slot: groups.slot }).from(groups),
+    db.select({ id: groups.id, slot: groups.slot, startsOn: groups.startsOn, endsOn: groups.endsOn }).from(groups),
+    readTimetable(db, access),
   ]);
+  const zone = school?.timeZone ?? 'UTC';
   const calendar = ical({
     name: `${school?.name ?? 'Keen Sapling'}: ${person.name}`,
     prodId: { company: 'Keen Sapling', product: 'Sessions' },
     method: ICalCalendarMethod.PUBLISH,
-    timezone: school?.timeZone ?? null,
     ttl: 3600,
   });
+  const allDay = (on: string): Date => new Date(`${on}T00:00:00Z`);
+  const timed = (on: string, starts: number, minutes: number): { start: Date; end: Date } => ({
+    start: momentOf(on, starts, zone),
+    end: momentOf(on, starts + minutes, zone),
+  });
   for (const s of sessions) {
-    const slot = settings.slots.find((x) => x.id === groupRows.find((g) => g.id === s.groupId)?.slot)?.name;
+    // without a clock time it is an event of the day, with the name the school has for the time
+    const slot = s.starts === null && settings.slots.find((x) => x.id === groupRows.find((g) => g.id === s.groupId)?.slot)?.name;
     calendar.createEvent({
       id: `${s.id}@keen-sapling`,
-      // a session has a day; its time is what the school calls it
-      start: new Date(`${s.on}T00:00:00Z`),
-      allDay: true,
-      timezone: 'UTC',
+      ...(s.starts === null ? { start: allDay(s.on), allDay: true, timezone: 'UTC' } : timed(s.on, s.starts, s.minutes)),
       summary: `${s.groupName}, ${s.minutes} minutes${slot ? ` (${slot})` : ''}`,
+      ...(s.room ? { location: s.room } : {}),
       sequence: s.version,
       stamp: new Date(now),
       description: s.log ? 'Held and logged.' : s.plan.parts.map((p) => `${p.minutes} min ${p.title}`).join('\n'),
     });
   }
+  const slots = weekSlots(settings.slots);
+  for (let k = 0; k <= AHEAD_DAYS; k += 1) {
+    const on = daysAfter(today, k);
+    if (holidayOn(on, settings.holidays)) continue;
+    for (const m of table.meetings) {
+      const slot = slots.find((x) => x.id === m.slot && x.day === weekday(on));
+      const group = groupRows.find((g) => g.id === m.group);
+      const lasts = !group || (on >= group.startsOn && (group.endsOn === null || on <= group.endsOn));
+      if (!slot || m.adult !== person.id || !lasts || sessions.some((s) => s.groupId === m.group && s.on === on)) continue;
+      const room = settings.rooms.find((r) => r.id === m.room)?.name;
+      calendar.createEvent({
+        id: `${m.group}-${on}@keen-sapling`,
+        ...timed(on, slot.start, slot.end - slot.start),
+        summary: `${m.name || 'A group'}, not planned yet`,
+        status: ICalEventStatus.TENTATIVE,
+        ...(room ? { location: room } : {}),
+        stamp: new Date(now),
+      });
+    }
+  }
+  for (const [k, holiday] of settings.holidays.entries())
+    if (holiday.to >= from)
+      calendar.createEvent({
+        id: `holiday-${k}-${holiday.from}@keen-sapling`,
+        start: allDay(holiday.from),
+        end: new Date(allDay(holiday.to).getTime() + DAY),
+        allDay: true,
+        timezone: 'UTC',
+        summary: holiday.name,
+        stamp: new Date(now),
+      });
   return calendar.toString();
 }
 

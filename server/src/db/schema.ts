@@ -1,6 +1,6 @@
 /** The tables. Observations, withdrawals, logs and notes are append-only; rows people edit carry a version. */
 import type { CheckItem, CheckKind, Offer, ReadingStep, StatedRule, Strand, Style, StylePart, TextKind, TextQuestion } from '@sapling/core';
-import type { SchoolSettings } from '@sapling/contract';
+import type { SchoolSettings, WeekMeeting } from '@sapling/contract';
 import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
 /** A moment, ISO 8601 UTC on our side whatever the driver hands over. */
@@ -304,6 +304,9 @@ export const sessions = pgTable(
       .notNull()
       .references(() => groups.id),
     on: text('on').notNull(),
+    /** When it begins, in minutes since midnight, and where: from the timetable, until it is logged. */
+    starts: integer('starts'),
+    room: text('room').notNull().default(''),
     minutes: integer('minutes').notNull(),
     adultId: uuid('adult_id').references(() => colleagues.id),
     plan: jsonb('plan').notNull(),
@@ -315,6 +318,35 @@ export const sessions = pgTable(
     version: version(),
   },
   (t) => [index('sessions_on').on(t.on), index('sessions_group').on(t.groupId)],
+);
+
+/** Every timetable that was kept; the last one is in force. */
+export const timetables = pgTable('timetables', {
+  version: integer('version').primaryKey(),
+  meetings: jsonb('meetings').notNull().$type<readonly WeekMeeting[]>(),
+  savedBy: uuid('saved_by').notNull(),
+  savedAt: at('saved_at').notNull(),
+});
+
+/** A group given to a colleague for some days: they run its sessions, and no more. */
+export const lendings = pgTable(
+  'lendings',
+  {
+    id: uuid('id').primaryKey(),
+    groupId: uuid('group_id')
+      .notNull()
+      .references(() => groups.id),
+    colleagueId: uuid('colleague_id')
+      .notNull()
+      .references(() => colleagues.id),
+    /** First and last day, YYYY-MM-DD. */
+    from: text('from').notNull(),
+    until: text('until').notNull(),
+    by: uuid('by').notNull(),
+    at: at('at').notNull(),
+    endedAt: at('ended_at'),
+  },
+  (t) => [index('lendings_group').on(t.groupId), index('lendings_colleague').on(t.colleagueId)],
 );
 
 /** Addresses that open one session with initials only, for whoever covers it; each ends at a set time. */

@@ -6,10 +6,11 @@ import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 
 const DAY = 86_400_000;
+const WEEK = [1, 2, 3, 4];
 export const DEMO_SLOTS = [
-  { id: 'nine', name: 'Mon to Thu, 9:10', rooms: 2 },
-  { id: 'ten', name: 'Mon to Thu, 10:40', rooms: 2 },
-  { id: 'one', name: 'Mon to Thu, 13:15', rooms: 1 },
+  { id: 'nine', name: 'Mon to Thu, 9:10', rooms: 2, days: WEEK, start: 9 * 60 + 10, minutes: 25 },
+  { id: 'ten', name: 'Mon to Thu, 10:40', rooms: 2, days: WEEK, start: 10 * 60 + 40, minutes: 25 },
+  { id: 'one', name: 'Mon to Thu, 13:15', rooms: 1, days: WEEK, start: 13 * 60 + 15, minutes: 25 },
 ];
 export interface CurrentGroup {
   readonly id: string;

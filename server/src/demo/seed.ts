@@ -7,6 +7,7 @@ import * as t from '../db/schema.js';
 import { hashPassword } from '../auth/password.js';
 import { uuidAt } from '@sapling/data';
 import { DEMO_SLOTS, seedGroupHistory, type CurrentGroup } from './groups.js';
+import { seedTimetable } from './timetable.js';
 
 const DAY = 86_400_000;
 const CHUNK = 500;
@@ -127,6 +128,7 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
       }
     }
     await seedGroupHistory(tx as unknown as Db, demo, current, time);
+    await seedTimetable(tx as unknown as Db, demo, time);
   });
   return true;
 }

@@ -8,6 +8,7 @@ import { children, colleagues, cues, groups, notes, schools, sessions } from '..
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { listSessions } from '../sessions/sessions.js';
+import { whenInWords } from '../timetable/place-sessions.js';
 import { readSettings } from '../settings/settings.js';
 import { PAPERS, type PaperFacts, type PaperKind } from './facts.js';
 import { writeSession } from './session-paper.js';
@@ -89,8 +90,8 @@ export async function factsOf(
       names: nameOf,
       adult: who(session.adultId),
       day: day(session.on),
-      when: slot?.name ?? '',
-      where: '',
+      when: whenInWords(session, slot?.name),
+      where: session.room,
       watch,
       notes: noteRows
         .filter((n) => n.group === session.groupId)

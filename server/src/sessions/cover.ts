@@ -7,6 +7,7 @@ import { children, colleagues, coverLinks, groups, sessions } from '../db/schema
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { whenInWords } from '../timetable/place-sessions.js';
 import { readSettings } from '../settings/settings.js';
 
 const HOUR = 3_600_000;
@@ -128,7 +129,8 @@ export const coverRoutes = [
       groupName: found.groupName,
       on: row.on,
       minutes: row.minutes,
-      when: settings.slots.find((s) => s.id === found.slot)?.name ?? '',
+      when: whenInWords(row, settings.slots.find((s) => s.id === found.slot)?.name),
+      where: row.room,
       adult: adult?.name ?? '',
       safety: settings.coverNotes,
       endsAt: link.endsAt,

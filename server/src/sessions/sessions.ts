@@ -1,4 +1,4 @@
-import { and, desc, eq, gte, inArray, isNull, lte } from 'drizzle-orm';
+import { and, desc, eq, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
 import type { Session } from '@sapling/contract';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
@@ -7,6 +7,7 @@ import { namesOf } from '../children/children.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { whenAndWhere } from '../timetable/place-sessions.js';
 
 interface Filter {
   readonly ids?: readonly string[];
@@ -31,7 +32,7 @@ export async function listSessions(db: Db, access: Access, filter: Filter = {}):
         filter.adultId ? eq(sessions.adultId, filter.adultId) : undefined,
       ),
     )
-    .orderBy(sessions.on, groups.name, sessions.id);
+    .orderBy(sessions.on, sql`${sessions.starts} nulls last`, groups.name, sessions.id);
   const ids = rows.map((r) => r.row.id);
   if (ids.length === 0) return [];
   const [logRows, noteRows, names] = await Promise.all([
@@ -52,6 +53,8 @@ export async function listSessions(db: Db, access: Access, filter: Filter = {}):
       groupId: row.groupId,
       groupName,
       on: row.on,
+      starts: row.starts,
+      room: row.room,
       minutes: row.minutes,
       adultId: row.adultId,
       plan: withIds(row.plan as Session['plan']),
@@ -116,6 +119,7 @@ export const sessionRoutes = [
         id,
         groupId: body.groupId,
         on: body.on,
+        ...(await whenAndWhere(db))(body.groupId, body.on),
         minutes: body.plan.minutes,
         adultId: body.adultId,
         plan: body.plan,
@@ -138,6 +142,7 @@ export const sessionRoutes = [
         .update(sessions)
         .set({
           on: body.on ?? current.on,
+          ...(body.on === undefined || current.log ? {} : (await whenAndWhere(db))(current.groupId, body.on)),
           adultId: body.adultId === undefined ? current.adultId : body.adultId,
           plan: body.plan ?? current.plan,
           minutes: body.plan?.minutes ?? current.minutes,

@@ -1,17 +1,14 @@
 /** What this school decided where schools differ. Read by everybody, decided by the lead. */
 import { and, eq } from 'drizzle-orm';
-import { DEFAULT_SETTINGS, type SchoolSettings } from '@sapling/contract';
+import type { SchoolSettings } from '@sapling/contract';
 import { ACCENT_MERGERS, DEFAULT_MODEL, type EstimateModel } from '@sapling/core';
-import type { Db } from '../db/open.js';
 import { schools } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
+import { placeSessions } from '../timetable/place-sessions.js';
+import { readSettings } from './read-settings.js';
 
-/** The settings with every default filled in, and their version. */
-export async function readSettings(db: Db): Promise<SchoolSettings & { version: number }> {
-  const [school] = await db.select({ settings: schools.settings, version: schools.settingsVersion }).from(schools).limit(1);
-  return { ...DEFAULT_SETTINGS, ...school?.settings, version: school?.version ?? 1 };
-}
+export { readSettings };
 
 /** The estimate as this school's thresholds have it. */
 export function modelOf({ secureFrom, gapBelow, skillSecureFrom, skillGapBelow }: Thresholds): EstimateModel {
@@ -22,7 +19,7 @@ type Thresholds = Pick<SchoolSettings, 'secureFrom' | 'gapBelow' | 'skillSecureF
 
 export const settingsRoutes = [
   route('settings', { action: 'signed in' }, async ({ db }) => readSettings(db)),
-  route('saveSettings', { action: 'manage team' }, async ({ db, body, me, live }) => {
+  route('saveSettings', { action: 'manage team' }, async ({ db, body, me, live, now }) => {
     const { version, ...settings } = body;
     const unknown = settings.accent
       .split(',')
@@ -38,7 +35,9 @@ export const settingsRoutes = [
       .returning({ id: schools.id });
     const current = await readSettings(db);
     if (changed.length === 0) throw new Refusal('newer-version', { current });
+    await placeSessions(db, now().slice(0, 10));
     await live.tell({ topic: 'settings', by: me.id }, { everyone: true });
+    await live.tell({ topic: 'sessions', by: me.id }, { everyone: true });
     return current;
   }),
 ];

@@ -25,6 +25,8 @@ export const TABLES = {
   groupMoves: t.groupMoves,
   groupRules: t.groupRules,
   groupMembers: t.groupMembers,
+  timetables: t.timetables,
+  lendings: t.lendings,
   sessions: t.sessions,
   logs: t.logs,
   notes: t.notes,

@@ -33,12 +33,13 @@ export function useData<N extends EndpointName>(name: N | null, input: Input<N> 
 
 const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   children: ['children', 'child', 'evidence', 'today', 'progress', 'classes'],
-  groups: ['groups', 'groupRules', 'groupHistory', 'groupOutcome', 'children', 'today'],
+  groups: ['groups', 'timetable', 'groupRules', 'groupHistory', 'groupOutcome', 'children', 'today'],
   sessions: ['sessions', 'session', 'today', 'groupOutcome', 'practice', 'coverLinks'],
   checks: ['checks', 'check', 'today'],
   readings: ['readings', 'reading', 'children', 'child', 'evidence', 'today'],
   classes: ['classes', 'children', 'child', 'progress'],
   team: ['team', 'authState'],
+  timetable: ['timetable'],
   settings: ['settings', 'children', 'child', 'progress'],
   remarks: ['remarks', 'today'],
   library: ['orders', 'texts', 'styles', 'corrections', 'cues', 'rules', 'children', 'child'],

@@ -41,7 +41,9 @@ export function Details({ group, settings, onClose, onSave }: Props) {
               </option>
             ))}
           </select>
-          {settings.slots.length === 0 && <span className="mt-1 block text-sm text-ink-2">The lead sets the times under Team.</span>}
+          {settings.slots.length === 0 && (
+            <span className="mt-1 block text-sm text-ink-2">The lead sets the times on the timetable’s page.</span>
+          )}
         </label>
         <div className="flex gap-4">
           <label className="flex-1">

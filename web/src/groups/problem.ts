@@ -1,7 +1,11 @@
 /** From what the screens hold to the core's grouping problem. */
 import type { ChildLine, Group, GroupRule, SchoolSettings } from '@sapling/contract';
 import {
+  holdsSlot,
+  inLesson,
   pairsInCycle,
+  weekSlots,
+  wholeTimes,
   type Gpc,
   type Group as CoreGroup,
   type GroupingChild,
@@ -40,10 +44,25 @@ export function knownOf(child: ChildLine): Record<string, number> {
 /** Whether a skill is in hand, as the states have it: an interval around the chance of a plain item is no chance of that. */
 const IN_HAND = { secure: 0.95, wobbly: 0.4, gap: 0.05 } as const;
 
-export function toGroupingChild(child: ChildLine, { orders, rules }: Pick<Around, 'orders' | 'rules'>): GroupingChild {
+/** Times that a list of times and days, or the lessons of a class, take on every day: a group that meets then is out of question. */
+export function busyTimes(settings: SchoolSettings, list: readonly string[], classId?: string): string[] {
+  return wholeTimes(settings.slots, list, (slot) => classId !== undefined && inLesson(classId, slot, settings.lessons));
+}
+/** How many groups can meet at a time: on the day on which fewest rooms are free, where rooms are named. */
+export function roomsAt(settings: SchoolSettings, time: SchoolSettings['slots'][number]): number {
+  if (settings.rooms.length === 0) return time.rooms;
+  const free = weekSlots([time]).map((slot) => settings.rooms.filter((r) => !holdsSlot(r.busy, slot)).length);
+  return free.length > 0 ? Math.min(...free) : settings.rooms.filter((r) => !r.busy.includes(time.id)).length;
+}
+
+export function toGroupingChild(
+  child: ChildLine,
+  { orders, rules, settings }: Pick<Around, 'orders' | 'rules' | 'settings'>,
+): GroupingChild {
   const seen = child.line.filter((c) => c.basedOn > 0);
   const skills = child.strands.filter((s) => s.state !== 'unchecked');
-  const busy = rules.filter((r) => r.kind === 'busy' && r.children.includes(child.id)).flatMap((r) => r.slots);
+  const said = rules.filter((r) => r.kind === 'busy' && r.children.includes(child.id)).flatMap((r) => r.slots);
+  const busy = busyTimes(settings, said, child.classId);
   return {
     id: child.id,
     known: knownOf(child),
@@ -88,11 +107,15 @@ export function problemOf(pool: readonly ChildLine[], around: Around, wanted: Wa
       .filter(([a, b]) => inPool.has(a) && inPool.has(b));
   const beside = wanted.beside ?? [];
   const slots = settings.slots
-    .map((s) => ({ id: s.id, rooms: s.rooms - beside.filter((g) => g.slot === s.id).length }))
+    .map((s) => ({ id: s.id, rooms: roomsAt(settings, s) - beside.filter((g) => g.slot === s.id).length }))
     .filter((s) => s.rooms > 0);
   const adults = settings.groupAdults.map((a) => {
     const theirs = beside.filter((g) => g.adultId === a.id);
-    return { id: a.id, groups: Math.max(0, a.groups - theirs.length), busy: [...a.busy, ...theirs.flatMap((g) => g.slot ?? [])] };
+    return {
+      id: a.id,
+      groups: Math.max(0, a.groups - theirs.length),
+      busy: [...busyTimes(settings, a.busy), ...theirs.flatMap((g) => g.slot ?? [])],
+    };
   });
   const looked = GROUP_SKILLS.filter((skill) => pool.filter((c) => c.strands.some((s) => s.strand === skill)).length * 2 >= pool.length);
   return {

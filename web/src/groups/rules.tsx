@@ -9,6 +9,8 @@ import { refresh } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { Dialog } from '../ui/dialog.js';
 import { Trouble } from '../ui/form.js';
+import { timeInWords, WeekTimes } from '../timetable/week-times.js';
+import { roomsAt } from './problem.js';
 import { list } from './words.js';
 
 const KINDS: Record<GroupRule['kind'], { word: string; many: boolean }> = {
@@ -66,7 +68,7 @@ export function Rules({ rules, children, settings, onClose }: Props) {
   };
   const sentence = (r: GroupRule): string => {
     const who = list(r.children.map(name));
-    const when = r.slots.map((id) => settings.slots.find((s) => s.id === id)?.name ?? 'a time that is gone');
+    const when = r.slots.map((id) => timeInWords(settings, id));
     return `${who} ${KINDS[r.kind].word}${r.kind === 'busy' ? `: ${list(when)}` : ''}`;
   };
   return (
@@ -146,21 +148,7 @@ export function Rules({ rules, children, settings, onClose }: Props) {
             ))}
           </select>
         </div>
-        {kind === 'busy' && (
-          <div className="grid gap-1">
-            {settings.slots.map((s) => (
-              <label key={s.id} className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-4"
-                  checked={slots.includes(s.id)}
-                  onChange={(event) => setSlots(event.target.checked ? [...slots, s.id] : slots.filter((x) => x !== s.id))}
-                />
-                {s.name}
-              </label>
-            ))}
-          </div>
-        )}
+        {kind === 'busy' && <WeekTimes settings={settings} chosen={slots} onChange={setSlots} label="stays in class" />}
         <label>
           <span className="mb-1 block">Why, for colleagues (may stay empty)</span>
           <input className="field" value={why} maxLength={200} onChange={(event) => setWhy(event.target.value)} />
@@ -173,10 +161,10 @@ export function Rules({ rules, children, settings, onClose }: Props) {
       <p className="mt-5 text-sm text-ink-2">
         {settings.slots.length === 0
           ? 'Times and rooms are not set, so groups are formed without them. '
-          : `Times: ${list(settings.slots.map((s) => `${s.name} (${s.rooms} ${s.rooms === 1 ? 'room' : 'rooms'})`))}. `}
+          : `Times: ${list(settings.slots.map((s) => `${s.name} (${roomsAt(settings, s)} ${roomsAt(settings, s) === 1 ? 'room' : 'rooms'})`))}. `}
         {lead
-          ? 'They, and who takes how many groups, are set under Team.'
-          : 'The lead sets times, rooms and who takes how many groups, under Team.'}
+          ? 'They, and who takes how many groups, are set on the timetable’s page.'
+          : 'The lead sets times, rooms and who takes how many groups, on the timetable’s page.'}
       </p>
     </Dialog>
   );

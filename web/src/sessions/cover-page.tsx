@@ -29,7 +29,7 @@ export function CoverPage() {
     <main className="mx-auto max-w-4xl px-6 py-6">
       <header className="border-b-2 border-pine pb-3">
         <h1 className="text-3xl">{view.groupName}</h1>
-        <p className="text-lg">{[dayWords(view.on), view.when, `${view.minutes} minutes`].filter(Boolean).join(', ')}</p>
+        <p className="text-lg">{[dayWords(view.on), view.when, view.where, `${view.minutes} minutes`].filter(Boolean).join(', ')}</p>
         <p>
           {view.members.map((m) => m.initials).join(', ')}
           {view.adult && <span className="text-ink-2">; usually with {view.adult}</span>}

@@ -1,6 +1,16 @@
 /** A group's cycle from its records: what was held and who was there, what is planned, and the days still to fill. */
-import type { ChildLine, Group, Session } from '@sapling/contract';
-import { workedOn, type CycleRequest, type CycleSession, type PlannedSession } from '@sapling/core';
+import type { ChildLine, Group, SchoolSettings, Session, Timetable } from '@sapling/contract';
+import {
+  daysAfter,
+  holidayOn,
+  weekday,
+  weekSlots,
+  workedOn,
+  type CycleRequest,
+  type CycleSession,
+  type Holiday,
+  type PlannedSession,
+} from '@sapling/core';
 import { addDays, format, getISOWeek, getISOWeekYear, parseISO } from 'date-fns';
 import { knownOf } from '../groups/problem.js';
 
@@ -9,15 +19,17 @@ const dayOf = (date: Date): string => format(date, 'yyyy-MM-dd');
 const weekOf = (on: string): string => `${getISOWeekYear(parseISO(on))} ${getISOWeek(parseISO(on))}`;
 
 /**
- * The request for `planCycle`. Days to come are school days from `today` on, no more a week than the school has sessions,
- * until there are as many sessions as the cycle has. Null for a group without focus pairs or members.
+ * The request for `planCycle`. Days to come are the group's days in the timetable, or else school days, from `today` on, no holiday,
+ * and no more a week than the school has sessions, until there are as many sessions as the cycle has. Null for a group without focus pairs or members.
  */
 export function cycleRequest(
   group: Group,
   sessions: readonly Session[],
   children: readonly ChildLine[],
-  settings: { cycleWeeks: number; sessionsAWeek: number },
+  settings: { cycleWeeks: number; sessionsAWeek: number; holidays: readonly Holiday[] },
   today: string,
+  /** Days of the week on which the group meets, 1 Monday; left out where no timetable says. */
+  days?: readonly number[],
 ): CycleRequest | null {
   const members = children.filter((c) => group.members.includes(c.id));
   if (members.length === 0 || group.focus.length === 0) return null;
@@ -42,7 +54,14 @@ export function cycleRequest(
   for (let date = parseISO(today); list.length < wanted && dayOf(date) <= end; date = addDays(date, 1)) {
     const on = dayOf(date);
     const weekend = date.getDay() === 0 || date.getDay() === 6;
-    if (weekend || list.some((s) => s.on === on) || (perWeek.get(weekOf(on)) ?? 0) >= settings.sessionsAWeek) continue;
+    const off = days ? !days.includes(weekday(on)) : weekend;
+    if (
+      off ||
+      holidayOn(on, settings.holidays) ||
+      list.some((s) => s.on === on) ||
+      (perWeek.get(weekOf(on)) ?? 0) >= settings.sessionsAWeek
+    )
+      continue;
     perWeek.set(weekOf(on), (perWeek.get(weekOf(on)) ?? 0) + 1);
     list.push({ id: TO_COME + on, on });
   }
@@ -53,6 +72,30 @@ export function cycleRequest(
 /** The same cycle had every session been held with everybody there: what a change is held against. */
 export function asPlanned(request: CycleRequest): CycleRequest {
   return { ...request, sessions: request.sessions.map(({ id, on }) => ({ id, on })) };
+}
+
+/** Days of the week on which a group meets, as the timetable has it; undefined where it has none. */
+export function meetingDays(group: Group, table: Timetable | undefined, settings: SchoolSettings | undefined): number[] | undefined {
+  const slots = weekSlots(settings?.slots ?? []);
+  const days = (table?.meetings ?? []).flatMap((m) => (m.group === group.id ? (slots.find((s) => s.id === m.slot)?.day ?? []) : []));
+  return days.length > 0 ? [...new Set(days)] : undefined;
+}
+
+/** The next day from `from` on on which a group meets and has no session: after the timetable, or else the next school day that is no holiday. */
+export function nextDay(
+  group: Group,
+  sessions: readonly Session[],
+  settings: SchoolSettings,
+  table: Timetable | undefined,
+  from: string,
+): string {
+  const days = meetingDays(group, table, settings) ?? [1, 2, 3, 4, 5];
+  for (let k = 0; k < 90; k += 1) {
+    const on = daysAfter(from, k);
+    const taken = sessions.some((s) => s.groupId === group.id && s.on === on);
+    if (days.includes(weekday(on)) && !taken && !holidayOn(on, settings.holidays)) return on;
+  }
+  return from;
 }
 
 /** What a session of the cycle is for, as the address of the page where it is made. */

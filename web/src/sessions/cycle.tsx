@@ -8,7 +8,7 @@ import { useMay } from '../shell/me.js';
 import { todayDay } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip, graphemeShown, Pair } from '../ui/word-marks.js';
-import { asPlanned, cycleRequest, sessionAddress, TO_COME } from './cycle-request.js';
+import { asPlanned, cycleRequest, meetingDays, sessionAddress, TO_COME } from './cycle-request.js';
 
 const STATES: Record<PlannedSession['state'], string> = { held: 'held', missed: 'did not take place', ahead: 'to come' };
 const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');
@@ -19,11 +19,15 @@ export function Component() {
   const { data: groups, error } = useData('groups');
   const { data: children } = useData('children');
   const { data: settings } = useData('settings');
+  const { data: table } = useData('timetable');
   const group = groups?.find((g) => g.id === id);
   const { data: sessions } = useData(group ? 'sessions' : null, { query: group?.startsOn ? { from: group.startsOn } : {} });
   const request = useMemo(
-    () => (group && children && settings && sessions ? cycleRequest(group, sessions, children, settings, todayDay()) : null),
-    [group, children, settings, sessions],
+    () =>
+      group && children && settings && sessions
+        ? cycleRequest(group, sessions, children, settings, todayDay(), meetingDays(group, table, settings))
+        : null,
+    [group, children, settings, sessions, table],
   );
   const plan = useMemo(() => (request ? planCycle(request) : null), [request]);
   const moved = useMemo(() => (request && plan ? movedBetween(planCycle(asPlanned(request)), plan) : []), [request, plan]);

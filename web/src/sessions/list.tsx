@@ -1,5 +1,6 @@
 /** Sessions: this week, what is ready, what happened. */
-import type { Session } from '@sapling/contract';
+import type { Group, Session } from '@sapling/contract';
+import { clockTime, holidayOn, meetingOn, weekSlots } from '@sapling/core';
 import { addDays, format, startOfWeek } from 'date-fns';
 import { CheckCheck, ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
@@ -21,6 +22,22 @@ export function Component() {
   const { data: team } = useData('team');
   const plan = useMay('plan');
   const [paper, setPaper] = useState(false);
+  const { data: table } = useData('timetable');
+  const { data: settings } = useData('settings');
+  const { data: groups } = useData('groups');
+  const slots = weekSlots(settings?.slots ?? []);
+  const holiday = (on: string): string | undefined => holidayOn(on, settings?.holidays ?? [])?.name;
+  /** What the timetable has for a day and no session was made for yet. */
+  const unmade = (on: string): { group: Group; starts: number }[] =>
+    !sessions || holiday(on) || on < todayDay()
+      ? []
+      : (groups ?? []).flatMap((group) => {
+          const found = meetingOn(on, group.id, table?.meetings ?? [], slots);
+          const lasts = on >= group.startsOn && (group.endsOn === null || on <= group.endsOn);
+          return found && lasts && !sessions.some((s) => s.groupId === group.id && s.on === on)
+            ? [{ group, starts: found.slot.start }]
+            : [];
+        });
   const shown = days.filter((day, k) => k < 5 || (sessions ?? []).some((s) => s.on === iso(day)));
   return (
     <Page
@@ -38,6 +55,9 @@ export function Component() {
           <button className="btn" onClick={() => setWeek(week + 1)} aria-label="The week after">
             <ChevronRight size={18} aria-hidden />
           </button>
+          <Link className="btn" to="/sessions/timetable">
+            Timetable
+          </Link>
           <button className="btn" disabled={!sessions || sessions.length === 0} onClick={() => setPaper(true)}>
             Paper for the week
           </button>
@@ -63,11 +83,25 @@ export function Component() {
                     {format(day, 'EEE d MMM')}
                     {today && ', today'}
                   </h2>
+                  {holiday(on) && <p className="mb-2 text-sm text-ink-2">{holiday(on)}: no group meets.</p>}
                   <ul className="grid gap-2">
                     {sessions
                       .filter((s) => s.on === on)
                       .map((session) => (
                         <Card key={session.id} session={session} adult={team?.find((c) => c.id === session.adultId)?.name} />
+                      ))}
+                    {plan &&
+                      unmade(on).map(({ group, starts }) => (
+                        <li key={group.id}>
+                          <Link
+                            className="block rounded-m border border-dashed border-ink-2 p-3 hover:border-ink"
+                            to={`/sessions/new?group=${group.id}&on=${on}`}
+                          >
+                            <span className="block text-sm text-ink-2 tabular-nums">{clockTime(starts)}</span>
+                            <span className="font-serif font-semibold">{group.name}</span>
+                            <span className="block text-sm underline underline-offset-4">make the session</span>
+                          </Link>
+                        </li>
                       ))}
                   </ul>
                 </section>
@@ -100,6 +134,12 @@ function Card({ session, adult }: { session: Session; adult: string | undefined 
         to={`/sessions/${session.id}`}
         className={`block rounded-m border p-3 hover:border-ink ${session.log ? 'border-rule-2 bg-transparent' : 'border-rule bg-sheet'}`}
       >
+        {session.starts !== null && (
+          <span className="block text-sm text-ink-2 tabular-nums">
+            {clockTime(session.starts)}
+            {session.room && `, ${session.room}`}
+          </span>
+        )}
         <span className="flex items-center justify-between gap-2">
           <span className="font-serif font-semibold">{session.groupName}</span>
           {session.log && <CheckCheck size={16} aria-label="run and logged" className="shrink-0 text-leaf" />}

@@ -1,6 +1,6 @@
 /** Making a session for a group: its focus, a filled-in draft, changed where the teacher knows better. */
-import { addDays, format } from 'date-fns';
-import { keepPinned, LEAST_MINUTES, MOST_MINUTES } from '@sapling/core';
+import { addDays, format, parseISO } from 'date-fns';
+import { clockTime, holidayOn, keepPinned, LEAST_MINUTES, meetingOn, MOST_MINUTES, weekSlots } from '@sapling/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -19,6 +19,7 @@ import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import type { Plan } from './part-view.js';
 import { minutesOf, PlanBody } from './plan-body.js';
+import { nextDay } from './cycle-request.js';
 import { planRequest } from './plan-request.js';
 import { useDraft } from './use-draft.js';
 
@@ -42,13 +43,21 @@ export function Component() {
   const { data: styles } = useData('styles');
   const { data: texts } = useData('texts');
   const { data: settings } = useData('settings');
+  const { data: table } = useData('timetable');
   const { value: pictures } = useCore(pictured, 'pictured');
   const orders = useOrders();
   const may = useMay('plan');
   const usable = (groups ?? []).filter((g) => g.members.length > 0);
   const group = usable.find((g) => g.id === params.get('group')) ?? usable[0];
+  // the day is suggested once for a group: what colleagues add meanwhile must not move a plan that is being changed
+  const suggested = useRef<{ group: string; on: string } | null>(null);
+  if (group && past && settings && table && suggested.current?.group !== group.id)
+    suggested.current = { group: group.id, on: nextDay(group, past, settings, table, todayDay()) };
   const [minutes, setMinutes] = useState(20);
-  const [on, setOn] = useState(() => params.get('on') ?? todayDay());
+  const [typedOn, setOn] = useState(() => params.get('on'));
+  const on = typedOn ?? suggested.current?.on ?? todayDay();
+  const met = group && settings && meetingOn(on, group.id, table?.meetings ?? [], weekSlots(settings.slots));
+  const holiday = holidayOn(on, settings?.holidays ?? []);
   const [adultId, setAdultId] = useState<string | undefined>();
   // a cycle says which pairs this session is for
   const [focus, setFocus] = useState<readonly string[] | undefined>(() => params.get('focus')?.split(' ').filter(Boolean));
@@ -70,9 +79,10 @@ export function Component() {
     [orders, children, members],
   );
   const chosenFocus = useMemo(() => focus ?? group?.focus.slice(0, FOCUS_A_SESSION) ?? [], [focus, group]);
-  const adult = adultId ?? group?.adultId ?? '';
+  const adult = adultId ?? met?.meeting.adult ?? group?.adultId ?? '';
   const style = styles?.find((st) => st.id === (styleId ?? settings?.sessionStyle)) ?? styles?.[0];
-  const ready = taught !== null && past !== undefined && style !== undefined && texts !== undefined && settings !== undefined;
+  const ready =
+    taught !== null && past !== undefined && table !== undefined && style !== undefined && texts !== undefined && settings !== undefined;
   const request = useMemo(
     () =>
       ready && group && chosenFocus.length > 0
@@ -178,6 +188,7 @@ export function Component() {
               setParams({ group: event.target.value });
               setFocus(undefined);
               setAdultId(undefined);
+              setOn(null);
             }}
           >
             {usable.map((g) => (
@@ -187,7 +198,21 @@ export function Component() {
             ))}
           </SelectField>
           <p className="-mt-2 text-sm text-ink-2">{members.map((m) => m.givenName).join(', ')}</p>
-          <TextField label="Day" type="date" value={on} onChange={(event) => setOn(event.target.value || todayDay())} />
+          <TextField label="Day" type="date" value={on} onChange={(event) => setOn(event.target.value || null)} />
+          {holiday ? (
+            <p className="-mt-2 text-sm font-semibold text-wobbly">{holiday.name}: no group meets on this day.</p>
+          ) : (
+            <p className="-mt-2 text-sm text-ink-2">
+              {met
+                ? [
+                    `${format(parseISO(on), 'EEEE')} at ${clockTime(met.slot.start)}`,
+                    settings?.rooms.find((r) => r.id === met.meeting.room)?.name,
+                  ]
+                    .filter(Boolean)
+                    .join(', ')
+                : `${format(parseISO(on), 'EEEE')}, no time set`}
+            </p>
+          )}
           <SelectField label="Length" value={minutes} onChange={(event) => setMinutes(Number(event.target.value))}>
             {LENGTHS.map((n) => (
               <option key={n} value={n}>

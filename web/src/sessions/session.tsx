@@ -9,7 +9,7 @@ import { refresh, useData } from '../api/data.js';
 import { post } from '../outbox/outbox.js';
 import { useMay, useMe } from '../shell/me.js';
 import { AdultOptions } from '../ui/adult-options.js';
-import { dayWords, timeWords } from '../ui/dates.js';
+import { timeWords, whenWords } from '../ui/dates.js';
 import { Page, Pending } from '../ui/page.js';
 import { CoverLinks } from './cover-links.js';
 import { PaperDialog } from './paper-dialog.js';
@@ -71,7 +71,7 @@ export function Component() {
       title={session.groupName}
       lead={
         <>
-          {dayWords(session.on)}, {session.minutes} minutes with {session.members.map((m) => m.name.split(' ')[0]).join(', ')}
+          {whenWords(session)}, {session.minutes} minutes with {session.members.map((m) => m.name.split(' ')[0]).join(', ')}
           {session.hidden > 0 && ` and ${session.hidden} of another class`}
         </>
       }

@@ -45,6 +45,16 @@ export default function Commands({ onClose }: { onClose: () => void }) {
               Make a session
             </Command.Item>
           )}
+          <Command.Item value="timetable week rooms times" onSelect={to('/sessions/timetable')} className={item}>
+            Timetable
+          </Command.Item>
+          <Command.Item
+            value="times rooms adults hours lessons holidays set up"
+            onSelect={to('/sessions/timetable/set-up')}
+            className={item}
+          >
+            Times, rooms, lessons, holidays
+          </Command.Item>
           {bringIn && (
             <Command.Item value="bring in a class list import csv" onSelect={to('/children/import')} className={item}>
               Bring in a class list

@@ -1,14 +1,11 @@
 /** What the school decides where schools differ: each with its default and one sentence that says why. The lead decides. */
 import { DEFAULT_SETTINGS, type SchoolSettings } from '@sapling/contract';
 import { ACCENT_MERGERS } from '@sapling/core';
-import { useState } from 'react';
-import { toast } from 'sonner';
-import { call, Problem, sentenceOf } from '../api/client.js';
-import { refresh, useData } from '../api/data.js';
+import { Link } from 'react-router';
 import { useMay } from '../shell/me.js';
 import { Trouble } from '../ui/form.js';
-import { GroupAdults, Slots } from './group-times.js';
 import { ReadingAims } from './reading-aims.js';
+import { useSettingsDraft } from './use-settings-draft.js';
 
 type NumberSetting =
   | 'secureFrom'
@@ -25,36 +22,15 @@ const ACCENTS = Object.keys(ACCENT_MERGERS);
 const percent = (x: number): string => `${Math.round(x * 100)} %`;
 
 export function SchoolSettingsForm() {
-  const { data: kept } = useData('settings');
   const lead = useMay('manage team');
-  const [draft, setDraft] = useState<SchoolSettings | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  if (!kept) return null;
-  const now: SchoolSettings = draft ?? kept;
-  const set = <K extends keyof SchoolSettings>(key: K, value: SchoolSettings[K]): void => setDraft({ ...now, [key]: value });
+  const { now, set, save, leave, changed, trouble } = useSettingsDraft('Kept. What rests on it is worked out again.');
+  if (!now) return null;
   const accents = new Set(
     now.accent
       .split(',')
       .map((a) => a.trim())
       .filter(Boolean),
   );
-  const save = async (): Promise<void> => {
-    setTrouble(null);
-    const { version: _version, ...rest } = { ...kept, ...now };
-    try {
-      await call('saveSettings', { body: { ...rest, version: kept.version } });
-      await refresh('settings');
-      setDraft(null);
-      toast('Kept. What rests on it is worked out again.');
-    } catch (error) {
-      if (error instanceof Problem && error.code === 'newer-version') {
-        await refresh('settings');
-        setTrouble(
-          'Somebody else changed the settings meanwhile. What they kept is shown where you changed nothing; look again, then keep.',
-        );
-      } else setTrouble(sentenceOf(error));
-    }
-  };
   const row = (title: string, why: string, control: React.ReactNode) => (
     <div className="grid gap-x-6 gap-y-1 px-4 py-3 md:grid-cols-[15rem_17rem_1fr]">
       <span className="font-semibold">{title}</span>
@@ -173,14 +149,11 @@ export function SchoolSettingsForm() {
           </span>,
         )}
         {row(
-          'Times for groups',
-          'Default: none set, and groups are formed without them. At no time do more groups meet than there are rooms.',
-          <Slots now={now} set={set} />,
-        )}
-        {row(
-          'Who takes groups',
-          'Default: nobody set, and adults are given on the board. Those named here take no more groups than set, one at a time.',
-          <GroupAdults now={now} set={set} />,
+          'Times, rooms, lessons, holidays',
+          'Default: none set, and groups are formed without them. Who takes groups, and when they are there, stands there too.',
+          <Link className="underline underline-offset-4" to="/sessions/timetable/set-up">
+            On the timetable’s page
+          </Link>,
         )}
         {row(
           'A text is right',
@@ -265,12 +238,12 @@ export function SchoolSettingsForm() {
       </fieldset>
       <Trouble>{trouble}</Trouble>
       {!lead && <p className="mt-2 text-sm text-ink-2">The lead decides these.</p>}
-      {lead && draft && (
+      {lead && changed && (
         <div className="mt-3 flex gap-3">
           <button className="btn btn-main" onClick={() => void save()}>
             Keep these settings
           </button>
-          <button className="btn" onClick={() => setDraft(null)}>
+          <button className="btn" onClick={leave}>
             Leave as they were
           </button>
         </div>

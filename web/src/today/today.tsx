@@ -1,5 +1,6 @@
 /** Today: what to do now, with whom, is it ready; and what colleagues left. */
 import type { Endpoints, ResponseOf, Session } from '@sapling/contract';
+import { clockTime } from '@sapling/core';
 import { formatDistanceToNowStrict } from 'date-fns';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -259,7 +260,9 @@ function SessionHead({ session, adult }: { session: Session; adult: string }) {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <h3 className="text-xl">{session.groupName}</h3>
         <span className="text-ink-2">
+          {session.starts !== null && <b className="mr-2 text-ink tabular-nums">{clockTime(session.starts)}</b>}
           {session.minutes} minutes with {adult}
+          {session.room && `, ${session.room}`}
         </span>
         <span className="flex flex-wrap gap-1.5">
           {session.plan.focus.map((gpc) => (

@@ -1,3 +1,4 @@
+import { clockTime } from '@sapling/core';
 import { format, isToday, isTomorrow, isYesterday, parseISO } from 'date-fns';
 
 /** A day as people say it: Today, Tomorrow, Tue 24 Nov. */
@@ -10,3 +11,6 @@ export function dayWords(day: string): string {
 }
 export const timeWords = (at: string): string => format(new Date(at), 'EEE d MMM, HH:mm');
 export const todayDay = (): string => format(new Date(), 'yyyy-MM-dd');
+/** A session's day, and its clock time and room where the timetable has them. */
+export const whenWords = (s: { on: string; starts: number | null; room: string }): string =>
+  [`${dayWords(s.on)}${s.starts === null ? '' : ` at ${clockTime(s.starts)}`}`, s.room].filter(Boolean).join(', ');

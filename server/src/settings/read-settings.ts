@@ -1,0 +1,13 @@
+/** The school's settings as they are kept, with what was never set filled in. */
+import { DEFAULT_SETTINGS, type SchoolSettings } from '@sapling/contract';
+import type { Db } from '../db/open.js';
+import { schools } from '../db/schema.js';
+
+/** The settings with every default filled in, and their version. */
+export async function readSettings(db: Db): Promise<SchoolSettings & { version: number }> {
+  const [school] = await db.select({ settings: schools.settings, version: schools.settingsVersion }).from(schools).limit(1);
+  const kept = { ...DEFAULT_SETTINGS, ...school?.settings };
+  // times kept before they had days and a clock
+  const slots = kept.slots.map((s) => ({ ...s, days: s.days ?? [], start: s.start ?? null, minutes: s.minutes ?? 30 }));
+  return { ...kept, slots, version: school?.version ?? 1 };
+}

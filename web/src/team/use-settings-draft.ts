@@ -1,0 +1,51 @@
+/** The school's settings while they are being changed: a draft over what is kept, saved as one, with a newer version laid under it. */
+import type { SchoolSettings } from '@sapling/contract';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call, Problem, sentenceOf } from '../api/client.js';
+import { refresh, useData } from '../api/data.js';
+
+export interface SettingsDraft {
+  /** Undefined until they are read. */
+  readonly now: SchoolSettings | undefined;
+  readonly changed: boolean;
+  readonly trouble: string | null;
+  readonly set: <K extends keyof SchoolSettings>(key: K, value: SchoolSettings[K]) => void;
+  readonly save: () => Promise<void>;
+  readonly leave: () => void;
+}
+
+export function useSettingsDraft(said: string): SettingsDraft {
+  const { data: kept } = useData('settings');
+  // only what was changed: the rest follows what others keep meanwhile
+  const [draft, setDraft] = useState<Partial<SchoolSettings>>({});
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const now = kept && { ...kept, ...draft };
+  return {
+    now,
+    changed: Object.keys(draft).length > 0,
+    trouble,
+    set: (key, value) => setDraft((d) => ({ ...d, [key]: value })),
+    leave: () => {
+      setDraft({});
+      setTrouble(null);
+    },
+    save: async () => {
+      if (!kept || !now) return;
+      setTrouble(null);
+      try {
+        await call('saveSettings', { body: { ...now, version: kept.version } });
+        await refresh('settings');
+        setDraft({});
+        toast(said);
+      } catch (error) {
+        if (error instanceof Problem && error.code === 'newer-version') {
+          await refresh('settings');
+          setTrouble(
+            'Somebody else changed the settings meanwhile. What they kept is shown where you changed nothing; look again, then keep.',
+          );
+        } else setTrouble(sentenceOf(error));
+      }
+    },
+  };
+}

@@ -1,0 +1,102 @@
+/** One meeting of a group: when, with whom, where. Also the way to place one without dragging. */
+import type { Colleague, Group, SchoolSettings } from '@sapling/contract';
+import type { WeekSlot } from '@sapling/core';
+import { useState } from 'react';
+import { AdultOptions } from '../ui/adult-options.js';
+import { Dialog } from '../ui/dialog.js';
+import type { Placed } from './week-facts.js';
+import { timeInWords } from './week-times.js';
+
+interface Props {
+  group: Group;
+  /** Null for one that is to be placed. */
+  meeting: Placed | null;
+  settings: SchoolSettings;
+  slots: readonly WeekSlot[];
+  team: readonly Colleague[];
+  /** What would clash with these choices, in sentences. */
+  wouldClash: (next: Placed) => readonly string[];
+  onKeep: (next: Placed) => void;
+  onOut: () => void;
+  onClose: () => void;
+}
+
+export function MeetingDialog({ group, meeting, settings, slots, team, wouldClash, onKeep, onOut, onClose }: Props) {
+  const [slot, setSlot] = useState(meeting?.slot ?? slots[0]?.id ?? '');
+  const [adultId, setAdult] = useState(meeting?.adultId ?? '');
+  const [room, setRoom] = useState(meeting?.room ?? '');
+  const make = (at: string): Placed => ({
+    group: group.id,
+    name: group.name,
+    slot: at,
+    adultId: adultId || null,
+    adult: adultId || group.adultId,
+    room,
+  });
+  const clashing = wouldClash(make(slot));
+  const own = team.find((c) => c.id === group.adultId)?.name;
+  return (
+    <Dialog open onClose={onClose} title={`${group.name}: ${meeting ? 'a meeting' : 'a new meeting'}`}>
+      <form
+        className="grid gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          onKeep(make(slot));
+        }}
+      >
+        <label>
+          <span className="mb-1 block font-semibold">When</span>
+          <select className="field" value={slot} onChange={(event) => setSlot(event.target.value)}>
+            {slots.map((s) => (
+              <option key={s.id} value={s.id}>
+                {timeInWords(settings, s.id)}
+                {wouldClash(make(s.id)).length > 0 ? ' (clashes)' : ''}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          <span className="mb-1 block font-semibold">With</span>
+          <select className="field" value={adultId} onChange={(event) => setAdult(event.target.value)}>
+            <AdultOptions
+              team={team.filter((c) => c.id !== group.adultId)}
+              now={adultId || null}
+              none={own ? `the group’s adult, ${own}` : 'the group’s adult, nobody yet'}
+            />
+          </select>
+        </label>
+        {settings.rooms.length > 0 && (
+          <label>
+            <span className="mb-1 block font-semibold">Where</span>
+            <select className="field" value={room} onChange={(event) => setRoom(event.target.value)}>
+              <option value="">no room yet</option>
+              {settings.rooms.map((r) => (
+                <option key={r.id} value={r.id}>
+                  {r.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        {clashing.length > 0 && (
+          <ul className="border-l-4 border-gap bg-gap-wash px-3 py-2">
+            {clashing.map((words) => (
+              <li key={words}>{words}.</li>
+            ))}
+          </ul>
+        )}
+        <div className="flex flex-wrap gap-3">
+          <button className="btn btn-main">{clashing.length > 0 ? 'Keep, though it clashes' : 'Keep'}</button>
+          <button type="button" className="btn" onClick={onClose}>
+            Leave as it was
+          </button>
+          {meeting && (
+            <button type="button" className="btn btn-quiet ml-auto" onClick={onOut}>
+              Take it out
+            </button>
+          )}
+        </div>
+      </form>
+    </Dialog>
+  );
+}
