@@ -19,7 +19,17 @@ import {
   version,
 } from './model.js';
 import { correction, correctionBody, cue, cueBody, gpc as pair, orderBody, ruleBody, stated, teachingOrder, word } from './library.js';
-import { arrangement, group, groupBody, groupHistory, groupOutcomeFacts, groupRule, groupRuleBody } from './grouping.js';
+import {
+  arrangement,
+  group,
+  groupBody,
+  groupHistory,
+  groupOutcomeFacts,
+  groupRule,
+  groupRuleBody,
+  lending,
+  lendingBody,
+} from './grouping.js';
 import { readingSummary, recordingConsent, recordingPart, text, textBody, wholeReading } from './reading.js';
 import { coverLink, coverSecret, coverView } from './cover.js';
 import { remark, remarkBody } from './remark.js';
@@ -219,6 +229,15 @@ export const endpoints = {
   groupRules: define('GET', '/api/groups/rules', { response: z.array(groupRule) }),
   saveGroupRule: define('PUT', '/api/groups/rules/:id', { params: byId, body: groupRuleBody, response: groupRule }),
   removeGroupRule: define('DELETE', '/api/groups/rules/:id', { params: byId, query: atVersion }),
+
+  lendings: define('GET', '/api/lendings', { response: z.array(lending) }),
+  /** Answers with how many sessions went along. */
+  addLending: define('POST', '/api/groups/:id/lendings', {
+    params: byId,
+    body: lendingBody,
+    response: lending.extend({ sessions: z.number().int() }),
+  }),
+  endLending: define('DELETE', '/api/lendings/:id', { params: byId, response: z.object({ sessions: z.number().int() }) }),
 
   sessions: define('GET', '/api/sessions', { query: z.object({ from: day.optional(), to: day.optional() }), response: z.array(session) }),
   session: define('GET', '/api/sessions/:id', { params: byId, response: session }),

@@ -109,3 +109,8 @@ export const groupOutcomeFacts = z.object({
   ),
 });
 export type GroupOutcomeFacts = z.infer<typeof groupOutcomeFacts>;
+
+/** A group given to a colleague for some days, both ends included. */
+export const lendingBody = z.object({ colleagueId: id, from: day, until: day });
+export const lending = lendingBody.extend({ id, groupId: id, groupName: z.string(), byName: z.string() });
+export type Lending = z.infer<typeof lending>;

@@ -2,12 +2,14 @@
  * The one place that decides whether a colleague may do something. Every route passes its need here
  * before its handler runs, and the outbox passes each record. What a colleague reaches follows from their
  * part: a lead the whole school, a teacher or class teacher their classes, a tutor the children of the
- * groups and sessions they were given.
+ * groups they were given. Who was given one session, or a group for some days, gets what it takes to run
+ * it and no more: the sessions, the children's names, and to mark what they do in it.
  */
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, gte, inArray, isNull, lte } from 'drizzle-orm';
 import type { Role } from '@sapling/contract';
+import { daysAfter } from '@sapling/core';
 import type { Db } from './db/open.js';
-import { children, classColleagues, classes, groupMembers, groups, sessions } from './db/schema.js';
+import { children, classColleagues, classes, groupMembers, groups, lendings, observations, sessions } from './db/schema.js';
 import { Refusal } from './http/problem.js';
 
 export type Need =
@@ -20,6 +22,9 @@ export type Need =
   | { readonly action: 'import children' }
   | { readonly action: 'read child'; readonly childId: string }
   | { readonly action: 'mark child'; readonly childId: string }
+  | { readonly action: 'mark in session'; readonly childId: string }
+  | { readonly action: 'withdraw mark'; readonly childId: string; readonly observation: string }
+  | { readonly action: 'end lending'; readonly lendingId: string }
   | { readonly action: 'read check'; readonly checkChild: (db: Db) => Promise<string | undefined> }
   | { readonly action: 'form groups'; readonly childIds: readonly string[] }
   | { readonly action: 'change group'; readonly groupIds: readonly string[]; readonly childIds: readonly string[] }
@@ -45,31 +50,47 @@ export interface Actor {
 /** What a colleague reaches, looked up once a request. */
 export interface Access {
   readonly actor: Actor;
+  /** The day this holds for. */
+  readonly today: string;
   readonly classIds: ReadonlySet<string>;
   readonly childIds: ReadonlySet<string>;
+  /** Children seen by name alone, and marked in a session: those of sessions and groups given for a time. */
+  readonly runIds: ReadonlySet<string>;
   readonly groupIds: ReadonlySet<string>;
+  /** Groups given for a time: they are read and run, and not changed. */
+  readonly lentIds: ReadonlySet<string>;
   readonly sessionIds: ReadonlySet<string>;
 }
 
-export async function accessOf(db: Db, actor: Actor): Promise<Access> {
-  const [allClasses, mine, allChildren, allGroups, members, allSessions] = await Promise.all([
+/** So many days after its session a colleague who was given it still sees the children's names, to log and to leave a note. */
+export const RUN_DAYS = 14;
+
+/** @param today the day it is asked on, YYYY-MM-DD: what was given for a time ends. */
+export async function accessOf(db: Db, actor: Actor, today: string): Promise<Access> {
+  const [allClasses, mine, allChildren, allGroups, members, allSessions, lent] = await Promise.all([
     db.select({ id: classes.id }).from(classes).where(isNull(classes.removedAt)),
     db.select({ id: classColleagues.classId }).from(classColleagues).where(eq(classColleagues.colleagueId, actor.id)),
     db.select({ id: children.id, classId: children.classId }).from(children).where(isNull(children.removedAt)),
     db.select({ id: groups.id, adultId: groups.adultId }).from(groups).where(isNull(groups.removedAt)),
     db.select().from(groupMembers),
     db
-      .select({ id: sessions.id, groupId: sessions.groupId, adultId: sessions.adultId, members: sessions.members })
+      .select({ id: sessions.id, groupId: sessions.groupId, adultId: sessions.adultId, members: sessions.members, on: sessions.on })
       .from(sessions)
       .where(isNull(sessions.removedAt)),
+    lentTo(db, actor.id, today),
   ]);
   const classIds = new Set(actor.role === 'lead' ? allClasses.map((c) => c.id) : actor.role === 'tutor' ? [] : mine.map((c) => c.id));
   const alive = new Set(allChildren.map((c) => c.id));
   const childIds = new Set(allChildren.filter((c) => classIds.has(c.classId)).map((c) => c.id));
   const given = new Set(allGroups.filter((g) => g.adultId === actor.id).map((g) => g.id));
   for (const { groupId, childId } of members) if (given.has(groupId) && alive.has(childId)) childIds.add(childId);
+  const isLent = (s: { groupId: string; on: string }): boolean =>
+    lent.some((l) => l.groupId === s.groupId && l.from <= s.on && s.on <= l.until);
+  const runIds = new Set<string>();
   for (const session of allSessions)
-    if (session.adultId === actor.id) for (const child of session.members) if (alive.has(child)) childIds.add(child);
+    if ((session.adultId === actor.id && daysAfter(session.on, RUN_DAYS) >= today) || isLent(session))
+      for (const child of session.members) if (alive.has(child)) runIds.add(child);
+  for (const { groupId, childId } of members) if (alive.has(childId) && lent.some((l) => l.groupId === groupId)) runIds.add(childId);
   const groupIds = new Set(given);
   if (actor.role === 'lead' || actor.role === 'teacher')
     for (const g of allGroups) if (!members.some((m) => m.groupId === g.id)) groupIds.add(g.id);
@@ -80,12 +101,34 @@ export async function accessOf(db: Db, actor: Actor): Promise<Access> {
       .filter(
         (s) =>
           s.adultId === actor.id ||
+          isLent(s) ||
           (actor.role === 'tutor' ? given.has(s.groupId) : groupIds.has(s.groupId) || s.members.some((m) => childIds.has(m))),
       )
       .map((s) => s.id),
   );
   const groupsAlive = new Set(allGroups.map((g) => g.id));
-  return { actor, classIds, childIds, groupIds: new Set([...groupIds].filter((g) => groupsAlive.has(g))), sessionIds };
+  const lentIds = new Set(lent.map((l) => l.groupId).filter((g) => groupsAlive.has(g)));
+  return {
+    actor,
+    today,
+    classIds,
+    childIds,
+    runIds,
+    lentIds,
+    groupIds: new Set([...groupIds].filter((g) => groupsAlive.has(g))),
+    sessionIds,
+  };
+}
+
+/** Groups this colleague may read: their own, and those they have for a time. */
+export const readable = (access: Access): Set<string> => new Set([...access.groupIds, ...access.lentIds]);
+
+/** The groups a colleague has for some days, today being one of them. */
+async function lentTo(db: Db, colleagueId: string, today: string): Promise<{ groupId: string; from: string; until: string }[]> {
+  return db
+    .select({ groupId: lendings.groupId, from: lendings.from, until: lendings.until })
+    .from(lendings)
+    .where(and(eq(lendings.colleagueId, colleagueId), isNull(lendings.endedAt), lte(lendings.from, today), gte(lendings.until, today)));
 }
 
 /** Whether this colleague may do this. @throws Refusal `not-allowed` for the part, `not-found` for what is out of reach. */
@@ -114,6 +157,26 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
     case 'read child':
     case 'mark child':
       return reach(access.childIds, need.childId);
+    case 'mark in session':
+      return reach(new Set([...access.childIds, ...access.runIds]), need.childId);
+    case 'withdraw mark': {
+      if (access.childIds.has(need.childId)) return;
+      reach(access.runIds, need.childId);
+      // one's own mark only
+      const [mark] = await db.select({ by: observations.by }).from(observations).where(eq(observations.id, need.observation));
+      if (mark && mark.by !== actor.id) throw new Refusal('not-allowed');
+      return;
+    }
+    case 'end lending': {
+      const [row] = await db
+        .select({ group: lendings.groupId, to: lendings.colleagueId })
+        .from(lendings)
+        .where(eq(lendings.id, need.lendingId));
+      // who has the group for a time can give it back
+      if (row?.to === actor.id) return;
+      part('lead', 'teacher');
+      return reach(access.groupIds, row?.group ?? '');
+    }
     case 'read check': {
       const child = await need.checkChild(db);
       return reach(access.childIds, child ?? '');
@@ -146,7 +209,7 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
       for (const group of await need.groupsMoved(db)) reach(access.groupIds, group);
       return;
     case 'read group':
-      return reach(access.groupIds, need.groupId);
+      return reach(readable(access), need.groupId);
     case 'plan session':
       part('lead', 'teacher');
       return reach(access.groupIds, need.groupId);
@@ -165,7 +228,14 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
         .from(groups)
         .innerJoin(sessions, eq(sessions.groupId, groups.id))
         .where(and(eq(sessions.id, need.sessionId), eq(groups.adultId, actor.id)));
-      if (group.length === 0) throw new Refusal('not-allowed');
+      if (group.length > 0) return;
+      const [session] = await db
+        .select({ groupId: sessions.groupId, on: sessions.on })
+        .from(sessions)
+        .where(eq(sessions.id, need.sessionId));
+      const lent = await lentTo(db, actor.id, access.today);
+      if (!session || !lent.some((l) => l.groupId === session.groupId && l.from <= session.on && session.on <= l.until))
+        throw new Refusal('not-allowed');
       return;
     }
     case 'change session':

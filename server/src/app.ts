@@ -18,7 +18,15 @@ import { uuidv7 } from './ids.js';
 import { routes } from './routes.js';
 
 const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url));
-const NO_ACCESS: Omit<Access, 'actor'> = { classIds: new Set(), childIds: new Set(), groupIds: new Set(), sessionIds: new Set() };
+const NO_ACCESS: Omit<Access, 'actor'> = {
+  today: '',
+  classIds: new Set(),
+  childIds: new Set(),
+  runIds: new Set(),
+  lentIds: new Set(),
+  groupIds: new Set(),
+  sessionIds: new Set(),
+};
 const TRIES = 10;
 const TRY_WINDOW_MS = 10 * 60_000;
 
@@ -97,7 +105,7 @@ function mount(app: Express, route: Route, services: Services): void {
       if (method !== 'get' && need.action !== 'public' && req.headers['x-csrf-token'] !== signedIn!.csrf)
         throw new Refusal('forged-request');
       const access = signedIn
-        ? await accessOf(services.db, signedIn.colleague)
+        ? await accessOf(services.db, signedIn.colleague, services.now().slice(0, 10))
         : ({ ...NO_ACCESS, actor: { id: '', role: 'tutor' } } satisfies Access);
       await decide(services.db, access, need);
       const call = { ...services, ...input, req, res, signedIn, me: signedIn?.colleague, access } as unknown as Call<never>;

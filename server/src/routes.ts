@@ -9,6 +9,7 @@ import { outboxRoute } from './evidence/outbox.js';
 import { groupRoutes } from './groups/groups.js';
 import { groupHistoryRoutes } from './groups/history.js';
 import { outcomeRoutes } from './groups/outcome.js';
+import { lendingRoutes } from './groups/lendings.js';
 import { groupRuleRoutes } from './groups/rules.js';
 import { route, type Route } from './http/route.js';
 import { importRoutes } from './imports/imports.js';
@@ -54,6 +55,7 @@ export const routes: readonly Route[] = [
   ...groupRuleRoutes,
   ...outcomeRoutes,
   ...groupRoutes,
+  ...lendingRoutes,
   ...timetableRoutes,
   ...sessionRoutes,
   ...styleRoutes,

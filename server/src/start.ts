@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { pino, type Logger } from 'pino';
 import { createApp } from './app.js';
 import type { Config } from './config.js';
-import { openDatabase } from './db/open.js';
+import { openDatabase, type Db } from './db/open.js';
 import { seedDemo } from './demo/seed.js';
 import { Screens } from './evidence/screens.js';
 import { Live } from './live/live.js';
@@ -15,6 +15,7 @@ const PURGE_EVERY_MS = 3_600_000;
 export interface Running {
   readonly url: string;
   readonly seeded: boolean;
+  readonly db: Db;
   close(): Promise<void>;
 }
 
@@ -40,6 +41,7 @@ export async function start(config: Config, log: Logger = pino({ level: config.l
   return {
     url: `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}`,
     seeded,
+    db,
     close: async () => {
       clearInterval(purging);
       live.close();

@@ -230,6 +230,14 @@ const TABLE: Record<EndpointName, Row> = {
   removeGroupRule: list({ path: () => `/api/groups/rules/${none}?version=1`, may: TEACHERS }),
   timetable: list({ path: () => '/api/timetable' }),
   saveTimetable: list({ path: () => '/api/timetable', body: () => ({ version: 99, meetings: [] }), may: TEACHERS }),
+  lendings: list({ path: () => '/api/lendings' }),
+  addLending: list({
+    path: () => `/api/groups/${group}/lendings`,
+    body: () => ({ colleagueId: school.people.get('lead')!.id, from: '2026-01-01', until: '2026-01-02' }),
+    may: TEACHERS,
+    far: () => `/api/groups/${otherGroup}/lendings`,
+  }),
+  endLending: list({ path: () => `/api/lendings/${none}`, may: [] }),
   sessions: list({ path: () => '/api/sessions' }),
   session: list({ path: () => `/api/sessions/${session}`, far: () => `/api/sessions/${otherSession}` }),
   addSession: list({
@@ -306,6 +314,7 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   changePassword: [401],
   saveSettings: [409],
   saveTimetable: [409],
+  addLending: [400],
   showScreen: [404],
   endScreen: [404],
   updateColleague: [409],

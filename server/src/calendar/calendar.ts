@@ -7,6 +7,7 @@ import { accessOf } from '../access.js';
 import { hashOfSecret, newSecret } from '../auth/secret.js';
 import type { Db } from '../db/open.js';
 import { calendarLinks, colleagues, groups, schools } from '../db/schema.js';
+import { lentOn } from '../groups/lendings.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
@@ -31,15 +32,16 @@ export async function calendarOf(
   person: { id: string; name: string; role: (typeof colleagues.$inferSelect)['role'] },
   now: string,
 ): Promise<string> {
-  const access = await accessOf(db, person);
   const today = now.slice(0, 10);
+  const access = await accessOf(db, person, today);
   const from = daysAfter(today, -BACK_DAYS);
-  const [sessions, [school], settings, groupRows, table] = await Promise.all([
+  const [sessions, [school], settings, groupRows, table, lent] = await Promise.all([
     listSessions(db, access, { from, adultId: person.id }),
     db.select().from(schools),
     readSettings(db),
     db.select({ id: groups.id, slot: groups.slot, startsOn: groups.startsOn, endsOn: groups.endsOn }).from(groups),
     readTimetable(db, access),
+    lentOn(db),
   ]);
   const zone = school?.timeZone ?? 'UTC';
   const calendar = ical({
@@ -74,7 +76,8 @@ export async function calendarOf(
       const slot = slots.find((x) => x.id === m.slot && x.day === weekday(on));
       const group = groupRows.find((g) => g.id === m.group);
       const lasts = !group || (on >= group.startsOn && (group.endsOn === null || on <= group.endsOn));
-      if (!slot || m.adult !== person.id || !lasts || sessions.some((s) => s.groupId === m.group && s.on === on)) continue;
+      if (!slot || (lent(m.group, on) ?? m.adult) !== person.id || !lasts || sessions.some((s) => s.groupId === m.group && s.on === on))
+        continue;
       const room = settings.rooms.find((r) => r.id === m.room)?.name;
       calendar.createEvent({
         id: `${m.group}-${on}@keen-sapling`,

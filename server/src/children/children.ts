@@ -64,7 +64,7 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
 }
 
 export async function namesOf(db: Db, access: Access, ids: readonly string[]): Promise<Map<string, string>> {
-  const visible = ids.filter((id) => access.childIds.has(id));
+  const visible = ids.filter((id) => access.childIds.has(id) || access.runIds.has(id));
   if (visible.length === 0) return new Map();
   const rows = await db
     .select()

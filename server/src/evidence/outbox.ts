@@ -17,9 +17,11 @@ const AHEAD_MS = 24 * 3_600_000;
 
 function needOf(entry: OutboxEntry): Need {
   switch (entry.type) {
-    case 'check':
     case 'observation':
+      return { action: entry.record.kind === 'session' ? 'mark in session' : 'mark child', childId: entry.record.child };
     case 'withdrawal':
+      return { action: 'withdraw mark', childId: entry.record.child, observation: entry.record.observation };
+    case 'check':
     case 'finish':
     case 'reading':
     case 'reading step':

@@ -1,6 +1,6 @@
 import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Group, GroupBody } from '@sapling/contract';
-import type { Access } from '../access.js';
+import { readable, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
@@ -8,7 +8,7 @@ import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 
 export async function listGroups(db: Db, access: Access, only?: readonly string[]): Promise<Group[]> {
-  const ids = (only ?? [...access.groupIds]).filter((id) => access.groupIds.has(id) || only !== undefined);
+  const ids = (only ?? [...readable(access)]).filter((id) => readable(access).has(id) || only !== undefined);
   if (ids.length === 0) return [];
   const [rows, members] = await Promise.all([
     db

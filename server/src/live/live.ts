@@ -1,7 +1,7 @@
 /** Live updates: tells signed-in colleagues which records changed (server-sent events), never what they hold. */
 import type { LiveEvent } from '@sapling/contract';
 import type { Response } from 'express';
-import { accessOf, type Access, type Actor } from '../access.js';
+import { accessOf, readable, type Access, type Actor } from '../access.js';
 import type { Db } from '../db/open.js';
 
 interface Listener {
@@ -52,10 +52,14 @@ export class Live {
     for (const { actor, res } of this.#listeners) {
       let may = about.everyone === true || (about.colleagues ?? []).includes(actor.id);
       if (!may) {
-        if (!cache.has(actor.id)) cache.set(actor.id, accessOf(this.db, actor));
+        if (!cache.has(actor.id)) cache.set(actor.id, accessOf(this.db, actor, new Date().toISOString().slice(0, 10)));
         const access = await cache.get(actor.id)!;
         const any = (ids: readonly string[] | undefined, set: ReadonlySet<string>): boolean => (ids ?? []).some((id) => set.has(id));
-        may = any(about.children, access.childIds) || any(about.groups, access.groupIds) || any(about.sessions, access.sessionIds);
+        may =
+          any(about.children, access.childIds) ||
+          any(about.children, access.runIds) ||
+          any(about.groups, readable(access)) ||
+          any(about.sessions, access.sessionIds);
       }
       if (may) res.write(`data: ${JSON.stringify(event)}\n\n`);
     }

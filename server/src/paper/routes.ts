@@ -57,7 +57,7 @@ export async function factsOf(
   ]);
   const lines = await childLines(
     db,
-    rows.filter((r) => access.childIds.has(r.id)),
+    rows.filter((r) => access.childIds.has(r.id) || access.runIds.has(r.id)),
     now,
   );
   const who = (id: string | null): string => people.find((p) => p.id === id)?.name ?? '';

@@ -1,7 +1,7 @@
 /** Notes on children and groups, whom they name, and what is new since somebody last looked. */
 import { and, desc, eq, gte, inArray } from 'drizzle-orm';
 import type { Remark } from '@sapling/contract';
-import { accessOf, type Access } from '../access.js';
+import { accessOf, readable, type Access } from '../access.js';
 import { fullName } from '../children/children.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, groups, looks, remarks } from '../db/schema.js';
@@ -28,7 +28,7 @@ export function mentionsIn(text: string, people: readonly { readonly id: string;
 }
 
 export async function remarksFor(db: Db, access: Access, filter: { subject?: string | undefined; from?: string } = {}): Promise<Remark[]> {
-  const reach = [...access.childIds, ...access.groupIds].filter((id) => filter.subject === undefined || id === filter.subject);
+  const reach = [...access.childIds, ...readable(access)].filter((id) => filter.subject === undefined || id === filter.subject);
   if (reach.length === 0) return [];
   const rows = await db
     .select()
@@ -61,8 +61,9 @@ export const remarkRoutes = [
           const theirs = await accessOf(
             db,
             people.find((p) => p.id === id)!,
+            access.today,
           );
-          return (body.about === 'child' ? theirs.childIds : theirs.groupIds).has(body.subject);
+          return (body.about === 'child' ? theirs.childIds : readable(theirs)).has(body.subject);
         }),
       );
       const mentions = named.filter((_, k) => sees[k]);

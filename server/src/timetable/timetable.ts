@@ -2,7 +2,7 @@
 import { inArray, isNull } from 'drizzle-orm';
 import type { Timetable, WeekMeeting } from '@sapling/contract';
 import { weekSlots } from '@sapling/core';
-import type { Access } from '../access.js';
+import { readable, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { colleagues, groups, timetables } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
@@ -19,16 +19,17 @@ export async function readTimetable(db: Db, access: Access): Promise<Timetable> 
   const ids = [...new Set(kept.meetings.map((m) => m.group))];
   const rows = ids.length > 0 ? await db.select().from(groups).where(inArray(groups.id, ids)) : [];
   const alive = new Map(rows.filter((g) => g.removedAt === null).map((g) => [g.id, g]));
+  const reach = readable(access);
   const all = access.actor.role === 'lead' || access.actor.role === 'teacher';
   return {
     version: kept.version,
     savedBy: people.find((p) => p.id === kept.savedBy)?.name ?? null,
     savedAt: kept.savedAt,
     meetings: kept.meetings
-      .filter((m) => alive.has(m.group) && (all || access.groupIds.has(m.group) || m.adultId === access.actor.id))
+      .filter((m) => alive.has(m.group) && (all || reach.has(m.group) || m.adultId === access.actor.id))
       .map((m) => {
         const group = alive.get(m.group)!;
-        return { ...m, name: access.groupIds.has(m.group) ? group.name : '', adult: m.adultId ?? group.adultId };
+        return { ...m, name: reach.has(m.group) ? group.name : '', adult: m.adultId ?? group.adultId };
       }),
   };
 }

@@ -33,7 +33,7 @@ export function useData<N extends EndpointName>(name: N | null, input: Input<N> 
 
 const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   children: ['children', 'child', 'evidence', 'today', 'progress', 'classes'],
-  groups: ['groups', 'timetable', 'groupRules', 'groupHistory', 'groupOutcome', 'children', 'today'],
+  groups: ['groups', 'timetable', 'lendings', 'groupRules', 'groupHistory', 'groupOutcome', 'children', 'today'],
   sessions: ['sessions', 'session', 'today', 'groupOutcome', 'practice', 'coverLinks'],
   checks: ['checks', 'check', 'today'],
   readings: ['readings', 'reading', 'children', 'child', 'evidence', 'today'],

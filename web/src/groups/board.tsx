@@ -16,7 +16,7 @@ import { Link, useLocation } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
-import { useMay } from '../shell/me.js';
+import { useMay, useMe } from '../shell/me.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { core } from '../workers/core.js';
 import { Conflict } from './conflict.js';
@@ -51,6 +51,8 @@ export function Component() {
   const { data: children } = useData('children');
   const { data: team } = useData('team');
   const { data: classes } = useData('classes');
+  const { data: lendings } = useData('lendings');
+  const me = useMe().colleague.id;
   const may = useMay('form groups');
   const location = useLocation();
   const gaps = location.state as { fromChildren?: string[]; focus?: string[] } | null;
@@ -90,6 +92,9 @@ export function Component() {
   const loose = children.filter((c) => !grouped.has(c.id) && c.line.some((p) => p.state === 'gap'));
   const named = namedOf(byId, groups, team ?? []);
   const { problem, view } = board;
+  // a group that is this colleague's for a time is run, not changed
+  const borrowed = (g: Group): boolean =>
+    g.members.length === 0 && (lendings ?? []).some((l) => l.groupId === g.id && l.colleagueId === me);
   const rulesBroken = (k: number): string[] => {
     if (!view || !problem) return [];
     const inGroup = new Set(groups[k]!.members);
@@ -315,7 +320,7 @@ export function Component() {
                 onLock={lock}
                 onWhy={setAsked}
                 total={longest}
-                may={may}
+                may={may && !borrowed(group)}
                 onMove={(child, to) => void move(child, group, to)}
               />
             ))}

@@ -17,6 +17,7 @@ import { core } from '../workers/core.js';
 import { arrange, undoing } from './arrange.js';
 import { Conflict } from './conflict.js';
 import { Details } from './details.js';
+import { LendDialog, LentLines } from './lend.js';
 import { FocusPicker } from './focus-picker.js';
 import { Member, memberColumns, Menu, MenuItem } from './member.js';
 import { MOST_FOCUS, needOf, problemOf, splitFocus, taughtToAny, type Around } from './problem.js';
@@ -64,6 +65,7 @@ export function GroupCard(props: Props) {
   const [name, setName] = useState(group.name);
   const [picking, setPicking] = useState(false);
   const [detailing, setDetailing] = useState(false);
+  const [lending, setLending] = useState(false);
   const [conflict, setConflict] = useState<{ mine: GroupChange; theirs: Group } | null>(null);
   useEffect(() => setName(group.name), [group.name]);
   // a second change can come before the first has been read back: it stands on the version the first made
@@ -163,6 +165,7 @@ export function GroupCard(props: Props) {
               <MenuItem onSelect={() => void suggestFocus()}>Take the focus that fits best</MenuItem>
               <MenuItem onSelect={() => setPicking(true)}>Choose the focus</MenuItem>
               <MenuItem onSelect={() => setDetailing(true)}>Set time, dates and skills</MenuItem>
+              <MenuItem onSelect={() => setLending(true)}>Give to a colleague for a time</MenuItem>
               <MenuItem onSelect={() => void remove()}>End this group</MenuItem>
             </Menu>
           </DropdownMenu.Root>
@@ -190,6 +193,7 @@ export function GroupCard(props: Props) {
           {group.endsOn ? ` to ${dayWords(group.endsOn)}` : ' on'}
         </span>
       </div>
+      <LentLines group={group} team={team} />
       {group.skills.length > 0 && <p className="mb-1">Skills: {list(group.skills)}</p>}
       {group.focus.length + group.skills.length === 0 && group.members.length > 0 && may && (
         <div className="mb-2">
@@ -217,8 +221,14 @@ export function GroupCard(props: Props) {
             />
           ) : null;
         })}
-        {group.members.length === 0 && <li className="py-3 text-ink-2">No children yet. {may && 'Drag one here.'}</li>}
-        {group.hidden > 0 && <li className="py-1 text-sm text-ink-2">and {group.hidden} of another class</li>}
+        {group.members.length + group.hidden === 0 && <li className="py-3 text-ink-2">No children yet. {may && 'Drag one here.'}</li>}
+        {group.hidden > 0 && (
+          <li className="py-1 text-sm text-ink-2">
+            {group.members.length === 0
+              ? `${group.hidden} ${group.hidden === 1 ? 'child' : 'children'} whose records you do not see`
+              : `and ${group.hidden} of another class`}
+          </li>
+        )}
       </ul>
       {breaks.map((words) => (
         <p key={words} className="mb-2 border-l-4 border-gap bg-gap-wash px-2 py-1 text-sm">
@@ -288,6 +298,7 @@ export function GroupCard(props: Props) {
           onPicked={(focus) => void save({ focus })}
         />
       )}
+      {lending && <LendDialog group={group} team={team} onClose={() => setLending(false)} />}
       {detailing && (
         <Details group={group} settings={settings} onClose={() => setDetailing(false)} onSave={(change) => void save(change)} />
       )}

@@ -44,6 +44,7 @@ export function Component() {
   const { data: texts } = useData('texts');
   const { data: settings } = useData('settings');
   const { data: table } = useData('timetable');
+  const { data: lendings } = useData('lendings');
   const { value: pictures } = useCore(pictured, 'pictured');
   const orders = useOrders();
   const may = useMay('plan');
@@ -79,7 +80,8 @@ export function Component() {
     [orders, children, members],
   );
   const chosenFocus = useMemo(() => focus ?? group?.focus.slice(0, FOCUS_A_SESSION) ?? [], [focus, group]);
-  const adult = adultId ?? met?.meeting.adult ?? group?.adultId ?? '';
+  const lent = lendings?.find((l) => l.groupId === group?.id && l.from <= on && on <= l.until);
+  const adult = adultId ?? lent?.colleagueId ?? met?.meeting.adult ?? group?.adultId ?? '';
   const style = styles?.find((st) => st.id === (styleId ?? settings?.sessionStyle)) ?? styles?.[0];
   const ready =
     taught !== null && past !== undefined && table !== undefined && style !== undefined && texts !== undefined && settings !== undefined;

@@ -128,6 +128,11 @@ export function Component() {
                 >
                   <AdultOptions team={team} now={session.adultId} />
                 </select>
+                {session.adultId && (
+                  <p className="text-sm text-ink-2">
+                    They find it under Today and see the children’s names in it, until two weeks after its day.
+                  </p>
+                )}
                 <input
                   className="field"
                   type="date"
