@@ -43,6 +43,7 @@ export {
   type Thin,
 } from './grouping/explain.js';
 export { boardOf, type BoardView } from './grouping/board-view.js';
+export * from './grouping/after-cycle.js';
 export { suggestions, suggestionsSteps, difference, TRULY_DIFFERENT, type Suggestion } from './grouping/suggestions.js';
 export { broken, constraintsOf, type Constraint } from './grouping/rules.js';
 export { conflictOf, conflictInWords, inWords, type RuleConflict, type Named } from './grouping/conflict.js';

@@ -4,8 +4,10 @@ import type { GroupOutcomeFacts } from '@sapling/contract';
 import { useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';
+import { useMay } from '../shell/me.js';
 import { dayWords } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
+import { NextSteps } from './next-steps.js';
 import { GraphemeChip } from '../ui/word-marks.js';
 
 const tenth = (x: number): string => (Math.round(x * 10) / 10).toFixed(1).replace('-', '−');
@@ -18,7 +20,9 @@ const ADVICE: Record<OutcomeAdvice, string> = {
 
 export function Component() {
   const { id } = useParams();
+  const may = useMay('plan');
   const { data: groups } = useData('groups');
+  const { data: children } = useData('children');
   const { data: facts, error } = useData('groupOutcome', { params: { id: id! } });
   const group = groups?.find((g) => g.id === id);
   const outcome = useMemo(
@@ -48,9 +52,6 @@ export function Component() {
         </Empty>
       </Page>
     );
-  const leaving = outcome.children.filter((c) => c.advice === 'ready to leave');
-  const other = outcome.children.filter((c) => c.advice === 'needs something else');
-  const name = (child: string): string => facts.children.find((c) => c.id === child)!.name.split(' ')[0]!;
   return (
     <Page
       wide
@@ -83,7 +84,9 @@ export function Component() {
         This is what happened, not proof of why: children also learn in class and at home, and a check on a bad day looks like a loss.
         {facts.hidden > 0 && ` ${facts.hidden} of another class are not counted here.`}
       </p>
-      <Suggestion leaving={leaving.map((c) => name(c.id))} other={other.map((c) => name(c.id))} notTaught={outcome.notTaught} />
+      {may && group && children && group.members.length > 0 && (
+        <NextSteps group={group} groups={groups} children={children} outcome={outcome} />
+      )}
       <table aria-label="What it came to for each child" className="sheet w-full text-left">
         <thead className="text-sm text-ink-2">
           <tr>
@@ -109,29 +112,6 @@ export function Component() {
         since the start. Where progress stays flat after good teaching, the school’s own procedures and qualified specialists decide.
       </p>
     </Page>
-  );
-}
-
-function Suggestion({ leaving, other, notTaught }: { leaving: readonly string[]; other: readonly string[]; notTaught: readonly string[] }) {
-  if (leaving.length + other.length === 0) return null;
-  return (
-    <section aria-label="What this suggests" className="mb-4 border-l-4 border-leaf py-1 pl-4">
-      {leaving.length > 0 && <p>{leaving.join(', ')} could leave this group: a place is free.</p>}
-      {other.length > 0 && (
-        <p>
-          {other.join(', ')} may need something else: another group, other teaching, or a look by somebody who is qualified.
-          {notTaught.length > 0 && ' Pairs not taught yet would come first for those who stay.'}
-        </p>
-      )}
-      <p className="mt-1 flex gap-4">
-        <Link className="inline-block py-1 underline underline-offset-2" to="/groups">
-          Suggest groups from how it is now
-        </Link>
-        <Link className="inline-block py-1 underline underline-offset-2" to="/check">
-          Check them again first
-        </Link>
-      </p>
-    </section>
   );
 }
 

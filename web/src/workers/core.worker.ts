@@ -16,6 +16,7 @@ import {
   type ListeningRequest,
   chooseSentences,
   countRule,
+  afterCycle,
   boardOf,
   movesOf,
   placementOf,
@@ -47,7 +48,9 @@ import {
   wordsWithEndings,
   type ChainRequest,
   type FindWordsRequest,
+  type AfterCycle,
   type BoardView,
+  type GroupOutcome,
   type Group,
   type GroupingProblem,
   type Move,
@@ -249,6 +252,10 @@ const api = {
   /** Every place one child could be, with what it would change. */
   movesOf(problem: GroupingProblem, groups: readonly Group[], child: string): Move[] {
     return movesOf(problem, { groups }, child);
+  },
+  /** What a group's cycle suggests for the groups that come next. */
+  afterCycle(problem: GroupingProblem, groups: readonly Group[], at: number, outcome: GroupOutcome): AfterCycle {
+    return afterCycle(problem, groups, at, outcome);
   },
   placementOf(problem: GroupingProblem, groups: readonly Group[], child: string): Placement | null {
     return placementOf(problem, { groups }, child);
