@@ -8,7 +8,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
-import { refresh } from '../api/data.js';
+import { refresh, useData } from '../api/data.js';
 import { useStart } from '../check/use-start.js';
 import { AdultOptions } from '../ui/adult-options.js';
 import { dayWords } from '../ui/dates.js';
@@ -16,6 +16,7 @@ import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { arrange, undoing } from './arrange.js';
 import { Conflict } from './conflict.js';
+import { meetingWords } from '../timetable/week-times.js';
 import { Details } from './details.js';
 import { LendDialog, LentLines } from './lend.js';
 import { FocusPicker } from './focus-picker.js';
@@ -111,7 +112,8 @@ export function GroupCard(props: Props) {
     const problem = problemOf(members, around, { groups: 1, size: [1, Math.max(1, members.length)] });
     await save(splitFocus(await core().suggestFocus(problem, group.members)));
   };
-  const slot = settings.slots.find((s) => s.id === group.slot)?.name;
+  const { data: table } = useData('timetable');
+  const meets = meetingWords(group.id, table, settings) || settings.slots.find((s) => s.id === group.slot)?.name;
   const isLocked = locked.has(group.id);
   const taught = taughtToAny(
     group.members.flatMap((id) => children.get(id) ?? []),
@@ -188,7 +190,7 @@ export function GroupCard(props: Props) {
           <span>with {adult?.name ?? 'nobody yet'}</span>
         )}
         <span className="text-sm">
-          {slot && `${slot} · `}
+          {meets && `${meets} · `}
           {dayWords(group.startsOn)}
           {group.endsOn ? ` to ${dayWords(group.endsOn)}` : ' on'}
         </span>

@@ -31,13 +31,15 @@ export function Component() {
   const unmade = (on: string): { group: Group; starts: number }[] =>
     !sessions || holiday(on) || on < todayDay()
       ? []
-      : (groups ?? []).flatMap((group) => {
-          const found = meetingOn(on, group.id, table?.meetings ?? [], slots);
-          const lasts = on >= group.startsOn && (group.endsOn === null || on <= group.endsOn);
-          return found && lasts && !sessions.some((s) => s.groupId === group.id && s.on === on)
-            ? [{ group, starts: found.slot.start }]
-            : [];
-        });
+      : (groups ?? [])
+          .flatMap((group) => {
+            const found = meetingOn(on, group.id, table?.meetings ?? [], slots);
+            const lasts = on >= group.startsOn && (group.endsOn === null || on <= group.endsOn);
+            return found && lasts && !sessions.some((s) => s.groupId === group.id && s.on === on)
+              ? [{ group, starts: found.slot.start }]
+              : [];
+          })
+          .sort((a, b) => a.starts - b.starts);
   const shown = days.filter((day, k) => k < 5 || (sessions ?? []).some((s) => s.on === iso(day)));
   return (
     <Page

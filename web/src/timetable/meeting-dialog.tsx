@@ -16,13 +16,14 @@ interface Props {
   team: readonly Colleague[];
   /** What would clash with these choices, in sentences. */
   wouldClash: (next: Placed) => readonly string[];
+  /** The same with a room that is free then. */
+  roomed: (next: Placed) => Placed;
   onKeep: (next: Placed) => void;
   onOut: () => void;
   onClose: () => void;
 }
 
-export function MeetingDialog({ group, meeting, settings, slots, team, wouldClash, onKeep, onOut, onClose }: Props) {
-  const [slot, setSlot] = useState(meeting?.slot ?? slots[0]?.id ?? '');
+export function MeetingDialog({ group, meeting, settings, slots, team, wouldClash, roomed, onKeep, onOut, onClose }: Props) {
   const [adultId, setAdult] = useState(meeting?.adultId ?? '');
   const [room, setRoom] = useState(meeting?.room ?? '');
   const make = (at: string): Placed => ({
@@ -33,6 +34,15 @@ export function MeetingDialog({ group, meeting, settings, slots, team, wouldClas
     adult: adultId || group.adultId,
     room,
   });
+  // a new one begins at the first time that clashes with nothing
+  const [slot, setSlot] = useState(
+    () => meeting?.slot ?? (slots.find((s) => wouldClash(roomed(make(s.id))).length === 0) ?? slots[0])?.id ?? '',
+  );
+  const [placed, setPlaced] = useState(meeting !== null);
+  if (!placed) {
+    setPlaced(true);
+    setRoom(roomed(make(slot)).room);
+  }
   const clashing = wouldClash(make(slot));
   const own = team.find((c) => c.id === group.adultId)?.name;
   return (
@@ -46,11 +56,18 @@ export function MeetingDialog({ group, meeting, settings, slots, team, wouldClas
       >
         <label>
           <span className="mb-1 block font-semibold">When</span>
-          <select className="field" value={slot} onChange={(event) => setSlot(event.target.value)}>
+          <select
+            className="field"
+            value={slot}
+            onChange={(event) => {
+              setSlot(event.target.value);
+              setRoom(roomed(make(event.target.value)).room);
+            }}
+          >
             {slots.map((s) => (
               <option key={s.id} value={s.id}>
                 {timeInWords(settings, s.id)}
-                {wouldClash(make(s.id)).length > 0 ? ' (clashes)' : ''}
+                {wouldClash(roomed(make(s.id))).length > 0 ? ' (clashes)' : ''}
               </option>
             ))}
           </select>

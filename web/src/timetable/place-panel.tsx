@@ -89,7 +89,7 @@ export function PlacePanel({ data, wanted, onPlaced }: Props) {
               <p className="text-sm">Giving up any one of these is enough, as far as they go.</p>
             </>
           )}
-          {failed.most.length > kept.meetings.length && (
+          {failed.most.length > 0 && (
             <button
               className="btn btn-small mt-2"
               onClick={() => {

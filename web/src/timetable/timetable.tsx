@@ -302,6 +302,12 @@ export function Component() {
           slots={slots}
           team={team ?? []}
           wouldClash={(next) => wouldClash(opened.meeting, next)}
+          roomed={(next) =>
+            roomed(
+              next,
+              meetings.filter((m) => opened.meeting === null || meetingKey(m) !== meetingKey(opened.meeting)),
+            )
+          }
           onKeep={(next) => {
             setOpened(null);
             void put(opened.meeting, next);

@@ -1,5 +1,5 @@
 /** Times of the week as a small grid, a row a time and a column a day, each pressed or not. */
-import type { SchoolSettings } from '@sapling/contract';
+import type { SchoolSettings, Timetable } from '@sapling/contract';
 import { clockTime, weekCell, weekSlots } from '@sapling/core';
 
 export const DAY_NAMES = ['', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
@@ -15,6 +15,18 @@ export function timeInWords({ slots }: Times, id: string): string {
   const slot = slots.find((s) => s.id === time);
   if (!slot) return 'a time that is gone';
   return day === undefined ? slot.name : `${DAY_NAMES[Number(day)]} ${slot.start === null ? slot.name : clockTime(slot.start)}`;
+}
+
+/** When a group meets, as the timetable has it: "Mo We 9:10, Th 13:15". Empty where it has nothing. */
+export function meetingWords(group: string, table: Timetable | undefined, { slots }: Times): string {
+  const all = weekSlots(slots).filter((s) => table?.meetings.some((m) => m.group === group && m.slot === s.id));
+  const starts = [...new Set(all.map((s) => s.start))];
+  return starts
+    .map((start) => {
+      const days = all.filter((s) => s.start === start).map((s) => DAY_NAMES[s.day]!.slice(0, 2));
+      return `${days.join(' ')} ${clockTime(start)}`;
+    })
+    .join(', ');
 }
 
 interface Props {
