@@ -17,6 +17,10 @@ interface OpenCheck {
   stack: string[];
 }
 
+// one after another on one server: each changes what the others do not look at
+test.describe.configure({ mode: 'default' });
+test.use({ shared: 'check' });
+
 test('a check from the second press to the summary: five marks, take back, what was said, pause, carry on, next child', async ({
   as,
   demo,

@@ -1,7 +1,7 @@
 import { allChildren, allSent, answer, expect, getJson, test } from './support/fixtures.js';
 
 // nothing here changes what another test looks at
-test.use({ shared: true });
+test.use({ shared: 'nothing changed' });
 
 test('a child’s page says what to teach next and what is mixed up, and follows what was just marked', async ({ as, demo }) => {
   const page = await as('classTeacher');

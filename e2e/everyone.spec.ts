@@ -49,7 +49,7 @@ async function accessible(page: Page, where: string): Promise<void> {
 }
 
 // nothing here changes what another test looks at
-test.use({ shared: true });
+test.use({ shared: 'nothing changed' });
 
 test('no shelf of the Library breaks the rules of WCAG 2.2 AA that a machine can check', async ({ as, demo }) => {
   test.setTimeout(180_000);

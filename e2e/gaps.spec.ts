@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { allChildren, test, expect } from './support/fixtures.js';
 
 // nothing here changes what another test looks at
-test.use({ shared: true });
+test.use({ shared: 'nothing changed' });
 
 test('the grid is walked by keyboard; a cell says what its state rests on', async ({ as, demo }) => {
   const page = await as('classTeacher');

@@ -58,7 +58,7 @@ test('every place says what a carried child would change there; a rule is made, 
 
 test.describe('leaving all as it was', () => {
   // each takes back what it did, so they share a server
-  test.use({ shared: true });
+  test.use({ shared: 'nothing changed' });
 
   test('groups are suggested side by side from the gaps, one is taken, and undone', async ({ as, demo }) => {
     const page = await as('teacher');

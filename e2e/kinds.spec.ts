@@ -50,6 +50,10 @@ async function endHere(page: Page): Promise<void> {
 const toApi = (page: Page, url: string, child: string, check: string, count: number): Promise<void> =>
   expect.poll(async () => (await evidence(page, url, child)).filter((o) => o.check === check && o.counts).length).toBe(count);
 
+// one after another on one server: each changes what the others do not look at
+test.describe.configure({ mode: 'default' });
+test.use({ shared: 'kinds' });
+
 test('recall the other ways and listening: pointing marks by itself, every answer is kept with what it was about', async ({ as, demo }) => {
   const page = await as('classTeacher');
   const child = (await allChildren(page, demo.url)).find((c) => c.line.length > 20)!;
@@ -285,27 +289,30 @@ async function allSentAnywhere(page: Page, url: string): Promise<void> {
     .toBe(2);
 }
 
-test('a mark corrected later: found in the child’s time order, changed, kept beside what it corrects', async ({ as, demo }) => {
-  const page = await as('classTeacher');
-  const child = (await allChildren(page, demo.url)).find((c) => c.line.some((p) => p.basedOn > 1))!;
-  const before = await evidence(page, demo.url, child.id);
-  await page.goto(`${demo.url}/children/${child.id}`);
-  await page.getByRole('button', { name: /^Show, newest first/ }).click();
-  const list = page.getByRole('region', { name: 'All that was marked' });
-  await expect(list.getByRole('listitem')).toHaveCount(Math.min(60, before.length));
-  for (let shown = 60; shown < before.length; shown += 60) await list.getByRole('button', { name: /^Older/ }).click();
-  // a check of recall, where each mark is one of five
-  await list.getByRole('listitem').filter({ hasText: 'See it, say its sound' }).first().getByRole('link', { name: 'the check' }).click();
-  await page.getByRole('button', { name: /cards, to look over or correct/ }).click();
-  const cards = page.getByRole('region', { name: 'All cards' });
-  const first = cards.getByRole('combobox').first();
-  const was = await first.inputValue();
-  const now = was === 'accent' ? 'right' : 'accent';
-  await first.selectOption(now);
-  await expect.poll(async () => (await evidence(page, demo.url, child.id)).length).toBe(before.length + 1);
-  const after = await evidence(page, demo.url, child.id);
-  expect(after.filter((o) => !o.counts).length).toBe(before.filter((o) => !o.counts).length + 1);
-  expect(after.filter((o) => o.outcome === now).length).toBe(before.filter((o) => o.outcome === now).length + 1);
+test.describe('as the demo has it', () => {
+  test.use({ shared: '' });
+  test('a mark corrected later: found in the child’s time order, changed, kept beside what it corrects', async ({ as, demo }) => {
+    const page = await as('classTeacher');
+    const child = (await allChildren(page, demo.url)).find((c) => c.line.some((p) => p.basedOn > 1))!;
+    const before = await evidence(page, demo.url, child.id);
+    await page.goto(`${demo.url}/children/${child.id}`);
+    await page.getByRole('button', { name: /^Show, newest first/ }).click();
+    const list = page.getByRole('region', { name: 'All that was marked' });
+    await expect(list.getByRole('listitem')).toHaveCount(Math.min(60, before.length));
+    for (let shown = 60; shown < before.length; shown += 60) await list.getByRole('button', { name: /^Older/ }).click();
+    // a check of recall, where each mark is one of five
+    await list.getByRole('listitem').filter({ hasText: 'See it, say its sound' }).first().getByRole('link', { name: 'the check' }).click();
+    await page.getByRole('button', { name: /cards, to look over or correct/ }).click();
+    const cards = page.getByRole('region', { name: 'All cards' });
+    const first = cards.getByRole('combobox').first();
+    const was = await first.inputValue();
+    const now = was === 'accent' ? 'right' : 'accent';
+    await first.selectOption(now);
+    await expect.poll(async () => (await evidence(page, demo.url, child.id)).length).toBe(before.length + 1);
+    const after = await evidence(page, demo.url, child.id);
+    expect(after.filter((o) => !o.counts).length).toBe(before.filter((o) => !o.counts).length + 1);
+    expect(after.filter((o) => o.outcome === now).length).toBe(before.filter((o) => o.outcome === now).length + 1);
+  });
 });
 
 test('thirty children in a row in one sitting, without a reload: each with their own marks', async ({ as, demo }) => {

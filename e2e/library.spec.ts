@@ -21,6 +21,10 @@ async function taughtIn(
   return { taught: new Set(gpcs), wholes: new Set(words), order, row };
 }
 
+// one after another on one server: each changes what the others do not look at
+test.describe.configure({ mode: 'default' });
+test.use({ shared: 'library' });
+
 test('the chart of sounds marks what is taught; a sound opens with its words; a cue is kept and shared', async ({ as, demo }) => {
   const [teacher, classTeacher] = [await as('teacher'), await as('classTeacher')];
   const { taught } = await taughtIn(teacher, demo.url, 'Wrens');

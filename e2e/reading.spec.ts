@@ -32,6 +32,10 @@ async function begin(page: Page, url: string, child: ChildRow, press = 'reads th
   await expect(page).toHaveURL(/\/reading\/[0-9a-f-]{36}$/);
 }
 
+// one after another on one server: each changes what the others do not look at
+test.describe.configure({ mode: 'default' });
+test.use({ shared: 'reading' });
+
 test('a reading at more than 140 words a minute is followed word by word, and no mark is lost, offline and with the tab closed', async ({
   browser,
   demo,

@@ -25,6 +25,10 @@ test('from plan to print to the colleague’s Today, and the log comes back with
   await teacher.goto(`${demo.url}/groups`);
   await teacher.getByRole('region', { name: 'Willow', exact: true }).getByRole('link', { name: 'Make a session' }).click();
   await expect(teacher.getByRole('heading', { name: 'Read words' })).toBeVisible();
+  // today has a session of this group already, so another day was suggested
+  const today = new Date().toISOString().slice(0, 10);
+  await expect(teacher.getByLabel('Day')).not.toHaveValue(today);
+  await teacher.getByLabel('Day').fill(today);
   await teacher.getByLabel('Length').selectOption('15');
   await expect(teacher.locator('p', { hasText: '15 minutes' })).toBeVisible();
 

@@ -7,6 +7,10 @@ interface ClassRow {
   version: number;
 }
 
+// one after another on one server: each changes what the others do not look at
+test.describe.configure({ mode: 'default' });
+test.use({ shared: 'taught' });
+
 test('how far a class is taught is set with one press, undone, and decides what is asked and what counts', async ({ as, demo }) => {
   const page = await as('classTeacher');
   const [wrens] = await getJson<ClassRow[]>(page.request, `${demo.url}/api/classes`);

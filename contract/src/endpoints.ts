@@ -319,6 +319,8 @@ export const endpoints = {
           kind: z.enum(['log', 'note']),
           text: z.string(),
           entry: z.union([logEntry, note]),
+          /** A note that names this colleague. */
+          mentionsMe: z.boolean(),
         }),
       ),
       /** Notes that name this colleague, or are on what they reach, newest first. */

@@ -183,7 +183,8 @@ export const session = z.object({
   members: z.array(z.object({ id, name: z.string() })),
   hidden: z.number().int(),
   log: logEntry.nullable(),
-  notes: z.array(note),
+  /** `notTold`: colleagues a note names who do not see this session; only where one session is asked for. */
+  notes: z.array(note.extend({ notTold: z.array(z.string()).optional() })),
   createdBy: id,
   version,
 });

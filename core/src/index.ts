@@ -55,6 +55,7 @@ export { canRead, groundOf, irregularWord, OUT_OF_USE, plannedWord, READS_FROM }
 export * from './planning/plan-session.js';
 export { YES_OR_NO } from './planning/yes-or-no.js';
 export { FORMATION } from './planning/formation.js';
+export * from './planning/letter-strokes.js';
 export * from './planning/plan-cycle.js';
 export * from './planning/timetable.js';
 export * from './planning/week.js';

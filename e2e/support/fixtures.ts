@@ -1,6 +1,6 @@
 /** What every browser test starts from: a server of its own, and people signed in through the real page. */
 import { test as base, expect, type APIRequestContext, type Browser, type BrowserContext, type Page } from '@playwright/test';
-import { TestServer } from './server.js';
+import { TestServer, WarmHost } from './server.js';
 
 export const PEOPLE = {
   lead: 'Maren Oyelaran',
@@ -12,8 +12,11 @@ export const PEOPLE = {
 export type Person = keyof typeof PEOPLE;
 
 interface Fixtures {
-  /** Whether the tests of a file share one server a worker: for tests that change nothing another one looks at. */
-  shared: boolean;
+  /**
+   * A name under which tests share one server a worker: for tests that change nothing another one looks at. Empty: each test
+   * has its own. A worker keeps one at a time.
+   */
+  shared: string;
   /** A server on a copy of the demo school. */
   demo: TestServer;
   /** A server on an empty folder. */
@@ -22,7 +25,10 @@ interface Fixtures {
   as: (person: Person) => Promise<Page>;
 }
 
-async function disposable(options: { template?: string; demo: boolean }, give: (server: TestServer) => Promise<void>): Promise<void> {
+async function disposable(
+  options: { template?: string; demo: boolean; host?: WarmHost },
+  give: (server: TestServer) => Promise<void>,
+): Promise<void> {
   const server = await TestServer.start(options);
   try {
     await give(server);
@@ -39,21 +45,35 @@ export async function signInDemo(context: BrowserContext, url: string, person: P
   return page;
 }
 
-export const test = base.extend<Fixtures, { common: { server?: TestServer } }>({
-  shared: [false, { option: true }],
+export const test = base.extend<Fixtures, { common: { name?: string; server?: TestServer }; host: WarmHost }>({
+  shared: ['', { option: true }],
   common: [
     // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
-      const common: { server?: TestServer } = {};
+      const common: { name?: string; server?: TestServer } = {};
       await use(common);
       await common.server?.dispose();
     },
     { scope: 'worker' },
   ],
-  demo: async ({ shared, common }, give) => {
+  host: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const host = new WarmHost();
+      await use(host);
+      host.end();
+    },
+    { scope: 'worker' },
+  ],
+  demo: async ({ shared, common, host }, give) => {
     const options = { template: process.env.SAPLING_TEMPLATE!, demo: true };
-    if (!shared) return disposable(options, give);
-    await give((common.server ??= await TestServer.start(options)));
+    if (shared === '') return disposable({ ...options, host }, give);
+    if (common.name !== shared) {
+      await common.server?.dispose();
+      common.server = await TestServer.start(options);
+      common.name = shared;
+    }
+    await give(common.server!);
   },
   // eslint-disable-next-line no-empty-pattern
   empty: async ({}, use) => disposable({ demo: false }, use),

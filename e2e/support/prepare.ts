@@ -7,12 +7,13 @@ import { build } from 'esbuild';
 import { TestServer } from './server.js';
 
 const MAIN = fileURLToPath(new URL('../../server/src/main.ts', import.meta.url));
+const HOST = fileURLToPath(new URL('./host.ts', import.meta.url));
 
 /** The server as one file beside its source. Every module keeps its own address, from which it finds its data. */
-async function bundle(): Promise<string> {
-  const outfile = join(MAIN, '../../dist/test-server.mjs');
+async function bundle(entry: string, name: string): Promise<string> {
+  const outfile = join(MAIN, `../../dist/${name}.mjs`);
   await build({
-    entryPoints: [MAIN],
+    entryPoints: [entry],
     outfile,
     bundle: true,
     platform: 'node',
@@ -38,7 +39,8 @@ async function bundle(): Promise<string> {
 
 export default async function prepare(): Promise<() => void> {
   if (!existsSync(new URL('../../web/dist/sw.js', import.meta.url))) throw new Error('The interface is not built: npm run build.');
-  process.env.SAPLING_SERVER = await bundle();
+  process.env.SAPLING_SERVER = await bundle(MAIN, 'test-server');
+  process.env.SAPLING_HOST_FILE = await bundle(HOST, 'test-host');
   const server = await TestServer.start({ demo: true });
   await server.end();
   const template = join(mkdtempSync(join(tmpdir(), 'sapling-template-')), 'demo');

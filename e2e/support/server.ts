@@ -19,6 +19,40 @@ export async function freePort(): Promise<number> {
   });
 }
 
+/** A process that runs one server after another: see host.ts. */
+export class WarmHost {
+  #process: ChildProcess | undefined;
+
+  get alive(): boolean {
+    return this.#process !== undefined && this.#process.exitCode === null && this.#process.signalCode === null;
+  }
+  async open(order: { folder: string; port: number; demo: boolean }, output: string[]): Promise<ChildProcess> {
+    if (!this.alive)
+      this.#process = spawn(process.execPath, [process.env.SAPLING_HOST_FILE!], { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe', 'ipc'] });
+    const child = this.#process!;
+    const keep = (chunk: Buffer): void => void output.push(String(chunk));
+    for (const stream of [child.stdout!, child.stderr!]) {
+      stream.removeAllListeners('data');
+      stream.on('data', keep);
+    }
+    await new Promise<void>((resolve, reject) => {
+      const done = (said: { up?: number; failed?: string }): void => {
+        child.off('exit', gone);
+        if (said.failed === undefined) resolve();
+        else reject(new Error(`The server did not start: ${said.failed} ${output.join('')}`));
+      };
+      const gone = (): void => reject(new Error(`The server ended: ${output.join('')}`));
+      child.once('message', done);
+      child.once('exit', gone);
+      child.send(order);
+    });
+    return child;
+  }
+  end(): void {
+    this.#process?.kill('SIGKILL');
+  }
+}
+
 export class TestServer {
   #process: ChildProcess | undefined;
   readonly output: string[] = [];
@@ -27,6 +61,8 @@ export class TestServer {
     readonly folder: string,
     readonly port: number,
     readonly demo: boolean,
+    /** Where it is first run; once it was ended, it is run by itself. */
+    private host: WarmHost | undefined,
   ) {}
 
   get url(): string {
@@ -34,15 +70,19 @@ export class TestServer {
   }
 
   /** Starts on a copy of `template`, or on an empty folder. */
-  static async start(options: { template?: string; demo: boolean }): Promise<TestServer> {
+  static async start(options: { template?: string; demo: boolean; host?: WarmHost }): Promise<TestServer> {
     const folder = mkdtempSync(join(tmpdir(), 'sapling-e2e-'));
     if (options.template) cpSync(options.template, folder, { recursive: true });
-    const server = new TestServer(folder, await freePort(), options.demo);
+    const server = new TestServer(folder, await freePort(), options.demo, options.host);
     await server.run();
     return server;
   }
 
   async run(): Promise<void> {
+    if (this.host) {
+      this.#process = await this.host.open({ folder: this.folder, port: this.port, demo: this.demo }, this.output);
+      return;
+    }
     const child = spawn(
       process.execPath,
       process.env.SAPLING_SERVER ? [process.env.SAPLING_SERVER] : ['--import', 'tsx', 'server/src/main.ts'],
@@ -79,13 +119,15 @@ export class TestServer {
   async end(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
     const child = this.#process;
     if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    this.host = undefined;
     const gone = new Promise((resolve) => child.once('exit', resolve));
     child.kill(signal);
     await gone;
   }
 
   async dispose(): Promise<void> {
-    await this.end('SIGKILL');
+    // a warm host goes on with the next folder, and lets go of this one then
+    if (!this.host) await this.end('SIGKILL');
     rmSync(this.folder, { recursive: true, force: true });
   }
 }

@@ -1,7 +1,10 @@
-/** The text of a session: one this group can read nearly all of, that leans on the focus; read again while it is warm. */
+/**
+ * The text of a session: one that every child of the group can read all of, that leans on the focus; read again while it is
+ * warm. Where there is none, sentences of other texts stand in for it.
+ */
 import { wordsOf } from '../phonics/decodability.js';
 import { normaliseWord } from '../phonics/segment.js';
-import { OFFERED_FROM } from '../reading/first-step.js';
+import { chooseSentences } from '../phonics/dictation.js';
 import { seeded, shuffled } from '../random.js';
 import { plannedWord } from './session-words.js';
 import type { Filled, Filling } from './session-parts.js';
@@ -10,6 +13,9 @@ import type { Filled, Filling } from './session-parts.js';
 const READ_TIMES = 3;
 /** Words that one group reads aloud in a minute, all its children once. */
 const WORDS_A_MINUTE = 20;
+
+/** Said where no whole text is within reach. */
+const NO_TEXT = 'No whole text is within reach of all of them yet: these sentences are.';
 
 const tokens = new WeakMap<object, string[]>();
 /** The words of a text in small letters, taken apart once. */
@@ -26,22 +32,19 @@ export function fillText(f: Filling): Filled | null {
   const longest = Math.max(70, f.minutes * WORDS_A_MINUTE);
   const fits = shuffled(texts, seeded(f.seed)).flatMap((text) => {
     const words = tokensOf(text);
-    const cannot = words.filter((w) => !f.ground.reads(w));
-    if (words.length === 0 || 1 - cannot.length / words.length < OFFERED_FROM) return [];
+    if (words.length === 0 || !words.every((w) => f.ground.reads(w))) return [];
     const uses = words.filter((w) => plannedWord(f.lexicon, w, f.ground.focus).focus.length > 0).length / words.length;
-    const tell = [...new Set(cannot)];
     const again = times(text.id) > 0;
     const rank =
       (words.length > longest ? 2 : 0) +
       (f.request.carried?.some((c) => c.text === text.id) ? -9 : 0) +
       (f.avoid.has(text.id) ? 1 : 0) +
       (again && times(text.id) >= READ_TIMES ? 4 : 0) -
-      3 * uses +
-      tell.length * 0.02;
-    return [{ text, tell, again, rank }];
+      3 * uses;
+    return [{ text, again, rank }];
   });
   const [best] = fits.sort((a, b) => a.rank - b.rank);
-  if (!best) return null;
+  if (!best) return sentencesInstead(f);
   const { id, title, text, questions } = best.text;
   return {
     text: {
@@ -49,8 +52,22 @@ export function fillText(f: Filling): Filled | null {
       title,
       text,
       questions,
-      tell: best.tell,
+      tell: [],
       again: best.again,
     },
   };
+}
+
+function sentencesInstead(f: Filling): Filled | null {
+  const sentences = chooseSentences(f.lexicon, {
+    texts: f.request.sources?.texts ?? [],
+    taught: f.ground.taught,
+    focus: f.ground.focus,
+    longest: 14,
+    limit: 24,
+    seed: f.seed,
+  }).filter((s) => !f.avoid.has(s.sentence) && wordsOf(s.sentence).every((w) => f.ground.reads(normaliseWord(w.text))));
+  const lines = sentences.slice(0, Math.max(3, Math.min(8, f.minutes)));
+  if (lines.length === 0) return null;
+  return { lines: lines.map((s) => ({ text: s.sentence })), remark: NO_TEXT };
 }

@@ -1,11 +1,14 @@
 /** What children get: cards to cut, words to read, boxes, chains, sorts, lines to write on, letters, pictures, the text. */
 import { FORMATION } from '@sapling/core';
+import { drawStrokes } from './letter.js';
 import { hasSpelling, partsOf, shown, type PaperFacts, type PaperKind } from './facts.js';
 import { drawPicture } from './picture.js';
 import type { Sheet } from './sheet.js';
 import { drawWord, widthOfWord } from './word.js';
 
 /** At the right of a heading: a line for the child’s name. */
+/** Room for one letter with its way of the pen. */
+const LETTER_HEIGHT = 66;
 const NAME = '____________________________';
 
 export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'>, (sheet: Sheet, facts: PaperFacts) => void> = {
@@ -171,8 +174,12 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
     for (const gpc of graphemes) {
       const grapheme = gpc.split(':')[0]!;
       const letters = [...new Set(grapheme.replace('_', ''))];
-      sheet.need(60 + letters.length * 14 + 110);
-      for (const letter of letters) sheet.write(`${letter}   ${FORMATION[letter] ?? ''}`, { size: 10, gap: 1 });
+      sheet.need(letters.length * LETTER_HEIGHT + 190);
+      for (const letter of letters) {
+        drawStrokes(sheet, letter, sheet.left + 10, sheet.y + 4, LETTER_HEIGHT - 12);
+        sheet.at(FORMATION[letter] ?? '', sheet.left + 70, sheet.y + 18, { size: 11 }, sheet.width - 70);
+        sheet.y += LETTER_HEIGHT;
+      }
       sheet.y += 6;
       for (const grey of [0.68, 1]) {
         const top = sheet.y;
@@ -225,6 +232,11 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
         sheet.heading(part.text.title);
         sheet.write(part.text.text, { size: 18, leading: 1.6, gap: 14 });
         for (const [k, q] of part.text.questions.entries()) sheet.write(`${k + 1}. ${q.ask}`, { size: 12 });
+      } else if (part.kind === 'text' && (part.lines ?? []).length > 0) {
+        if (!first) sheet.page();
+        first = false;
+        sheet.heading(part.title);
+        for (const line of part.lines ?? []) sheet.write(line.text, { size: 18, leading: 1.6, gap: 8 });
       } else if (part.kind === 'yes or no') {
         if (!first) sheet.y += 20;
         first = false;

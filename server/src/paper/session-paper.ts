@@ -33,7 +33,7 @@ const HAS: Record<PaperKind, (facts: PaperFacts) => boolean> = {
         ((p.kind === 'picture sort' || p.kind === 'picture spelling') && p.words.length > 0) ||
         (p.kind === 'phrase to picture' && (p.lines ?? []).length > 0),
     ),
-  text: (f) => partsOf(f).some((p) => p.text || p.kind === 'yes or no'),
+  text: (f) => partsOf(f).some((p) => p.text || p.kind === 'yes or no' || (p.kind === 'text' && (p.lines ?? []).length > 0)),
 };
 
 const WRITE: Record<PaperKind, (sheet: Sheet, facts: PaperFacts) => void> = {

@@ -27,7 +27,27 @@ export function mentionsIn(text: string, people: readonly { readonly id: string;
     .map((p) => p.id);
 }
 
-export async function remarksFor(db: Db, access: Access, filter: { subject?: string | undefined; from?: string } = {}): Promise<Remark[]> {
+/** Who of these colleagues does not see something, asked of what each of them reaches. */
+export async function blindTo(
+  db: Db,
+  ids: readonly string[],
+  people: readonly (typeof colleagues.$inferSelect)[],
+  today: string,
+  sees: (theirs: Access) => boolean,
+): Promise<string[]> {
+  const out: string[] = [];
+  for (const id of ids) {
+    const person = people.find((p) => p.id === id);
+    if (person && !sees(await accessOf(db, person, today))) out.push(id);
+  }
+  return out;
+}
+
+export async function remarksFor(
+  db: Db,
+  access: Access,
+  filter: { subject?: string | undefined; from?: string; most?: number } = {},
+): Promise<Remark[]> {
   const reach = [...access.childIds, ...readable(access)].filter((id) => filter.subject === undefined || id === filter.subject);
   if (reach.length === 0) return [];
   const rows = await db
@@ -35,7 +55,7 @@ export async function remarksFor(db: Db, access: Access, filter: { subject?: str
     .from(remarks)
     .where(and(inArray(remarks.subject, reach), filter.from ? gte(remarks.at, filter.from) : undefined))
     .orderBy(desc(remarks.at))
-    .limit(MOST);
+    .limit(filter.most ?? MOST);
   const ids = rows.map((r) => r.subject);
   const [kids, groupRows] = await Promise.all([
     ids.length > 0 ? db.select().from(children).where(inArray(children.id, ids)) : [],
@@ -56,17 +76,10 @@ export const remarkRoutes = [
       const people = await db.select().from(colleagues).where(eq(colleagues.active, true));
       const named = mentionsIn(body.text, people).filter((id) => id !== me.id);
       // who does not see the child or the group is not told by a note that there is one
-      const sees = await Promise.all(
-        named.map(async (id) => {
-          const theirs = await accessOf(
-            db,
-            people.find((p) => p.id === id)!,
-            access.today,
-          );
-          return (body.about === 'child' ? theirs.childIds : readable(theirs)).has(body.subject);
-        }),
+      const blind = await blindTo(db, named, people, access.today, (theirs) =>
+        (body.about === 'child' ? theirs.childIds : readable(theirs)).has(body.subject),
       );
-      const mentions = named.filter((_, k) => sees[k]);
+      const mentions = named.filter((id) => !blind.includes(id));
       await db
         .insert(remarks)
         .values({ ...body, by: me.id, at: now(), mentions })
@@ -74,7 +87,7 @@ export const remarkRoutes = [
       await live.tell({ topic: 'remarks', by: me.id }, body.about === 'child' ? { children: [body.subject] } : { groups: [body.subject] });
       const found = (await remarksFor(db, access, { subject: body.subject })).find((r) => r.id === body.id);
       if (!found) throw new Refusal('not-found');
-      return { ...found, notTold: named.filter((_, k) => !sees[k]).map((id) => people.find((p) => p.id === id)!.name) };
+      return { ...found, notTold: blind.map((id) => people.find((p) => p.id === id)!.name) };
     },
   ),
 

@@ -7,6 +7,7 @@ import { namesOf } from '../children/children.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { blindTo, mentionsIn } from '../remarks/remarks.js';
 import { whenAndWhere } from '../timetable/place-sessions.js';
 
 interface Filter {
@@ -102,7 +103,17 @@ export const sessionRoutes = [
   route(
     'session',
     ({ params }) => ({ action: 'read session', sessionId: params.id }),
-    async ({ db, access, params }) => one(db, access, params.id),
+    async ({ db, access, params }) => {
+      const found = await one(db, access, params.id);
+      const people = await db.select().from(colleagues).where(eq(colleagues.active, true));
+      const notes = [];
+      for (const n of found.notes) {
+        const named = mentionsIn(n.text, people).filter((id) => id !== n.by);
+        const blind = await blindTo(db, named, people, access.today, (theirs) => theirs.sessionIds.has(found.id));
+        notes.push(blind.length > 0 ? { ...n, notTold: blind.map((id) => people.find((p) => p.id === id)!.name) } : n);
+      }
+      return { ...found, notes };
+    },
   ),
 
   route(

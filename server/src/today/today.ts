@@ -1,11 +1,11 @@
-import { eq, inArray } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { childrenInReach } from '../access.js';
 import { fullName } from '../children/children.js';
 import { colleagues, looks } from '../db/schema.js';
 import { openChecks } from '../evidence/checks.js';
 import { evidenceOf, lastChecked } from '../evidence/evidence.js';
 import { route } from '../http/route.js';
-import { remarksFor } from '../remarks/remarks.js';
+import { mentionsIn, remarksFor } from '../remarks/remarks.js';
 import { listSessions } from '../sessions/sessions.js';
 
 const DAY = 86_400_000;
@@ -19,6 +19,7 @@ export const todayRoutes = [
     const sessions = all.filter(
       (s) => (s.adultId === me.id || s.createdBy === me.id) && (s.on >= today || (s.log === null && s.on >= dayOf(time - 3 * DAY))),
     );
+    const team = await db.select().from(colleagues);
     const entries = all.flatMap((s) => [
       ...(s.log
         ? [
@@ -30,6 +31,7 @@ export const todayRoutes = [
               kind: 'log' as const,
               text: s.log.happened,
               entry: s.log,
+              mentionsMe: false,
             },
           ]
         : []),
@@ -41,25 +43,14 @@ export const todayRoutes = [
         kind: 'note' as const,
         text: n.text,
         entry: n,
+        mentionsMe: mentionsIn(n.text, team).includes(me.id),
       })),
     ]);
     const others = entries
       .filter((e) => e.byId !== me.id)
-      .sort((a, b) => (a.at < b.at ? 1 : -1))
+      .sort((a, b) => Number(b.mentionsMe) - Number(a.mentionsMe) || (a.at < b.at ? 1 : -1))
       .slice(0, 12);
-    const people =
-      others.length === 0
-        ? []
-        : await db
-            .select()
-            .from(colleagues)
-            .where(
-              inArray(
-                colleagues.id,
-                others.map((e) => e.byId),
-              ),
-            );
-    const left = others.map(({ byId, ...rest }) => ({ ...rest, by: people.find((p) => p.id === byId)?.name ?? '' }));
+    const left = others.map(({ byId, ...rest }) => ({ ...rest, by: team.find((p) => p.id === byId)?.name ?? '' }));
     const rows = await childrenInReach(db, access);
     const evidence = await evidenceOf(
       db,
@@ -77,10 +68,9 @@ export const todayRoutes = [
       remarksFor(db, access, { from: new Date(time - 14 * DAY).toISOString() }),
       db.select().from(looks).where(eq(looks.colleague, me.id)),
     ]);
-    const writers = noted.length === 0 ? [] : await db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues);
     const remarks = noted
       .filter((r) => r.by !== me.id)
-      .map((r) => ({ ...r, byName: writers.find((w) => w.id === r.by)?.name ?? '', mentionsMe: r.mentions.includes(me.id) }))
+      .map((r) => ({ ...r, byName: team.find((w) => w.id === r.by)?.name ?? '', mentionsMe: r.mentions.includes(me.id) }))
       .sort((a, b) => Number(b.mentionsMe) - Number(a.mentionsMe) || (a.at < b.at ? 1 : -1))
       .slice(0, 10);
     return { remarks, lookedAt: look?.at ?? null, sessions, openChecks: await openChecks(db, access, { by: me.id }), left, due };

@@ -1,11 +1,15 @@
 /** All records as CSV files with a data dictionary, in one ZIP. RFC 4180, UTF-8 with a byte-order mark, so that spreadsheets open them rightly. */
 import { inArray } from 'drizzle-orm';
+import { clockTime, weekSlots } from '@sapling/core';
 import { strToU8, zipSync } from 'fflate';
 import { childrenInReach, type Access } from '../access.js';
 import { childLines } from '../children/children.js';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { readingList } from '../readings/readings.js';
+import { remarksFor } from '../remarks/remarks.js';
+import { readSettings } from '../settings/read-settings.js';
+import { readTimetable } from '../timetable/timetable.js';
 import { listSessions } from '../sessions/sessions.js';
 import { DICTIONARY, DICTIONARY_FILE } from './dictionary.js';
 
@@ -27,7 +31,24 @@ export async function recordsOf(db: Db, access: Access, now: string): Promise<Re
   const kids = await childrenInReach(db, access);
   const ids = kids.map((k) => k.id);
   const some = ids.length > 0;
-  const [classes, people, observations, withdrawals, checks, groups, members, moves, sessions, lines, readings] = await Promise.all([
+  const [
+    classes,
+    people,
+    observations,
+    withdrawals,
+    checks,
+    groups,
+    members,
+    moves,
+    sessions,
+    lines,
+    readings,
+    remarks,
+    rules,
+    lendings,
+    week,
+    settings,
+  ] = await Promise.all([
     db.select().from(t.classes),
     db.select().from(t.colleagues),
     some ? db.select().from(t.observations).where(inArray(t.observations.child, ids)).orderBy(t.observations.at, t.observations.id) : [],
@@ -39,6 +60,11 @@ export async function recordsOf(db: Db, access: Access, now: string): Promise<Re
     listSessions(db, access),
     childLines(db, kids, now),
     readingList(db, access),
+    remarksFor(db, access, { most: 1_000_000 }),
+    db.select().from(t.groupRules),
+    db.select().from(t.lendings),
+    readTimetable(db, access),
+    readSettings(db),
   ]);
   const mine = new Set(ids);
   const gone = new Set(withdrawals.map((w) => w.observation));
@@ -69,6 +95,8 @@ export async function recordsOf(db: Db, access: Access, now: string): Promise<Re
       id: s.id,
       group: s.groupId,
       on: s.on,
+      starts: s.starts === null ? null : clockTime(s.starts),
+      room: s.room,
       minutes: s.minutes,
       adult: s.adultId,
       focus: s.plan.focus.join(' '),
@@ -87,7 +115,22 @@ export async function recordsOf(db: Db, access: Access, now: string): Promise<Re
         minutes: a.present ? (a.minutes ?? s.log!.minutes ?? s.minutes) : 0,
       })),
     ),
-    notes: sessions.flatMap((s) => s.notes.map((n) => ({ ...n }))),
+    notes: sessions.flatMap((s) => s.notes.map((n) => ({ ...n, notTold: undefined }))),
+    remarks: remarks.map((r) => ({ ...r, mentions: r.mentions.join(' ') })),
+    rules: rules
+      .filter((r) => r.removedAt === null && r.children.every((c) => mine.has(c)))
+      .map((r) => ({ ...r, children: r.children.join(' '), slots: r.slots.join(' '), by: r.savedBy, at: r.savedAt })),
+    timetable: week.meetings
+      .filter((m) => m.name !== '')
+      .map((m) => {
+        const slot = weekSlots(settings.slots).find((s) => s.id === m.slot);
+        const clock = (minutes: number | undefined): string | undefined => (minutes === undefined ? undefined : clockTime(minutes));
+        const room = settings.rooms.find((r) => r.id === m.room)?.name ?? '';
+        return { group: m.group, day: slot?.day, starts: clock(slot?.start), ends: clock(slot?.end), adult: m.adult, room };
+      }),
+    lendings: lendings
+      .filter((l) => access.groupIds.has(l.groupId) || l.colleagueId === access.actor.id)
+      .map((l) => ({ group: l.groupId, colleague: l.colleagueId, from: l.from, until: l.until, by: l.by, endedAt: l.endedAt })),
     states: lines.flatMap((c) => c.line.map((cell) => ({ child: c.id, ...cell }))),
   };
 }

@@ -1,5 +1,6 @@
 /** A part of a plan as it is read: on the session's page, in the runner, and on paper. */
 import { FORMATION, soundNote } from '@sapling/core';
+import { LetterStrokes } from './letter-strokes.js';
 import type { Session } from '@sapling/contract';
 import type { ReactNode } from 'react';
 import { useData } from '../api/data.js';
@@ -109,10 +110,10 @@ function Graphemes({ part, size = 'text-2xl', names, forAdult = true, signedIn =
               </span>
             )}
             {forAdult && part.kind === 'letter formation' && (
-              <ul className="grid gap-0.5 text-sm">
+              <ul className="grid gap-1.5 text-sm">
                 {[...new Set(gpc.split(':')[0]!.replace('_', ''))].map((letter) => (
-                  <li key={letter}>
-                    <b className="font-child text-lg">{letter}</b> {FORMATION[letter] ?? ''}
+                  <li key={letter} className="flex items-center gap-3">
+                    <LetterStrokes letter={letter} /> {FORMATION[letter] ?? ''}
                   </li>
                 ))}
               </ul>

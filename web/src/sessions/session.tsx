@@ -222,6 +222,9 @@ function Notes({ session, who, me }: { session: Session; who: (id: string) => st
               {who(note.by)}, {timeWords(note.at)}
             </p>
             <p className="whitespace-pre-wrap">{note.text}</p>
+            {note.notTold && (
+              <p className="mt-1 text-sm text-gap">Not told, because this session is not theirs to see: {note.notTold.join(', ')}.</p>
+            )}
           </li>
         ))}
       </ul>
@@ -237,7 +240,7 @@ function Notes({ session, who, me }: { session: Session; who: (id: string) => st
             className="field"
             rows={2}
             maxLength={4000}
-            placeholder="For whoever has this group next"
+            placeholder="For whoever has this group next; @ and a name tells a colleague"
             aria-label="A note"
             value={text}
             onChange={(event) => setText(event.target.value)}

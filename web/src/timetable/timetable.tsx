@@ -52,7 +52,9 @@ export function Component() {
   // a card that was moved by key keeps the focus at its new place
   useEffect(() => {
     if (focus === null) return;
-    document.querySelector<HTMLElement>(`[data-meeting="${focus}"]`)?.focus();
+    const card = document.querySelector<HTMLElement>(`[data-meeting="${focus}"]`);
+    if (!card) return;
+    card.focus();
     setFocus(null);
   }, [focus, kept]);
 

@@ -200,7 +200,7 @@ function Left({ data }: { data: ResponseOf<Endpoints['today']> }) {
       by: l.by,
       text: l.text || 'Logged, with nothing to add.',
       note: l.kind === 'note',
-      forMe: false,
+      forMe: l.mentionsMe,
       to: `/sessions/${l.sessionId}`,
       link: `${l.groupName}: ${l.kind === 'note' ? 'note' : 'what happened'}`,
     })),
