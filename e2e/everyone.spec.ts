@@ -16,6 +16,8 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/groups', /^Waiting, with gaps/],
   ['/sessions', 'This week'],
   ['/sessions/new', 'Read words'],
+  ['/sessions/timetable', /^\d+ clash/],
+  ['/sessions/timetable/set-up', 'Lessons not to be missed'],
   ['/progress', /^From \d+ observations/],
   ['/progress/reading', 'Accurate is 95'],
   ['/library', 'How often each sound'],
@@ -95,7 +97,7 @@ test('a child, their readings and a session break none of the rules either', asy
   await accessible(page, 'reading');
   const [group] = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/groups`);
   for (const [part, ready] of [
-    ['outcome', 'This is what happened'],
+    ['outcome', 'What this suggests'],
     ['handover', 'Taken by'],
   ] as const) {
     await page.goto(`${demo.url}/groups/${group!.id}/${part}`);

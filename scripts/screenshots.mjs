@@ -123,6 +123,7 @@ try {
     await shoot(page, 'suggest', () => page.getByRole('button', { name: /Make these/ }).waitFor());
   }
   await place('sessions', '/sessions', () => page.getByText('This week').first().waitFor());
+  await place('timetable', '/sessions/timetable', () => page.getByRole('button', { name: 'Place the rest' }).waitFor());
   await place('plan', '/sessions/new', () => page.getByRole('heading', { name: 'Boxes for sounds' }).waitFor());
   if (wanted('session') || wanted('print')) {
     const sessions = await (await page.request.get(`${url}/api/sessions`)).json();
@@ -163,7 +164,6 @@ try {
   await place('progress', '/progress', () => page.getByText('From').waitFor());
   await place('library', '/library', () => page.getByText('Short vowels').waitFor());
   await place('words', '/library/words?tool=spellings', () => page.getByText('in 100').first().waitFor());
-  await place('texts', '/library/texts', () => page.getByText('can be read by').waitFor());
   await place('order', '/library/orders/lantern', () => page.getByText('words at the end').waitFor());
   await place('rules', '/library/rules', () => page.getByText('For spelling').waitFor());
   if (wanted('import')) {

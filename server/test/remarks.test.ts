@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { uuidv7 } from '../src/ids.js';
 import { mentionsIn } from '../src/remarks/remarks.js';
-import { School, type Person } from './support.js';
+import { PLAN, School, type Person } from './support.js';
 
 const school = new School();
 let lead: Person;
@@ -72,5 +72,23 @@ describe('notes', () => {
     const { remarks, lookedAt } = await today(tutor);
     expect(lookedAt).toBe(at);
     expect(remarks.filter((r) => r.at > at).map((r) => r.text)).toEqual(['After that.']);
+  });
+
+  it('on a session tell whom they name under Today, and the writer who does not see the session', async () => {
+    const session = (
+      await school.ask('POST', '/api/sessions', {
+        as: lead,
+        body: { groupId: group, on: new Date().toISOString().slice(0, 10), adultId: tutor.id, plan: PLAN },
+      })
+    ).body as { id: string };
+    const id = uuidv7();
+    const record = { id, session: session.id, by: lead.id, at: new Date().toISOString(), text: 'Start with the cards. @tutor @outside' };
+    await school.ask('POST', '/api/outbox', { as: lead, body: { entries: [{ type: 'note', id, record }] } });
+    const left = async (as: Person): Promise<{ text: string; mentionsMe: boolean }[]> =>
+      ((await school.ask('GET', '/api/today', { as })).body as { left: { text: string; mentionsMe: boolean }[] }).left;
+    expect(await left(tutor)).toMatchObject([{ text: record.text, mentionsMe: true }]);
+    expect(await left(other)).toEqual([]);
+    const seen = (await school.ask('GET', `/api/sessions/${session.id}`, { as: lead })).body as { notes: object[] };
+    expect(seen.notes).toMatchObject([{ text: record.text, notTold: ['outside'] }]);
   });
 });

@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
+import { DEFAULT_SETTINGS } from '@sapling/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readRoster } from '@sapling/core';
 import * as schema from '../src/db/schema.js';
@@ -80,6 +81,25 @@ beforeAll(async () => {
       version: 0,
     },
   });
+  await full.ask('PUT', '/api/settings', {
+    as: lead,
+    body: {
+      ...DEFAULT_SETTINGS,
+      slots: [{ id: 'nine', name: 'First', rooms: 1, days: [2], start: 550, minutes: 25 }],
+      rooms: [{ id: 'nook', name: 'Reading nook', busy: [] }],
+      version: 1,
+    },
+  });
+  const week = { version: 0, meetings: [{ group, slot: 'nine@2', adultId: null, room: 'nook' }] };
+  expect((await full.ask('PUT', '/api/timetable', { as: lead, body: week })).status).toBe(200);
+  const until = new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10);
+  const lent = { colleagueId: lead.id, from: until, until };
+  expect((await full.ask('POST', `/api/groups/${group}/lendings`, { as: lead, body: lent })).status).toBe(200);
+  await full.ask('POST', '/api/remarks', { as: lead, body: { id: uuidv7(), about: 'group', subject: group, text: 'Blue box, @tutor' } });
+  await full.ask('PUT', `/api/groups/rules/${uuidv7()}`, {
+    as: lead,
+    body: { kind: 'apart', children: kids.slice(0, 2), slots: [], why: 'as agreed', version: 0 },
+  });
   await full.ask('PUT', '/api/cues/s:s', { as: lead, body: { keyWord: 'sun', cue: '', action: '', version: 0 } });
 }, 120_000);
 afterAll(async () => {
@@ -122,7 +142,7 @@ describe('a whole installation', () => {
     expect(read.status, JSON.stringify(read.body)).toBe(200);
     expect((read.body as { rows: Record<string, number> }).rows).toMatchObject({ children: 3, observations: 4, sessions: 1, logs: 1 });
     const there = await empty.signIn('lead@school.example');
-    const paths = ['children', 'classes', 'team', 'settings', 'groups', 'groups/history', 'groups/rules', 'sessions', 'checks', 'readings', 'orders', 'styles', 'cues', 'texts', 'rules', 'imports', 'today', 'progress', `children/${kids[0]}/evidence`]; // prettier-ignore
+    const paths = ['children', 'classes', 'team', 'settings', 'groups', 'groups/history', 'groups/rules', 'sessions', 'checks', 'readings', 'orders', 'styles', 'cues', 'texts', 'rules', 'imports', 'today', 'progress', 'timetable', 'lendings', 'remarks', `children/${kids[0]}/evidence`]; // prettier-ignore
     for (const path of paths) {
       const [a, b] = await Promise.all([full.ask('GET', `/api/${path}`, { as: lead }), empty.ask('GET', `/api/${path}`, { as: there })]);
       expect(b.status, path).toBe(200);
@@ -171,6 +191,10 @@ describe('records as CSV', () => {
         .sort(),
     ).toEqual(['18', '6']);
     expect(read('sessions')).toMatchObject([{ held: 'true', minutesTaken: '18', happened: 'Well, "mostly".' }]);
+    expect(read('timetable')).toMatchObject([{ day: '2', starts: '9:10', ends: '9:35', room: 'Reading nook' }]);
+    expect(read('lendings')).toMatchObject([{ colleague: lead.id, endedAt: '' }]);
+    expect(read('remarks')).toMatchObject([{ about: 'group', text: 'Blue box, @tutor' }]);
+    expect(read('rules')).toMatchObject([{ kind: 'apart', children: kids.slice(0, 2).join(' '), why: 'as agreed' }]);
     expect(read('states').length).toBeGreaterThan(10);
     expect(read('data dictionary').length).toBe(Object.values(DICTIONARY).reduce((n, c) => n + Object.keys(c).length, 0));
     expect(field('-1 and more')).toBe("'-1 and more");
