@@ -124,6 +124,21 @@ describe('the week', () => {
     expect(placed).toBeGreaterThan(200);
   });
 
+  it('keeps a day on which somebody stands in, and gives the rest of the week to the group’s adult', () => {
+    const f: WeekFacts = {
+      times: [{ id: 't', name: '', days: [1, 2, 3], start: 545, minutes: 20, rooms: 1 }],
+      rooms: [],
+      adults: [{ id: 'Ada', groups: 1, busy: ['t@2'] }],
+      lessons: [],
+      children: [],
+      groups: [{ id: 'g', members: [], adultId: 'Ada', meetings: 3 }],
+    };
+    const found = timetable(weekRequest(f, [{ group: 'g', slot: 't@2', adult: 'Cy', room: '' }])).meetings!;
+    expect(found.map((m) => `${m.slot} ${m.adult}`).sort()).toEqual(['t@1 Ada', 't@2 Cy', 't@3 Ada']);
+    // without the stand-in there is none
+    expect(timetable(weekRequest(f)).conflict).not.toBeNull();
+  });
+
   it('says a crowded time, a full day, and a sentence for each', () => {
     const f: WeekFacts = {
       times: [{ id: 't', name: 'First', days: [1, 2], start: 545, minutes: 20, rooms: 1 }],

@@ -1,5 +1,4 @@
 /** Filling one part of a session. Each kind of part has its own way; all stand on what these children can read plus the focus. */
-import { chooseSentences } from '../phonics/dictation.js';
 import { wordsOf } from '../phonics/decodability.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
 import { listenAndFind } from '../phonics/listen-and-find.js';
@@ -12,7 +11,7 @@ import { seeded, shuffled } from '../random.js';
 import { reviewPairs, reviewStack } from './review-stack.js';
 import type { PartKind, PlannedLine, PlannedWord, SessionPart, SessionRequest } from './session-plan.js';
 import { dealOut, drawWords, irregularWord, plannedWord, type Ground } from './session-words.js';
-import { fillText } from './session-text.js';
+import { fillText, readableSentences } from './session-text.js';
 
 export interface Filling {
   readonly lexicon: Lexicon;
@@ -177,16 +176,8 @@ const FILL: Record<PartKind, (f: Filling) => Filled | null> = {
     return orNull(words(f, howMany(f.minutes, 1, 3, 6), {}, (w) => pictures.has(w.word)));
   },
   sentence: (f) => {
-    const sentences = chooseSentences(f.lexicon, {
-      texts: f.request.sources?.texts ?? [],
-      taught: f.ground.taught,
-      focus: f.ground.focus,
-      longest: 9,
-      limit: 12,
-      seed: f.seed,
-    }).filter((s) => !f.avoid.has(s.sentence));
-    const lines = shuffledTop(sentences, f.seed).slice(0, f.minutes >= 5 ? 2 : 1);
-    return lines.length > 0 ? { lines: lines.map((s) => ({ text: s.sentence })) } : null;
+    const lines = shuffledTop(readableSentences(f, 9, 12), f.seed).slice(0, f.minutes >= 5 ? 2 : 1);
+    return lines.length > 0 ? { lines: lines.map((text) => ({ text })) } : null;
   },
   'yes or no': (f) => {
     const fitting = (f.request.sources?.yesOrNo ?? []).filter((q) => wordsOf(q.text).every((w) => f.ground.reads(w.text)));

@@ -58,16 +58,21 @@ export function fillText(f: Filling): Filled | null {
   };
 }
 
-function sentencesInstead(f: Filling): Filled | null {
-  const sentences = chooseSentences(f.lexicon, {
+/** Sentences that every child can read all of, those that lean most on the focus first, none that was met lately. */
+export function readableSentences(f: Filling, longest: number, limit: number): string[] {
+  return chooseSentences(f.lexicon, {
     texts: f.request.sources?.texts ?? [],
     taught: f.ground.taught,
     focus: f.ground.focus,
-    longest: 14,
-    limit: 24,
+    longest,
+    limit,
     seed: f.seed,
-  }).filter((s) => !f.avoid.has(s.sentence) && wordsOf(s.sentence).every((w) => f.ground.reads(normaliseWord(w.text))));
-  const lines = sentences.slice(0, Math.max(3, Math.min(8, f.minutes)));
-  if (lines.length === 0) return null;
-  return { lines: lines.map((s) => ({ text: s.sentence })), remark: NO_TEXT };
+  })
+    .map((s) => s.sentence)
+    .filter((s) => !f.avoid.has(s) && wordsOf(s).every((w) => f.ground.reads(normaliseWord(w.text))));
+}
+
+function sentencesInstead(f: Filling): Filled | null {
+  const lines = readableSentences(f, 14, 24).slice(0, Math.max(3, Math.min(8, f.minutes)));
+  return lines.length > 0 ? { lines: lines.map((text) => ({ text })), remark: NO_TEXT } : null;
 }

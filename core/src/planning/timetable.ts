@@ -28,7 +28,7 @@ export interface TimetableRequest {
     readonly members: readonly string[];
     /** How often a week it meets. */
     readonly meetings: number;
-    /** Adults who may take it; left out, any. */
+    /** Adults who may take it; left out, any. A kept meeting may have another: somebody stands in, and the rest of the week does not follow them. */
     readonly adults?: readonly string[];
   }[];
   /** Children who must not miss a lesson at these slots. */
@@ -169,15 +169,14 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
   const touching = slots.map((a) => slots.flatMap((b, k) => (overlap(a, b) ? [k] : [])));
   /** Groups that share a child. */
   const sharing = groups.map((g, k) => groups.flatMap((o, n) => (n !== k && o.members.some((m) => g.members.includes(m)) ? [n] : [])));
+  const mayTake = (g: number, adult: number): boolean => groups[g]!.adults?.includes(adults[adult]!.id) ?? true;
+  const there = (slot: number, adult: number): boolean =>
+    !has('adult hours', adults[adult]!.id) || adults[adult]!.free.includes(slots[slot]!.id);
   const domains = groups.map((group) =>
     slots.flatMap((slot, s) =>
       group.members.some((m) => lessons.get(m)?.has(slot.id))
         ? []
-        : adults.flatMap((adult, a) =>
-            (has('adult hours', adult.id) && !adult.free.includes(slot.id)) || (group.adults && !group.adults.includes(adult.id))
-              ? []
-              : [{ slot: s, adult: a }],
-          ),
+        : adults.flatMap((adult, a) => (there(s, a) && (group.adults?.includes(adult.id) ?? true) ? [{ slot: s, adult: a }] : [])),
     ),
   );
   // what is taken now: adults and groups by slot, with every slot that shares time; rooms, loads, days and adults of groups
@@ -194,7 +193,11 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
     (groupLoad[adult]! < groupLoads[adult]! || meetingsWith[adult]![g]! > 0) &&
     roomTaken[slot]! < rooms[slot]! &&
     !sharing[g]!.some((o) => groupTaken[o]![slot]! > 0) &&
-    !placed.some((p) => p.group === g && (slots[p.slot]!.day === slots[slot]!.day || (single[g]! && p.adult !== adult)));
+    !placed.some(
+      (p) =>
+        p.group === g &&
+        (slots[p.slot]!.day === slots[slot]!.day || (single[g]! && p.adult !== adult && mayTake(g, p.adult) && mayTake(g, adult))),
+    );
   const take = ({ slot, adult, group }: Placed, by: 1 | -1): void => {
     for (const s of touching[slot]!) {
       adultTaken[adult]![s]! += by;
@@ -215,8 +218,8 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
     if (group === undefined) continue;
     const place = { slot: slotAt.get(meeting.slot)!, adult: adultAt.get(meeting.adult)! };
     // what was kept must itself hold
-    if (!domains[group]!.some((d) => d.slot === place.slot && d.adult === place.adult) || !fits(group, place))
-      return { found: null, whole: true, most: () => [] };
+    const inClass = groups[group]!.members.some((m) => lessons.get(m)?.has(meeting.slot));
+    if (inClass || !there(place.slot, place.adult) || !fits(group, place)) return { found: null, whole: true, most: () => [] };
     take({ ...place, group }, 1);
     open[group]! -= 1;
   }
@@ -280,7 +283,11 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
     return (asMeetings(false) ?? []).filter((m) => !has('rooms') || m.room !== '');
   };
   const counted = {
-    groups: groups.map((g, k) => ({ meetings: g.meetings, single: single[k]!, places: domains[k]! })),
+    // meetings that somebody stands in for are as they are: leaving them out of the count only makes it easier
+    groups: groups.flatMap((g, k) => {
+      const meetings = g.meetings - fixed.filter((m) => m.group === g.id && !mayTake(k, adultAt.get(m.adult)!)).length;
+      return meetings > 0 ? [{ meetings, single: single[k]!, places: domains[k]! }] : [];
+    }),
     slots: slots.map((slot, k) => ({ day: slot.day, rooms: rooms[k]! })),
     adults: adults.map((_, k) => ({ meetings: loads[k]!, groups: groupLoads[k]! })),
   };

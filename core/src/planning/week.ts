@@ -89,7 +89,8 @@ export function weekRequest(facts: WeekFacts, kept: readonly Meeting[] = []): Ti
     free: slots.filter((s) => roomsAt.get(s.time)! > k).map((s) => s.id),
   }));
   const own = facts.adults.map((a) => ({ id: a.id, free: free(a.busy), mostGroups: a.groups }));
-  const others = [...new Set(facts.groups.flatMap((g) => g.adultId ?? []))].filter((id) => !own.some((a) => a.id === id));
+  const named = [...facts.groups.map((g) => g.adultId), ...kept.map((m) => m.adult)];
+  const others = [...new Set(named.flatMap((id) => id || []))].filter((id) => !own.some((a) => a.id === id));
   // meetings that stay and have nobody yet: somebody without a name takes them
   const bare = new Set(kept.filter((m) => m.adult === '').map((m) => m.group));
   const nobody = facts.groups.filter((g) => bare.has(g.id) || (g.adultId === null && facts.adults.length === 0));
