@@ -25,25 +25,21 @@ interface Props {
 
 export function MeetingDialog({ group, meeting, settings, slots, team, wouldClash, roomed, onKeep, onOut, onClose }: Props) {
   const [adultId, setAdult] = useState(meeting?.adultId ?? '');
-  const [room, setRoom] = useState(meeting?.room ?? '');
-  const make = (at: string): Placed => ({
+  const at = (slot: string, room: string): Placed => ({
     group: group.id,
     name: group.name,
-    slot: at,
+    slot,
     adultId: adultId || null,
     adult: adultId || group.adultId,
     room,
   });
-  // a new one begins at the first time that clashes with nothing
-  const [slot, setSlot] = useState(
-    () => meeting?.slot ?? (slots.find((s) => wouldClash(roomed(make(s.id))).length === 0) ?? slots[0])?.id ?? '',
-  );
-  const [placed, setPlaced] = useState(meeting !== null);
-  if (!placed) {
-    setPlaced(true);
-    setRoom(roomed(make(slot)).room);
-  }
-  const clashing = wouldClash(make(slot));
+  // a new one begins at the first time that clashes with nothing, in a room that is free then
+  const [{ slot, room }, setWhere] = useState<Pick<Placed, 'slot' | 'room'>>(() => {
+    if (meeting) return meeting;
+    const all = slots.map((s) => roomed(at(s.id, '')));
+    return all.find((m) => wouldClash(m).length === 0) ?? all[0] ?? { slot: '', room: '' };
+  });
+  const clashing = wouldClash(at(slot, room));
   const own = team.find((c) => c.id === group.adultId)?.name;
   return (
     <Dialog open onClose={onClose} title={`${group.name}: ${meeting ? 'a meeting' : 'a new meeting'}`}>
@@ -51,23 +47,16 @@ export function MeetingDialog({ group, meeting, settings, slots, team, wouldClas
         className="grid gap-4"
         onSubmit={(event) => {
           event.preventDefault();
-          onKeep(make(slot));
+          onKeep(at(slot, room));
         }}
       >
         <label>
           <span className="mb-1 block font-semibold">When</span>
-          <select
-            className="field"
-            value={slot}
-            onChange={(event) => {
-              setSlot(event.target.value);
-              setRoom(roomed(make(event.target.value)).room);
-            }}
-          >
+          <select className="field" value={slot} onChange={(event) => setWhere(roomed(at(event.target.value, room)))}>
             {slots.map((s) => (
               <option key={s.id} value={s.id}>
                 {timeInWords(settings, s.id)}
-                {wouldClash(roomed(make(s.id))).length > 0 ? ' (clashes)' : ''}
+                {wouldClash(roomed(at(s.id, room))).length > 0 ? ' (clashes)' : ''}
               </option>
             ))}
           </select>
@@ -85,7 +74,7 @@ export function MeetingDialog({ group, meeting, settings, slots, team, wouldClas
         {settings.rooms.length > 0 && (
           <label>
             <span className="mb-1 block font-semibold">Where</span>
-            <select className="field" value={room} onChange={(event) => setRoom(event.target.value)}>
+            <select className="field" value={room} onChange={(event) => setWhere({ slot, room: event.target.value })}>
               <option value="">no room yet</option>
               {settings.rooms.map((r) => (
                 <option key={r.id} value={r.id}>
