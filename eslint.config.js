@@ -40,4 +40,24 @@ export default tseslint.config(
     },
   },
   { files: ['data/src/**/*.ts', 'core/bench/**/*.ts'], rules: { 'no-console': 'off' } },
+  {
+    // the time comes from one clock that can be set: core/src/clock.ts, started by the server and kept by web/src/clock.ts
+    files: ['{core,contract,server,data,web}/{src,test}/**/*.{ts,tsx}', 'e2e/**/*.ts'],
+    ignores: ['server/src/start.ts', 'web/src/clock.ts', 'server/test/support.ts', 'e2e/support/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Ask the clock.' },
+        { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'Ask the clock.' },
+        {
+          selector: 'ImportSpecifier[imported.name=/^(isToday|isTomorrow|isYesterday|isPast|isFuture|isThis|formatDistanceToNow)/]',
+          message: 'Ask the clock.',
+        },
+        {
+          selector: 'CallExpression[callee.property.name=/^toLocale(Date|Time)?String$/][arguments.length=0]',
+          message: 'Name the locale.',
+        },
+      ],
+    },
+  },
 );

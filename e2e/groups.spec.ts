@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { getJson, signInDemo, test, expect } from './support/fixtures.js';
+import { allChildren, getJson, signInDemo, test, expect } from './support/fixtures.js';
 
 interface GroupRow {
   id: string;
@@ -173,13 +173,17 @@ test.describe('leaving all as it was', () => {
   test('a placement is explained in plain sentences, and how groups fall is counted', async ({ as, demo }) => {
     const page = await as('lead');
     await page.goto(`${demo.url}/groups`);
-    await card(page, 'Willow')
-      .getByRole('button', { name: /^Move .* to…$/ })
-      .first()
+    // a child who has a gap in what their own group works on, whoever that is
+    const children = new Map((await allChildren(page, demo.url)).map((c) => [c.id, c]));
+    const [group, child] = (await groupsOf(page, demo.url))
+      .flatMap((g) => g.members.map((id) => [g, children.get(id)!] as const))
+      .find(([g, c]) => c.line.some((pair) => pair.state === 'gap' && g.focus.includes(pair.gpc)))!;
+    await card(page, group.name)
+      .getByRole('button', { name: `Move ${child.givenName} to…`, exact: true })
       .click();
     await page.getByRole('menuitem', { name: 'Why here?' }).click();
     const why = page.getByRole('dialog');
-    await expect(why).toContainText(/is in Willow because .* still learning ‘/);
+    await expect(why).toContainText(new RegExp(`${child.givenName} is in ${group.name} because ${child.givenName} is still learning ‘`));
     await expect(why).toContainText('it is no diagnosis');
     await expect(why.getByRole('row', { name: /altogether \d+ min/ })).toBeVisible();
     await page.keyboard.press('Escape');

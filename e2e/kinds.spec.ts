@@ -1,6 +1,6 @@
 /** Every kind of check through the real interface: begun in two presses, marked, and kept as what was answered. */
 import type { Page } from '@playwright/test';
-import { allChildren, allSent, expect, getJson, newContext, test, type ChildRow } from './support/fixtures.js';
+import { allChildren, allSent, expect, getJson, newContext, test, type ChildRow, now } from './support/fixtures.js';
 
 interface Seen {
   id: string;
@@ -318,7 +318,7 @@ test.describe('as the demo has it', () => {
 test('thirty children in a row in one sitting, without a reload: each with their own marks', async ({ as, demo }) => {
   const page = await as('teacher');
   const children = await allChildren(page, demo.url);
-  const before = new Date().toISOString();
+  const before = now();
   await page.goto(`${demo.url}/check`);
   await page.evaluate(() => ((window as unknown as { sitting: boolean }).sitting = true));
   await page.getByRole('radio', { name: 'See it, say its sound', exact: true }).click();

@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test';
 import { existsSync } from 'node:fs';
+import './support/clock.js';
 
 const executablePath = process.env.SAPLING_CHROMIUM ?? '/usr/bin/chromium';
 if (!existsSync(executablePath)) throw new Error('Chromium is missing: npm test installs it, or name it with SAPLING_CHROMIUM.');

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { loadLexicon, outcomeOf, wordJudge } from '@sapling/core';
-import { getJson, newContext, signInDemo, test, expect } from './support/fixtures.js';
+import { getJson, newContext, signInDemo, test, expect, now, today } from './support/fixtures.js';
 
 interface SessionRow {
   id: string;
@@ -26,9 +26,9 @@ test('from plan to print to the colleague’s Today, and the log comes back with
   await teacher.getByRole('region', { name: 'Willow', exact: true }).getByRole('link', { name: 'Make a session' }).click();
   await expect(teacher.getByRole('heading', { name: 'Read words' })).toBeVisible();
   // today has a session of this group already, so another day was suggested
-  const today = new Date().toISOString().slice(0, 10);
-  await expect(teacher.getByLabel('Day')).not.toHaveValue(today);
-  await teacher.getByLabel('Day').fill(today);
+  const day = today();
+  await expect(teacher.getByLabel('Day')).not.toHaveValue(day);
+  await teacher.getByLabel('Day').fill(day);
   await teacher.getByLabel('Length').selectOption('15');
   await expect(teacher.locator('p', { hasText: '15 minutes' })).toBeVisible();
 
@@ -38,7 +38,7 @@ test('from plan to print to the colleague’s Today, and the log comes back with
   await words.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(words.getByText(/not taught: /)).toBeVisible();
   await expect(teacher.getByText(/1 word uses pairs these children have not been taught/)).toBeVisible();
-  await words.getByRole('button', { name: 'Change queue' }).click();
+  await words.getByRole('button', { name: 'Change queue', exact: true }).click();
   await teacher.getByRole('menuitem', { name: 'Take out' }).click();
   await expect(words.getByText(/not taught: /)).toHaveCount(0);
 
@@ -252,17 +252,17 @@ test('a style of the school’s own, a part drawn again, a word pinned and one f
   const drawn = (): Promise<string[]> =>
     words.getByRole('button', { name: /^Change / }).evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!.slice(7)));
   const [first, second] = (await drawn()) as [string, string];
-  await words.getByRole('button', { name: `Change ${first}` }).click();
+  await words.getByRole('button', { name: `Change ${first}`, exact: true }).click();
   await teacher.getByRole('menuitem', { name: 'Pin' }).click();
   await words.getByRole('button', { name: 'Draw Read words again' }).click();
   await expect.poll(async () => (await drawn())[1]).not.toBe(second);
   expect((await drawn())[0]).toBe(first);
   await teacher.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect.poll(async () => (await drawn())[1]).toBe(second);
-  await words.getByRole('button', { name: `Change ${second}` }).click();
+  await words.getByRole('button', { name: `Change ${second}`, exact: true }).click();
   await teacher.getByRole('menuitem', { name: 'Another in its place' }).click();
   await expect.poll(async () => (await drawn())[1]).not.toBe(second);
-  await words.getByRole('button', { name: `Change ${first}` }).click();
+  await words.getByRole('button', { name: `Change ${first}`, exact: true }).click();
   await teacher.getByRole('menuitemcheckbox').first().click();
   await teacher.getByRole('button', { name: /^Keep/ }).click();
   await expect(teacher).toHaveURL(/sessions\/[0-9a-f-]{36}$/);
@@ -303,7 +303,7 @@ test('cards by key, marks become evidence, what is left is carried over to the n
   await tutor.keyboard.press('ArrowLeft');
   await expect(tutor.locator('[data-run-item]')).toHaveText(first);
   const child = session.members[0]!;
-  const before = new Date().toISOString();
+  const before = now();
   await tutor.keyboard.press('1');
   await expect(tutor.getByRole('button', { name: `${child.name.split(' ')[0]!}: slipped` })).toBeVisible();
   await tutor.keyboard.press('h');

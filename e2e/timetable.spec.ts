@@ -1,8 +1,9 @@
 /** The week: clashes, moves by mouse and key, the solver and why not, what rests on it; a group given for a time; what comes after a cycle. */
+import { daysAfter } from '@sapling/core';
 import type { Group, Session, Timetable } from '@sapling/contract';
 import type { Page } from '@playwright/test';
 import { uuidv7 } from '../server/src/ids.js';
-import { allChildren, getJson, PEOPLE, test, expect } from './support/fixtures.js';
+import { allChildren, getJson, PEOPLE, test, expect, now, today } from './support/fixtures.js';
 
 const meeting = (page: Page, label: RegExp) => page.getByRole('table', { name: 'The week' }).getByRole('button', { name: label });
 const clashes = (page: Page) => page.getByRole('heading', { name: /clash/ });
@@ -85,7 +86,7 @@ test('what makes a week impossible is named; rooms, lessons and holidays are set
   await lead.getByLabel('Choir begins').fill('13:00');
   await lead.getByLabel('Choir ends').fill('13:30');
   await lead.getByRole('button', { name: 'A holiday' }).click();
-  const day = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10);
+  const day = daysAfter(today(), 1);
   await lead.getByLabel('Name of holiday 2').fill('Staff day');
   await lead.getByLabel('Last day of Staff day').fill(day);
   await lead.getByLabel('First day of Staff day').fill(day);
@@ -107,7 +108,7 @@ test('what makes a week impossible is named; rooms, lessons and holidays are set
   const [slot, weekday] = meets!.slot.split('@');
   const sessions = await getJson<Session[]>(teacher.request, `${demo.url}/api/sessions`);
   const session = sessions.find((s) => s.log === null && s.groupId === meets!.group)!;
-  const next = new Date();
+  const next = new Date(now());
   do next.setUTCDate(next.getUTCDate() + 1);
   while (next.getUTCDay() !== Number(weekday));
   await teacher.goto(`${demo.url}/sessions/${session.id}`);
@@ -193,7 +194,7 @@ test('after a cycle who knows the whole focus leaves, as suggested, and comes ba
   const entries = willow.focus.flatMap((gpc) =>
     Array.from({ length: 14 }, (_, k) => {
       const id = uuidv7();
-      const at = new Date(Date.now() - (k + 1) * 3_600_000).toISOString();
+      const at = new Date(Date.parse(now()) - (k + 1) * 3_600_000).toISOString();
       return { type: 'observation', id, record: { id, child, by: me.colleague.id, at, kind: 'see-say', gpc, outcome: 'right', ms: 700 } };
     }),
   );

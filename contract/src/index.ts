@@ -1,3 +1,4 @@
+export * from './clock.js';
 export * from './problem.js';
 export * from './model.js';
 export * from './grouping.js';

@@ -1,4 +1,5 @@
 export * from './errors.js';
+export * from './clock.js';
 export * from './random.js';
 export * from './phonics/sounds.js';
 export * from './phonics/sound-notes.js';

@@ -2,6 +2,8 @@
 import { test as base, expect, type APIRequestContext, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { TestServer, WarmHost } from './server.js';
 
+export { now, today } from './clock.js';
+
 export const PEOPLE = {
   lead: 'Maren Oyelaran',
   teacher: 'Tobias Quill',

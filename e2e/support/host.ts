@@ -10,6 +10,7 @@ export interface Order {
   readonly folder: string;
   readonly port: number;
   readonly demo: boolean;
+  readonly setNow: string;
 }
 let running: Running | undefined;
 let doing: Promise<void> = Promise.resolve();

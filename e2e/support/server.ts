@@ -5,6 +5,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { now } from './clock.js';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
@@ -26,7 +27,7 @@ export class WarmHost {
   get alive(): boolean {
     return this.#process !== undefined && this.#process.exitCode === null && this.#process.signalCode === null;
   }
-  async open(order: { folder: string; port: number; demo: boolean }, output: string[]): Promise<ChildProcess> {
+  async open(order: { folder: string; port: number; demo: boolean; setNow: string }, output: string[]): Promise<ChildProcess> {
     if (!this.alive)
       this.#process = spawn(process.execPath, [process.env.SAPLING_HOST_FILE!], { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe', 'ipc'] });
     const child = this.#process!;
@@ -80,7 +81,7 @@ export class TestServer {
 
   async run(): Promise<void> {
     if (this.host) {
-      this.#process = await this.host.open({ folder: this.folder, port: this.port, demo: this.demo }, this.output);
+      this.#process = await this.host.open({ folder: this.folder, port: this.port, demo: this.demo, setNow: now() }, this.output);
       return;
     }
     const child = spawn(
@@ -95,6 +96,8 @@ export class TestServer {
           SAPLING_HOST: '127.0.0.1',
           SAPLING_DEMO: this.demo ? '1' : '0',
           SAPLING_LOG: 'info',
+          SAPLING_NOW: now(),
+          NODE_ENV: 'test',
         },
         stdio: ['ignore', 'pipe', 'pipe'],
       },

@@ -8,7 +8,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { z } from 'zod';
-import { screenCode } from '@sapling/contract';
+import { CLOCK_HEADER, screenCode } from '@sapling/contract';
 import { accessOf, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
 import { schools, trail } from './db/schema.js';
@@ -16,6 +16,7 @@ import { Refusal } from './http/problem.js';
 import type { Call, Route, Services } from './http/route.js';
 import { uuidv7 } from './ids.js';
 import { routes } from './routes.js';
+import { schoolDay } from './settings/school-day.js';
 
 const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const NO_ACCESS: Omit<Access, 'actor'> = {
@@ -71,6 +72,12 @@ export function createApp(services: Services, log: Logger): Express {
   });
   // wrong secrets are slowed down like wrong passwords
   app.use(['/api/cover', '/api/calendars'], tooManyTries());
+  // a page keeps the server's time where that was set
+  if (services.clockAhead !== 0)
+    app.use('/api', (_req, res, next) => {
+      res.setHeader(CLOCK_HEADER, services.clockAhead);
+      next();
+    });
   app.use(compression());
   // a whole installation is larger than anything else that is sent
   app.post('/api/installation', tooManyTries(), (_req, _res, next) => {
@@ -105,7 +112,7 @@ function mount(app: Express, route: Route, services: Services): void {
       if (method !== 'get' && need.action !== 'public' && req.headers['x-csrf-token'] !== signedIn!.csrf)
         throw new Refusal('forged-request');
       const access = signedIn
-        ? await accessOf(services.db, signedIn.colleague, services.now().slice(0, 10))
+        ? await accessOf(services.db, signedIn.colleague, await schoolDay(services.db, services.now()))
         : ({ ...NO_ACCESS, actor: { id: '', role: 'tutor' } } satisfies Access);
       await decide(services.db, access, need);
       const call = { ...services, ...input, req, res, signedIn, me: signedIn?.colleague, access } as unknown as Call<never>;

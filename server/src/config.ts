@@ -11,6 +11,9 @@ const schema = z.object({
   SAPLING_PROXIES: z.coerce.number().int().min(0).max(5).default(0),
   SAPLING_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
   DATABASE_URL: z.string().optional(),
+  /** The moment it is to be, for the demo and for tests: the clock runs on from there. */
+  SAPLING_NOW: z.string().optional(),
+  NODE_ENV: z.string().optional(),
 });
 
 export interface Config {
@@ -22,6 +25,8 @@ export interface Config {
   readonly proxies: number;
   readonly logLevel: string;
   readonly databaseUrl: string | undefined;
+  /** Where the clock begins, ISO 8601; undefined for the machine's own time. */
+  readonly setNow?: string | undefined;
 }
 
 /** Settings from the environment. @throws Error naming the variable that does not fit. */
@@ -29,6 +34,8 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
   const parsed = schema.safeParse(env);
   if (!parsed.success) throw new Error(parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('\n'));
   const e = parsed.data;
+  if (e.SAPLING_NOW !== undefined && e.SAPLING_DEMO !== '1' && e.NODE_ENV !== 'test')
+    throw new Error('SAPLING_NOW: only the demo and tests may set the clock; real records keep the real time.');
   return {
     folder: e.SAPLING_DATA,
     host: e.SAPLING_HOST,
@@ -38,5 +45,6 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     proxies: e.SAPLING_PROXIES,
     logLevel: e.SAPLING_LOG,
     databaseUrl: e.DATABASE_URL,
+    setNow: e.SAPLING_NOW,
   };
 }

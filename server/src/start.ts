@@ -1,6 +1,7 @@
 /** Starts the server: opens the database, fills the demo if asked, listens, and ends cleanly. */
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { clockFrom } from '@sapling/core';
 import { pino, type Logger } from 'pino';
 import { createApp } from './app.js';
 import type { Config } from './config.js';
@@ -16,20 +17,23 @@ export interface Running {
   readonly url: string;
   readonly seeded: boolean;
   readonly db: Db;
+  /** The server's clock. */
+  readonly now: () => string;
   close(): Promise<void>;
 }
 
 export async function start(config: Config, log: Logger = pino({ level: config.logLevel })): Promise<Running> {
   const { db, close } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
-  const now = (): string => new Date().toISOString();
+  const clock = clockFrom(Date.now, config.setNow);
+  const { now } = clock;
   const seeded = config.demo ? await seedDemo(db, now()) : false;
   // recordings go when their day has come, whether or not somebody looks
   const purge = (): void => void purgeRecordings(db, config.folder, now()).catch((error: unknown) => log.error({ err: error }, 'purge'));
   purge();
   const purging = setInterval(purge, PURGE_EVERY_MS);
-  const live = new Live(db);
-  const screens = new Screens();
-  const server: Server = createServer(createApp({ db, live, screens, config, now }, log));
+  const live = new Live(db, now);
+  const screens = new Screens(clock.ms);
+  const server: Server = createServer(createApp({ db, live, screens, config, now, clockAhead: clock.ahead }, log));
   // longer than browsers and proxies keep a line open, so that none is cut as they send on it
   server.keepAliveTimeout = 75_000;
   await new Promise<void>((resolve, reject) => {
@@ -42,6 +46,7 @@ export async function start(config: Config, log: Logger = pino({ level: config.l
     url: `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}`,
     seeded,
     db,
+    now,
     close: async () => {
       clearInterval(purging);
       live.close();

@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, endpoints, problemSchema, ROLES, type EndpointName } from '@sapling/contract';
 import { routes } from '../src/routes.js';
 import { uuidv7 } from '../src/ids.js';
-import { observation, PLAN, reading, School, type Person } from './support.js';
+import { PLAN, School, now, observation, reading, type Person } from './support.js';
 
 const school = new School();
 let wrens: string;
@@ -54,7 +54,7 @@ beforeAll(async () => {
   session = await plan(group, tutor.id);
   otherSession = await plan(otherGroup, otherTutor.id);
   checkId = uuidv7();
-  const record = { id: checkId, child: mine[0]!, by: lead.id, startedAt: new Date().toISOString(), kind: 'see-say', stack: ['s:s'] };
+  const record = { id: checkId, child: mine[0]!, by: lead.id, startedAt: now(), kind: 'see-say', stack: ['s:s'] };
   readingId = uuidv7();
   farReading = uuidv7();
   const entries = [readingId, farReading].map((id, k) => ({

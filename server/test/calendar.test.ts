@@ -1,6 +1,6 @@
 /** Calendars: a file that reads back, an address that ends when it is withdrawn, and nothing about a child in either. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { PLAN, School, type Person } from './support.js';
+import { PLAN, School, now, type Person } from './support.js';
 
 const school = new School();
 let lead: Person;
@@ -16,7 +16,7 @@ beforeAll(async () => {
     body: { groups: [{ name: 'Willow; the first, "big" one', adultId: tutor.id, focus: ['ai:ay'], members: kids }] },
   });
   const group = (made.body as { id: string }[])[0]!.id;
-  const today = Date.now();
+  const today = Date.parse(now());
   for (const [days, adultId] of [
     [1, tutor.id],
     [2, tutor.id],

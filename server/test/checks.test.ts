@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, type ChildLine, type SchoolSettings } from '@sapling/contract';
 import { Screens } from '../src/evidence/screens.js';
 import { uuidv7 } from '../src/ids.js';
-import { observation, School, type Person } from './support.js';
+import { School, now, observation, type Person } from './support.js';
 
 const school = new School();
 let lead: Person;
@@ -26,9 +26,9 @@ const childOf = async (id: string): Promise<ChildLine> =>
 const pair = (child: ChildLine, gpc: string) => child.line.find((c) => c.gpc === gpc)!;
 const begin = (by: string, child: string, kind: string, stack: string[], items?: unknown) => {
   const id = uuidv7();
-  return { type: 'check', id, record: { id, child, by, startedAt: new Date().toISOString(), kind, stack, ...(items ? { items } : {}) } };
+  return { type: 'check', id, record: { id, child, by, startedAt: now(), kind, stack, ...(items ? { items } : {}) } };
 };
-const daysAgo = (n: number, second = 0): string => new Date(Date.now() - n * 86_400_000 + second * 1000).toISOString();
+const daysAgo = (n: number, second = 0): string => new Date(Date.parse(now()) - n * 86_400_000 + second * 1000).toISOString();
 
 describe('checks', () => {
   it('two adults at one child at the same time on two machines: both checks stand whole, every mark counts once', async () => {
@@ -162,7 +162,7 @@ describe('checks', () => {
       const finish = {
         type: 'finish',
         id: uuidv7(),
-        record: { id: '', check: check.id, child, at: new Date().toISOString(), reason: 'done' },
+        record: { id: '', check: check.id, child, at: now(), reason: 'done' },
       };
       finish.record.id = finish.id;
       const { body } = await send(teacher, [check, ...marks, finish]);

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from 'drizzle-orm';
 import { openDatabase } from '../src/db/open.js';
 import { uuidv7 } from '../src/ids.js';
-import { PLAN, School, type Person } from './support.js';
+import { now, PLAN, School, type Person } from './support.js';
 
 const school = new School();
 let lead: Person;
@@ -88,7 +88,7 @@ describe('a cover link', () => {
     expect((await school.ask('GET', `/api/cover/${two.secret}`)).status).toBe(200);
     await school.running.close();
     const { db, close } = await openDatabase({ folder: school.folder, url: undefined });
-    await db.execute(sql`update cover_links set ends_at = now() - interval '1 minute' where id = ${two.id}`);
+    await db.execute(sql`update cover_links set ends_at = ${now()} where id = ${two.id}`);
     await close();
     await school.open();
     expect((await school.ask('GET', `/api/cover/${two.secret}`)).status).toBe(404);

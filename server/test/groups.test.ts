@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Group, GroupHistory, GroupRule } from '@sapling/contract';
 import { uuidv7 } from '../src/ids.js';
-import { observation, School, type Person } from './support.js';
+import { School, now, observation, type Person } from './support.js';
 
 const school = new School();
 let lead: Person;
@@ -140,7 +140,7 @@ describe('two cycles', () => {
     const line = ((await school.ask('GET', `/api/children/${flat}`, { as: lead })).body as { line: { gpc: string }[] }).line.map(
       (p) => p.gpc,
     );
-    const day = (ago: number): string => new Date(Date.now() - ago * 86_400_000).toISOString();
+    const day = (ago: number): string => new Date(Date.parse(now()) - ago * 86_400_000).toISOString();
     const seen = (child: string, ago: number, outcome: 'right' | 'wrong') =>
       line.slice(0, 10).map((gpc) => observation(lead.id, child, { gpc, at: day(ago), outcome }));
     const entries = [

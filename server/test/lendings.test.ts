@@ -4,10 +4,10 @@ import type { Group, Lending, Session } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
 import { v7 as uuidv7 } from 'uuid';
 import { accessOf, RUN_DAYS } from '../src/access.js';
-import { PLAN, School, type Person } from './support.js';
+import { PLAN, School, now, schoolToday, type Person } from './support.js';
 
 const school = new School();
-const today = new Date().toISOString().slice(0, 10);
+const today = schoolToday();
 const on = (days: number): string => daysAfter(today, days);
 let lead: Person;
 let tutor: Person;
@@ -19,7 +19,7 @@ let sessions: Session[];
 const get = async <T>(as: Person, path: string): Promise<T> => (await school.ask('GET', path, { as })).body as T;
 const send = async (as: Person, type: string, record: Record<string, unknown>): Promise<{ status: string; reason?: string }> => {
   const id = uuidv7();
-  const entry = { type, id, record: { id, by: as.id, at: new Date().toISOString(), ...record } };
+  const entry = { type, id, record: { id, by: as.id, at: now(), ...record } };
   const answer = await school.ask('POST', '/api/outbox', { as, body: { entries: [entry] } });
   return (answer.body as { results: { status: string; reason?: string }[] }).results[0]!;
 };
@@ -78,7 +78,7 @@ describe('a group given for a time', () => {
     const record = {
       id: observation,
       by: tutor.id,
-      at: new Date().toISOString(),
+      at: now(),
       child: kids[0],
       kind: 'session',
       gpc: 'ai:ay',

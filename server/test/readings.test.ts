@@ -9,7 +9,7 @@ import { openDatabase } from '../src/db/open.js';
 import { recordings } from '../src/db/schema.js';
 import { purgeRecordings } from '../src/readings/recordings.js';
 import { uuidv7 } from '../src/ids.js';
-import { reading, READING_TEXT, School, type Person } from './support.js';
+import { READING_TEXT, School, now, reading, schoolToday, type Person } from './support.js';
 
 const school = new School();
 let lead: Person;
@@ -34,7 +34,7 @@ const send = async (as: Person, entries: readonly unknown[]): Promise<Sent['resu
 const step = (by: Person, of: string, marking: string, n: number, what: ReadingStep, id = uuidv7()) => ({
   type: 'reading step',
   id,
-  record: { id, reading: of, child, marking, by: by.id, at: new Date(Date.now() + n).toISOString(), n, step: what },
+  record: { id, reading: of, child, marking, by: by.id, at: new Date(Date.parse(now()) + n).toISOString(), n, step: what },
 });
 /** A finished reading of the text with these steps before its end. */
 async function read(by: Person, steps: readonly ReadingStep[], change: Record<string, unknown> = {}): Promise<string> {
@@ -174,10 +174,10 @@ describe('recordings', () => {
     const id = await read(teacher, []);
     await school.ask('PUT', `/api/readings/${id}/recording/0`, { as: teacher, body: part('one') });
     const { deleteOn } = (await whole(id)).recording!;
-    expect(Math.round((Date.parse(deleteOn) - Date.parse(new Date().toISOString().slice(0, 10))) / 86_400_000)).toBe(3);
+    expect(Math.round((Date.parse(deleteOn) - Date.parse(schoolToday())) / 86_400_000)).toBe(3);
     await school.running.close();
     const { db, close } = await openDatabase({ folder: school.folder, url: undefined });
-    const inDays = (days: number): string => new Date(Date.now() + days * 86_400_000).toISOString();
+    const inDays = (days: number): string => new Date(Date.parse(now()) + days * 86_400_000).toISOString();
     expect(await purgeRecordings(db, school.folder, inDays(2))).toBe(0);
     expect(existsSync(folder(id))).toBe(true);
     expect(await purgeRecordings(db, school.folder, inDays(4))).toBe(1);

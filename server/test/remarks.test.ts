@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { uuidv7 } from '../src/ids.js';
 import { mentionsIn } from '../src/remarks/remarks.js';
-import { PLAN, School, type Person } from './support.js';
+import { PLAN, School, now, schoolToday, type Person } from './support.js';
 
 const school = new School();
 let lead: Person;
@@ -78,11 +78,11 @@ describe('notes', () => {
     const session = (
       await school.ask('POST', '/api/sessions', {
         as: lead,
-        body: { groupId: group, on: new Date().toISOString().slice(0, 10), adultId: tutor.id, plan: PLAN },
+        body: { groupId: group, on: schoolToday(), adultId: tutor.id, plan: PLAN },
       })
     ).body as { id: string };
     const id = uuidv7();
-    const record = { id, session: session.id, by: lead.id, at: new Date().toISOString(), text: 'Start with the cards. @tutor @outside' };
+    const record = { id, session: session.id, by: lead.id, at: now(), text: 'Start with the cards. @tutor @outside' };
     await school.ask('POST', '/api/outbox', { as: lead, body: { entries: [{ type: 'note', id, record }] } });
     const left = async (as: Person): Promise<{ text: string; mentionsMe: boolean }[]> =>
       ((await school.ask('GET', '/api/today', { as })).body as { left: { text: string; mentionsMe: boolean }[] }).left;

@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { hashPassword, verifyPassword } from '../src/auth/password.js';
 import { DataFolderError, knownFormat, openDatabase } from '../src/db/open.js';
 import { uuidv7 } from '../src/ids.js';
-import { observation, PASSWORD, PLAN, School, type Person } from './support.js';
+import { PASSWORD, PLAN, School, now, observation, type Person } from './support.js';
 
 const school = new School();
 let lead: Person;
@@ -49,7 +49,7 @@ describe('the outbox', () => {
     const correction = observation(lead.id, children[1]!, { outcome: 'wrong', replaces: first.id });
     const withdrawal = (of: string) => {
       const id = uuidv7();
-      return { type: 'withdrawal', id, record: { id, observation: of, child: children[1]!, by: lead.id, at: new Date().toISOString() } };
+      return { type: 'withdrawal', id, record: { id, observation: of, child: children[1]!, by: lead.id, at: now() } };
     };
     const later = observation(lead.id, children[1]!, { gpc: 't:t' });
     expect(statuses(await send(lead, [withdrawal(later.id), later, first, correction]))).toEqual(['stored', 'stored', 'stored', 'stored']);
@@ -71,15 +71,13 @@ describe('the outbox', () => {
     await send(lead, [one]);
     expect(await basedOn()).toBe(1);
     const id = uuidv7();
-    await send(lead, [
-      { type: 'withdrawal', id, record: { id, observation: one.id, child: children[2]!, by: lead.id, at: new Date().toISOString() } },
-    ]);
+    await send(lead, [{ type: 'withdrawal', id, record: { id, observation: one.id, child: children[2]!, by: lead.id, at: now() } }]);
     expect(await basedOn()).toBe(0);
   });
 
   it('refuses another’s name, a clock a day ahead, and ids that differ, each with a reason', async () => {
     const forged = observation(tutor.id, children[0]!);
-    const ahead = observation(lead.id, children[0]!, { at: new Date(Date.now() + 2 * 86_400_000).toISOString() });
+    const ahead = observation(lead.id, children[0]!, { at: new Date(Date.parse(now()) + 2 * 86_400_000).toISOString() });
     const twisted = { ...observation(lead.id, children[0]!), id: uuidv7() };
     const { body } = await send(lead, [forged, ahead, twisted]);
     const { results } = body as { results: { status: string; reason: string }[] };
@@ -151,7 +149,7 @@ describe('writes', () => {
       id,
       session: session.id,
       by: tutor.id,
-      at: new Date().toISOString(),
+      at: now(),
       attendance: [{ child: children[0]!, present: true }],
       done: ['Focus'],
       happened: 'Went well.',

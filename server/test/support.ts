@@ -3,9 +3,17 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Role } from '@sapling/contract';
+import { clockFrom, dayIn } from '@sapling/core';
 import { pino } from 'pino';
 import { start, type Running } from '../src/start.js';
 import { uuidv7 } from '../src/ids.js';
+
+/** The moment tests take place at, another with SAPLING_NOW. It runs on, as the server's does. */
+export const TEST_NOW = process.env.SAPLING_NOW ?? '2026-11-25T10:00:00.000Z';
+const clock = clockFrom(Date.now, TEST_NOW);
+export const now = (): string => clock.now();
+/** The school's day. */
+export const schoolToday = (): string => dayIn(now(), 'Europe/London');
 
 export interface Person {
   readonly id: string;
@@ -27,7 +35,17 @@ export class School {
 
   async open(): Promise<this> {
     this.running = await start(
-      { folder: this.folder, host: '127.0.0.1', port: 0, demo: false, secure: false, proxies: 0, logLevel: 'info', databaseUrl: undefined },
+      {
+        folder: this.folder,
+        host: '127.0.0.1',
+        port: 0,
+        demo: false,
+        secure: false,
+        proxies: 0,
+        logLevel: 'info',
+        databaseUrl: undefined,
+        setNow: now(),
+      },
       pino({ level: 'info' }, { write: (line: string) => void this.log.push(line) }),
     );
     return this;
@@ -123,7 +141,7 @@ export function observation(
       id,
       child,
       by,
-      at: new Date().toISOString(),
+      at: now(),
       kind: 'see-say',
       gpc: 's:s',
       skill: 'recall',
@@ -146,7 +164,7 @@ export function reading(
     id,
     child,
     by,
-    at: new Date().toISOString(),
+    at: now(),
     textId: 'own',
     title: 'The rain',
     kind: 'story',

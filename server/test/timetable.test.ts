@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, type Group, type Session, type Timetable } from '@sapling/contract';
 import { daysAfter, weekday } from '@sapling/core';
 import { momentOf } from '../src/calendar/calendar.js';
-import { PLAN, School, type Person } from './support.js';
+import { PLAN, School, schoolToday, type Person } from './support.js';
 
 const school = new School();
 let lead: Person;
@@ -11,7 +11,7 @@ let tutor: Person;
 let teacher: Person;
 let willow: string;
 let far: string;
-const today = new Date().toISOString().slice(0, 10);
+const today = schoolToday();
 /** The next day that is this day of the week, tomorrow at the earliest. */
 const next = (day: number): string => [1, 2, 3, 4, 5, 6, 7].map((k) => daysAfter(today, k)).find((on) => weekday(on) === day)!;
 const SLOTS = [{ id: 'nine', name: 'First', rooms: 2, days: [2, 4], start: 550, minutes: 25 }];

@@ -11,7 +11,7 @@ import { DICTIONARY } from '../src/transfer/dictionary.js';
 import { installationSchema, type InstallationFile } from '../src/transfer/installation.js';
 import { field } from '../src/transfer/records.js';
 import { LEFT_OUT, TABLE_NAMES, TABLES } from '../src/transfer/tables.js';
-import { observation, PLAN, reading, School, type Person } from './support.js';
+import { PLAN, School, now, observation, reading, type Person } from './support.js';
 
 const full = new School();
 const empty = new School();
@@ -38,7 +38,7 @@ beforeAll(async () => {
   });
   session = (made.body as { id: string }).id;
   const [logId, noteId, readingId] = [uuidv7(), uuidv7(), uuidv7()];
-  const at = new Date().toISOString();
+  const at = now();
   const marks = ['s:s', 'a:a', 't:t', 's:s'].map((gpc, k) =>
     observation(lead.id, kids[0]!, { gpc, outcome: k === 1 ? 'wrong' : 'right', said: k === 1 ? 'line one\nline "two"' : undefined }),
   );
@@ -92,7 +92,7 @@ beforeAll(async () => {
   });
   const week = { version: 0, meetings: [{ group, slot: 'nine@2', adultId: null, room: 'nook' }] };
   expect((await full.ask('PUT', '/api/timetable', { as: lead, body: week })).status).toBe(200);
-  const until = new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10);
+  const until = new Date(Date.parse(now()) + 5 * 86_400_000).toISOString().slice(0, 10);
   const lent = { colleagueId: lead.id, from: until, until };
   expect((await full.ask('POST', `/api/groups/${group}/lendings`, { as: lead, body: lent })).status).toBe(200);
   await full.ask('POST', '/api/remarks', { as: lead, body: { id: uuidv7(), about: 'group', subject: group, text: 'Blue box, @tutor' } });

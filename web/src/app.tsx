@@ -6,6 +6,7 @@ import { Toaster } from 'sonner';
 import { SWRConfig } from 'swr';
 import { call, setCsrf, Unreachable } from './api/client.js';
 import { forgetAll, useLive } from './api/data.js';
+import { keepZone } from './clock.js';
 import { startOutbox, stopOutbox } from './outbox/outbox.js';
 import { device, keep, kept, setKeeping } from './outbox/store.js';
 import { MeContext } from './shell/me.js';
@@ -108,12 +109,14 @@ function SignedInApp() {
       setCsrf(state.me?.csrf ?? '');
       setKeeping(state.me !== null);
       if (state.me) await keep('auth', state);
+      if (state.me) keepZone(state.me.school.timeZone);
       setAuth(state);
     } catch (error) {
       if (!(error instanceof Unreachable)) throw error;
       const old = await kept<AuthState>('auth');
       setCsrf(old?.me?.csrf ?? '');
       setKeeping(old?.me !== undefined && old.me !== null);
+      if (old?.me) keepZone(old.me.school.timeZone);
       setAuth(old?.me ? old : 'unreachable');
     }
   }, []);

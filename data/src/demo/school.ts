@@ -8,6 +8,11 @@ import { drawChild, respond, uuidAt, type HiddenChild } from './simulate.js';
 
 export const DEMO_SEED = 20_261;
 export const DEMO_WEEKS = 6;
+/**
+ * The moment the demo's story is drawn for: a Wednesday in term. Who fills a school with it lays it on their own calendar, so
+ * that the same children know and lack the same things whatever day it is opened on.
+ */
+export const DEMO_REFERENCE = '2026-11-25T10:00:00.000Z';
 const DAY = 86_400_000;
 
 type Role = 'lead' | 'teacher' | 'tutor' | 'class teacher';

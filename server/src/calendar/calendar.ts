@@ -12,6 +12,7 @@ import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { listSessions } from '../sessions/sessions.js';
+import { schoolDay } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
 import { readTimetable } from '../timetable/timetable.js';
 
@@ -32,7 +33,7 @@ export async function calendarOf(
   person: { id: string; name: string; role: (typeof colleagues.$inferSelect)['role'] },
   now: string,
 ): Promise<string> {
-  const today = now.slice(0, 10);
+  const today = await schoolDay(db, now);
   const access = await accessOf(db, person, today);
   const from = daysAfter(today, -BACK_DAYS);
   const [sessions, [school], settings, groupRows, table, lent] = await Promise.all([

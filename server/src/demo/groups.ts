@@ -1,9 +1,10 @@
 /** What the demo school has around its groups: times and rooms, rules about children, and last cycle's groups. */
 import { eq } from 'drizzle-orm';
 import { SEASONS, seeded } from '@sapling/core';
-import { DEMO_SEED, uuidAt, type DemoSchool } from '@sapling/data';
+import { DEMO_REFERENCE, DEMO_SEED, uuidAt, type DemoSchool } from '@sapling/data';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
+import type { DemoCalendar } from './lay-on-calendar.js';
 
 const DAY = 86_400_000;
 const WEEK = [1, 2, 3, 4];
@@ -27,11 +28,12 @@ const DEMO_AIMS = (
   ] as const
 ).flatMap(([year, wcpm]) => SEASONS.map((season, k) => ({ year, season, wcpm: wcpm + 6 * k })));
 
-export async function seedGroupHistory(db: Db, demo: DemoSchool, current: readonly CurrentGroup[], time: number): Promise<void> {
+export async function seedGroupHistory(db: Db, demo: DemoSchool, current: readonly CurrentGroup[], calendar: DemoCalendar): Promise<void> {
+  const time = Date.parse(DEMO_REFERENCE);
   const random = seeded(DEMO_SEED + 7);
   const teacher = demo.colleagues.find((c) => c.role === 'teacher')!;
   const tutors = demo.colleagues.filter((c) => c.role === 'tutor');
-  const made = (days: number): string => new Date(time - days * DAY).toISOString();
+  const made = (days: number): string => calendar.at(time - days * DAY);
   const move = async (groupId: string, childId: string, what: 'joined' | 'left', days: number): Promise<void> => {
     await db.insert(t.groupMoves).values({ id: uuidAt(time - days * DAY, random), at: made(days), by: teacher.id, groupId, childId, what });
   };
@@ -62,8 +64,8 @@ export async function seedGroupHistory(db: Db, demo: DemoSchool, current: readon
         name: `${classId === current[0]!.classId ? ['Linden', 'Maple'][k] : ['Cedar', 'Birch'][k]}`,
         adultId: tutors[k]!.id,
         focus: [],
-        startsOn: made(43).slice(0, 10),
-        endsOn: made(16).slice(0, 10),
+        startsOn: calendar.day(time - 43 * DAY),
+        endsOn: calendar.day(time - 16 * DAY),
         createdBy: teacher.id,
         createdAt: made(43),
         removedAt: made(16),

@@ -2,17 +2,19 @@
 import { eq } from 'drizzle-orm';
 import type { SchoolSettings } from '@sapling/contract';
 import { timetable, weekCell, weekRequest, type Meeting } from '@sapling/core';
-import type { DemoSchool } from '@sapling/data';
+import { DEMO_REFERENCE, type DemoSchool } from '@sapling/data';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
+import type { DemoCalendar } from './lay-on-calendar.js';
 import { whenAndWhere } from '../timetable/place-sessions.js';
 import { readSettings } from '../settings/read-settings.js';
 
 const DAY = 86_400_000;
 const MEETINGS = 4;
 
-export async function seedTimetable(db: Db, demo: DemoSchool, time: number): Promise<void> {
-  const on = (days: number): string => new Date(time + days * DAY).toISOString().slice(0, 10);
+export async function seedTimetable(db: Db, demo: DemoSchool, calendar: DemoCalendar): Promise<void> {
+  const time = Date.parse(DEMO_REFERENCE);
+  const on = (days: number): string => calendar.day(time + days * DAY);
   const [school] = await db.select().from(t.schools);
   const settings: Partial<SchoolSettings> = {
     ...school!.settings,
@@ -24,7 +26,7 @@ export async function seedTimetable(db: Db, demo: DemoSchool, time: number): Pro
       { id: 'maths', name: 'Maths', classId: demo.classes[0]!.id, days: [1, 3], start: 10 * 60, end: 10 * 60 + 55 },
       { id: 'swim', name: 'Swimming', classId: demo.classes[1]!.id, days: [2], start: 13 * 60, end: 14 * 60 + 30 },
     ],
-    holidays: [{ name: 'Winter break', from: on(26), to: on(37) }],
+    holidays: [{ name: 'School break', from: on(26), to: on(37) }],
   };
   await db.update(t.schools).set({ settings }).where(eq(t.schools.id, school!.id));
   const now = await readSettings(db);
@@ -53,7 +55,7 @@ export async function seedTimetable(db: Db, demo: DemoSchool, time: number): Pro
     version: 1,
     meetings: meetings.map((m) => ({ group: m.group, slot: m.slot, adultId: null, room: m.room })),
     savedBy: demo.colleagues.find((c) => c.role === 'teacher')!.id,
-    savedAt: new Date(time - 14 * DAY).toISOString(),
+    savedAt: calendar.at(time - 14 * DAY),
   });
   const find = await whenAndWhere(db);
   for (const s of await db.select({ id: t.sessions.id, groupId: t.sessions.groupId, on: t.sessions.on }).from(t.sessions))

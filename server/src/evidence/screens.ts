@@ -24,7 +24,7 @@ export class Screens {
   readonly #screens = new Map<string, Screen>();
   readonly #beat: NodeJS.Timeout;
 
-  constructor(private readonly now: () => number = Date.now) {
+  constructor(private readonly now: () => number) {
     this.#beat = setInterval(() => {
       this.#sweep();
       for (const { watching } of this.#screens.values()) for (const res of watching) res.write(': still here\n\n');

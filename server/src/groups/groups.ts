@@ -57,7 +57,7 @@ interface Doing {
 }
 
 /** Makes a group, as of today where no first day is named. */
-async function make(tx: Db, body: GroupBody, { by, now }: Doing): Promise<string> {
+async function make(tx: Db, body: GroupBody, { access, by, now }: Doing): Promise<string> {
   const id = uuidv7();
   await tx.insert(groups).values({
     id,
@@ -66,7 +66,7 @@ async function make(tx: Db, body: GroupBody, { by, now }: Doing): Promise<string
     focus: body.focus,
     skills: body.skills ?? [],
     slot: body.slot ?? null,
-    startsOn: body.startsOn ?? now.slice(0, 10),
+    startsOn: body.startsOn ?? access.today,
     endsOn: body.endsOn ?? null,
     createdBy: by,
     createdAt: now,

@@ -30,7 +30,7 @@ export const outcomeRoutes = [
         orderBook(db),
         readSettings(db),
         evidenceOf(db, ids),
-        listSessions(db, access, { from: startsOn, to: now().slice(0, 10) }),
+        listSessions(db, access, { from: startsOn, to: access.today }),
         readingList(db, access),
       ]);
       const model = modelOf(settings);

@@ -21,6 +21,8 @@ export interface Services {
   readonly config: Config;
   /** The present time, ISO 8601 UTC. */
   readonly now: () => string;
+  /** How far that is ahead of the machine's own clock, in milliseconds: 0 but in a demo or a test. */
+  readonly clockAhead: number;
 }
 export interface Call<N extends EndpointName> extends Services {
   readonly params: ParamsOf<Endpoints[N]>;

@@ -3,6 +3,7 @@ import type { LiveEvent } from '@sapling/contract';
 import type { Response } from 'express';
 import { accessOf, readable, type Access, type Actor } from '../access.js';
 import type { Db } from '../db/open.js';
+import { schoolDay } from '../settings/school-day.js';
 
 interface Listener {
   readonly actor: Actor;
@@ -22,7 +23,10 @@ export class Live {
   readonly #listeners = new Set<Listener>();
   readonly #beat: NodeJS.Timeout;
 
-  constructor(private readonly db: Db) {
+  constructor(
+    private readonly db: Db,
+    private readonly now: () => string,
+  ) {
     this.#beat = setInterval(() => {
       for (const { res } of this.#listeners) res.write(': still here\n\n');
     }, 20_000);
@@ -49,10 +53,11 @@ export class Live {
 
   async tell(event: LiveEvent, about: About): Promise<void> {
     const cache = new Map<string, Promise<Access>>();
+    const today = this.#listeners.size > 0 ? await schoolDay(this.db, this.now()) : '';
     for (const { actor, res } of this.#listeners) {
       let may = about.everyone === true || (about.colleagues ?? []).includes(actor.id);
       if (!may) {
-        if (!cache.has(actor.id)) cache.set(actor.id, accessOf(this.db, actor, new Date().toISOString().slice(0, 10)));
+        if (!cache.has(actor.id)) cache.set(actor.id, accessOf(this.db, actor, today));
         const access = await cache.get(actor.id)!;
         const any = (ids: readonly string[] | undefined, set: ReadonlySet<string>): boolean => (ids ?? []).some((id) => set.has(id));
         may =

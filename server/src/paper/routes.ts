@@ -1,4 +1,5 @@
 /** PDFs of a session or of a week of sessions, made here so that they are the same on every device. */
+import { dayIn } from '@sapling/core';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { Session } from '@sapling/contract';
 import type { Access } from '../access.js';
@@ -9,6 +10,7 @@ import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { listSessions } from '../sessions/sessions.js';
 import { whenInWords } from '../timetable/place-sessions.js';
+import { schoolZone } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
 import { PAPERS, type PaperFacts, type PaperKind } from './facts.js';
 import { writeSession } from './session-paper.js';
@@ -40,7 +42,8 @@ export async function factsOf(
 ): Promise<PaperFacts[]> {
   const memberIds = [...new Set(list.flatMap((s) => s.members.map((m) => m.id)))];
   const groupIds = [...new Set(list.map((s) => s.groupId))];
-  const [settings, rows, cueRows, people, groupRows, noteRows] = await Promise.all([
+  const [zone, settings, rows, cueRows, people, groupRows, noteRows] = await Promise.all([
+    schoolZone(db),
     readSettings(db),
     memberIds.length > 0 ? db.select().from(children).where(inArray(children.id, memberIds)) : [],
     db.select().from(cues),
@@ -96,7 +99,7 @@ export async function factsOf(
       notes: noteRows
         .filter((n) => n.group === session.groupId)
         .slice(0, NOTES)
-        .map((n) => ({ by: who(n.by), on: day(n.at.slice(0, 10)), text: n.text })),
+        .map((n) => ({ by: who(n.by), on: day(dayIn(n.at, zone)), text: n.text })),
       safety: settings.coverNotes,
       cues: new Map(cueRows.map((c) => [c.gpc, [c.keyWord && `as in ${c.keyWord}.`, c.cue, c.action].filter(Boolean).join(' ')])),
     };

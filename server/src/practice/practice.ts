@@ -37,7 +37,7 @@ export async function practiceOf(
       .innerJoin(groups, and(eq(groups.id, groupMembers.groupId), isNull(groups.removedAt)))
       .where(inArray(groupMembers.childId, ids)),
     db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues),
-    listSessions(db, access, { to: now.slice(0, 10) }),
+    listSessions(db, access, { to: access.today }),
     ownTexts(db),
     wordBook(db),
   ]);

@@ -4,15 +4,16 @@
  */
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { daysAfter } from '@sapling/core';
 import { and, eq, isNull, lt, sql } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
 import { children, readings, recordings } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
+import { schoolDay } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
 import { childOfReading } from './store.js';
 
-const DAY_MS = 86_400_000;
 const folderOf = (data: string, reading: string): string => join(data, 'recordings', reading);
 const partFile = (data: string, reading: string, part: number): string =>
   join(folderOf(data, reading), `${String(part).padStart(5, '0')}.part`);
@@ -30,7 +31,7 @@ export async function purgeRecordings(db: Db, data: string, now: string): Promis
   const due = await db
     .select({ reading: recordings.reading })
     .from(recordings)
-    .where(and(lt(recordings.deleteOn, now.slice(0, 10)), isNull(recordings.deletedAt)));
+    .where(and(lt(recordings.deleteOn, await schoolDay(db, now)), isNull(recordings.deletedAt)));
   await forgetRecordings(
     db,
     data,
@@ -51,7 +52,7 @@ export const recordingRoutes = [
   route(
     'saveRecording',
     ({ params }) => ({ action: 'read check', checkChild: childOfReading(params.id) }),
-    async ({ db, params, body, me, config, now, live }) => {
+    async ({ db, params, body, me, config, now, live, access }) => {
       const [found] = await db
         .select({ child: readings.child, consent: children.recordingConsent })
         .from(readings)
@@ -61,7 +62,7 @@ export const recordingRoutes = [
       if (!found.consent)
         throw new Refusal('not-allowed', { detail: 'No consent to record is noted for this child, so the recording was not kept.' });
       const { recordingDays } = await readSettings(db);
-      const deleteOn = new Date(Date.parse(now()) + recordingDays * DAY_MS).toISOString().slice(0, 10);
+      const deleteOn = daysAfter(access.today, recordingDays);
       mkdirSync(folderOf(config.folder, params.id), { recursive: true });
       const file = partFile(config.folder, params.id, params.part);
       // written aside first: a part is there whole or not at all

@@ -19,7 +19,7 @@ type Thresholds = Pick<SchoolSettings, 'secureFrom' | 'gapBelow' | 'skillSecureF
 
 export const settingsRoutes = [
   route('settings', { action: 'signed in' }, async ({ db }) => readSettings(db)),
-  route('saveSettings', { action: 'manage team' }, async ({ db, body, me, live, now }) => {
+  route('saveSettings', { action: 'manage team' }, async ({ db, body, live, me, access }) => {
     const { version, ...settings } = body;
     const unknown = settings.accent
       .split(',')
@@ -35,7 +35,7 @@ export const settingsRoutes = [
       .returning({ id: schools.id });
     const current = await readSettings(db);
     if (changed.length === 0) throw new Refusal('newer-version', { current });
-    await placeSessions(db, now().slice(0, 10));
+    await placeSessions(db, access.today);
     await live.tell({ topic: 'settings', by: me.id }, { everyone: true });
     await live.tell({ topic: 'sessions', by: me.id }, { everyone: true });
     return current;

@@ -73,7 +73,7 @@ export const timetableRoutes = [
         .onConflictDoNothing()
         .returning({ version: timetables.version });
       if (made.length === 0) throw new Refusal('newer-version', { current: await readTimetable(db, access) });
-      await placeSessions(db, now().slice(0, 10));
+      await placeSessions(db, access.today);
       await live.tell({ topic: 'timetable', by: me.id }, { everyone: true });
       await live.tell({ topic: 'sessions', by: me.id }, { everyone: true });
       return readTimetable(db, access);

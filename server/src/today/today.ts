@@ -1,3 +1,4 @@
+import { daysAfter } from '@sapling/core';
 import { eq } from 'drizzle-orm';
 import { childrenInReach } from '../access.js';
 import { fullName } from '../children/children.js';
@@ -9,15 +10,14 @@ import { mentionsIn, remarksFor } from '../remarks/remarks.js';
 import { listSessions } from '../sessions/sessions.js';
 
 const DAY = 86_400_000;
-const dayOf = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
 
 export const todayRoutes = [
   route('today', { action: 'signed in' }, async ({ db, access, me, now }) => {
     const time = Date.parse(now());
-    const all = await listSessions(db, access, { from: dayOf(time - 14 * DAY), to: dayOf(time + 7 * DAY) });
-    const today = dayOf(time);
+    const { today } = access;
+    const all = await listSessions(db, access, { from: daysAfter(today, -14), to: daysAfter(today, 7) });
     const sessions = all.filter(
-      (s) => (s.adultId === me.id || s.createdBy === me.id) && (s.on >= today || (s.log === null && s.on >= dayOf(time - 3 * DAY))),
+      (s) => (s.adultId === me.id || s.createdBy === me.id) && (s.on >= today || (s.log === null && s.on >= daysAfter(today, -3))),
     );
     const team = await db.select().from(colleagues);
     const entries = all.flatMap((s) => [

@@ -18,13 +18,12 @@ async function hand({ db, me, now, res }: Out, name: string, type: string, body:
   res.type(type).send(typeof body === 'string' ? body : Buffer.from(body));
   return undefined;
 }
-const stamp = (now: string): string => now.slice(0, 10);
 
 export const transferRoutes = [
   route('writeRecords', { action: 'manage team' }, async (call) =>
     hand(
       call,
-      `keen-sapling-records-${stamp(call.now())}.zip`,
+      `keen-sapling-records-${call.access.today}.zip`,
       'application/zip',
       zipOf(await recordsOf(call.db, call.access, call.now())),
       'writeRecords',
@@ -34,7 +33,7 @@ export const transferRoutes = [
   route('writeInstallation', { action: 'manage team' }, async (call) =>
     hand(
       call,
-      `keen-sapling-installation-${stamp(call.now())}.json`,
+      `keen-sapling-installation-${call.access.today}.json`,
       'application/json',
       JSON.stringify(await writeInstallation(call.db, call.now())),
       'writeInstallation',
@@ -69,7 +68,7 @@ export const transferRoutes = [
         Object.entries(files).map(([name, rows]) => [name, strToU8(`${rows.map((row) => row.map(field).join(',')).join('\r\n')}\r\n`)]),
       ),
     );
-    return hand(call, `keen-sapling-oneroster-${stamp(now())}.zip`, 'application/zip', zip, 'writeRoster');
+    return hand(call, `keen-sapling-oneroster-${access.today}.zip`, 'application/zip', zip, 'writeRoster');
   }),
 
   // only an installation without a school takes one in; whoever has it on the screen then signs in as in the file

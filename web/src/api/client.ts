@@ -1,5 +1,6 @@
 /** Calls the server through the contract: both ways are validated, every refusal is a typed problem. */
 import {
+  CLOCK_HEADER,
   endpoints,
   PROBLEM_SENTENCES,
   problemSchema,
@@ -13,6 +14,7 @@ import {
   type QueryOf,
   type ResponseOf,
 } from '@sapling/contract';
+import { keepClock } from '../clock.js';
 
 /** A refusal of the server, with a sentence that says what happened and what to do. */
 export class Problem extends Error {
@@ -72,6 +74,7 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
   } catch {
     throw new Unreachable();
   }
+  keepClock(Number(response.headers.get(CLOCK_HEADER) ?? 0));
   let data: unknown;
   try {
     data = await response.json();

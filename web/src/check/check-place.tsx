@@ -1,6 +1,5 @@
 /** Check: what is to be found out, who is due, and start it in two presses. */
 import type { ChildLine } from '@sapling/contract';
-import { formatDistanceToNowStrict } from 'date-fns';
 import { BookOpen, FileText, PencilLine } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -15,6 +14,8 @@ import { KindList, KindOptions } from './kind-list.js';
 import { kindInfo } from './kinds.js';
 import { dueOrder } from './start.js';
 import { useStart } from './use-start.js';
+import { clock } from '../clock.js';
+import { agoWords } from '../ui/dates.js';
 
 export function Component() {
   const me = useMe();
@@ -145,7 +146,7 @@ export function Component() {
               </div>
               <ul className="sheet ruled">
                 {shown.map((child) => {
-                  const cards = recall ? cardsFor(child, choice.scope, Date.now(), settings?.dueAfterDays).length : null;
+                  const cards = recall ? cardsFor(child, choice.scope, clock.ms(), settings?.dueAfterDays).length : null;
                   const name = `${child.givenName} ${child.familyName}`;
                   return (
                     <li key={child.id} className="flex items-center gap-3 px-3 py-1.5 max-lg:flex-wrap max-lg:gap-y-1">
@@ -156,7 +157,7 @@ export function Component() {
                         {name}
                       </Link>
                       <span className="w-32 shrink-0 text-sm text-ink-2">
-                        {child.lastCheck ? `${formatDistanceToNowStrict(new Date(child.lastCheck))} ago` : 'never checked'}
+                        {child.lastCheck ? `${agoWords(child.lastCheck)}` : 'never checked'}
                       </span>
                       <div className="min-w-0 flex-1 max-lg:order-last max-lg:basis-full">
                         <Line line={child.line} total={orders?.total(child.classId)} width="100%" />

@@ -16,6 +16,7 @@ import {
 import { call, Unreachable } from '../api/client.js';
 import { pictured } from '../pictures/picture.js';
 import { core } from '../workers/core.js';
+import { clock } from '../clock.js';
 
 export type Scope = 'all' | 'not secure' | 'unchecked' | 'due';
 export const SCOPES: readonly { scope: Scope; word: string }[] = [
@@ -42,7 +43,7 @@ export const DEFAULT_CHOICE: Choice = { kind: 'see-say', scope: 'all', choices: 
 /** Thrown where a choice leaves nothing to ask; its message is for the adult. */
 export class NothingToAsk extends Error {}
 
-export function cardsFor(child: ChildLine, scope: Scope, now = Date.now(), dueAfterDays = 42): Gpc[] {
+export function cardsFor(child: ChildLine, scope: Scope, now = clock.ms(), dueAfterDays = 42): Gpc[] {
   return child.line
     .filter((c) => {
       if (scope === 'all') return true;

@@ -1,11 +1,11 @@
 /** A code from a sheet brings up the sheet to be typed in. */
-import { formatDistanceToNowStrict } from 'date-fns';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useData } from '../api/data.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { kindInfo } from './kinds.js';
 import { sheetCode } from './sheet-code.js';
+import { agoWords } from '../ui/dates.js';
 
 export function Component() {
   const { data: open, error } = useData('checks');
@@ -63,7 +63,7 @@ export function Component() {
                 <span className="w-52 font-semibold">{c.childName}</span>
                 <span className="flex-1">{kindInfo(c.kind).title}</span>
                 <span className="text-sm text-ink-2">
-                  printed {formatDistanceToNowStrict(new Date(c.startedAt), { addSuffix: true })}
+                  printed {agoWords(c.startedAt)}
                   {c.marked > 0 && `, ${c.marked} of ${c.stack.length} typed in`}
                 </span>
                 <Link className="btn btn-small" to={`/check/${c.id}`}>

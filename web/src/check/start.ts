@@ -6,6 +6,7 @@ import { post } from '../outbox/outbox.js';
 import { itemsFor, type Choice } from './choice.js';
 import { earlierRecall } from './earlier.js';
 import { begin } from './local-check.js';
+import { clock, dayOf, todayDay } from '../clock.js';
 
 export { cardsFor, SCOPES, type Scope } from './choice.js';
 
@@ -14,8 +15,8 @@ export async function startCheck(child: ChildLine, choice: Choice, taught: Taugh
   const id = uuidv7();
   const asked = await itemsFor(child, choice, taught, seedFrom(id));
   const who = { id: child.id, name: `${child.givenName} ${child.familyName}`.trim() };
-  const before = asked.quick ? await earlierRecall(child.id, new Date().toISOString()) : undefined;
-  const { check, entries } = begin(who, { ...asked, before }, id, { by, now: () => new Date().toISOString() });
+  const before = asked.quick ? await earlierRecall(child.id, clock.now()) : undefined;
+  const { check, entries } = begin(who, { ...asked, before }, id, { by, now: () => clock.now() });
   await post(by, entries, { check });
   return id;
 }
@@ -40,7 +41,7 @@ export function nextInTurn(
 const SITTING = 'sapling-sitting';
 type Sitting = { day: string; done: Partial<Record<CheckKind, string[]>> };
 function sitting(): Sitting {
-  const day = new Date().toISOString().slice(0, 10);
+  const day = todayDay();
   try {
     const kept = JSON.parse(localStorage.getItem(SITTING) ?? 'null') as Sitting | null;
     if (kept?.day === day) return kept;
@@ -53,7 +54,7 @@ function sitting(): Sitting {
 export const doneToday = (kind: CheckKind): ReadonlySet<string> => new Set(sitting().done[kind] ?? []);
 export function noteDone(kind: CheckKind, child: string, startedAt: string): void {
   const now = sitting();
-  if (startedAt.slice(0, 10) !== now.day) return;
+  if (dayOf(startedAt) !== now.day) return;
   try {
     localStorage.setItem(
       SITTING,

@@ -15,6 +15,7 @@ import { doneToday, nextInTurn, noteDone } from './start.js';
 import type { CheckHandle } from './use-check.js';
 import { useStart } from './use-start.js';
 import { pairLabel, saidShown } from './words.js';
+import { clock } from '../clock.js';
 
 const ENDED: Record<Done, string> = {
   'sure enough': 'The rest follows surely enough from these cards, so the check ended.',
@@ -85,7 +86,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
     return () => clearTimeout(timer);
   }, [kind, check.child, check.startedAt]);
   const child = children?.find((c) => c.id === check.child);
-  const next = child && children ? nextInTurn(children, child.classId, child.id, Date.now(), doneToday(kind)) : undefined;
+  const next = child && children ? nextInTurn(children, child.classId, child.id, clock.ms(), doneToday(kind)) : undefined;
   const marks = check.marks.map(counting);
   const times = marks.flatMap((m) => (m.ms === undefined ? [] : [m.ms])).sort((a, b) => a - b);
   const missed = check.marks.filter((m) => ['wrong', 'no answer', 'put right'].includes(counting(m).outcome));

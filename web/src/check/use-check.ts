@@ -7,6 +7,7 @@ import { post, waitingIds } from '../outbox/outbox.js';
 import { device } from '../outbox/store.js';
 import { earlierRecall } from './earlier.js';
 import { amend, finish, mark, merge, takeBack, type Answer, type Change, type LocalCheck, type Marker, type Step } from './local-check.js';
+import { clock } from '../clock.js';
 
 export interface CheckHandle {
   readonly check: LocalCheck | null;
@@ -60,7 +61,7 @@ export function useCheck(id: string, by: string): CheckHandle {
   const take = useCallback(
     (step: (check: LocalCheck, marker: Marker) => Step) => {
       if (!now.current) return;
-      const { check: next, entries } = step(now.current, { by, now: () => new Date().toISOString(), newId: () => uuidv7() });
+      const { check: next, entries } = step(now.current, { by, now: () => clock.now(), newId: () => uuidv7() });
       if (entries.length === 0) return;
       now.current = next;
       setCheck(next);

@@ -8,6 +8,7 @@ import { saidShown } from '../check/words.js';
 import { useCore } from '../workers/use-core.js';
 import { GraphemeChip, graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import { atSchool } from '../clock.js';
 
 const TEACH = 4;
 const MIXED = 8;
@@ -73,7 +74,7 @@ export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gp
                 <span className="font-child text-xl">{c.takenFor ? graphemeShown(c.takenFor) : ''}</span>
                 <span className="text-sm text-ink-2">{saidShown(c.said)}</span>
                 <span className="ml-auto text-right text-sm text-ink-2">
-                  {c.times} of {c.of}, {format(new Date(c.last), 'd MMM')}
+                  {c.times} of {c.of}, {format(atSchool(c.last), 'd MMM')}
                 </span>
               </li>
             ))}

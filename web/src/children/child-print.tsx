@@ -14,6 +14,7 @@ import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import { saidShown } from '../check/words.js';
 import { duePairs } from './due.js';
+import { clock, dayOf, nowDate } from '../clock.js';
 
 export function Component() {
   const { id } = useParams();
@@ -38,8 +39,8 @@ export function Component() {
   const schoolClass = classes.find((c) => c.id === child.classId);
   const steps = orders.order(child.classId)?.steps.slice(0, schoolClass?.taughtSteps ?? 0) ?? [];
   const states = new Map(child.line.map((c) => [c.gpc, c.state]));
-  const due = duePairs(child, Date.now(), settings?.dueAfterDays ?? 42);
-  const seen = new Set((evidence ?? []).filter((o) => o.counts).map((o) => o.at.slice(0, 10)));
+  const due = duePairs(child, clock.ms(), settings?.dueAfterDays ?? 42);
+  const seen = new Set((evidence ?? []).filter((o) => o.counts).map((o) => dayOf(o.at)));
   return (
     <Paper
       back={`/children/${child.id}`}
@@ -60,7 +61,7 @@ export function Component() {
               {seen.size} days.
             </p>
           </div>
-          <p className="text-sm">{format(new Date(), 'd MMMM yyyy')}</p>
+          <p className="text-sm">{format(nowDate(), 'd MMMM yyyy')}</p>
         </header>
         {child.strands.length > 0 && (
           <section className="mb-3">

@@ -1,6 +1,5 @@
 /** One child: every pair with its state, what it rests on, groups, and the next step. */
 import type { Strand } from '@sapling/core';
-import { formatDistanceToNowStrict } from 'date-fns';
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -20,6 +19,8 @@ import { Direction } from '../ui/direction.js';
 import { Page, Pending } from '../ui/page.js';
 import { Sign, SIGN_WORDS, SignKey } from '../ui/signs.js';
 import { graphemeShown } from '../ui/word-marks.js';
+import { clock } from '../clock.js';
+import { agoWords } from '../ui/dates.js';
 
 export function Component() {
   const { id } = useParams();
@@ -41,7 +42,7 @@ export function Component() {
   const schoolClass = classes?.find((c) => c.id === child.classId);
   const order = orders?.order(child.classId);
   const states = new Map(child.line.map((c) => [c.gpc, c]));
-  const due = duePairs(child, Date.now(), settings?.dueAfterDays ?? 42);
+  const due = duePairs(child, clock.ms(), settings?.dueAfterDays ?? 42);
   const count = (state: string): number => child.line.filter((c) => c.state === state).length;
   return (
     <Page
@@ -49,9 +50,7 @@ export function Component() {
       lead={
         <>
           {schoolClass?.name}
-          {child.lastCheck
-            ? `, last checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}`
-            : ', never checked'}
+          {child.lastCheck ? `, last checked ${agoWords(child.lastCheck)}` : ', never checked'}
           {(groups ?? [])
             .filter((g) => child.groupIds.includes(g.id))
             .map((g) => (

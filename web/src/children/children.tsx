@@ -1,5 +1,4 @@
 /** Children: who needs me? Each child's line, last check, direction. */
-import { formatDistanceToNowStrict } from 'date-fns';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
@@ -10,6 +9,7 @@ import { ClassPicker } from '../ui/class-picker.js';
 import { Direction } from '../ui/direction.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { SignKey } from '../ui/signs.js';
+import { agoWords } from '../ui/dates.js';
 
 type Order = 'need' | 'name' | 'check';
 
@@ -115,9 +115,7 @@ export function Component() {
               <td className="pl-5">
                 <Direction by={child.direction} />
               </td>
-              <td className="pr-4 pl-3 text-sm text-ink-2">
-                {child.lastCheck ? formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true }) : 'never'}
-              </td>
+              <td className="pr-4 pl-3 text-sm text-ink-2">{child.lastCheck ? agoWords(child.lastCheck) : 'never'}</td>
             </tr>
           ))}
         </tbody>

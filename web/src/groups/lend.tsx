@@ -7,9 +7,10 @@ import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useMay, useMe } from '../shell/me.js';
 import { AdultOptions } from '../ui/adult-options.js';
-import { dayWords, todayDay } from '../ui/dates.js';
+import { dayWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { Trouble } from '../ui/form.js';
+import { todayDay } from '../clock.js';
 
 const sessionsIn = (n: number): string =>
   n === 0 ? 'No session is planned in that time yet' : n === 1 ? '1 session goes' : `${n} sessions go`;

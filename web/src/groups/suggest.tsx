@@ -7,7 +7,6 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { sentenceOf } from '../api/client.js';
 import { useData } from '../api/data.js';
-import { todayDay } from '../ui/dates.js';
 import { Trouble } from '../ui/form.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
@@ -16,6 +15,7 @@ import { GROUP_SKILLS, inNeed, MOST_FOCUS, MOST_MEMBERS, possible, problemOf, ro
 import { Searching } from './searching.js';
 import { SuggestionGroups, SuggestionTable } from './suggestion-table.js';
 import { namedOf, refusedWords } from './words.js';
+import { nowDate, todayDay } from '../clock.js';
 
 interface Props {
   around: Around;
@@ -117,7 +117,7 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
       members: [...g.members],
       slot: g.slot ?? null,
       startsOn: todayDay(),
-      endsOn: format(addDays(new Date(), weeks * 7 - 1), 'yyyy-MM-dd'),
+      endsOn: format(addDays(nowDate(), weeks * 7 - 1), 'yyyy-MM-dd'),
     }));
     const end = replace ? groups.map((g) => ({ id: g.id, version: g.version })) : [];
     try {

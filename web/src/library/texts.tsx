@@ -50,7 +50,7 @@ export function Component() {
     readTextFile(file).then(
       (read) => {
         if (read.length > LONGEST)
-          toast(`Only the first ${LONGEST.toLocaleString()} letters of “${file.name}” are shown: the rest was left out.`);
+          toast(`Only the first ${LONGEST.toLocaleString('en')} letters of “${file.name}” are shown: the rest was left out.`);
         // a file with a header is a whole text; any other is its words
         if (/^\uFEFF?---\r?\n/.test(read)) {
           try {

@@ -2,6 +2,7 @@
 import type { Marking, ReadingScore } from '@sapling/core';
 import { useEffect, useState } from 'react';
 import { MARK_KINDS } from './mark-kinds.js';
+import { clock } from '../clock.js';
 
 const minutes = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 export const percent = (share: number | null): string => (share === null ? '–' : `${Math.floor(share * 100 + 1e-9)} %`);
@@ -23,11 +24,11 @@ export function Figures({
   quiet: boolean;
   lastWord: number;
 }) {
-  const [now, setNow] = useState(() => new Date().toISOString());
+  const [now, setNow] = useState(() => clock.now());
   const running = typeof marking?.runningSince === 'string';
   useEffect(() => {
     if (!running) return;
-    const timer = setInterval(() => setNow(new Date().toISOString()), 500);
+    const timer = setInterval(() => setNow(clock.now()), 500);
     return () => clearInterval(timer);
   }, [running]);
   if (quiet) return null;

@@ -16,6 +16,7 @@ import { useRecorder } from './recorder.js';
 import { SaidBar } from './said-bar.js';
 import { TextLines } from './text-lines.js';
 import type { ReadingHandle } from './use-reading.js';
+import { clock } from '../clock.js';
 
 export function Live({ handle }: { handle: ReadingHandle }) {
   const { record, childName } = handle.reading!;
@@ -80,7 +81,7 @@ export function Live({ handle }: { handle: ReadingHandle }) {
         return;
       }
       setChosen(word);
-      if (begun && chosen !== word && !marks.some((m) => m.word === word)) put(word, 'substitution', Date.now());
+      if (begun && chosen !== word && !marks.some((m) => m.word === word)) put(word, 'substitution', clock.ms());
     },
     [begun, running, marking, marks, chosen, handle, put],
   );
@@ -201,9 +202,9 @@ export function Live({ handle }: { handle: ReadingHandle }) {
           phase={running ? 'running' : begun ? 'stopped' : 'before'}
           lastSaid={marking?.lastWord ?? null}
           onStart={start}
-          onStop={() => stop(Date.now())}
-          onAlong={() => along(Date.now())}
-          onKind={(kind) => onKind(kind, Date.now())}
+          onStop={() => stop(clock.ms())}
+          onAlong={() => along(clock.ms())}
+          onKind={(kind) => onKind(kind, clock.ms())}
           onLast={() => handle.steps({ what: 'last', word: target })}
           onWhole={() => void finish(true)}
           onDone={() => void finish()}

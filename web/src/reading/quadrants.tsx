@@ -1,6 +1,5 @@
 /** Who is accurate but slow, quick but inaccurate, both, or neither: each child's newest first reading in one picture that can be pressed. */
 import { nextAim, quadrantOf, type Quadrant } from '@sapling/core';
-import { formatDistanceToNowStrict } from 'date-fns';
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useData } from '../api/data.js';
@@ -8,6 +7,7 @@ import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { percent } from './figures.js';
 import { seriesOf } from './series.js';
+import { agoWords } from '../ui/dates.js';
 
 const Picture = lazy(() => import('./quadrant-chart.js'));
 export interface Standing {
@@ -156,7 +156,7 @@ export function Component() {
                         >
                           {s.name}
                         </Link>
-                        <span className="shrink-0 text-ink-2" title={`${s.title}, ${formatDistanceToNowStrict(new Date(s.at))} ago`}>
+                        <span className="shrink-0 text-ink-2" title={`${s.title}, ${agoWords(s.at)}`}>
                           {percent(s.accuracy)}, {Math.round(s.wcpm)} a minute
                         </span>
                       </li>

@@ -27,6 +27,7 @@ import { TeachPanel } from './teach-panel.js';
 import { TextLines } from './text-lines.js';
 import { WordEditor } from './word-editor.js';
 import type { ReadingHandle } from './use-reading.js';
+import { atSchool } from '../clock.js';
 
 const DOES_WHAT = 'rounded-s px-2 py-1.5 font-semibold text-ink-2 data-[state=active]:bg-pine data-[state=active]:text-white';
 
@@ -73,7 +74,7 @@ export function Review({ handle }: { handle: ReadingHandle }) {
             <Link className="underline-offset-4 hover:underline" to={`/children/${record.child}/readings`}>
               {childName}
             </Link>
-            , {format(new Date(record.at), 'd MMMM yyyy, HH:mm')}
+            , {format(atSchool(record.at), 'd MMMM yyyy, HH:mm')}
             {record.paper && ', typed in from paper'}
           </p>
           <h1 className="text-[1.75rem] leading-tight">{record.title}</h1>

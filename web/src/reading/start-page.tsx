@@ -1,7 +1,6 @@
 /** Read a text: a child, the text that would tell most of them, and start. */
 import type { ChildLine, LibraryText, ReadingSummary } from '@sapling/contract';
 import { OFFERED_FROM, textsInOrder } from '@sapling/core';
-import { formatDistanceToNowStrict } from 'date-fns';
 import { FileText } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -15,6 +14,7 @@ import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import { percent } from './figures.js';
 import { startReading } from './use-reading.js';
+import { agoWords } from '../ui/dates.js';
 
 interface Fit {
   readonly id: string;
@@ -107,7 +107,7 @@ export function Component() {
                   <span className="min-w-0 flex-1 truncate text-sm text-ink-2">
                     {before ? (
                       <>
-                        {before.title}, {formatDistanceToNowStrict(new Date(before.at))} ago: {percent(before.score.accuracy)} read right
+                        {before.title}, {agoWords(before.at)}: {percent(before.score.accuracy)} read right
                         {before.score.wcpm !== null && `, ${Math.round(before.score.wcpm)} a minute`}
                       </>
                     ) : (

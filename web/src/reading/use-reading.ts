@@ -21,6 +21,7 @@ import {
   type Maker,
   type Stepped,
 } from './local-reading.js';
+import { clock } from '../clock.js';
 
 export interface ReadingHandle {
   readonly reading: LocalReading | null;
@@ -48,7 +49,7 @@ export async function startReading(
   paper = false,
 ): Promise<string> {
   const id = uuidv7();
-  const { reading, entries } = beginReading(child, text, { id, by, at: new Date().toISOString(), ...(paper ? { paper } : {}) });
+  const { reading, entries } = beginReading(child, text, { id, by, at: clock.now(), ...(paper ? { paper } : {}) });
   await post(by, entries, { reading });
   return id;
 }
@@ -114,7 +115,7 @@ export function useReading(id: string, by: string): ReadingHandle {
       const maker: Maker = {
         by,
         marking: markingIdFor(now.current, by, fresh),
-        now: () => new Date().toISOString(),
+        now: () => clock.now(),
         newId: () => uuidv7(),
       };
       const { reading: next, entries } = step(now.current, maker);

@@ -5,10 +5,10 @@ import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
-import { todayDay } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip, graphemeShown, Pair } from '../ui/word-marks.js';
 import { asPlanned, cycleRequest, meetingDays, sessionAddress, TO_COME } from './cycle-request.js';
+import { todayDay } from '../clock.js';
 
 const STATES: Record<PlannedSession['state'], string> = { held: 'held', missed: 'did not take place', ahead: 'to come' };
 const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');

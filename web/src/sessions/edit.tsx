@@ -1,6 +1,6 @@
 /** Changing the plan of a session that was kept. What somebody else changes meanwhile is shown, and nothing is overwritten in silence. */
 import type { Session } from '@sapling/contract';
-import { format, subDays } from 'date-fns';
+import { format, parseISO, subDays } from 'date-fns';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
@@ -18,6 +18,7 @@ import { useCore } from '../workers/use-core.js';
 import { minutesOf, PlanBody } from './plan-body.js';
 import { planRequest } from './plan-request.js';
 import { useDraft } from './use-draft.js';
+import { clock } from '../clock.js';
 
 export function Component() {
   const { id } = useParams();
@@ -54,7 +55,7 @@ function Editor({ session }: { session: Session }) {
   const { data: texts } = useData('texts');
   const { data: settings } = useData('settings');
   const { data: team } = useData('team');
-  const { data: past } = useData('sessions', { query: { from: format(subDays(new Date(session.on), 60), 'yyyy-MM-dd'), to: session.on } });
+  const { data: past } = useData('sessions', { query: { from: format(subDays(parseISO(session.on), 60), 'yyyy-MM-dd'), to: session.on } });
   const { value: pictures } = useCore(pictured, 'pictured');
   const orders = useOrders();
   const draft = useDraft();
@@ -102,7 +103,7 @@ function Editor({ session }: { session: Session }) {
   const newer = session.version !== base && draft.changed;
   const others = async (): Promise<void> => {
     if (!request || !plan) return;
-    const next = draw + 1 + (Date.now() % 1000);
+    const next = draw + 1 + (clock.ms() % 1000);
     setDraw(next);
     draft.change(keepPinned(plan, await core().planSession({ ...request, seed: next })));
   };

@@ -7,16 +7,16 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
-import { todayDay } from '../ui/dates.js';
 import { Page, Pending } from '../ui/page.js';
 import { Pair } from '../ui/word-marks.js';
 import { PaperDialog } from './paper-dialog.js';
+import { nowDate, todayDay } from '../clock.js';
 
 const iso = (date: Date): string => format(date, 'yyyy-MM-dd');
 
 export function Component() {
   const [week, setWeek] = useState(0);
-  const monday = addDays(startOfWeek(new Date(), { weekStartsOn: 1 }), week * 7);
+  const monday = addDays(startOfWeek(nowDate(), { weekStartsOn: 1 }), week * 7);
   const days = Array.from({ length: 7 }, (_, k) => addDays(monday, k));
   const { data: sessions, error } = useData('sessions', { query: { from: iso(days[0]!), to: iso(days[6]!) } });
   const { data: team } = useData('team');

@@ -10,7 +10,6 @@ import { useOrders } from '../api/orders.js';
 import { FocusPicker } from '../groups/focus-picker.js';
 import { useMay } from '../shell/me.js';
 import { AdultOptions } from '../ui/adult-options.js';
-import { todayDay } from '../ui/dates.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { pictured } from '../pictures/picture.js';
@@ -22,6 +21,7 @@ import { minutesOf, PlanBody } from './plan-body.js';
 import { nextDay } from './cycle-request.js';
 import { planRequest } from './plan-request.js';
 import { useDraft } from './use-draft.js';
+import { nowDate, todayDay } from '../clock.js';
 
 const FOCUS_A_SESSION = 2;
 const LENGTHS = [10, 15, 20, 25, 30];
@@ -39,7 +39,7 @@ export function Component() {
   const { data: groups, error } = useData('groups');
   const { data: children } = useData('children');
   const { data: team } = useData('team');
-  const { data: past } = useData('sessions', { query: { from: format(addDays(new Date(), -60), 'yyyy-MM-dd') } });
+  const { data: past } = useData('sessions', { query: { from: format(addDays(nowDate(), -60), 'yyyy-MM-dd') } });
   const { data: styles } = useData('styles');
   const { data: texts } = useData('texts');
   const { data: settings } = useData('settings');

@@ -14,8 +14,9 @@ import { showsMarks, type Part } from './part-view.js';
 import { aboutOf, draftOf, EMPTY_RUN, itemsOf, leftOf, markKey, nextMark, recordsOf, type RunDraft } from './run-draft.js';
 import { RunItemView } from './run-items.js';
 import { RunLog } from './run-log.js';
+import { clock } from '../clock.js';
 
-const clock = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
+const clockOf = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 /** Kinds that are looked at as a whole unless somebody asks for one after the other. */
 const WHOLE: readonly Part['kind'][] = [
   'focus',
@@ -164,7 +165,7 @@ function Runner({ session }: { session: Session }) {
   if (!draft) return null;
   const finish = async (): Promise<void> => {
     try {
-      await post(me.colleague.id, recordsOf(session, draft, me.colleague.id, new Date().toISOString(), uuidv7));
+      await post(me.colleague.id, recordsOf(session, draft, me.colleague.id, clock.now(), uuidv7));
     } catch {
       toast.error('This device has no room left, so the log is not kept yet. What you typed stays on this page.');
       return;
@@ -214,7 +215,7 @@ function Runner({ session }: { session: Session }) {
             <div className="mb-1 flex items-baseline gap-4">
               <h2 className="text-2xl">{part.title}</h2>
               <p className={`ml-auto text-xl ${spent > part.minutes * 60 ? 'font-semibold text-wobbly' : 'text-ink-2'}`}>
-                {clock(spent)} <span className="text-base">of {part.minutes} min</span>
+                {clockOf(spent)} <span className="text-base">of {part.minutes} min</span>
               </p>
             </div>
             <p className="mb-4 max-w-2xl text-ink-2">{part.how}</p>

@@ -14,6 +14,7 @@ import { Page, Pending } from '../ui/page.js';
 import { CoverLinks } from './cover-links.js';
 import { PaperDialog } from './paper-dialog.js';
 import { PartView } from './part-view.js';
+import { clock } from '../clock.js';
 
 export function Component() {
   const { id } = useParams();
@@ -205,7 +206,7 @@ function Notes({ session, who, me }: { session: Session; who: (id: string) => st
   const mayNote = useMay('plan') || session.adultId === me;
   const leave = async (): Promise<void> => {
     const id = uuidv7();
-    await post(me, [{ type: 'note', id, record: { id, session: session.id, by: me, at: new Date().toISOString(), text: text.trim() } }]);
+    await post(me, [{ type: 'note', id, record: { id, session: session.id, by: me, at: clock.now(), text: text.trim() } }]);
     setText('');
     toast('Note left.');
     setTimeout(() => void refresh('sessions'), 300);

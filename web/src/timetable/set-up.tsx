@@ -7,10 +7,10 @@ import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { useSettingsDraft, type SettingsDraft } from '../team/use-settings-draft.js';
-import { todayDay } from '../ui/dates.js';
 import { Trouble } from '../ui/form.js';
 import { Page, Pending } from '../ui/page.js';
 import { ClockField, Days, WeekTimes } from './week-times.js';
+import { todayDay } from '../clock.js';
 
 const held = (text: string, least: number, most: number): number => Math.min(most, Math.max(least, Math.round(Number(text)) || least));
 const newId = (): string => crypto.randomUUID().slice(0, 8);

@@ -1,23 +1,23 @@
 /** Today: what to do now, with whom, is it ready; and what colleagues left. */
 import type { Endpoints, ResponseOf, Session } from '@sapling/contract';
 import { clockTime } from '@sapling/core';
-import { formatDistanceToNowStrict } from 'date-fns';
+import { format, parseISO } from 'date-fns';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useStart } from '../check/use-start.js';
 import { useMay, useMe } from '../shell/me.js';
-import { dayWords, timeWords, todayDay } from '../ui/dates.js';
+import { dayWords, timeWords, agoWords } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip } from '../ui/word-marks.js';
+import { nowDate, todayDay } from '../clock.js';
 
 export function Component() {
   const me = useMe();
   const start = useStart();
   const { data, error } = useData('today');
   const { data: children } = useData('children');
-  const { data: team } = useData('team');
   const plan = useMay('plan');
   const bringIn = useMay('import');
   const first = me.colleague.name.split(' ')[0];
@@ -28,11 +28,12 @@ export function Component() {
       </Page>
     );
   const day = todayDay();
-  const mine = (s: Session): boolean => s.adultId === me.colleague.id;
   const now = data.sessions.filter((s) => s.on === day);
+  // on a day without sessions the next day that has some is got ready instead
+  const ahead = now.length === 0 ? data.sessions.find((s) => s.on > day && s.log === null)?.on : undefined;
+  const next = data.sessions.filter((s) => s.on === ahead);
   const missing = data.sessions.filter((s) => s.on < day && s.log === null);
-  const later = data.sessions.filter((s) => s.on > day).slice(0, 5);
-  const name = (id: string | null): string => team?.find((c) => c.id === id)?.name ?? 'nobody yet';
+  const later = data.sessions.filter((s) => s.on > (ahead ?? day)).slice(0, 5);
   const startDue = async (childId: string): Promise<void> => {
     const child = children?.find((c) => c.id === childId);
     if (!child) return;
@@ -40,7 +41,7 @@ export function Component() {
   };
   const nothing = data.sessions.length === 0 && data.left.length === 0 && data.due.length === 0;
   return (
-    <Page title={`Hello, ${first}`} lead={new Date().toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}>
+    <Page title={`Hello, ${first}`} lead={format(nowDate(), 'EEEE d MMMM')}>
       {nothing ? (
         <Empty
           title="A clear page"
@@ -78,39 +79,17 @@ export function Component() {
                   )}
                 </p>
               ) : (
-                <ul className="grid gap-3">
-                  {now.map((session) => (
-                    <li key={session.id} className="sheet p-4">
-                      <SessionHead session={session} adult={mine(session) ? 'you' : name(session.adultId)} />
-                      <div className="mt-3 flex flex-wrap items-center gap-3">
-                        {session.log ? (
-                          <>
-                            <span className="font-semibold text-leaf">Run and logged</span>
-                            <Link className="btn" to={`/sessions/${session.id}`}>
-                              What happened
-                            </Link>
-                          </>
-                        ) : (
-                          <>
-                            {(mine(session) || plan) && (
-                              <Link className={`btn ${mine(session) ? 'btn-main' : ''}`} to={`/sessions/${session.id}/run`}>
-                                Run it
-                              </Link>
-                            )}
-                            <Link className="btn" to={`/sessions/${session.id}`}>
-                              Look through
-                            </Link>
-                            <Link className="btn btn-quiet" to={`/sessions/${session.id}/print`}>
-                              Print
-                            </Link>
-                          </>
-                        )}
-                      </div>
-                    </li>
-                  ))}
-                </ul>
+                <SessionCards sessions={now} />
               )}
             </section>
+            {next.length > 0 && (
+              <section aria-labelledby="next">
+                <h2 id="next" className="mb-2 text-lg">
+                  Next: {format(parseISO(ahead!), 'EEEE d MMMM')}
+                </h2>
+                <SessionCards sessions={next} />
+              </section>
+            )}
             {missing.length > 0 && (
               <section aria-labelledby="missing">
                 <h2 id="missing" className="mb-2 text-lg">
@@ -158,9 +137,7 @@ export function Component() {
                         {child.name}
                       </Link>
                       <span className="flex-1 text-sm text-ink-2">
-                        {child.lastCheck
-                          ? `checked ${formatDistanceToNowStrict(new Date(child.lastCheck), { addSuffix: true })}`
-                          : 'never checked'}
+                        {child.lastCheck ? `checked ${agoWords(child.lastCheck)}` : 'never checked'}
                       </span>
                       <button className="btn btn-small" onClick={() => void startDue(child.childId)} aria-label={`Check ${child.name}`}>
                         Check
@@ -177,6 +154,50 @@ export function Component() {
         </div>
       )}
     </Page>
+  );
+}
+
+/** What there is to run on a day, each with what can be done with it. */
+function SessionCards({ sessions }: { sessions: readonly Session[] }) {
+  const me = useMe();
+  const plan = useMay('plan');
+  const { data: team } = useData('team');
+  return (
+    <ul className="grid gap-3">
+      {sessions.map((session) => {
+        const mine = session.adultId === me.colleague.id;
+        const adult = mine ? 'you' : (team?.find((c) => c.id === session.adultId)?.name ?? 'nobody yet');
+        return (
+          <li key={session.id} className="sheet p-4">
+            <SessionHead session={session} adult={adult} />
+            <div className="mt-3 flex flex-wrap items-center gap-3">
+              {session.log ? (
+                <>
+                  <span className="font-semibold text-leaf">Run and logged</span>
+                  <Link className="btn" to={`/sessions/${session.id}`}>
+                    What happened
+                  </Link>
+                </>
+              ) : (
+                <>
+                  {(mine || plan) && (
+                    <Link className={`btn ${mine ? 'btn-main' : ''}`} to={`/sessions/${session.id}/run`}>
+                      Run it
+                    </Link>
+                  )}
+                  <Link className="btn" to={`/sessions/${session.id}`}>
+                    Look through
+                  </Link>
+                  <Link className="btn btn-quiet" to={`/sessions/${session.id}/print`}>
+                    Print
+                  </Link>
+                </>
+              )}
+            </div>
+          </li>
+        );
+      })}
+    </ul>
   );
 }
 

@@ -1,16 +1,18 @@
-import { clockTime } from '@sapling/core';
-import { format, isToday, isTomorrow, isYesterday, parseISO } from 'date-fns';
+import { clockTime, daysAfter } from '@sapling/core';
+import { format, formatDistanceStrict, parseISO } from 'date-fns';
+import { atSchool, clock, todayDay } from '../clock.js';
 
 /** A day as people say it: Today, Tomorrow, Tue 24 Nov. */
 export function dayWords(day: string): string {
-  const date = parseISO(day);
-  if (isToday(date)) return 'Today';
-  if (isTomorrow(date)) return 'Tomorrow';
-  if (isYesterday(date)) return 'Yesterday';
-  return format(date, 'EEE d MMM');
+  const today = todayDay();
+  if (day === today) return 'Today';
+  if (day === daysAfter(today, 1)) return 'Tomorrow';
+  if (day === daysAfter(today, -1)) return 'Yesterday';
+  return format(parseISO(day), 'EEE d MMM');
 }
-export const timeWords = (at: string): string => format(new Date(at), 'EEE d MMM, HH:mm');
-export const todayDay = (): string => format(new Date(), 'yyyy-MM-dd');
+export const timeWords = (at: string): string => format(atSchool(at), 'EEE d MMM, HH:mm');
+/** How long ago a moment was: 3 days ago. */
+export const agoWords = (at: string): string => formatDistanceStrict(new Date(at), clock.ms(), { addSuffix: true });
 /** A session's day, and its clock time and room where the timetable has them. */
 export const whenWords = (s: { on: string; starts: number | null; room: string }): string =>
   [`${dayWords(s.on)}${s.starts === null ? '' : ` at ${clockTime(s.starts)}`}`, s.room].filter(Boolean).join(', ');

@@ -1,0 +1,18 @@
+/** Which day it is where the school is: a server may stand in another zone, and its day is not the school's. */
+import { dayIn } from '@sapling/core';
+import type { Db } from '../db/open.js';
+import { schools } from '../db/schema.js';
+
+const zones = new WeakMap<Db, string>();
+
+/** The zone of the school, UTC before there is one. It is read once: nothing changes it but another installation. */
+export async function schoolZone(db: Db): Promise<string> {
+  const known = zones.get(db);
+  if (known !== undefined) return known;
+  const [school] = await db.select({ timeZone: schools.timeZone }).from(schools).limit(1);
+  if (school) zones.set(db, school.timeZone);
+  return school?.timeZone ?? 'UTC';
+}
+
+/** The school's day (YYYY-MM-DD) at a moment. */
+export const schoolDay = async (db: Db, now: string): Promise<string> => dayIn(now, await schoolZone(db));
