@@ -140,7 +140,13 @@ test.describe('leaving all as it was', () => {
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(card(page, 'Willow').getByRole('button', { name: `${name}, move` })).toBeVisible();
     // with a finger: every place says what it would change before it is let go
-    const context = await browser.newContext({ hasTouch: true, reducedMotion: 'reduce', serviceWorkers: 'block' });
+    const context = await browser.newContext({
+      hasTouch: true,
+      reducedMotion: 'reduce',
+      serviceWorkers: 'block',
+      // every group is within reach of the finger
+      viewport: { width: 1280, height: 1800 },
+    });
     const tablet = await signInDemo(context, demo.url, 'teacher');
     await tablet.goto(`${demo.url}/groups`);
     await expect(tablet.getByText(/lost in a cycle/)).toBeVisible();

@@ -18,7 +18,20 @@ import {
   session,
   version,
 } from './model.js';
-import { correction, correctionBody, cue, cueBody, gpc as pair, orderBody, ruleBody, stated, teachingOrder, word } from './library.js';
+import {
+  correction,
+  correctionBody,
+  cue,
+  cueBody,
+  gpc as pair,
+  orderBody,
+  ruleBody,
+  schoolWord,
+  schoolWordBody,
+  stated,
+  teachingOrder,
+  word,
+} from './library.js';
 import {
   arrangement,
   group,
@@ -141,6 +154,9 @@ export const endpoints = {
   corrections: define('GET', '/api/words/corrections', { response: z.array(correction) }),
   saveCorrection: define('PUT', '/api/words/corrections/:word', { params: z.object({ word }), body: correctionBody, response: correction }),
   removeCorrection: define('DELETE', '/api/words/corrections/:word', { params: z.object({ word }), query: atVersion }),
+  schoolWords: define('GET', '/api/words/school', { response: z.array(schoolWord) }),
+  saveSchoolWord: define('PUT', '/api/words/school/:word', { params: z.object({ word }), body: schoolWordBody, response: schoolWord }),
+  removeSchoolWord: define('DELETE', '/api/words/school/:word', { params: z.object({ word }), query: atVersion }),
   cues: define('GET', '/api/cues', { response: z.array(cue) }),
   saveCue: define('PUT', '/api/cues/:gpc', { params: z.object({ gpc: pair }), body: cueBody, response: cue }),
   rules: define('GET', '/api/rules', { response: z.array(stated) }),

@@ -14,6 +14,7 @@ export {
   ruleParts,
   teachingOrder,
   type Correction,
+  type SchoolWord,
   type Cue,
   type Stated,
   type TeachingOrderRow,

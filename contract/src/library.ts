@@ -52,6 +52,11 @@ export const correction = z.object({ word, units: z.array(z.object({ grapheme, s
 export type Correction = z.infer<typeof correction>;
 export const correctionBody = z.object({ units: correction.shape.units, version: restsOn });
 
+/** A word that a school offers beside the word book, or never offers. */
+export const schoolWord = z.object({ word, offer: z.enum(['also', 'never']), ...who });
+export type SchoolWord = z.infer<typeof schoolWord>;
+export const schoolWordBody = z.object({ offer: schoolWord.shape.offer, version: restsOn });
+
 const short = z.string().trim().max(200);
 export const cue = z.object({ gpc, keyWord: short, cue: short, action: short, ...who });
 export type Cue = z.infer<typeof cue>;

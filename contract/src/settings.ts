@@ -23,6 +23,8 @@ export const settings = z.object({
   skillGapBelow: z.number().min(0.2).max(0.7),
   /** How this school speaks: differences that count as right. Names of ACCENT_MERGERS, with commas between. */
   accent: z.string().max(200),
+  /** Which spelling words are offered in: no list mixes the two. */
+  spelling: z.enum(['British', 'American']),
   /** Whether a letter's name is asked along with its sound. */
   letterNames: z.boolean(),
   /** Whether made-up words are used. */
@@ -108,6 +110,7 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   skillSecureFrom: 0.75,
   skillGapBelow: 0.65,
   accent: '',
+  spelling: 'British',
   letterNames: false,
   madeUpWords: 'checking only',
   dueAfterDays: 42,

@@ -52,7 +52,7 @@ export * from './planning/session-plan.js';
 export * from './planning/session-style.js';
 export * from './planning/review-stack.js';
 export * from './planning/carry-over.js';
-export { canRead, groundOf, irregularWord, OUT_OF_USE, plannedWord, READS_FROM } from './planning/session-words.js';
+export { canRead, groundOf, irregularWord, plannedWord, READS_FROM } from './planning/session-words.js';
 export * from './planning/plan-session.js';
 export { YES_OR_NO } from './planning/yes-or-no.js';
 export { FORMATION } from './planning/formation.js';

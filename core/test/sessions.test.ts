@@ -9,7 +9,6 @@ import {
   keepPinned,
   loadLexicon,
   metIn,
-  OUT_OF_USE,
   PART_KINDS,
   PART_WORDS,
   planCycle,
@@ -118,7 +117,7 @@ function unmet(group: Group, plan: SessionPlan, gpc: Gpc, avoid: readonly string
     limit: 1,
     seed: 1,
     maxSounds: 5,
-    avoid: [...avoid, ...here, ...OUT_OF_USE],
+    avoid: [...avoid, ...here],
   }).map((w) => w.word);
 }
 
@@ -187,7 +186,7 @@ describe('sessions of whole cycles', () => {
           if ((child.known[gpc] ?? 0) < READS_FROM && !cycle.left.includes(gpc)) expect(had, `group ${n}`).toContain(`${child.id} ${gpc}`);
     }
     expect(sessions).toBeGreaterThan(500);
-    expect(words).toBeGreaterThan(3000);
+    expect(words).toBeGreaterThan(2500);
     expect(repeats / words).toBeLessThan(0.3);
     // where a child lacks an old pair no whole text may be in reach: sentences stand in
     expect(texts.whole).toBeGreaterThan(40);

@@ -5,12 +5,12 @@
  */
 import { pino } from 'pino';
 import { start, type Running } from '../../server/src/start.js';
+import { now } from './clock.js';
 
 export interface Order {
   readonly folder: string;
   readonly port: number;
   readonly demo: boolean;
-  readonly setNow: string;
 }
 let running: Running | undefined;
 let doing: Promise<void> = Promise.resolve();
@@ -19,7 +19,7 @@ async function next(order: Order): Promise<void> {
   await running?.close();
   running = undefined;
   running = await start(
-    { ...order, host: '127.0.0.1', secure: false, proxies: 0, logLevel: 'info', databaseUrl: undefined },
+    { ...order, host: '127.0.0.1', secure: false, proxies: 0, logLevel: 'info', databaseUrl: undefined, setNow: now() },
     pino({ level: 'info' }),
   );
 }

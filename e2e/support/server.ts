@@ -27,7 +27,7 @@ export class WarmHost {
   get alive(): boolean {
     return this.#process !== undefined && this.#process.exitCode === null && this.#process.signalCode === null;
   }
-  async open(order: { folder: string; port: number; demo: boolean; setNow: string }, output: string[]): Promise<ChildProcess> {
+  async open(order: { folder: string; port: number; demo: boolean }, output: string[]): Promise<ChildProcess> {
     if (!this.alive)
       this.#process = spawn(process.execPath, [process.env.SAPLING_HOST_FILE!], { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe', 'ipc'] });
     const child = this.#process!;
@@ -81,7 +81,7 @@ export class TestServer {
 
   async run(): Promise<void> {
     if (this.host) {
-      this.#process = await this.host.open({ folder: this.folder, port: this.port, demo: this.demo, setNow: now() }, this.output);
+      this.#process = await this.host.open({ folder: this.folder, port: this.port, demo: this.demo }, this.output);
       return;
     }
     const child = spawn(

@@ -14,6 +14,7 @@ import { groupRuleRoutes } from './groups/rules.js';
 import { route, type Route } from './http/route.js';
 import { importRoutes } from './imports/imports.js';
 import { libraryRoutes } from './library/library.js';
+import { schoolWordRoutes } from './library/school-words.js';
 import { orderRoutes } from './library/orders.js';
 import { textRoutes } from './library/texts.js';
 import { paperRoutes } from './paper/routes.js';
@@ -43,6 +44,7 @@ export const routes: readonly Route[] = [
   ...settingsRoutes,
   ...orderRoutes,
   ...libraryRoutes,
+  ...schoolWordRoutes,
   ...textRoutes,
   ...classRoutes,
   ...childRoutes,

@@ -36,7 +36,7 @@ export function teachNext(
   const worth = new Map<number, { value: number; opens: number; words: { word: string; perMillion: number }[] }>();
   for (const word of offerableWords(lexicon)) {
     if (word.perMillion < COMMON_PER_MILLION) continue;
-    const missing = [...new Set(word.pairs.filter((k) => known[k] === 0))];
+    const missing = word.needs.filter((k) => known[k] === 0);
     if (missing.length === 0 || missing.length > 2) continue;
     for (const k of missing) {
       const entry = worth.get(k) ?? { value: 0, opens: 0, words: [] };

@@ -1,7 +1,7 @@
 import { CoreError } from '../errors.js';
 import type { Gpc, Lexicon, Segmentation, SegmentUnit } from './lexicon.js';
 import { ENDINGS } from './word-parts.js';
-import { gpcsOf, LONGEST_WORD, normaliseWord, segment } from './segment.js';
+import { gpcsOf, LONGEST_WORD, normaliseWord, segment, SHORT_TITLES } from './segment.js';
 
 export type WordStatus = 'decodable' | 'known whole' | 'reachable' | 'not yet' | 'unread';
 export interface Taught {
@@ -69,6 +69,8 @@ function judgeWord(
   pairs: ReadonlySet<Gpc>,
   wholes: ReadonlySet<string>,
 ): { status: WordStatus; missing: Gpc[] } {
+  const title = SHORT_TITLES.get(spelling);
+  if (title !== undefined && !wholes.has(spelling)) return judgeWord(lexicon, title, pairs, wholes);
   const cuts = spelling.length > LONGEST_WORD ? [] : segment(lexicon, spelling);
   const { status, lacks } = judgeCuts(spelling, accepted(cuts).map(gpcsOf), cuts[0]?.units ?? [], (gpc) => pairs.has(gpc), wholes);
   return { status, missing: lacks };

@@ -46,7 +46,8 @@ function buildModel(lexicon: Lexicon): Model {
   for (const word of lexicon.words()) {
     const entry = lexicon.peek(word);
     if (!entry || entry.name || entry.perMillion <= 0 || word.includes("'")) continue;
-    const weight = 1 + Math.log10(1 + 20 * entry.perMillion);
+    // a child's words say more about how a child's words are read
+    const weight = (entry.book ? 2 : 1) * (1 + Math.log10(1 + 20 * entry.perMillion));
     let a = edge;
     let b = edge;
     for (const index of entry.indexes) {

@@ -29,8 +29,30 @@ export interface PairInfo {
   readonly count: number;
 }
 
+/** What the word book says of a word that may be offered to children. */
+export interface BookEntry {
+  /** From about this age. */
+  readonly age: number;
+  readonly kind: 'thing' | 'idea' | 'action' | 'describing' | 'little';
+  /** In which spelling it stands. */
+  readonly spelling: 'both' | 'British' | 'American';
+  /** Whether it has readings that sound otherwise (*lead*, *wind*): it is offered for a pair only where every one has it. */
+  readonly homograph: boolean;
+}
+/** What a school has decided about words. */
+export interface SchoolWords {
+  /** Which spelling is offered; British where nothing is said. */
+  readonly spelling?: 'British' | 'American';
+  /** Words of the school's own that may be offered too. */
+  readonly added?: readonly string[];
+  /** Words that are never offered here. */
+  readonly removed?: readonly string[];
+}
+
 export interface LexiconEntry {
   readonly word: string;
+  /** Where it stands in the word book: only such words are ever offered to a child. */
+  readonly book: BookEntry | null;
   /** Occurrences per million words of spoken English; 0 where never counted. */
   readonly perMillion: number;
   /** Mostly met as a person's or place's name. */
@@ -58,6 +80,26 @@ export interface LexiconHeader {
   readonly words: number;
   /** Spellings that no made-up word may come near. */
   readonly rude: string[];
+  /** Rare words of the graded lists that the lexicon does not cut, with spaces between: no made-up word may be one. */
+  readonly others?: string;
+}
+
+const BOOK_KINDS: Readonly<Record<string, BookEntry['kind']>> = { t: 'thing', i: 'idea', a: 'action', d: 'describing', l: 'little' };
+const bookEntries = new Map<string, BookEntry>();
+/** The book entry that a line's flags say, as `5tB`; null for a word that is not in the book. Equal flags share one. */
+function bookEntryOf(flags: string): BookEntry | null {
+  if (!/^[5-9]/.test(flags)) return null;
+  let entry = bookEntries.get(flags);
+  if (!entry) {
+    entry = {
+      age: Number(flags[0]),
+      kind: BOOK_KINDS[flags[1]!] ?? 'thing',
+      spelling: flags.includes('B') ? 'British' : flags.includes('A') ? 'American' : 'both',
+      homograph: flags.includes('h'),
+    };
+    bookEntries.set(flags, entry);
+  }
+  return entry;
 }
 
 const FIRST_ASCII = 0x21;
@@ -173,6 +215,8 @@ export class Lexicon {
   readonly pairIndex: ReadonlyMap<Gpc, number>;
   /** Spellings that no made-up word may come near. */
   readonly rude: readonly string[];
+  /** Real words beside those it cuts. */
+  readonly others: ReadonlySet<string>;
   readonly #lines: string[];
   readonly #lineOf: Map<string, number>;
   readonly #words: string[];
@@ -182,12 +226,16 @@ export class Lexicon {
   readonly #derived = new Map<string, unknown>();
   /** Cuts that a school has set by hand, by spelling. */
   readonly #corrections = new Map<string, LexiconEntry>();
+  /** What the school has decided about words to offer. */
+  readonly school: SchoolWords;
 
-  constructor(from: string | Lexicon, corrections: readonly WordCorrection[] = []) {
+  constructor(from: string | Lexicon, corrections: readonly WordCorrection[] = [], school: SchoolWords = {}) {
+    this.school = school;
     if (typeof from !== 'string') {
       this.pairs = from.pairs;
       this.pairIndex = from.pairIndex;
       this.rude = from.rude;
+      this.others = from.others;
       this.#lines = from.#lines;
       this.#lineOf = from.#lineOf;
       this.#words = from.#words;
@@ -207,6 +255,7 @@ export class Lexicon {
     if (header.format !== 1) throw new CoreError('bad-lexicon', 'format', `Unknown lexicon format ${String(header.format)}.`);
     this.pairs = header.pairs.map(([grapheme, sound, count]) => ({ gpc: `${grapheme}:${sound}`, grapheme, sound, count }));
     this.rude = header.rude;
+    this.others = new Set((header.others ?? '').split(' '));
     this.pairIndex = new Map(this.pairs.map((pair, k) => [pair.gpc, k]));
     this.#pairOf = new Map();
     this.#indexOf = new Map();
@@ -239,9 +288,12 @@ export class Lexicon {
     return this.#lineOf.has(word) || this.#corrections.has(word);
   }
 
-  /** The same lexicon with words cut as a school has set by hand. Shares its memory; counts over all words stay as built. */
-  corrected(corrections: readonly WordCorrection[]): Lexicon {
-    return corrections.length === 0 ? this : new Lexicon(this, corrections);
+  /**
+   * The same lexicon with words cut as a school has set by hand, offering what the school has decided. Shares its memory;
+   * counts over all words stay as built.
+   */
+  corrected(corrections: readonly WordCorrection[], school: SchoolWords = this.school): Lexicon {
+    return corrections.length === 0 && school === this.school ? this : new Lexicon(this, corrections, school);
   }
 
   #correct(from: Lexicon, { word, units }: WordCorrection): void {
@@ -253,6 +305,7 @@ export class Lexicon {
       perMillion: old?.perMillion ?? 0,
       name: old?.name ?? false,
       unfit: old?.unfit ?? false,
+      book: old?.book ?? null,
       segmentations: [{ units: placeUnits(units, placed).units, from: 'dictionary' }],
     });
   }
@@ -269,7 +322,7 @@ export class Lexicon {
   }
 
   /** A word's first pronunciation as pair indexes, without building its entry: for counting over everything. */
-  peek(word: string): { indexes: number[]; name: boolean; unfit: boolean; perMillion: number } | undefined {
+  peek(word: string): { indexes: number[]; name: boolean; unfit: boolean; book: BookEntry | null; perMillion: number } | undefined {
     const set = this.#corrections.get(word);
     if (set && set.segmentations[0]!.units.every((u) => this.pairIndex.has(`${u.grapheme}:${u.sound}`)))
       return { ...set, indexes: set.segmentations[0]!.units.map((u) => this.pairIndex.get(`${u.grapheme}:${u.sound}`)!) };
@@ -289,6 +342,7 @@ export class Lexicon {
       indexes,
       name: flags.includes('n'),
       unfit: flags.includes('x'),
+      book: bookEntryOf(flags),
       perMillion: levelToPerMillion(line.charCodeAt(0) - 0x30),
     };
   }
@@ -357,6 +411,7 @@ export class Lexicon {
       perMillion: levelToPerMillion(line.charCodeAt(0) - 0x30),
       name: flags.includes('n'),
       unfit: flags.includes('x'),
+      book: bookEntryOf(flags),
       segmentations,
     };
   }

@@ -16,6 +16,8 @@ export interface ListenAndFind {
   options: string[];
   /** Where each wrong option differs: `contrast[k]` is of `options[k + 1]`. */
   contrast: Place[];
+  /** Which of the wrong ones are nobody's word: whoever shows the row says so. */
+  madeUp: string[];
   /** All four in the order they are shown: indexes of `options`. */
   order: number[];
 }
@@ -56,7 +58,8 @@ export function listenAndFind(lexicon: Lexicon, request: { target: string; taugh
   }
   if (options.length < 4)
     throw new CoreError('no-candidates', 'taught', `Too little is taught yet for three words like "${request.target}".`);
-  return { options, contrast, order: shuffled([0, 1, 2, 3], random) };
+  const madeUp = options.slice(1).filter((word) => !lexicon.peek(word)?.book);
+  return { options, contrast, madeUp, order: shuffled([0, 1, 2, 3], random) };
 }
 
 /** Words that differ at one unit, in its sound: likely mix-ups and common words first, then made-up ones. */

@@ -8,6 +8,7 @@ import type { Taught } from './decodability.js';
 import type { FoundWord } from './find-words.js';
 import { placeUnits, type Lexicon } from './lexicon.js';
 import { gpcsOf, segment } from './segment.js';
+import { followsConventions } from './spelling-conventions.js';
 import { requireShape, shapeOf } from './shape.js';
 import { isVowelSound, soundParts } from './sounds.js';
 import { offerableWords, pairMask } from './word-index.js';
@@ -72,13 +73,24 @@ export function makeMadeUpWords(lexicon: Lexicon, request: MadeUpRequest): Found
 
 /** Whether a spelling with these sounds is nobody's word, and not near a rude one. */
 export function isMadeUp(lexicon: Lexicon, word: string, units: readonly { grapheme: string; sound: string }[]): boolean {
-  if (lexicon.has(word) || looksInflected(units)) return false;
+  if (lexicon.has(word) || lexicon.others.has(word) || looksInflected(units) || !followsConventions(units) || twoWords(lexicon, word))
+    return false;
   const known = soundsOfWords(lexicon);
   const sounds = units.map((u) => u.sound);
   if (ACCENTS.some((accent) => known.has(heard(sounds, accent)))) return false;
   const rude = rudeNear(lexicon);
-  if (ACCENTS.some((accent) => rude.sounds.has(heard(sounds, accent)))) return false;
+  if (rude.held.some((held) => word.includes(held))) return false;
+  if (ACCENTS.some((accent) => rude.sounds.some((r) => ` ${heard(sounds, accent)}`.includes(` ${r}`)))) return false;
   return !oneLetterForms(word).some((form) => rude.spellings.has(form));
+}
+
+const SHORTEST_HALF = 3;
+/** *gownhill*: two words put together are read as such, and are near to a third. */
+function twoWords(lexicon: Lexicon, word: string): boolean {
+  const common = (part: string): boolean => (lexicon.peek(part)?.perMillion ?? 0) >= 1;
+  for (let at = SHORTEST_HALF; at <= word.length - SHORTEST_HALF; at += 1)
+    if (common(word.slice(0, at)) && common(word.slice(at))) return true;
+  return false;
 }
 
 /** *vuds*, *plessed*: taken for a word with an ending. */
@@ -91,6 +103,7 @@ function looksInflected(units: readonly { grapheme: string; sound: string }[]): 
 /** Sound classes that some accent hears as one. */
 const ACCENTS: readonly ReadonlyMap<string, string>[] = [
   new Map([
+    ['dh', 'th'],
     ['o', 'aw'],
     ['ah', 'aw'],
     ['u', 'uh'],
@@ -99,6 +112,7 @@ const ACCENTS: readonly ReadonlyMap<string, string>[] = [
     ['uu', 'oo'],
   ]),
   new Map([
+    ['dh', 'th'],
     ['or', 'aw'],
     ['ar', 'ah'],
     ['er', 'uh'],
@@ -107,6 +121,7 @@ const ACCENTS: readonly ReadonlyMap<string, string>[] = [
     ['uu', 'oo'],
   ]),
   new Map([
+    ['dh', 'th'],
     ['i', 'uh'],
     ['u', 'uh'],
     ['er', 'uh'],
@@ -138,7 +153,10 @@ function soundsOfWords(lexicon: Lexicon): ReadonlySet<string> {
   });
 }
 
-function rudeNear(lexicon: Lexicon): { spellings: ReadonlySet<string>; sounds: ReadonlySet<string> } {
+const SHORTEST_HELD = 3;
+const SHORTEST_HEARD = 3;
+/** Rude words: one letter from which no word may come, what none may sound like, what none may hold. */
+function rudeNear(lexicon: Lexicon): { spellings: ReadonlySet<string>; sounds: readonly string[]; held: readonly string[] } {
   return lexicon.derived('rude', () => {
     const spellings = new Set<string>();
     const sounds = new Set<string>();
@@ -153,7 +171,8 @@ function rudeNear(lexicon: Lexicon): { spellings: ReadonlySet<string>; sounds: R
             ),
           );
     }
-    return { spellings, sounds };
+    const long = (list: Iterable<string>): string[] => [...list].filter((s) => s.trim().split(' ').length >= SHORTEST_HEARD);
+    return { spellings, sounds: long(sounds), held: lexicon.rude.filter((r) => r.length >= SHORTEST_HELD) };
   });
 }
 

@@ -47,7 +47,7 @@ export function orderCurve(lexicon: Lexicon, steps: readonly TeachingStep[]): St
     if (word.perMillion < COUNTED_FROM_PER_MILLION) continue;
     heard += word.perMillion;
     let last = 0;
-    for (const pair of word.pairs) last = Math.max(last, stepOf[pair]!);
+    for (const pair of word.needs) last = Math.max(last, stepOf[pair]!);
     const at = Math.min(last, wholes.get(word.word) ?? 0xffff);
     if (at === 0xffff) continue;
     opened[at]!.push(word);

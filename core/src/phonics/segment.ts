@@ -10,6 +10,25 @@ export function normaliseWord(word: string): string {
   return word.normalize('NFC').toLowerCase().replaceAll('’', "'");
 }
 
+const OWN_LETTERS: Readonly<Record<string, string>> = { ø: 'o', ł: 'l', đ: 'd', ð: 'd', ı: 'i', ħ: 'h' };
+/** *José*, *Zoë*, *Łukasz* as a reader of English sees them: letter for letter, without what stands over or through them. */
+function withoutAccents(spelling: string): string {
+  const folded = spelling
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[øłđðıħ]/g, (letter) => OWN_LETTERS[letter]!);
+  return folded.length === spelling.length ? folded : spelling;
+}
+
+/** Titles that are written short and read in full. */
+export const SHORT_TITLES: ReadonlyMap<string, string> = new Map([
+  ['mr', 'mister'],
+  ['mrs', 'misses'],
+  ['ms', 'miss'],
+  ['dr', 'doctor'],
+  ['st', 'saint'],
+]);
+
 /**
  * Cuts a word into graphemes with their sounds, likeliest first; `[]` where nothing fits (digits,
  * emoji, another script). `from` says whether a dictionary knew the word or the rules guessed it.
@@ -24,6 +43,8 @@ export function segment(lexicon: Lexicon, word: string, _options: { accent?: str
   if (spelling.length > LONGEST_WORD) throw new CoreError('too-long', 'word', `A word may have at most ${LONGEST_WORD} letters.`);
   const known = lexicon.get(spelling);
   if (known) return known.segmentations;
+  const plain = withoutAccents(spelling);
+  if (plain !== spelling) return segment(lexicon, plain);
   if (spelling.includes('-')) return hyphened(lexicon, spelling);
   if (!/^[a-z]+$/.test(spelling)) return possessive(lexicon, spelling);
   const joined = compound(lexicon, spelling);

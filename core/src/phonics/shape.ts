@@ -95,6 +95,16 @@ const alike = (rows: ReadonlyMap<string, readonly number[]>, a: string, b: strin
   rows.get(a)?.some((row) => rows.get(b)?.includes(row)) ?? false;
 
 /**
+ * Whether a pair costs a child nothing who knows its letter: a consonant written twice for the sound it has alone (*ll*, *ss*,
+ * *tt*, *ck*). Such pairs may share a step of a teaching order with others.
+ * @example isLightPair('ll:l') // true
+ */
+export function isLightPair(gpc: Gpc): boolean {
+  const [grapheme, sound] = gpc.split(':') as [string, string];
+  return gpc === 'ck:k' || (/^([bdfglmnprstz])\1$/.test(grapheme) && sound === grapheme[0]);
+}
+
+/**
  * How easily two pairs are mixed up: 0 not at all, 1 by look or by ear, 2 by both (or one grapheme with
  * two sounds). Used to keep them apart in stacks, orders and plans, and later to contrast them.
  */

@@ -65,7 +65,11 @@ const MOUTH: Record<string, string> = {
   yoo: 'y, then oo, close together.',
   yoor: 'y, then the vowel of poor.',
   uhl: 'A weak vowel, then l; the tongue tip goes straight up.',
-  wu: 'w, then the vowel of sun.',
+  wu: 'w, then the vowel of up.',
+  ts: 't, then s, close together.',
+  ksh: 'k, then sh, close together.',
+  gzh: 'g, then the sound in the middle of measure, close together.',
+  kay: 'k, then the vowel of aim.',
 };
 const NO_UH = 'No “uh” after it: one short sound, not two.';
 const VOICELESS_NO_UH = 'Whisper it. No “uh” after it.';
@@ -78,12 +82,14 @@ export function soundNote(sound: string): SoundNote | undefined {
   const leaveOff =
     info.kind === 'vowel'
       ? 'Say it as the school’s children say it: an accent is not an error.'
-      : info.kind === 'joined'
-        ? 'Two sounds that one spelling stands for; say them apart to show it.'
-        : info.hold
-          ? 'Hold it, then stop. No “uh” after it.'
-          : info.voiced
-            ? NO_UH
-            : VOICELESS_NO_UH;
+      : sound === 'uhl'
+        ? 'One beat at the end of a word: “ull”, said lightly.'
+        : info.kind === 'joined'
+          ? 'Two sounds that one spelling stands for; say them apart to show it.'
+          : info.hold
+            ? 'Hold it, then stop. No “uh” after it.'
+            : info.voiced
+              ? NO_UH
+              : VOICELESS_NO_UH;
   return { sound, mouth, voice: info.voiced ? 'voiced' : 'no voice', hold: info.hold, leaveOff };
 }

@@ -31,8 +31,8 @@ const consonants: [id: string, ipa: string, keyWord: string, hold: boolean, voic
   ['n', 'n', 'net', true, true],
   ['l', 'l', 'leg', true, true],
   ['r', 'r', 'run', true, true],
-  ['w', 'w', 'web', false, true],
-  ['y', 'j', 'yes', false, true],
+  ['w', 'w', 'web', true, true],
+  ['y', 'j', 'yes', true, true],
   ['th', 'θ', 'thin', true, false],
   ['dh', 'ð', 'this', true, true],
   ['sh', 'ʃ', 'ship', true, false],
@@ -43,26 +43,26 @@ const consonants: [id: string, ipa: string, keyWord: string, hold: boolean, voic
 ];
 
 const vowels: [id: string, ipa: string, keyWord: string][] = [
-  ['a', 'æ', 'cat'],
-  ['e', 'ɛ', 'bed'],
-  ['i', 'ɪ', 'tin'],
-  ['o', 'ɒ', 'dog'],
-  ['u', 'ʌ', 'sun'],
+  ['a', 'æ', 'apple'],
+  ['e', 'ɛ', 'egg'],
+  ['i', 'ɪ', 'in'],
+  ['o', 'ɒ', 'on'],
+  ['u', 'ʌ', 'up'],
   ['uu', 'ʊ', 'book'],
-  ['ay', 'eɪ', 'rain'],
-  ['ee', 'iː', 'tree'],
-  ['igh', 'aɪ', 'light'],
-  ['oh', 'əʊ', 'boat'],
+  ['ay', 'eɪ', 'aim'],
+  ['ee', 'iː', 'eel'],
+  ['igh', 'aɪ', 'ice'],
+  ['oh', 'əʊ', 'oak'],
   ['oo', 'uː', 'moon'],
   ['ah', 'ɑː', 'father'],
-  ['ar', 'ɑː(r)', 'car'],
-  ['or', 'ɔː(r)', 'fork'],
-  ['aw', 'ɔː', 'paw'],
-  ['ur', 'ɜː(r)', 'fern'],
-  ['ow', 'aʊ', 'cow'],
-  ['oy', 'ɔɪ', 'coin'],
-  ['air', 'eə(r)', 'hair'],
-  ['eer', 'ɪə(r)', 'deer'],
+  ['ar', 'ɑː(r)', 'arm'],
+  ['or', 'ɔː(r)', 'orbit'],
+  ['aw', 'ɔː', 'autumn'],
+  ['ur', 'ɜː(r)', 'earth'],
+  ['ow', 'aʊ', 'out'],
+  ['oy', 'ɔɪ', 'oil'],
+  ['air', 'eə(r)', 'air'],
+  ['eer', 'ɪə(r)', 'ear'],
   ['oor', 'ʊə(r)', 'poor'],
   ['uh', 'ə', 'about'],
   ['er', 'ə(r)', 'letter'],
@@ -83,12 +83,17 @@ const joined: [id: string, ipa: string, keyWord: string, parts: string[]][] = [
   ['kay', 'keɪ', 'bouquet', ['k', 'ay']],
 ];
 
+/** Joined sounds that begin and end in the breath alone. */
+const WITHOUT_VOICE = new Set(['ks', 'kw', 'ts', 'ksh']);
+
 export const SOUNDS: ReadonlyMap<string, SoundInfo> = new Map<string, SoundInfo>([
   ...consonants.map(
     ([id, ipa, keyWord, hold, voiced]) => [id, { id, kind: 'consonant', ipa, keyWord, hold, voiced }] as [string, SoundInfo],
   ),
   ...vowels.map(([id, ipa, keyWord]) => [id, { id, kind: 'vowel', ipa, keyWord, hold: true, voiced: true }] as [string, SoundInfo]),
-  ...joined.map(([id, ipa, keyWord]) => [id, { id, kind: 'joined', ipa, keyWord, hold: false, voiced: true }] as [string, SoundInfo]),
+  ...joined.map(
+    ([id, ipa, keyWord]) => [id, { id, kind: 'joined', ipa, keyWord, hold: false, voiced: !WITHOUT_VOICE.has(id) }] as [string, SoundInfo],
+  ),
 ]);
 
 const partsOfJoined = new Map(joined.map(([id, , , parts]) => [id, parts]));

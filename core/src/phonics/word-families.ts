@@ -32,6 +32,8 @@ export function rimeFamilies(
   const families = new Map<string, IndexedWord[]>();
   for (const word of offerableWords(lexicon)) {
     if (word.syllables !== 1 || word.perMillion < minFrequency || !usesOnly(word, allowed)) continue;
+    // *lips* is of the family of *lip*
+    if (isInflected(lexicon, word.word)) continue;
     const rime = rimeOf(lexicon, word);
     if (mustUse.length > 0 && !rime.some((k) => wanted[k] === 1)) continue;
     const key = rime.join(' ');
@@ -55,6 +57,12 @@ export function rimeFamilies(
       const start = units[units.length - pairs.length]!.letters[0]!;
       return { rime: first.word.slice(start), gpcs: pairs.map((p) => p.gpc), words: words.map((w) => found(lexicon, w)) };
     });
+}
+
+function isInflected(lexicon: Lexicon, word: string): boolean {
+  const inflected = lexicon.derived('inflected', () => new Map<string, boolean>());
+  if (!inflected.has(word)) inflected.set(word, baseAndEnding(lexicon, word) !== null);
+  return inflected.get(word)!;
 }
 
 function rimeOf(lexicon: Lexicon, word: IndexedWord): number[] {
@@ -135,7 +143,7 @@ function basesAndEndings(lexicon: Lexicon): readonly (IndexedWord & BaseAndEndin
   return lexicon.derived('bases and endings', () =>
     offerableWords(lexicon).flatMap((word) => {
       const parts = baseAndEnding(lexicon, word.word);
-      return parts && !lexicon.peek(parts.base)!.unfit ? [{ ...word, ...parts }] : [];
+      return parts && lexicon.peek(parts.base)!.book ? [{ ...word, ...parts }] : [];
     }),
   );
 }

@@ -4,7 +4,7 @@ import { chooseSentences, type DictationText } from '../phonics/dictation.js';
 import { wordJudge, type Taught } from '../phonics/decodability.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
 import type { PlannedWord } from './session-plan.js';
-import { OUT_OF_USE, plannedWord, READS_FROM } from './session-words.js';
+import { plannedWord, READS_FROM } from './session-words.js';
 
 export interface HomeSheetRequest {
   readonly taught: Taught;
@@ -52,7 +52,7 @@ export function homeSheet(lexicon: Lexicon, request: HomeSheetRequest): HomeShee
         seed,
         maxSounds: 5,
         minFrequency: 5,
-        avoid: [...chosen, ...OUT_OF_USE],
+        avoid: chosen,
       }).map((w) => w.word),
     );
   if (pairs.length === 0 && gpcs.length > 0)

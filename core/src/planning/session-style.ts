@@ -99,7 +99,7 @@ export const SHIPPED_STYLES: readonly SessionStyle[] = [
     name: 'Revisit to apply',
     oldToNew: 8,
     atError:
-      'Point under the part that slipped. “Say the sounds again.” If it does not come, say the sound, have it said, and read the whole word again.',
+      'Point under the part that slipped. “Say the sounds again.” If it does not come, say the sound, have it said. In the end say the whole word and have it read once more.',
     parts: [
       part('review', 3, { title: 'Revisit' }),
       part('focus', 4, { title: 'Teach' }),
@@ -116,7 +116,8 @@ export const SHIPPED_STYLES: readonly SessionStyle[] = [
     id: 'cue-and-answer',
     name: 'Cue and answer',
     oldToNew: 6,
-    atError: '“This sound is …” – “What sound?” – all answer. Go two items back, come to it again, and ask once more before the part ends.',
+    atError:
+      '“This sound is …” – “What sound?” – all answer, and the one who slipped says it once more alone. Go two items back, come to it again, and ask once more before the part ends.',
     parts: [
       part('review', 3, {
         how: 'Touch the card, wait a second, signal: all answer. Then three cards to single children, the least sure first.',
@@ -139,7 +140,7 @@ export const SHIPPED_STYLES: readonly SessionStyle[] = [
     name: 'Cards and dictation',
     oldToNew: 10,
     atError:
-      'Do not say right or wrong: have the child read back what they wrote or said, and compare it with the card. Then the card again.',
+      'Have the child read back what they wrote or said and compare it with the card: many find it themselves. Then say it as it should be, “this is …”, have the child say it once more, and put the card back two places.',
     parts: [
       part('review', 4, {
         title: 'Card drill, both ways',

@@ -2,7 +2,7 @@
  * The text of a session: one that every child of the group can read all of, that leans on the focus; read again while it is
  * warm. Where there is none, sentences of other texts stand in for it.
  */
-import { wordsOf } from '../phonics/decodability.js';
+import { wordJudge, wordsOf } from '../phonics/decodability.js';
 import { normaliseWord } from '../phonics/segment.js';
 import { chooseSentences } from '../phonics/dictation.js';
 import { seeded, shuffled } from '../random.js';
@@ -13,6 +13,12 @@ import type { Filled, Filling } from './session-parts.js';
 const READ_TIMES = 3;
 /** Words that one group reads aloud in a minute, all its children once. */
 const WORDS_A_MINUTE = 20;
+/** A text practises the focus from so many different words on. */
+const FOCUS_WORDS = 3;
+/** Beyond so many words of the focus one more is worth nothing. */
+const ENOUGH_FOCUS_WORDS = 6;
+/** A text that a group cannot read yet is named where so few pairs stand between. */
+const FEW_PAIRS = 2;
 
 /** Said where no whole text is within reach. */
 const NO_TEXT = 'No whole text is within reach of all of them yet: these sentences are.';
@@ -25,38 +31,69 @@ function tokensOf(text: { readonly text: string }): string[] {
   return known;
 }
 
+/** What a text has for this group: different words of the focus, and how near its hardest word stands to the group's step. */
+function worthOf(f: Filling, words: readonly string[]): { focusWords: number; behind: number } {
+  const places = placesOf(f.ground.withFocus.gpcs);
+  const planned = [...new Set(words)].map((w) => plannedWord(f.lexicon, w, f.ground.focus));
+  const newest = Math.max(0, ...planned.flatMap((w) => w.units.map((u) => places.get(`${u.grapheme}:${u.sound}`) ?? 0)));
+  return { focusWords: planned.filter((w) => w.focus.length > 0).length, behind: places.size - newest };
+}
+const places = new WeakMap<readonly string[], ReadonlyMap<string, number>>();
+function placesOf(gpcs: readonly string[]): ReadonlyMap<string, number> {
+  const known = places.get(gpcs) ?? new Map(gpcs.map((gpc, k) => [gpc, k]));
+  places.set(gpcs, known);
+  return known;
+}
+
+/**
+ * The text of a session. It weighs first how much of the focus a text uses, then how near it stands to the group's step, then
+ * whether the group has read it, and length last. Where none uses enough of the focus it says so, and which text would, once
+ * which pairs are known.
+ */
 export function fillText(f: Filling): Filled | null {
   const texts = f.request.sources?.texts ?? [];
   const read = f.request.textsRead ?? [];
   const times = (id: string): number => read.filter((r) => r === id).length;
   const longest = Math.max(70, f.minutes * WORDS_A_MINUTE);
-  const fits = shuffled(texts, seeded(f.seed)).flatMap((text) => {
-    const words = tokensOf(text);
+  const all = shuffled(texts, seeded(f.seed)).map((text) => ({ text, words: tokensOf(text) }));
+  const fits = all.flatMap(({ text, words }) => {
     if (words.length === 0 || !words.every((w) => f.ground.reads(w))) return [];
-    const uses = words.filter((w) => plannedWord(f.lexicon, w, f.ground.focus).focus.length > 0).length / words.length;
-    const again = times(text.id) > 0;
+    const { focusWords, behind } = worthOf(f, words);
+    const before = times(text.id);
     const rank =
-      (words.length > longest ? 2 : 0) +
-      (f.request.carried?.some((c) => c.text === text.id) ? -9 : 0) +
-      (f.avoid.has(text.id) ? 1 : 0) +
-      (again && times(text.id) >= READ_TIMES ? 4 : 0) -
-      3 * uses;
-    return [{ text, again, rank }];
+      (f.request.carried?.some((c) => c.text === text.id) ? -1000 : 0) -
+      // read often enough, or met in the last session: only where nothing else practises the focus
+      (before >= READ_TIMES ? 0.3 : f.avoid.has(text.id) ? 0.7 : 1) * 30 * Math.min(focusWords, ENOUGH_FOCUS_WORDS) +
+      0.25 * Math.min(behind, 60) +
+      2 * Math.min(before, READ_TIMES) +
+      (words.length > longest ? 1 : 0);
+    return [{ text, again: before > 0, rank, focusWords }];
   });
   const [best] = fits.sort((a, b) => a.rank - b.rank);
-  if (!best) return sentencesInstead(f);
+  const remark = best && best.focusWords >= FOCUS_WORDS ? undefined : later(f, all);
+  if (!best || best.focusWords === 0) {
+    const instead = sentencesInstead(f);
+    if (instead) return remark ? { ...instead, remark: `${instead.remark ?? ''} ${remark}`.trim() } : instead;
+    if (!best) return null;
+  }
   const { id, title, text, questions } = best.text;
-  return {
-    text: {
-      id,
-      title,
-      text,
-      questions,
-      tell: [],
-      again: best.again,
-    },
-  };
+  return { text: { id, title, text, questions, tell: [], again: best.again }, ...(remark ? { remark } : {}) };
 }
+
+/** Which text would practise the focus, and what the group lacks for it. */
+function later(f: Filling, all: readonly { text: { readonly title: string }; words: readonly string[] }[]): string | undefined {
+  const judge = wordJudge(f.lexicon, f.ground.withFocus);
+  const near = all
+    .flatMap(({ text, words }) => {
+      const lacks = new Set(words.flatMap((w) => judge(w).missing));
+      if (lacks.size === 0 || lacks.size > FEW_PAIRS) return [];
+      const { focusWords } = worthOf(f, words);
+      return focusWords >= FOCUS_WORDS ? [{ title: text.title, lacks: [...lacks], focusWords }] : [];
+    })
+    .sort((a, b) => a.lacks.length - b.lacks.length || b.focusWords - a.focusWords)[0];
+  return near && `“${near.title}” uses more of the focus: it fits once all know ${near.lacks.map(pairInWords).join(' and ')}.`;
+}
+const pairInWords = (gpc: string): string => `${gpc.split(':')[0]!.replace('_', '‑')} /${gpc.split(':')[1]!}/`;
 
 /** Sentences that every child can read all of, those that lean most on the focus first, none that was met lately. */
 export function readableSentences(f: Filling, longest: number, limit: number): string[] {

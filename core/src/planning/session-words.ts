@@ -63,27 +63,12 @@ export function plannedWord(lexicon: Lexicon, word: string, focus: readonly Gpc[
 /** An irregular word with its odd part: the units whose pairs these children have not been taught. */
 export function irregularWord(lexicon: Lexicon, word: string, focus: readonly Gpc[], taught: readonly Gpc[]): PlannedWord {
   const planned = plannedWord(lexicon, word, focus);
-  return { ...planned, odd: planned.units.flatMap((u, k) => (taught.includes(`${u.grapheme}:${u.sound}`) ? [] : [k])) };
+  return {
+    ...planned,
+    word: word === 'i' ? 'I' : word,
+    odd: planned.units.flatMap((u, k) => (taught.includes(`${u.grapheme}:${u.sound}`) ? [] : [k])),
+  };
 }
-
-/** Words that live on in old plays and films and that no child of today has heard: common in the counts, and not drawn for a session. */
-export const OUT_OF_USE: readonly string[] = [
-  'doth',
-  'hath',
-  'thou',
-  'thee',
-  'thy',
-  'thine',
-  'ye',
-  'yea',
-  'nay',
-  'lo',
-  'hast',
-  'dost',
-  'wilt',
-  'shalt',
-  'betwixt',
-];
 
 /** Words a child is likely to have heard come first: at least so often in a million spoken words. */
 const COMMON = 8;
@@ -120,7 +105,7 @@ export function drawWords(
         mustUse: [gpc],
         limit: request.fits ? share * 12 : share * 2,
         seed: seed + k * 101,
-        avoid: [...skip, ...OUT_OF_USE],
+        avoid: skip,
         minFrequency,
       });
       for (const { word } of found) {

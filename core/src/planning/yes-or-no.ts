@@ -1,18 +1,18 @@
 /** Questions to read alone and answer with yes or no, written for this tool. From three-letter words to long ones; the engine picks what a group can read. */
 const YES = `
 Can a cat nap?
-Is a pig big?
+Is a pig bigger than an ant?
 Can a dog dig?
 Can a man run?
 Is the sun hot?
 Can a bug sit on a log?
 Can a pan get hot?
-Is a pup a dog?
+Is a pup a dog that is not big yet?
 Can a rat fit in a box?
 Can you get wet in the mud?
 Is a hen a bird?
 Can a kid hop?
-Can a van get a flat?
+Can you get in a van?
 Has a dog got legs?
 Can you sip from a cup?
 Is ten less than six plus six?
@@ -27,13 +27,13 @@ Can a truck get stuck in the mud?
 Is a drum hit with sticks?
 Can you camp next to a hill?
 Can a fish swim?
-Is a shed left in the sun hot?
+Can a shed get hot in the sun?
 Can a chick peck?
-Can you chop with an axe?
+Can you chop a plum?
 Can a moth sit on a lamp?
 Can a king be rich?
 Can a duck quack?
-Can a ring fit on a hand?
+Can you hold a ring in your hand?
 Is a lunch box shut with a lid?
 Can a ship sink?
 Can a thin string snap?
@@ -57,13 +57,13 @@ Can a fork lie on a plate?
 Can ice be in a drink?
 Is a whale bigger than a mouse?
 Can a snake slide on sand?
-Can smoke rise from a fire?
+Can a fire be hot?
 Can a stone be smooth?
 Can you ride a bike home?
 Is a cake made in a kitchen?
 Can a kite rise in the wind?
 Can you play a tune on a flute?
-Is a king on a throne?
+Can a king sit on a throne?
 Can you spray a plant in the shade?
 Can a crown be made of gold?
 Can you point at a coin?
@@ -88,9 +88,9 @@ const NO = `
 Can a cat fit in a cup?
 Is a bug as big as a bus?
 Can a log run?
-Has a pig got a wig?
+Has a pig got wings?
 Can a bed hop?
-Can a hat get sad?
+Can a hat sob?
 Is mud a hot dip?
 Can a pen dig up a well?
 Is a hot pan fun to hug?
@@ -101,17 +101,17 @@ Can a lid tell a fib?
 Can a desk jump?
 Can a crab drink milk from a glass?
 Is a tent fit for a swim?
-Can a lamp help you spell?
+Can a lamp read to you?
 Has a snail got six legs?
 Can a plum get cross?
 Can a sock blink?
-Is the bottom of a pond dry?
+Is a pond full of sand?
 Can a fish shut the shop?
 Can a chip chat?
 Can a shell run to the bus?
 Is a king fed on bricks?
 Can a moth pack a bag?
-Can a chick sing a long song?
+Can a chick sing the song of a king?
 Can a rock quack?
 Is a thick wing a thing to drink?
 Can a lunch box hum and wink?
@@ -130,7 +130,7 @@ Is a shark kept in a barn?
 Can a fork turn into a bird?
 Can a cow join a boat race?
 Is a plate made of rain?
-Can a snake ride a bike?
+Can a snake put on socks?
 Can a bone bake a cake?
 Is a cube the same shape as a kite?
 Can a stone smile?

@@ -8,7 +8,7 @@ import { gzipSync } from 'node:zlib';
 import { encodeWord, pairAlphabet } from '@sapling/core';
 import { align, isRare, middleE, reestimate, startingWeights, type AlignedUnit, type Weights } from './align.js';
 import { rudeWords } from './unfit.js';
-import { readSources } from './sources.js';
+import { rareWords, readSources } from './sources.js';
 
 const ROUNDS = 6;
 const SETTLED = 0.0005;
@@ -91,12 +91,13 @@ const header = {
   }),
   words: done.length,
   rude: rudeWords(),
+  others: rareWords(new Set(done.map((d) => d.word))).join(' '),
 };
 const text = `${JSON.stringify(header)}\n${lines.join('\n')}\n`;
 const bytes = gzipSync(Buffer.from(text, 'utf8'), { level: 9 });
 writeFileSync(new URL('../../../core/lexicon/lexicon.bin', import.meta.url), bytes);
 
-const rareWords = done.filter((d) => d.rare);
+const unusual = done.filter((d) => d.rare);
 const common = done.filter((d) => d.count >= 500);
 const report = [
   '# Lexicon build report',
@@ -108,7 +109,7 @@ const report = [
   `| spellings offered | ${sources.length} |`,
   `| aligned | ${done.length} (${((100 * done.length) / sources.length).toFixed(2)} %) |`,
   `| not aligned, cut by the rules at run time | ${failed.length} |`,
-  `| first pronunciation needs an unusual pair | ${rareWords.length} (${((100 * rareWords.length) / done.length).toFixed(2)} %) |`,
+  `| first pronunciation needs an unusual pair | ${unusual.length} (${((100 * unusual.length) / done.length).toFixed(2)} %) |`,
   `| the same among the ${common.length} words heard 10 times a million or more | ${((100 * common.filter((d) => d.rare).length) / common.length).toFixed(2)} % |`,
   `| pairs in use | ${pairs.length} |`,
   `| compressed size | ${bytes.length} bytes |`,

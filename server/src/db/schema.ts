@@ -462,6 +462,16 @@ export const wordCorrections = pgTable('word_corrections', {
   version: version(),
 });
 
+/** Words that this school offers beside the word book, and words of the book that it never offers. */
+export const schoolWords = pgTable('school_words', {
+  word: text('word').primaryKey(),
+  offer: text('offer').notNull().$type<'also' | 'never'>(),
+  savedBy: uuid('saved_by').notNull(),
+  savedAt: at('saved_at').notNull(),
+  removedAt: at('removed_at'),
+  version: version(),
+});
+
 /** The school's own cue, action and key word for a pair. */
 export const cues = pgTable('cues', {
   gpc: text('gpc').primaryKey(),

@@ -34,6 +34,7 @@ export const TABLES = {
   looks: t.looks,
   teachingOrders: t.teachingOrders,
   wordCorrections: t.wordCorrections,
+  schoolWords: t.schoolWords,
   cues: t.cues,
   statedRules: t.statedRules,
   sessionStyles: t.sessionStyles,

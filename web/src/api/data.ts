@@ -42,7 +42,7 @@ const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   timetable: ['timetable'],
   settings: ['settings', 'children', 'child', 'progress'],
   remarks: ['remarks', 'today'],
-  library: ['orders', 'texts', 'styles', 'corrections', 'cues', 'rules', 'children', 'child'],
+  library: ['orders', 'texts', 'styles', 'corrections', 'schoolWords', 'cues', 'rules', 'children', 'child'],
 };
 
 /** Has everything of these topics that is on screen read again. */

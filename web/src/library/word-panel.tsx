@@ -10,6 +10,7 @@ import { Dialog } from '../ui/dialog.js';
 import { Trouble } from '../ui/form.js';
 import { GraphemeChip, WordMarks } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import { offerWord, takeBackOffer } from './offer.js';
 import { useCore } from '../workers/use-core.js';
 
 const STATUS_WORDS = {
@@ -43,6 +44,8 @@ function Inside({ form, status, missing }: { form: WordForm; status: keyof typeo
   const may = useMay('shape library');
   const [editing, setEditing] = useState(false);
   const own = corrections?.find((c) => c.word === form.spelling);
+  const { data: schoolWords } = useData('schoolWords');
+  const decided = schoolWords?.find((w) => w.word === form.spelling);
   const { value: cuts } = useCore(() => core().look(form.spelling), [form.spelling, own?.version]);
   const units = cuts?.[0]?.units ?? form.units;
   const row = 'grid grid-cols-[7rem_1fr] items-baseline';
@@ -124,6 +127,17 @@ function Inside({ form, status, missing }: { form: WordForm; status: keyof typeo
                 <button className="btn" onClick={() => void takeBack(own)}>
                   Back to the tool’s cut
                 </button>
+              )}
+              {decided ? (
+                <button className="btn" onClick={() => void takeBackOffer(decided)}>
+                  {decided.offer === 'never' ? 'Offer it again' : 'Do not offer it any more'}
+                </button>
+              ) : (
+                /^[a-z]+$/.test(form.spelling) && (
+                  <button className="btn" onClick={() => void offerWord(form.spelling, 'never', undefined)}>
+                    Never offer this word
+                  </button>
+                )
               )}
             </div>
           )}

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useData } from '../api/data.js';
 import { GraphemeChip, graphemeShown, WordMarks } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import { OfferedWord } from './offered-word.js';
 import { Choice, Tool } from './tool-frame.js';
 import { useCore } from '../workers/use-core.js';
 
@@ -33,7 +34,7 @@ function WordSheet({ words, focus }: { words: readonly FoundWord[]; focus: strin
     <ul className="sheet grid grid-cols-[repeat(auto-fill,minmax(8.5rem,1fr))] gap-x-4 gap-y-6 p-6">
       {words.map((w) => (
         <li key={w.word}>
-          <WordMarks word={w.word} units={w.segmentation.units} focus={focus ? [focus] : []} className="text-[1.6rem]" />
+          <OfferedWord word={w} focus={focus} className="text-[1.6rem]" />
         </li>
       ))}
     </ul>

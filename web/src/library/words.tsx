@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { graphemeShown } from '../ui/word-marks.js';
 import { useShelf } from './frame.js';
+import { SchoolWords } from './school-words.js';
 import { Chains, Dictation, Endings, Finder, ListenRows, MadeUp, Rimes, Spellings, type ToolProps } from './word-tools.js';
 
 const TOOLS: { id: string; name: string; what: string; of: (props: ToolProps) => React.ReactNode }[] = [
@@ -14,6 +15,7 @@ const TOOLS: { id: string; name: string; what: string; of: (props: ToolProps) =>
   { id: 'spellings', name: 'Spellings side by side', what: 'one sound, its spellings, words for each', of: Spellings },
   { id: 'endings', name: 'Base and ending', what: 'and what happens to the base', of: Endings },
   { id: 'dictation', name: 'Sentences to dictate', what: 'from the texts, by what they use', of: Dictation },
+  { id: 'school', name: 'The school’s own', what: 'words put in and taken out', of: SchoolWords },
 ];
 
 export function Component() {
@@ -47,15 +49,17 @@ export function Component() {
         </ul>
       </nav>
       <section aria-label={tool.name}>
-        <label className="no-print mb-4 flex flex-wrap items-center gap-2">
-          <span className="font-semibold">Practise</span>
-          <select className="field !w-auto font-child" value={focus} onChange={(event) => setFocus(event.target.value)}>
-            <option value="">any taught pair</option>
-            <optgroup label="Taught, newest first">{[...taught.gpcs].reverse().map(option)}</optgroup>
-            {next.length > 0 && <optgroup label="Not taught yet, next first">{next.map(option)}</optgroup>}
-          </select>
-          <span className="text-sm text-ink-2">Everything else in the words has been taught.</span>
-        </label>
+        {tool.id !== 'school' && (
+          <label className="no-print mb-4 flex flex-wrap items-center gap-2">
+            <span className="font-semibold">Practise</span>
+            <select className="field !w-auto font-child" value={focus} onChange={(event) => setFocus(event.target.value)}>
+              <option value="">any taught pair</option>
+              <optgroup label="Taught, newest first">{[...taught.gpcs].reverse().map(option)}</optgroup>
+              {next.length > 0 && <optgroup label="Not taught yet, next first">{next.map(option)}</optgroup>}
+            </select>
+            <span className="text-sm text-ink-2">Everything else in the words has been taught.</span>
+          </label>
+        )}
         <Tool key={`${tool.id} ${schoolClass?.id ?? ''}`} taught={taught} focus={focus} />
       </section>
     </div>

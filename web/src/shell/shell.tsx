@@ -5,7 +5,7 @@ import { NavLink, Outlet, ScrollRestoration, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, Unreachable } from '../api/client.js';
 import { useData } from '../api/data.js';
-import { setCorrections } from '../workers/core.js';
+import { setSchool } from '../workers/core.js';
 import { useOutbox } from '../outbox/outbox.js';
 import { forgetEverythingRead } from '../outbox/store.js';
 import { Dialog } from '../ui/dialog.js';
@@ -21,7 +21,13 @@ export function Shell() {
   const go = useNavigate();
   const outbox = useOutbox();
   const { data: corrections } = useData('corrections');
-  useEffect(() => setCorrections(corrections ?? []), [corrections]);
+  const { data: own } = useData('schoolWords');
+  const { data: settings } = useData('settings');
+  const spelling = settings?.spelling;
+  useEffect(() => {
+    const of = (offer: 'also' | 'never'): string[] => (own ?? []).filter((w) => w.offer === offer).map((w) => w.word);
+    setSchool(corrections ?? [], { ...(spelling ? { spelling } : {}), added: of('also'), removed: of('never') });
+  }, [corrections, own, spelling]);
   const [commands, setCommands] = useState(false);
   const [leaving, setLeaving] = useState(false);
   useEffect(() => {

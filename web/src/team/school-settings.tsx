@@ -214,6 +214,19 @@ export function SchoolSettingsForm() {
           />,
         )}
         {row(
+          'How this school spells',
+          'Default: British. Words are offered in one spelling, never in both. A text that somebody types is read in either.',
+          <select
+            className="field !w-auto"
+            aria-label="How this school spells"
+            value={now.spelling}
+            onChange={(e) => set('spelling', e.target.value as typeof now.spelling)}
+          >
+            <option>British</option>
+            <option>American</option>
+          </select>,
+        )}
+        {row(
           'How this school speaks',
           'Default: nothing set. Whatever is ticked counts as right when what a child said is laid against a word. An accent is never an error, and has its own mark besides.',
           <span className="grid gap-1">

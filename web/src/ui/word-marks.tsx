@@ -8,8 +8,11 @@ interface Unit {
   letters: number[];
 }
 
+/** How a word is written that stands alone: *I* is a capital everywhere. */
+export const wordShown = (word: string): string => (word === 'i' ? 'I' : word);
+
 export function WordMarks({
-  word,
+  word: spelling,
   units,
   focus = [],
   odd = [],
@@ -23,6 +26,7 @@ export function WordMarks({
   marks?: boolean;
   className?: string;
 }) {
+  const word = wordShown(spelling);
   if (units.length === 0 || !marks) return <span className={`font-child ${className}`}>{word}</span>;
   const inFocus = (unit: Unit): boolean => focus.includes(`${unit.grapheme}:${unit.sound}`);
   const splitAt = units.findIndex((u) => u.grapheme.includes('_'));

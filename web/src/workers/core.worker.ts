@@ -71,6 +71,7 @@ import {
   type StatedRule,
   type Taught,
   type TeachingStep,
+  type SchoolWords,
   type WordCorrection,
 } from '@sapling/core';
 import lexiconUrl from '@sapling/core/lexicon.bin?url';
@@ -80,6 +81,7 @@ import { improveGroups, stopSearch, suggestGroups } from './grouping.js';
 let shipped: Promise<Lexicon> | undefined;
 let corrected: Promise<Lexicon> | undefined;
 let corrections: readonly WordCorrection[] = [];
+let school: SchoolWords = {};
 async function load(): Promise<Lexicon> {
   const begun = performance.now();
   const lexicon = await loadLexicon(new URL(lexiconUrl, self.location.href));
@@ -90,7 +92,7 @@ async function load(): Promise<Lexicon> {
 /** The lexicon with this school's cuts. Loaded when first needed. */
 const words = (): Promise<Lexicon> => {
   shipped ??= load();
-  return (corrected ??= shipped.then((lexicon) => lexicon.corrected(corrections)));
+  return (corrected ??= shipped.then((lexicon) => lexicon.corrected(corrections, school)));
 };
 type Args<F extends (lexicon: Lexicon, request: never) => unknown> = Parameters<F>[1];
 
@@ -115,9 +117,10 @@ const api = {
   async findWords(request: FindWordsRequest) {
     return findWords(await words(), request);
   },
-  /** How this school cuts words; later answers follow it. */
-  setCorrections(list: readonly WordCorrection[]): void {
+  /** How this school cuts words, and which it offers; later answers follow it. */
+  setSchool(list: readonly WordCorrection[], words: SchoolWords): void {
     corrections = list;
+    school = words;
     corrected = undefined;
   },
   /** Loads and builds what the slowest tool needs, so that its first use is instant. */

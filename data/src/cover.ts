@@ -1,0 +1,96 @@
+/**
+ * Which texts practise which pair of an order: read at the step that teaches it or within the next two, the pair five times in
+ * four different words. Counted from the texts themselves; `npm run cover` prints the table.
+ */
+import {
+  gpcsOf,
+  isLightPair,
+  normaliseWord,
+  segment,
+  taughtAfter,
+  wordJudge,
+  wordsOf,
+  type Gpc,
+  type Lexicon,
+  type TeachingOrder,
+} from '@sapling/core';
+import type { ShippedText } from './texts.js';
+
+export const TIMES = 5;
+export const WORDS = 4;
+/** Steps after the pair's own within which a text still serves it. */
+export const WITHIN = 2;
+export const READABLE = 0.97;
+/** Pairs from this step on have texts. */
+export const FROM_STEP = 4;
+const COMMONEST_PAIRS = 40;
+
+export interface PairCover {
+  readonly gpc: Gpc;
+  /** Counted from 1. */
+  readonly step: number;
+  readonly wanted: number;
+  readonly texts: readonly string[];
+}
+
+/** How often, and in how many different words, each pair stands in a text, by the likeliest cut of each word. */
+export function pairsIn(lexicon: Lexicon, text: string): Map<Gpc, { times: number; words: Set<string> }> {
+  const out = new Map<Gpc, { times: number; words: Set<string> }>();
+  for (const { text: shown } of wordsOf(text)) {
+    const word = normaliseWord(shown);
+    const cut = segment(lexicon, word)[0];
+    for (const gpc of cut ? gpcsOf(cut) : []) {
+      const entry = out.get(gpc) ?? { times: 0, words: new Set<string>() };
+      entry.times += 1;
+      entry.words.add(word);
+      out.set(gpc, entry);
+    }
+  }
+  return out;
+}
+
+/** The first step (from 1) at which so much of a text can be read; null where none does. */
+export function readableFrom(lexicon: Lexicon, text: string, order: TeachingOrder, share = READABLE): number | null {
+  const words = wordsOf(text).map((w) => w.text);
+  const fits = (step: number): boolean => {
+    const judge = wordJudge(lexicon, taughtAfter(order, step));
+    return words.filter((w) => !['not yet', 'unread'].includes(judge(w).status)).length >= share * words.length;
+  };
+  let [low, high] = [1, order.steps.length];
+  if (!fits(high)) return null;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (fits(middle)) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}
+
+/** Every pair of an order with the texts that practise it. */
+export function coverOf(lexicon: Lexicon, order: TeachingOrder, texts: readonly ShippedText[]): PairCover[] {
+  const common = new Set(
+    order.steps
+      .flatMap((s) => s.gpcs)
+      .filter((gpc) => !isLightPair(gpc))
+      .map((gpc) => ({ gpc, count: lexicon.pairs[lexicon.pairIndex.get(gpc)!]!.count }))
+      .sort((a, b) => b.count - a.count)
+      .slice(0, COMMONEST_PAIRS)
+      .map((p) => p.gpc),
+  );
+  const read = texts.map((t) => ({ id: t.id, from: readableFrom(lexicon, t.text, order), pairs: pairsIn(lexicon, t.text) }));
+  return order.steps.flatMap((s, k) =>
+    k + 1 < FROM_STEP
+      ? []
+      : s.gpcs.map((gpc) => ({
+          gpc,
+          step: k + 1,
+          wanted: isLightPair(gpc) ? 1 : common.has(gpc) ? 3 : 2,
+          texts: read
+            .filter(({ from, pairs }) => {
+              const here = pairs.get(gpc);
+              return from !== null && from <= k + 1 + WITHIN && here !== undefined && here.times >= TIMES && here.words.size >= WORDS;
+            })
+            .map((t) => t.id),
+        })),
+  );
+}
