@@ -49,6 +49,7 @@ export default tseslint.config(
         'error',
         { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Ask the clock.' },
         { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'Ask the clock.' },
+        { selector: "MemberExpression[object.name='performance'][property.name='timeOrigin']", message: 'Ask the clock.' },
         {
           selector: 'ImportSpecifier[imported.name=/^(isToday|isTomorrow|isYesterday|isPast|isFuture|isThis|formatDistanceToNow)/]',
           message: 'Ask the clock.',

@@ -19,6 +19,9 @@ export function keepClock(ahead: number): void {
   else localStorage.setItem(KEPT, String(ahead));
 }
 
+/** When a press happened, in milliseconds since 1970 on this clock: the event's own time, not when it was handled. */
+export const pressedAt = (event: { readonly timeStamp: number }): number => performance.timeOrigin + event.timeStamp + running.ahead;
+
 let zone: string | undefined;
 /** Days and hours are those of this zone from now on: the school's, once somebody is signed in. */
 export function keepZone(timeZone: string): void {

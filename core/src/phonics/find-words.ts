@@ -43,7 +43,7 @@ export function findWords(lexicon: Lexicon, request: FindWordsRequest): FoundWor
   for (const gpc of mustUse) requirePair(gpc, 'mustUse');
   const allowed = pairMask(lexicon, [...taught.gpcs, ...mustUse]);
   const wanted = pairMask(lexicon, mustUse);
-  const avoid = new Set(request.avoid ?? []);
+  const avoid = new Set((request.avoid ?? []).map((w) => w.toLowerCase()));
   const fitting = offerableWords(lexicon).filter(
     (word) =>
       word.perMillion >= minFrequency &&

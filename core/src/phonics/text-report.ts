@@ -2,7 +2,7 @@
 import { CoreError } from '../errors.js';
 import { accepted, judgeCuts, LONGEST_TEXT, wordsOf, type Taught, type WordStatus } from './decodability.js';
 import type { Gpc, Lexicon, SegmentUnit } from './lexicon.js';
-import { gpcsOf, LONGEST_WORD, normaliseWord, segment } from './segment.js';
+import { gpcsOf, LONGEST_WORD, normaliseWord, segment, SHORT_TITLES } from './segment.js';
 import { baseAndEnding, clusters, oddUnits, syllableLetters, type BaseAndEnding } from './word-parts.js';
 
 /** Who reads: a class, a group or a child. */
@@ -110,8 +110,10 @@ interface Form extends WordForm {
 }
 
 function formOf(lexicon: Lexicon, spelling: string, shown: string): Form {
-  const cuts = spelling.length > LONGEST_WORD ? [] : segment(lexicon, spelling);
-  const first = cuts[0];
+  const title = SHORT_TITLES.get(spelling);
+  const cuts = spelling.length > LONGEST_WORD ? [] : segment(lexicon, title ?? spelling);
+  // *Mr* is read as a longer word, and its own letters are not cut
+  const first = title === undefined ? cuts[0] : undefined;
   const entry = lexicon.peek(spelling);
   const units = first?.units ?? [];
   const parts = baseAndEnding(lexicon, spelling);
@@ -152,7 +154,13 @@ function reportFor(
   let readable = 0;
   let sure = 0;
   for (const form of forms) {
-    const { status, lacks, cut } = judgeCuts(form.spelling, form.cuts, form.units, (k) => taught[k] === 1, wholes);
+    const { status, lacks, cut } = judgeCuts(
+      SHORT_TITLES.get(form.spelling) ?? form.spelling,
+      form.cuts,
+      form.units,
+      (k) => taught[k] === 1,
+      wholes,
+    );
     const doubts = status === 'decodable' || status === 'reachable' ? [...new Set(cut.filter((k) => unsureMask[k] === 1))] : [];
     statuses.push(status);
     missing.push(lacks.map((k) => names[k]!));

@@ -2,7 +2,7 @@
 import { CoreError } from '../errors.js';
 import { wordsOf } from '../phonics/decodability.js';
 
-export const TEXT_KINDS = ['story', 'information', 'verse', 'captions'] as const;
+export const TEXT_KINDS = ['story', 'information', 'verse', 'captions', 'letter', 'joke', 'instructions', 'play'] as const;
 export type TextKind = (typeof TEXT_KINDS)[number];
 /** From which step of a teaching order a text is offered; steps count from 1. */
 export interface Offer {
@@ -25,7 +25,8 @@ export interface ReadingText {
 }
 
 /** Kinds whose lines are lines, as they are typed. */
-export const keepsLines = (kind: TextKind): boolean => kind === 'verse' || kind === 'captions';
+export const keepsLines = (kind: TextKind): boolean =>
+  kind === 'verse' || kind === 'captions' || kind === 'instructions' || kind === 'play';
 
 const WORDS = '## Words to explain';
 const QUESTIONS = '## Questions';

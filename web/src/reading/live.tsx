@@ -16,7 +16,7 @@ import { useRecorder } from './recorder.js';
 import { SaidBar } from './said-bar.js';
 import { TextLines } from './text-lines.js';
 import type { ReadingHandle } from './use-reading.js';
-import { clock } from '../clock.js';
+import { clock, pressedAt } from '../clock.js';
 
 export function Live({ handle }: { handle: ReadingHandle }) {
   const { record, childName } = handle.reading!;
@@ -97,7 +97,7 @@ export function Live({ handle }: { handle: ReadingHandle }) {
     const onKey = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey || asking || event.target instanceof HTMLInputElement) return;
       if (event.target instanceof HTMLSelectElement) return;
-      const at = performance.timeOrigin + event.timeStamp;
+      const at = pressedAt(event);
       const key = event.key.toLowerCase();
       const row = lines.findIndex((l) => l.words.includes(target));
       const mark = MARK_KINDS.find((m) => m.key === key);
