@@ -1,4 +1,5 @@
-// npm run screenshots [-- name …]: one current PNG of each main view, from fresh demo data, at 1280x800.
+// npm run screenshots [-- name …]: one current PNG of each main view, from fresh demo data, at 1280x800, on the story's own
+// day, so that they come out the same whenever they are taken.
 import { mkdtempSync, mkdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -26,7 +27,7 @@ buildInterface();
 mkdirSync(out, { recursive: true });
 const folder = mkdtempSync(join(tmpdir(), 'sapling-shots-'));
 const server = startServer(
-  { SAPLING_DATA: folder, SAPLING_PORT: String(port), SAPLING_DEMO: '1', SAPLING_LOG: 'error' },
+  { SAPLING_DATA: folder, SAPLING_PORT: String(port), SAPLING_DEMO: '1', SAPLING_LOG: 'error', SAPLING_NOW: '2026-11-25T10:00:00.000Z' },
   { stdio: ['ignore', 'ignore', 'inherit'] },
 );
 if (!(await answers(url))) throw new Error('The server did not start.');

@@ -140,16 +140,27 @@ export function rowItems(lexicon: Lexicon, { taught, rows, seed }: { taught: Tau
     })),
   );
   const out: CheckItem[] = [];
+  /** Rows that need a made-up word: only where there are too few of real ones. */
+  const spare: CheckItem[] = [];
   for (const { w, skill } of words) {
     // two thirds of the rows are plain three-sound words
     if (out.length >= rows || (skill === 'blending' && out.length >= Math.ceil((2 * rows) / 3))) continue;
     try {
-      const { options, order } = listenAndFind(lexicon, { target: w.word, taught, seed: seedFrom(`${seed} ${w.word}`) });
-      out.push({ key: w.word, skill, word: w.word, units: w.segmentation.units, options: order.map((k) => options[k]!), accept: [w.word] });
+      const { options, order, madeUp } = listenAndFind(lexicon, { target: w.word, taught, seed: seedFrom(`${seed} ${w.word}`) });
+      const item = {
+        key: w.word,
+        skill,
+        word: w.word,
+        units: w.segmentation.units,
+        options: order.map((k) => options[k]!),
+        accept: [w.word],
+      };
+      (madeUp.length === 0 ? out : spare).push(item);
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
     }
   }
+  out.push(...spare.slice(0, Math.max(0, rows - out.length)));
   if (out.length === 0) throw new CoreError('no-candidates', 'taught', 'Too little has been taught yet for rows of four words.');
   return out;
 }

@@ -81,10 +81,11 @@ const FILL: Record<PartKind, (f: Filling) => Filled | null> = {
   find: (f) => {
     const out: PlannedWord[] = [];
     const rows = howMany(f.minutes, 1, 2, 5);
-    for (const w of words(f, rows + 2, { maxSounds: 4, syllables: 1 })) {
+    for (const w of words(f, 3 * rows + 2, { maxSounds: 4, syllables: 1 })) {
       if (out.length >= rows) break;
       const [row] = orNone(() => [listenAndFind(f.lexicon, { target: w.word, taught: f.ground.withFocus, seed: f.seed + out.length })]);
-      if (row) out.push({ ...w, options: row.order.map((k) => row.options[k]!) });
+      // on a plan nothing says which option is nobody's word, so there is none
+      if (row && row.madeUp.length === 0) out.push({ ...w, options: row.order.map((k) => row.options[k]!) });
     }
     return orNull(out);
   },

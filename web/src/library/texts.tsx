@@ -199,7 +199,7 @@ function Marked({
       <button
         key={k}
         onClick={() => onOpen(word.form)}
-        className={`rounded-s hover:bg-leaf-wash ${word.text.length < 3 ? 'mx-[-0.3rem] inline-block min-w-6 px-[0.3rem] text-center' : ''} ${LOOK[status] || (shaky ? SHAKY : '')}`}
+        className={`rounded-s hover:bg-leaf-wash ${word.text.length < 3 ? 'mx-[-0.05rem] inline-block min-w-6 text-center' : ''} ${LOOK[status] || (shaky ? SHAKY : '')}`}
       >
         {word.text}
         {status === 'not yet' && <span className="sr-only"> (not yet: {reader.missing[word.form]!.join(', ')})</span>}

@@ -1,12 +1,12 @@
 /** The tools of the Words shelf. Each asks the core worker and shows what comes. */
-import { SOUNDS, type ChainStep, type FoundWord, type Taught } from '@sapling/core';
+import { SOUNDS, type ChainStep, type FoundWord, type ListenAndFind, type Taught } from '@sapling/core';
 import { useState } from 'react';
 import { useData } from '../api/data.js';
 import { GraphemeChip, graphemeShown, WordMarks } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { OfferedWord } from './offered-word.js';
 import { Choice, Tool } from './tool-frame.js';
-import { useCore } from '../workers/use-core.js';
+import { useWords } from '../workers/use-core.js';
 
 export interface ToolProps {
   readonly taught: Taught;
@@ -49,7 +49,7 @@ export function Finder({ taught, focus }: ToolProps) {
   const [common, setCommon] = useState('known');
   const [seed, setSeed] = useState(1);
   const minFrequency = HOW_COMMON.find(([id]) => id === common)![2];
-  const asked = useCore(
+  const asked = useWords(
     () =>
       core().findWords({
         taught,
@@ -102,7 +102,7 @@ export function Finder({ taught, focus }: ToolProps) {
 export function MadeUp({ taught, focus }: ToolProps) {
   const [shape, setShape] = useState('CVC');
   const [seed, setSeed] = useState(1);
-  const asked = useCore(() => core().makeMadeUpWords({ taught, shape, count: 20, seed, ...must(focus) }), [taught, focus, shape, seed]);
+  const asked = useWords(() => core().makeMadeUpWords({ taught, shape, count: 20, seed, ...must(focus) }), [taught, focus, shape, seed]);
   return (
     <Tool
       asked={asked}
@@ -131,7 +131,7 @@ export function Chains({ taught, focus }: ToolProps) {
   const [length, setLength] = useState('8');
   const [from, setFrom] = useState('');
   const [seed, setSeed] = useState(1);
-  const asked = useCore(
+  const asked = useWords(
     () =>
       core().wordChain({
         taught,
@@ -202,18 +202,20 @@ function say({ change }: ChainStep): string {
 
 export function ListenRows({ taught, focus }: ToolProps) {
   const [seed, setSeed] = useState(1);
-  const asked = useCore(async () => {
+  const asked = useWords(async () => {
     const targets = await core().findWords({ taught, ...must(focus), limit: 30, seed, minFrequency: 2, maxSounds: 4, syllables: 1 });
-    const rows = [];
+    // rows of real words first; one with a made-up word says so
+    const rows: ListenAndFind[] = [];
+    const spare: ListenAndFind[] = [];
     const allowed = focus ? { ...taught, gpcs: [...taught.gpcs, focus] } : taught;
     for (const [k, target] of targets.entries()) {
       if (rows.length === 8) break;
       const row = await core()
         .listenAndFind({ target: target.word, taught: allowed, seed: seed * 100 + k })
         .catch(() => null);
-      if (row) rows.push(row);
+      if (row) (row.madeUp.length === 0 ? rows : spare).push(row);
     }
-    return rows;
+    return [...rows, ...spare].slice(0, 8);
   }, [taught, focus, seed]);
   return (
     <Tool
@@ -245,6 +247,7 @@ export function ListenRows({ taught, focus }: ToolProps) {
                       <span className="block font-child text-[1.5rem] leading-tight">{row.options[k]}</span>
                       <span className="text-sm text-ink-2">
                         {k === 0 ? 'the word' : { first: 'first sound', vowel: 'vowel', last: 'last sound' }[row.contrast[k - 1]!]}
+                        {row.madeUp.includes(row.options[k]!) && ', made up'}
                       </span>
                     </td>
                   ))}
@@ -262,7 +265,7 @@ export function ListenRows({ taught, focus }: ToolProps) {
 }
 
 export function Rimes({ taught, focus }: ToolProps) {
-  const asked = useCore(() => core().rimeFamilies({ taught, ...must(focus), limit: 14 }), [taught, focus]);
+  const asked = useWords(() => core().rimeFamilies({ taught, ...must(focus), limit: 14 }), [taught, focus]);
   return (
     <Tool
       asked={asked}
@@ -294,7 +297,7 @@ export function Spellings({ taught, focus }: ToolProps) {
   const [chosen, setChosen] = useState('');
   const sounds = [...SOUNDS.values()].filter((s) => s.kind !== 'joined');
   const sound = chosen || focus.split(':')[1] || 'ay';
-  const asked = useCore(() => core().alternativeSpellings({ sound, taught, perSpelling: 9 }), [taught, sound]);
+  const asked = useWords(() => core().alternativeSpellings({ sound, taught, perSpelling: 9 }), [taught, sound]);
   const known = new Set(taught.gpcs);
   return (
     <Tool
@@ -355,7 +358,7 @@ export function Endings({ taught, focus }: ToolProps) {
   const [ending, setEnding] = useState('');
   const [change, setChange] = useState('');
   const [seed, setSeed] = useState(1);
-  const asked = useCore(
+  const asked = useWords(
     () =>
       core().wordsWithEndings({
         taught,
@@ -407,7 +410,7 @@ export function Dictation({ taught, focus }: ToolProps) {
   const [longest, setLongest] = useState('12');
   const [allow, setAllow] = useState('0');
   const [seed, setSeed] = useState(1);
-  const asked = useCore(
+  const asked = useWords(
     () =>
       core().chooseSentences({
         texts: texts ?? [],

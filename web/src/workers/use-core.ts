@@ -1,5 +1,6 @@
 /** Asking the core worker: the newest question wins, an error is shown and not thrown. */
-import { useEffect, useState } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
+import { schoolVersion } from './core.js';
 
 export interface Asked<T> {
   /** The newest answer; the one before stays while a new one is worked out. */
@@ -30,4 +31,10 @@ export function useCore<T>(ask: () => Promise<T>, key: unknown, wait = 0): Asked
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [text, wait]);
   return state;
+}
+
+/** The same for lists of words: asked again, too, when the school puts a word in or takes one out. */
+export function useWords<T>(ask: () => Promise<T>, key: unknown, wait = 0): Asked<T> {
+  const version = useSyncExternalStore(schoolVersion.listen, schoolVersion.get);
+  return useCore(ask, [key, version], wait);
 }
