@@ -73,7 +73,14 @@ export function makeMadeUpWords(lexicon: Lexicon, request: MadeUpRequest): Found
 
 /** Whether a spelling with these sounds is nobody's word, and not near a rude one. */
 export function isMadeUp(lexicon: Lexicon, word: string, units: readonly { grapheme: string; sound: string }[]): boolean {
-  if (lexicon.has(word) || lexicon.others.has(word) || looksInflected(units) || !followsConventions(units) || twoWords(lexicon, word))
+  if (
+    lexicon.has(word) ||
+    lexicon.others.has(word) ||
+    looksInflected(units) ||
+    !followsConventions(units) ||
+    twoWords(lexicon, word) ||
+    nearLongWord(lexicon, word, units)
+  )
     return false;
   const known = soundsOfWords(lexicon);
   const sounds = units.map((u) => u.sound);
@@ -85,12 +92,30 @@ export function isMadeUp(lexicon: Lexicon, word: string, units: readonly { graph
 }
 
 const SHORTEST_HALF = 3;
-/** *gownhill*: two words put together are read as such, and are near to a third. */
+const KNOWN_HALF = 4;
+/**
+ * *gownhill*, *roonlight*: two words put together are read as such, and so is one word of four letters or more with something
+ * beside it.
+ */
 function twoWords(lexicon: Lexicon, word: string): boolean {
   const common = (part: string): boolean => (lexicon.peek(part)?.perMillion ?? 0) >= 1;
-  for (let at = SHORTEST_HALF; at <= word.length - SHORTEST_HALF; at += 1)
-    if (common(word.slice(0, at)) && common(word.slice(at))) return true;
+  for (let at = SHORTEST_HALF; at <= word.length - SHORTEST_HALF; at += 1) {
+    const [left, right] = [common(word.slice(0, at)), common(word.slice(at))];
+    if ((left && right) || (left && at >= KNOWN_HALF) || (right && word.length - at >= KNOWN_HALF)) return true;
+  }
   return false;
+}
+
+/** *doughnup*: a long word is read as the real one that it is a letter from. */
+function nearLongWord(lexicon: Lexicon, word: string, units: readonly { sound: string }[]): boolean {
+  if (units.filter((u) => isVowelSound(u.sound)).length < 2) return false;
+  const known = lexicon.derived('long words, a letter open', () => {
+    const forms = new Set<string>();
+    for (const { word: real, syllables } of offerableWords(lexicon))
+      if (syllables > 1) for (const form of oneLetterForms(real)) forms.add(form);
+    return forms;
+  });
+  return oneLetterForms(word).some((form) => known.has(form));
 }
 
 /** *vuds*, *plessed*: taken for a word with an ending. */

@@ -1,5 +1,17 @@
 /** Questions to read alone and answer with yes or no, written for this tool. From three-letter words to long ones; the engine picks what a group can read. */
 const YES = `
+Can a man sit?
+Can a man nap?
+Can an ant sit on a mat?
+Can a tin tip?
+Can a cat sit on a mat?
+Can you pat a cat?
+Can a pot get hot?
+Can you nod?
+Can a dog run?
+Can a hat fit on a head?
+Can you hum?
+Can a bud be red?
 Can a cat nap?
 Is a pig bigger than an ant?
 Can a dog dig?
@@ -85,6 +97,16 @@ Can a bridge cross a river?
 Can you pay for a ticket at the station?
 `;
 const NO = `
+Can a mat sit on a man?
+Can a tin nap?
+Can a pan sit and nap?
+Can an ant pat a man on the hand?
+Can a pot nod?
+Can a hat run?
+Can a bun hum?
+Can a log get up?
+Can mud be a hat?
+Can a pin dig?
 Can a cat fit in a cup?
 Is a bug as big as a bus?
 Can a log run?

@@ -28,7 +28,7 @@ ecstasy acid goddamn god jesus christ gosh allah lord suck dick dicks rod nut nu
 const RUDE = `
 ass arse bastard bitch boob boobs bugger bum butt clit cock coon cunt crap cum damn dick dildo dyke fag fanny fart fuck gook homo hooker
 horny jizz kike minge muff nazi nigger nob paki pee penis piss poo poop porn prick pube puke pussy shag shit skank slag slut snog sod
-spaz spic spunk tit tits titty tosser turd twat wank whore willy wop sex sexy
+spaz spic spunk spum smeg dild clit jiz wazz tit tits titty tosser turd twat wank whore willy wop sex sexy
 `;
 const unfit = new Set<string>(RUDE.split(/\s+/).filter(Boolean));
 for (const word of REVIEWED.split(/\s+/).filter(Boolean)) unfit.add(word);
