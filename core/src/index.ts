@@ -60,6 +60,7 @@ export * from './planning/letter-strokes.js';
 export * from './planning/plan-cycle.js';
 export * from './planning/timetable.js';
 export * from './planning/week.js';
+export { SENTENCES, SENTENCE_BANK } from './planning/sentences.js';
 export * from './checks/likely-slips.js';
 export * from './reading/score-reading.js';
 export * from './reading/text-file.js';

@@ -372,7 +372,6 @@ describe('what a child takes home', () => {
         known: child!.known,
         practised: group.focus,
         words: ['rain', 'ship', 'cat', 'said'],
-        texts: TEXTS,
         seed: n,
       });
       const judge = wordJudge(lexicon, {

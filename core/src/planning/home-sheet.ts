@@ -1,9 +1,10 @@
 /** What a child takes home: a few pairs, words and a sentence that this child can read, and nothing else to read. */
 import { findWords } from '../phonics/find-words.js';
-import { chooseSentences, type DictationText } from '../phonics/dictation.js';
+import { chooseSentences } from '../phonics/dictation.js';
 import { wordJudge, type Taught } from '../phonics/decodability.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
 import type { PlannedWord } from './session-plan.js';
+import { SENTENCE_BANK } from './sentences.js';
 import { plannedWord, READS_FROM } from './session-words.js';
 
 export interface HomeSheetRequest {
@@ -14,7 +15,6 @@ export interface HomeSheetRequest {
   readonly practised: readonly Gpc[];
   /** Words of the last sessions: they come first. */
   readonly words: readonly string[];
-  readonly texts: readonly DictationText[];
   readonly seed: number;
 }
 export interface HomeSheet {
@@ -29,10 +29,10 @@ const LONGEST_SENTENCE = 8;
 /**
  * Up to three pairs that were practised and are known by now or nearly so, eight words and a sentence for them. A pair
  * that is still a gap stays at school: nothing on the sheet uses it. Where no sentence can be had there is none.
- * @example homeSheet(lexicon, { taught, known, practised: ['ai:ay'], words: ['rain'], texts, seed: 1 }).words
+ * @example homeSheet(lexicon, { taught, known, practised: ['ai:ay'], words: ['rain'], seed: 1 }).words
  */
 export function homeSheet(lexicon: Lexicon, request: HomeSheetRequest): HomeSheet {
-  const { taught, known, practised, words, texts, seed } = request;
+  const { taught, known, practised, words, seed } = request;
   const gpcs = taught.gpcs.filter((gpc) => (known[gpc] ?? 1) >= READS_FROM);
   const reads: Taught = { gpcs, words: taught.words };
   const judge = wordJudge(lexicon, reads);
@@ -58,6 +58,8 @@ export function homeSheet(lexicon: Lexicon, request: HomeSheetRequest): HomeShee
   if (pairs.length === 0 && gpcs.length > 0)
     take(findWords(lexicon, { taught: reads, limit: WORDS, seed, maxSounds: 4, minFrequency: 20 }).map((w) => w.word));
   const [sentence] =
-    pairs.length > 0 ? chooseSentences(lexicon, { texts, taught: reads, focus: pairs, longest: LONGEST_SENTENCE, limit: 1, seed }) : [];
+    pairs.length > 0
+      ? chooseSentences(lexicon, { texts: [SENTENCE_BANK], taught: reads, focus: pairs, longest: LONGEST_SENTENCE, limit: 1, seed })
+      : [];
   return { pairs, words: chosen.map((w) => plannedWord(lexicon, w, pairs)), sentence: sentence?.sentence ?? null };
 }

@@ -6,6 +6,7 @@ import { wordJudge, wordsOf } from '../phonics/decodability.js';
 import { normaliseWord } from '../phonics/segment.js';
 import { chooseSentences } from '../phonics/dictation.js';
 import { seeded, shuffled } from '../random.js';
+import { SENTENCE_BANK } from './sentences.js';
 import { plannedWord } from './session-words.js';
 import type { Filled, Filling } from './session-parts.js';
 
@@ -95,10 +96,10 @@ function later(f: Filling, all: readonly { text: { readonly title: string }; wor
 }
 const pairInWords = (gpc: string): string => `${gpc.split(':')[0]!.replace('_', '‑')} /${gpc.split(':')[1]!}/`;
 
-/** Sentences that every child can read all of, those that lean most on the focus first, none that was met lately. */
+/** Sentences that every child can read all of, those that lean most on the focus first, none that was met lately. Each says something by itself: none is cut out of a text. */
 export function readableSentences(f: Filling, longest: number, limit: number): string[] {
   return chooseSentences(f.lexicon, {
-    texts: f.request.sources?.texts ?? [],
+    texts: [SENTENCE_BANK],
     taught: f.ground.taught,
     focus: f.ground.focus,
     longest,

@@ -2,7 +2,6 @@
 import { desc, eq, inArray, isNull, and } from 'drizzle-orm';
 import type { PracticeRow } from '@sapling/contract';
 import { homeSheet, seedFrom, taughtAfter, workedOn } from '@sapling/core';
-import { TEXTS } from '@sapling/data';
 import { childrenInReach, type Access } from '../access.js';
 import { childLines, fullName } from '../children/children.js';
 import type { Db } from '../db/open.js';
@@ -10,7 +9,6 @@ import { children, classes, colleagues, cues, groupMembers, groups, schools } fr
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { orderBook } from '../library/orders.js';
-import { ownTexts } from '../library/texts.js';
 import { wordBook } from '../library/word-book.js';
 import { Sheet } from '../paper/sheet.js';
 import { listSessions } from '../sessions/sessions.js';
@@ -27,7 +25,7 @@ export async function practiceOf(
 ): Promise<PracticeRow[]> {
   const ids = rows.map((r) => r.id);
   if (ids.length === 0) return [];
-  const [lines, classRows, orders, memberships, people, sessions, own, words] = await Promise.all([
+  const [lines, classRows, orders, memberships, people, sessions, words] = await Promise.all([
     childLines(db, rows, now),
     db.select().from(classes),
     orderBook(db),
@@ -38,11 +36,9 @@ export async function practiceOf(
       .where(inArray(groupMembers.childId, ids)),
     db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues),
     listSessions(db, access, { to: access.today }),
-    ownTexts(db),
     wordBook(db),
   ]);
   const lexicon = await words.lexicon();
-  const texts = [...own, ...TEXTS];
   return rows.map((row): PracticeRow => {
     const schoolClass = classRows.find((c) => c.id === row.classId)!;
     const order = orders.get(schoolClass.orderId);
@@ -58,7 +54,6 @@ export async function practiceOf(
       known: Object.fromEntries(line.filter((c) => c.basedOn > 0).map((c) => [c.gpc, c.p])),
       practised: held.flatMap((s) => workedOn({ plan: s.plan, done: s.log!.done, left: s.log!.left })),
       words: held.toReversed().flatMap((s) => s.plan.parts.flatMap((p) => p.words.filter((w) => !w.madeUp && !w.heard).map((w) => w.word))),
-      texts,
       seed: seedFrom(`${row.id} ${held.at(-1)?.id ?? ''}`),
     });
     return {

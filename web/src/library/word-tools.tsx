@@ -1,5 +1,5 @@
 /** The tools of the Words shelf. Each asks the core worker and shows what comes. */
-import { SOUNDS, type ChainStep, type FoundWord, type ListenAndFind, type Taught } from '@sapling/core';
+import { SENTENCE_BANK, SOUNDS, type ChainStep, type FoundWord, type ListenAndFind, type Taught } from '@sapling/core';
 import { useState } from 'react';
 import { useData } from '../api/data.js';
 import { GraphemeChip, graphemeShown, WordMarks } from '../ui/word-marks.js';
@@ -413,7 +413,7 @@ export function Dictation({ taught, focus }: ToolProps) {
   const asked = useWords(
     () =>
       core().chooseSentences({
-        texts: texts ?? [],
+        texts: [SENTENCE_BANK, ...(texts ?? [])],
         taught,
         focus: focus ? [focus] : [],
         longest: Number(longest),
