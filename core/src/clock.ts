@@ -17,14 +17,15 @@ export interface Clock {
  * A clock that begins at `setTo` and runs on from there, or the machine's own where nothing is set.
  * @param real the machine's clock, in milliseconds since 1970
  * @param setTo an ISO 8601 moment with its zone
+ * @param since when, on the machine's clock, it was `setTo`; now where nothing is said
  * @throws CoreError `bad-input` where `setTo` is no such moment.
  * @example clockFrom(Date.now, '2026-11-25T10:00:00Z').now() // '2026-11-25T10:00:00.000Z', and a second later a second more
  */
-export function clockFrom(real: () => number, setTo?: string): Clock {
+export function clockFrom(real: () => number, setTo?: string, since?: number): Clock {
   const start = setTo === undefined ? undefined : Date.parse(setTo);
   if (start !== undefined && (!Number.isFinite(start) || !/T\d\d:\d\d.*(Z|[+-]\d\d:?\d\d)$/.test(setTo!)))
     throw new CoreError('bad-input', 'setTo', `“${setTo!}” is no moment: write one like 2026-11-25T10:00:00Z.`);
-  return clockAhead(real, start === undefined ? 0 : start - real());
+  return clockAhead(real, start === undefined ? 0 : start - (since ?? real()));
 }
 
 /** A clock that is so many milliseconds ahead of the machine's. */

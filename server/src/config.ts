@@ -27,6 +27,8 @@ export interface Config {
   readonly databaseUrl: string | undefined;
   /** Where the clock begins, ISO 8601; undefined for the machine's own time. */
   readonly setNow?: string | undefined;
+  /** When it was that moment, on the machine's clock in milliseconds since 1970; now where nothing is said. */
+  readonly setSince?: number;
 }
 
 /** Settings from the environment. @throws Error naming the variable that does not fit. */
@@ -45,6 +47,8 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     proxies: e.SAPLING_PROXIES,
     logLevel: e.SAPLING_LOG,
     databaseUrl: e.DATABASE_URL,
+    // the clock was set as the process began: what it takes to start does not count
     setNow: e.SAPLING_NOW,
+    setSince: Math.round(performance.timeOrigin),
   };
 }

@@ -24,7 +24,7 @@ export interface Running {
 
 export async function start(config: Config, log: Logger = pino({ level: config.logLevel })): Promise<Running> {
   // first of all: a clock that was set goes on from the moment it was read
-  const clock = clockFrom(Date.now, config.setNow);
+  const clock = clockFrom(Date.now, config.setNow, config.setSince);
   const { db, close } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
   const { now } = clock;
   const seeded = config.demo ? await seedDemo(db, now()) : false;
