@@ -148,11 +148,13 @@ const FILL: Record<PartKind, (f: Filling) => Filled | null> = {
     return { gpcs: columns, words: mixed.map((w) => plannedWord(f.lexicon, w.word, f.ground.focus)) };
   },
   'irregular words': (f) => {
-    const known = f.request.taught.words.slice(-12);
-    const fresh = shuffled(known, seeded(f.seed)).sort((a, b) => Number(f.avoid.has(a)) - Number(f.avoid.has(b)));
-    return orNull(
-      fresh.slice(0, howMany(f.minutes, 1.5, 2, 4)).map((w) => irregularWord(f.lexicon, w, f.ground.focus, f.request.taught.gpcs)),
-    );
+    // a word whose every pair has been taught by now is a word like any other: there is no odd part to find
+    const known = f.request.taught.words
+      .map((w) => irregularWord(f.lexicon, w, f.ground.focus, f.request.taught.gpcs))
+      .filter((w) => (w.odd?.length ?? 0) > 0)
+      .slice(-12);
+    const fresh = shuffled(known, seeded(f.seed)).sort((a, b) => Number(f.avoid.has(a.word)) - Number(f.avoid.has(b.word)));
+    return orNull(fresh.slice(0, howMany(f.minutes, 1.5, 2, 4)));
   },
   endings: (f) => {
     const count = howMany(f.minutes, 1, 3, 6);
