@@ -31,13 +31,12 @@ const ENDINGS = '(s|es|ed|d|ing|er|ers|y|ies|ier|iest|ish|ly|ness|er|ped|ping|ge
 
 const anywhere = ANYWHERE.map((stem) => new RegExp(stem));
 const whole = WHOLE.map((word) => new RegExp(`^${word}${ENDINGS}$`));
-export const isRude = (word: string): boolean =>
-  !INNOCENT.has(word) && (anywhere.some((r) => r.test(word)) || whole.some((r) => r.test(word)));
+const isRude = (word: string): boolean => !INNOCENT.has(word) && (anywhere.some((r) => r.test(word)) || whole.some((r) => r.test(word)));
 /** Ordinary words that are one of the whole words with an ending only by their letters; each looked at. */
 const READ_AND_FINE = new Set(
   `better butter buttered buttering butters diet diets bead dyed dye dyes poor peer peered peers peep peeped peeping peeps ginger shoes warned warning warnings wary
   warm warmed warmer warming yes lose loses comes come coming bumper bumped bumping bumps bumpy tummy hasty spices spicy hello mobile fated honest bras brass
-  finer helper coned coned`.split(/\s+/),
+  finer helper coned`.split(/\s+/),
 );
 
 let lexicon: Lexicon;
