@@ -20,6 +20,9 @@ beforeAll(async () => {
 });
 afterAll(() => school.close());
 
+/** The moment so many days ago (to come where negative), ISO 8601 UTC. */
+const at = (ago: number): string => new Date(Date.parse(now()) - ago * 86_400_000).toISOString();
+const day = (ago: number): string => at(ago).slice(0, 10);
 const groups = async (as = lead): Promise<Group[]> => (await school.ask('GET', '/api/groups', { as })).body;
 const history = async (as = lead): Promise<GroupHistory> => (await school.ask('GET', '/api/groups/history', { as })).body;
 const body = (name: string, members: string[], more = {}) => ({ name, adultId: null, focus: ['ai:ay'], members, ...more });
@@ -28,7 +31,7 @@ const arrange = (parts: object, as = lead) =>
 
 describe('an arrangement', () => {
   it('is done all together, and not at all where one group was changed meanwhile', async () => {
-    const startsOn = '2026-10-05';
+    const startsOn = day(51);
     await arrange({
       add: [
         body('Willow', children.slice(0, 3), { startsOn }),
@@ -54,11 +57,11 @@ describe('an arrangement', () => {
   it('ends a cycle and begins the next, keeps who was where and who moved, and can be taken back', async () => {
     const before = await groups();
     const started = await arrange({
-      add: [body('Rowan', [children[0]!, children[3]!], { startsOn: '2026-11-02', endsOn: '2026-12-04' })],
+      add: [body('Rowan', [children[0]!, children[3]!], { startsOn: day(23), endsOn: day(-9) })],
       end: before.map((g) => ({ id: g.id, version: g.version })),
     });
     expect(started.status).toBe(200);
-    expect((await groups()).map((g) => [g.name, g.startsOn, g.endsOn])).toEqual([['Rowan', '2026-11-02', '2026-12-04']]);
+    expect((await groups()).map((g) => [g.name, g.startsOn, g.endsOn])).toEqual([['Rowan', day(23), day(-9)]]);
     const { past, moves } = await history(teacher);
     expect(past.map((g) => [g.name, [...g.members].sort()])).toEqual(
       expect.arrayContaining([
@@ -140,9 +143,8 @@ describe('two cycles', () => {
     const line = ((await school.ask('GET', `/api/children/${flat}`, { as: lead })).body as { line: { gpc: string }[] }).line.map(
       (p) => p.gpc,
     );
-    const day = (ago: number): string => new Date(Date.parse(now()) - ago * 86_400_000).toISOString();
     const seen = (child: string, ago: number, outcome: 'right' | 'wrong') =>
-      line.slice(0, 10).map((gpc) => observation(lead.id, child, { gpc, at: day(ago), outcome }));
+      line.slice(0, 10).map((gpc) => observation(lead.id, child, { gpc, at: at(ago), outcome }));
     const entries = [
       ...seen(flat, 70, 'wrong'),
       ...seen(flat, 5, 'wrong'),
@@ -154,13 +156,13 @@ describe('two cycles', () => {
     expect(sent.status, JSON.stringify(sent.body).slice(0, 300)).toBe(200);
     const old = await groups();
     await arrange({ end: old.map((g) => ({ id: g.id, version: g.version })) });
-    await arrange({ add: [body('First', [flat, learner], { startsOn: day(65).slice(0, 10) })] });
+    await arrange({ add: [body('First', [flat, learner], { startsOn: day(65) })] });
     expect((await history()).flat.map((f) => f.child)).not.toContain(children[5]);
     const [first] = await groups();
     await arrange({ end: [{ id: first!.id, version: first!.version }], add: [body('Second', [flat, learner, children[5]!])] });
     const raised = (await history(teacher)).flat;
     expect(raised.map((f) => f.child)).toEqual([flat]);
-    expect(raised[0]).toMatchObject({ since: day(65).slice(0, 10), of: 10 });
+    expect(raised[0]).toMatchObject({ since: day(65), of: 10 });
     expect(raised[0]!.cycles).toBeGreaterThanOrEqual(2);
   });
 });
