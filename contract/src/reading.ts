@@ -25,6 +25,8 @@ const textParts = {
 export const text = z.object({
   id: z.string(),
   ...textParts,
+  /** The band of a measured text among those that ship; null for every other. */
+  measured: z.number().int().min(1).max(9).nullable(),
   /** Null for a text that ships with the tool: it can be copied, not changed. */
   version: version.nullable(),
   by: z.string().nullable(),

@@ -3,6 +3,7 @@ export * from './demo/school.js';
 export * from './demo/simulate.js';
 export * from './texts.js';
 export * from './cover.js';
+export * from './questions.js';
 export * from './demo/population.js';
 export * from './demo/words.js';
 export { PICTURED } from './pictures/words.js';

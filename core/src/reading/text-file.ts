@@ -18,6 +18,8 @@ export interface TextQuestion {
 export interface ReadingText {
   readonly title: string;
   readonly kind: TextKind;
+  /** The band of a measured text: texts of one band are alike in length and difficulty, so that timed readings can be compared. */
+  readonly measured?: number | null;
   readonly offered: readonly Offer[];
   readonly text: string;
   readonly explain: readonly { readonly word: string; readonly meaning: string }[];
@@ -51,6 +53,9 @@ export function parseTextFile(file: string): ReadingText {
   if (title === '') throw new CoreError('bad-input', 'title', 'The header has no title.');
   const kind = TEXT_KINDS.find((k) => k === (header.get('kind') ?? 'story'));
   if (!kind) throw new CoreError('bad-input', 'kind', `"${header.get('kind')}" is no kind of text: it is one of ${TEXT_KINDS.join(', ')}.`);
+  const measured = header.get('measured');
+  if (measured !== undefined && !/^[1-9]$/.test(measured))
+    throw new CoreError('bad-input', 'measured', `"${measured}" is no band of measured texts: a number from 1 to 9.`);
   const [before, ...sections] = match[2]!.split(/\n(?=## )/);
   const section = (heading: string): string[] =>
     (sections.find((s) => s.split('\n')[0]!.trim().toLowerCase() === heading.toLowerCase()) ?? '')
@@ -62,6 +67,7 @@ export function parseTextFile(file: string): ReadingText {
   return {
     title,
     kind,
+    ...(measured === undefined ? {} : { measured: Number(measured) }),
     offered: offersOf(header.get('for') ?? ''),
     text,
     explain: section(WORDS).map((line, k) => {
@@ -137,6 +143,7 @@ export function writeTextFile(text: ReadingText): string {
     '---',
     `title: ${oneLine(text.title)}`,
     `kind: ${text.kind}`,
+    ...(text.measured ? [`measured: ${text.measured}`] : []),
     ...(text.offered.length > 0 ? [`for: ${text.offered.map((o) => `${o.order} ${o.step}`).join(', ')}`] : []),
     '---',
     '',

@@ -16,13 +16,13 @@ export async function ownTexts(db: Db): Promise<LibraryText[]> {
     .innerJoin(colleagues, eq(colleagues.id, texts.savedBy))
     .where(isNull(texts.removedAt))
     .orderBy(texts.title);
-  return found.map(({ row: { savedBy: _savedBy, savedAt: _savedAt, removedAt: _removedAt, ...row }, by }) => ({ ...row, by }));
+  return found.map(({ row: { savedBy: _savedBy, savedAt: _savedAt, removedAt: _removedAt, ...row }, by }) => ({ ...row, measured: null, by }));
 }
 
 export const textRoutes = [
   route('texts', { action: 'signed in' }, async ({ db }) => [
     ...(await ownTexts(db)),
-    ...TEXTS.map((t) => ({ ...t, version: null, by: null })),
+    ...TEXTS.map((t) => ({ ...t, measured: t.measured ?? null, version: null, by: null })),
   ]),
   route('saveText', { action: 'shape library' }, async ({ db, params, body, me, now, live }) => {
     const values = { ...body, savedBy: me.id, savedAt: now(), removedAt: null, version: body.version + 1 };

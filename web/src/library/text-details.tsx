@@ -13,7 +13,7 @@ import { save } from '../ui/save.js';
 import { core } from '../workers/core.js';
 
 /** A text being worked on; `version` null for one that ships, 0 for one that is not kept yet. */
-export type TextDraft = Omit<LibraryText, 'by'>;
+export type TextDraft = Omit<LibraryText, 'by' | 'measured'> & Partial<Pick<LibraryText, 'measured'>>;
 export const NEW_TEXT: TextDraft = { id: '', title: '', kind: 'story', text: '', offered: [], explain: [], questions: [], version: 0 };
 
 export function TextDetails({
