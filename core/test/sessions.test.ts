@@ -5,6 +5,7 @@ import {
   carryOver,
   checkedStyle,
   findWords,
+  gpcsOf,
   homeSheet,
   keepPinned,
   loadLexicon,
@@ -17,6 +18,7 @@ import {
   redrawPart,
   reviewStack,
   seeded,
+  segment,
   shareMinutes,
   SHIPPED_STYLES,
   shuffled,
@@ -100,9 +102,13 @@ function mustBeReadable(plan: SessionPlan, group: Group): void {
         ...(part.lines ?? []).flatMap((line) => wordsOf(line.text).map((w) => w.text)),
       ];
       wrong.push(...read.filter((word) => CANNOT.test(judge(word).status)).map((word) => `${word} in ${part.title} for ${child}`));
+      // of a text three words in a hundred may be out of reach, and each of them is told first
       const text = wordsOf(part.text?.text ?? '').map((w) => w.text.toLowerCase());
-      wrong.push(...text.filter((word) => CANNOT.test(judge(word).status)).map((word) => `${word} in the text for ${child}`));
-      expect(part.text?.tell ?? []).toEqual([]);
+      const told = new Set((part.text?.tell ?? []).map((w) => w.toLowerCase()));
+      wrong.push(
+        ...text.filter((word) => CANNOT.test(judge(word).status) && !told.has(word)).map((word) => `${word} in the text for ${child}`),
+      );
+      expect(text.filter((word) => told.has(word)).length).toBeLessThanOrEqual(0.03 * text.length);
     }
   expect(wrong).toEqual([]);
 }
@@ -193,6 +199,33 @@ describe('sessions of whole cycles', () => {
     expect(texts.whole).toBeGreaterThan(40);
     expect(texts.sentences).toBeGreaterThan(20);
   }, 240_000);
+
+  it('a text practises the focus in more than 85 of 100 sessions, or the plan says which text would and when', () => {
+    let [all, good] = [0, 0];
+    for (const [orderId, last] of [
+      ['riverbank', 39],
+      ['hillside', 58],
+      ['lantern', 42],
+    ] as const)
+      // prettier-ignore
+      for (let step = 10; step <= last; step += 3) {
+        const taught = taughtAfter(teachingOrder(orderId)!, step);
+        const focus = shuffled(taught.gpcs.slice(-10), seeded(step)).slice(0, 1 + (step % 3));
+        const known = Object.fromEntries(taught.gpcs.map((gpc) => [gpc, focus.includes(gpc) ? 0.2 : 0.95]));
+        const plan = planSession(lexicon, {
+          taught, focus, sources, minutes: 20, seed: step,
+          children: ['a', 'b', 'c'].map((id) => ({ id, known })),
+          style: { ...otherKinds, parts: otherKinds.parts.filter((p) => p.kind === 'text' || p.kind === 'review') },
+        }); // prettier-ignore
+        const part = plan.parts.find((p) => p.kind === 'text')!;
+        const used = [...new Set(wordsOf(part.text?.text ?? '').map((w) => w.text.toLowerCase()))].filter((w) =>
+          gpcsOf(segment(lexicon, w)[0]!).some((gpc) => focus.includes(gpc)),
+        );
+        all += 1;
+        if (used.length >= 3 || part.remark?.includes('fits once')) good += 1;
+      }
+    expect(good / all).toBeGreaterThan(0.85);
+  }, 60_000);
 
   it('a word for one child is for a child who needs its pair, in turn', () => {
     const group = groupAt('riverbank', 20, 5, 3);

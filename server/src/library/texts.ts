@@ -16,7 +16,11 @@ export async function ownTexts(db: Db): Promise<LibraryText[]> {
     .innerJoin(colleagues, eq(colleagues.id, texts.savedBy))
     .where(isNull(texts.removedAt))
     .orderBy(texts.title);
-  return found.map(({ row: { savedBy: _savedBy, savedAt: _savedAt, removedAt: _removedAt, ...row }, by }) => ({ ...row, measured: null, by }));
+  return found.map(({ row: { savedBy: _savedBy, savedAt: _savedAt, removedAt: _removedAt, ...row }, by }) => ({
+    ...row,
+    measured: null,
+    by,
+  }));
 }
 
 export const textRoutes = [
