@@ -413,7 +413,8 @@ export function Dictation({ taught, focus }: ToolProps) {
   const asked = useWords(
     () =>
       core().chooseSentences({
-        texts: [SENTENCE_BANK, ...(texts ?? [])],
+        // of texts only the school’s own: sentences are not cut out of those that ship
+        texts: [SENTENCE_BANK, ...(texts ?? []).filter((t) => t.version !== null)],
         taught,
         focus: focus ? [focus] : [],
         longest: Number(longest),
