@@ -26,7 +26,9 @@ const PLACES: [path: string, ready: RegExp | string][] = [
 ];
 const SHELVES: [path: string, ready: RegExp | string][] = [
   ['/library/words', 'Everything else in the words'],
-  ['/library/texts', 'can be read by'],
+  ['/library/texts', 'Written for this tool'],
+  ['/library/texts?text=win-and-wes-swim', 'Ask afterwards'],
+  ['/library/texts?text=new', 'There is no word in it yet'],
   ['/library/orders', 'An order says what is taught when'],
   ['/library/orders/hillside', 'words at the end'],
   ['/library/rules', 'For spelling'],

@@ -110,6 +110,7 @@ test('every word tool keeps to what the class was taught, plus the pair practise
 test('a text is held against a class and each child; files open; a word cut by hand is kept and shared', async ({ as, demo }) => {
   const [page, colleague] = [await as('teacher'), await as('classTeacher')];
   await page.goto(`${demo.url}/library/texts`);
+  await page.getByRole('button', { name: 'A text of our own' }).click();
   const box = page.getByLabel('Type or paste a text');
   await box.fill('The rain ran to the zorgle.');
   await expect(page.getByText(/of 6 words can be read by Wrens/)).toBeVisible();
@@ -147,7 +148,7 @@ test('a text is held against a class and each child; files open; a word cut by h
   await expect(panel).toContainText('Tobias Quill, for the school');
   await expect(panel).toContainText('/ay/');
 
-  await colleague.goto(`${demo.url}/library/texts`);
+  await colleague.goto(`${demo.url}/library/texts?text=new`);
   await colleague.getByLabel('Type or paste a text').fill('again');
   await colleague
     .getByRole('button', { name: /^again/ })

@@ -1,7 +1,7 @@
 /** npm run cover [-- words …]: which texts practise which pair of each order, what is missing, and what a new text is good for. */
 import { readFileSync } from 'node:fs';
-import { loadLexicon, taughtAfter, wordJudge, wordsOf } from '@sapling/core';
-import { coverOf, pairsIn, readableFrom, TEACHING_ORDERS, TEXTS, TIMES, WORDS } from '@sapling/data';
+import { loadLexicon, pairsInText, practises, taughtAfter, wordJudge, wordsOf } from '@sapling/core';
+import { coverOf, readableFrom, TEACHING_ORDERS, TEXTS } from '@sapling/data';
 
 const lexicon = await loadLexicon();
 const print = (line: string): void => void process.stdout.write(`${line}\n`);
@@ -20,8 +20,8 @@ if (one) {
     );
   }
   print(
-    [...pairsIn(lexicon, text)]
-      .filter(([, p]) => p.times >= TIMES && p.words.size >= WORDS)
+    [...pairsInText(lexicon, text)]
+      .filter(([, p]) => practises(p))
       .map(([gpc, p]) => `${gpc} ${p.times}/${p.words.size}`)
       .join('  '),
   );

@@ -3,10 +3,9 @@
  * four different words. Counted from the texts themselves; `npm run cover` prints the table.
  */
 import {
-  gpcsOf,
   isLightPair,
-  normaliseWord,
-  segment,
+  pairsInText,
+  practises,
   taughtAfter,
   wordJudge,
   wordsOf,
@@ -16,8 +15,6 @@ import {
 } from '@sapling/core';
 import type { ShippedText } from './texts.js';
 
-export const TIMES = 5;
-export const WORDS = 4;
 /** Steps after the pair's own within which a text still serves it. */
 export const WITHIN = 2;
 export const READABLE = 0.97;
@@ -31,22 +28,6 @@ export interface PairCover {
   readonly step: number;
   readonly wanted: number;
   readonly texts: readonly string[];
-}
-
-/** How often, and in how many different words, each pair stands in a text, by the likeliest cut of each word. */
-export function pairsIn(lexicon: Lexicon, text: string): Map<Gpc, { times: number; words: Set<string> }> {
-  const out = new Map<Gpc, { times: number; words: Set<string> }>();
-  for (const { text: shown } of wordsOf(text)) {
-    const word = normaliseWord(shown);
-    const cut = segment(lexicon, word)[0];
-    for (const gpc of cut ? gpcsOf(cut) : []) {
-      const entry = out.get(gpc) ?? { times: 0, words: new Set<string>() };
-      entry.times += 1;
-      entry.words.add(word);
-      out.set(gpc, entry);
-    }
-  }
-  return out;
 }
 
 /** The first step (from 1) at which so much of a text can be read; null where none does. */
@@ -77,7 +58,7 @@ export function coverOf(lexicon: Lexicon, order: TeachingOrder, texts: readonly 
       .slice(0, COMMONEST_PAIRS)
       .map((p) => p.gpc),
   );
-  const read = texts.map((t) => ({ id: t.id, from: readableFrom(lexicon, t.text, order), pairs: pairsIn(lexicon, t.text) }));
+  const read = texts.map((t) => ({ id: t.id, from: readableFrom(lexicon, t.text, order), pairs: pairsInText(lexicon, t.text) }));
   return order.steps.flatMap((s, k) =>
     k + 1 < FROM_STEP
       ? []
@@ -87,8 +68,7 @@ export function coverOf(lexicon: Lexicon, order: TeachingOrder, texts: readonly 
           wanted: isLightPair(gpc) ? 1 : common.has(gpc) ? 3 : 2,
           texts: read
             .filter(({ from, pairs }) => {
-              const here = pairs.get(gpc);
-              return from !== null && from <= k + 1 + WITHIN && here !== undefined && here.times >= TIMES && here.words.size >= WORDS;
+              return from !== null && from <= k + 1 + WITHIN && practises(pairs.get(gpc));
             })
             .map((t) => t.id),
         })),

@@ -3,12 +3,16 @@
  * focus; read again while it is warm. Where there is none, written sentences stand in for it.
  */
 import { wordJudge, wordsOf } from '../phonics/decodability.js';
+import type { Lexicon } from '../phonics/lexicon.js';
 import { normaliseWord } from '../phonics/segment.js';
 import { chooseSentences } from '../phonics/dictation.js';
 import { seeded, shuffled } from '../random.js';
 import { SENTENCE_BANK } from './sentences.js';
-import { plannedWord } from './session-words.js';
+import type { SessionPart, SessionRequest } from './session-plan.js';
+import { groundOf, plannedWord } from './session-words.js';
 import type { Filled, Filling } from './session-parts.js';
+
+type SourceText = NonNullable<NonNullable<SessionRequest['sources']>['texts']>[number];
 
 /** A text is read so often in a cycle. */
 const READ_TIMES = 3;
@@ -92,6 +96,18 @@ export function fillText(f: Filling): Filled | null {
     text: { id, title, text, questions, tell: best.tell.map((w) => asWritten(text, w)), again: best.again },
     ...(remark ? { remark } : {}),
   };
+}
+
+/**
+ * A text that the adult chose from the shelf, put into a part: with the words to tell first, however many they are, and whether
+ * the group has read it.
+ */
+export function putText(lexicon: Lexicon, request: SessionRequest, part: SessionPart, text: SourceText): SessionPart {
+  const { reads } = groundOf(lexicon, request);
+  const tell = [...new Set(tokensOf(text).filter((w) => !reads(w)))].map((w) => asWritten(text.text, w));
+  const { lines: _lines, remark: _remark, ...rest } = part;
+  const { id, title, questions } = text;
+  return { ...rest, text: { id, title, text: text.text, questions, tell, again: request.textsRead?.includes(id) ?? false } };
 }
 
 /** Which text would practise the focus, and what the group lacks for it. */

@@ -1,345 +1,88 @@
-/** Texts: a text held against a class, a group or a child; what is missing, and for whom. */
-import type { LibraryText } from '@sapling/contract';
-import { isCoreError, parseTextFile, type WholeTextReport } from '@sapling/core';
-import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
+/** Texts: the shelf, or one text opened from it. */
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { BookPlus } from 'lucide-react';
 import { useData } from '../api/data.js';
-import { useOrders } from '../api/orders.js';
-import { FileButton } from '../ui/file-button.js';
-import { GraphemeChip, WordMarks } from '../ui/word-marks.js';
-import { core } from '../workers/core.js';
+import { Pending } from '../ui/page.js';
 import { useShelf } from './frame.js';
-import { FileTrouble, readTextFile } from './open-file.js';
-import { readersOf, type NamedReader } from './readers.js';
-import { useCore } from '../workers/use-core.js';
-import { NEW_TEXT, TextDetails, type TextDraft } from './text-details.js';
-import { WordPanel } from './word-panel.js';
+import { LENGTHS, TextShelf, type ShelfFilter } from './text-shelf.js';
+import { TextDesk } from './text-desk.js';
 
-const LONGEST = 60_000;
-const percent = (share: number): string => `${Math.floor(share * 100 + 1e-9)} %`;
+const KEYS = ['find', 'pair', 'steps', 'kind', 'length', 'unread'] as const;
+
+/** The choice that stands in the address, so that a link keeps it. */
+function filterIn(params: URLSearchParams): ShelfFilter {
+  const length = params.get('length');
+  const steps = params.get('steps');
+  return {
+    ...(params.get('find') ? { find: params.get('find')! } : {}),
+    ...(params.get('pair') ? { pair: params.get('pair')! } : {}),
+    ...(steps === 'taught' || steps === 'near' ? { steps } : {}),
+    ...(params.get('kind') ? { kind: params.get('kind')! } : {}),
+    ...(length && length in LENGTHS ? { length: length as keyof typeof LENGTHS } : {}),
+    ...(params.get('unread') ? { unread: params.get('unread')! } : {}),
+    ...(params.has('measured') ? { measured: true } : {}),
+    ...(params.has('own') ? { own: true } : {}),
+  };
+}
 
 export function Component() {
-  const { schoolClass, taught, order } = useShelf();
-  const orders = useOrders();
-  const { data: texts } = useData('texts');
-  const { data: children } = useData('children');
-  const { data: groups } = useData('groups');
-  const { data: corrections } = useData('corrections');
-  const [draft, setDraft] = useState<TextDraft | null>(null);
-  const [readerId, setReaderId] = useState('class');
-  const [open, setOpen] = useState<number | null>(null);
-  const stepOf = (t: LibraryText): number => t.offered.find((o) => o.order === order.id)?.step ?? 1000;
-  const inOrder = useMemo(() => [...(texts ?? [])].sort((a, b) => stepOf(a) - stepOf(b)), [texts, order.id]); // eslint-disable-line react-hooks/exhaustive-deps
-  // the newest text that was taught so far, until another is chosen
-  const first = inOrder.findLast((t) => stepOf(t) <= (schoolClass?.taughtSteps ?? 1000)) ?? inOrder[0];
-  const now: TextDraft = draft ?? first ?? NEW_TEXT;
-  const shown = now.text;
-  const kept = texts?.find((t) => t.id === now.id);
-  const changed = kept === undefined || draft !== null;
-  const change = (part: Partial<TextDraft>): void => setDraft({ ...now, ...part });
-  const readers = useMemo(
-    () => readersOf(schoolClass, taught, children ?? [], groups ?? [], orders),
-    [schoolClass, taught, children, groups, orders],
-  );
-  const asked = useCore(() => core().textReport(shown, readers), [shown, readers, corrections], 120);
-  const report = asked.value;
-  const reader = readers.find((r) => r.id === readerId) ?? readers[0]!;
-  const own = report?.readers.find((r) => r.id === reader.id);
-  const take = (file: File | undefined): void => {
-    if (!file) return;
-    readTextFile(file).then(
-      (read) => {
-        if (read.length > LONGEST)
-          toast(`Only the first ${LONGEST.toLocaleString('en')} letters of “${file.name}” are shown: the rest was left out.`);
-        // a file with a header is a whole text; any other is its words
-        if (/^\uFEFF?---\r?\n/.test(read)) {
-          try {
-            setDraft({ ...NEW_TEXT, ...parseTextFile(read) });
-            return;
-          } catch (error) {
-            if (!isCoreError(error)) throw error;
-            toast.error(`“${file.name}”: ${error.message} Its words are shown as they stand.`);
-          }
-        }
-        setDraft({ ...NEW_TEXT, title: file.name.replace(/\.\w+$/, ''), text: read.slice(0, LONGEST) });
+  const { schoolClass, order } = useShelf();
+  const { data: texts, error } = useData('texts');
+  const [params, setParams] = useSearchParams();
+  const open = params.get('text');
+  // kept here as well: what is typed must not wait for the address
+  const [filter, setFilter] = useState(() => filterIn(params));
+  const change = (what: (all: URLSearchParams) => void, replace = false): void =>
+    setParams(
+      (now) => {
+        const all = new URLSearchParams(now);
+        what(all);
+        return all;
       },
-      (error: unknown) =>
-        toast.error(error instanceof FileTrouble ? error.message : `“${file.name}” could not be read. What was here is still here.`),
+      { replace },
     );
-  };
+  if (!texts) return <Pending error={error} what="the texts" />;
+  if (open !== null)
+    return (
+      <TextDesk
+        texts={texts}
+        id={open}
+        onOpen={(id) => change((all) => all.set('text', id), true)}
+        onBack={() => change((all) => all.delete('text'))}
+      />
+    );
   return (
-    <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[1fr_21rem]">
-      <section aria-label="The text" className="min-w-0">
-        <div className="no-print mb-3 flex flex-wrap items-center gap-3">
-          <label className="flex items-center gap-2">
-            <span className="text-ink-2">Text</span>
-            <select
-              className="field !w-44"
-              aria-label="Text to look at"
-              value={kept?.id ?? 'own'}
-              onChange={(event) => setDraft(texts?.find((t) => t.id === event.target.value) ?? NEW_TEXT)}
-            >
-              <option value="own">a new text</option>
-              {[true, false].map((own) => {
-                const some = inOrder.filter((t) => (t.version !== null) === own);
-                return some.length === 0 ? null : (
-                  <optgroup key={String(own)} label={own ? 'Our own' : 'From the tool'}>
-                    {some.map((t) => (
-                      <option key={t.id} value={t.id}>
-                        {t.title}
-                        {stepOf(t) < 1000 ? `, step ${stepOf(t)}` : ''}
-                      </option>
-                    ))}
-                  </optgroup>
-                );
-              })}
-            </select>
-          </label>
-          <FileButton label="A text file" accept=".txt,.md,.markdown,.docx,text/plain,text/markdown" onFile={take} />
-          <label className="ml-auto flex items-center gap-2">
-            <span className="text-ink-2">read by</span>
-            <select className="field !w-36" value={reader.id} onChange={(event) => setReaderId(event.target.value)}>
-              {(['class', 'group', 'child'] as const).map((kind) => {
-                const some = readers.filter((r) => r.kind === kind);
-                return some.length === 0 ? null : (
-                  <optgroup key={kind} label={{ class: 'Class', group: 'Groups', child: 'Children' }[kind]}>
-                    {some.map((r) => (
-                      <option key={r.id} value={r.id}>
-                        {r.name}
-                      </option>
-                    ))}
-                  </optgroup>
-                );
-              })}
-            </select>
-          </label>
-        </div>
-        <textarea
-          className="field no-print font-child text-lg leading-relaxed"
-          rows={5}
-          maxLength={LONGEST}
-          aria-label="Type or paste a text"
-          placeholder="Type or paste a text, or drop a file here."
-          value={shown}
-          onChange={(event) => change({ text: event.target.value })}
-          onDragOver={(event) => event.preventDefault()}
-          onDrop={(event) => {
-            if (event.dataTransfer.files.length === 0) return;
-            event.preventDefault();
-            take(event.dataTransfer.files[0]);
-          }}
-        />
-        <TextDetails key={now.id} draft={now} changed={changed} onChange={change} onKept={setDraft} onRemoved={() => setDraft(null)} />
-        {asked.error && <p className="mt-3 border-l-4 border-gap py-1 pl-4">{asked.error}</p>}
-        {report && own && report.words.length === 0 && <p className="mt-4 text-ink-2">There is no word in it yet.</p>}
-        {report && own && report.words.length > 0 && (
-          <>
-            <p className="mt-4 mb-2 text-lg">
-              <span className="font-serif text-2xl font-semibold">{percent(own.share)}</span> of {report.words.length} words can be read by{' '}
-              {reader.name}
-              {own.sureShare < own.share - 0.005 && (
-                <>
-                  , <span className="font-semibold">{percent(own.sureShare)}</span> without a pair that is still shaky
-                </>
-              )}
-              .
-            </p>
-            <Marked text={shown} report={report} reader={own} onOpen={setOpen} />
-            <p className="mt-3 text-sm text-ink-2">
-              <span className={`${LOOK['not yet']} mr-1 font-child`}>wavy</span> uses a pair not taught yet ·{' '}
-              <span className={`${SHAKY} mx-1 font-child`}>dotted</span> uses one that is shaky here ·{' '}
-              <span className={`${LOOK['known whole']} mx-1 font-child`}>slanted</span> taught as a whole ·{' '}
-              <span className={`${LOOK.unread} mx-1 font-child`}>struck</span> the tool cannot read it. Press a word for its parts.
-            </p>
-            {reader.kind === 'class' && <ForEach report={report} readers={readers} onChoose={setReaderId} />}
-          </>
-        )}
-      </section>
-      {report && own && report.words.length > 0 && <Findings report={report} reader={own} onOpen={setOpen} />}
-      <WordPanel
-        form={open === null ? null : (report?.forms[open] ?? null)}
-        status={open === null ? undefined : own?.statuses[open]}
-        missing={(open !== null && own?.missing[open]) || []}
-        onClose={() => setOpen(null)}
+    <div>
+      <p className="mb-4 flex flex-wrap items-center gap-4 text-ink-2">
+        <span className="max-w-3xl">
+          Written for this tool, with the pairs each one practises. A text is offered from the step at which 95 of 100 of its words can be
+          read{schoolClass && ` in the order of ${schoolClass.name}`}.
+        </span>
+        <button className="btn ml-auto" onClick={() => change((all) => all.set('text', 'new'))}>
+          <BookPlus size={16} aria-hidden /> A text of our own
+        </button>
+      </p>
+      <TextShelf
+        texts={texts}
+        order={order}
+        taughtSteps={schoolClass?.taughtSteps ?? order.steps.length}
+        filter={filter}
+        onFilter={(next) => {
+          setFilter(next);
+          change((all) => {
+            for (const key of KEYS) {
+              if (next[key]) all.set(key, next[key]!);
+              else all.delete(key);
+            }
+            for (const key of ['measured', 'own'] as const) {
+              if (next[key]) all.set(key, '');
+              else all.delete(key);
+            }
+          }, true);
+        }}
+        onOpen={(text) => change((all) => all.set('text', text.id))}
       />
     </div>
-  );
-}
-
-type ReaderReport = WholeTextReport['readers'][number];
-const LOOK: Record<ReaderReport['statuses'][number], string> = {
-  decodable: '',
-  'known whole': 'italic',
-  reachable: '',
-  'not yet': 'text-gap underline decoration-wavy decoration-1 underline-offset-[5px]',
-  unread: 'text-ink-2 line-through',
-};
-const SHAKY = 'underline decoration-wobbly decoration-dotted decoration-2 underline-offset-[5px]';
-
-function Marked({
-  text,
-  report,
-  reader,
-  onOpen,
-}: {
-  text: string;
-  report: WholeTextReport;
-  reader: ReaderReport;
-  onOpen: (form: number) => void;
-}) {
-  const parts: React.ReactNode[] = [];
-  let at = 0;
-  // while a changed text is being analysed, the old report would not fit it
-  if (report.words.some((w) => text.slice(w.at, w.at + w.text.length) !== w.text)) return null;
-  report.words.forEach((word, k) => {
-    const status = reader.statuses[word.form]!;
-    const shaky = reader.unsure[word.form]!.length > 0;
-    parts.push(text.slice(at, word.at));
-    parts.push(
-      <button
-        key={k}
-        onClick={() => onOpen(word.form)}
-        className={`rounded-s hover:bg-leaf-wash ${word.text.length < 3 ? 'mx-[-0.05rem] inline-block min-w-6 text-center' : ''} ${LOOK[status] || (shaky ? SHAKY : '')}`}
-      >
-        {word.text}
-        {status === 'not yet' && <span className="sr-only"> (not yet: {reader.missing[word.form]!.join(', ')})</span>}
-      </button>,
-    );
-    at = word.at + word.text.length;
-  });
-  parts.push(text.slice(at));
-  return <div className="sheet px-6 py-4 font-child text-xl leading-[2] whitespace-pre-wrap">{parts}</div>;
-}
-
-/** All children of the class at once, who can read least of it first. */
-function ForEach({
-  report,
-  readers,
-  onChoose,
-}: {
-  report: WholeTextReport;
-  readers: readonly NamedReader[];
-  onChoose: (id: string) => void;
-}) {
-  const rows = readers
-    .filter((r) => r.kind === 'child')
-    .map((r) => ({ ...r, report: report.readers.find((x) => x.id === r.id)! }))
-    .filter((r) => r.report)
-    .sort((a, b) => a.report.sureShare - b.report.sureShare);
-  if (rows.length === 0) return null;
-  return (
-    <section aria-label="For each child" className="mt-8">
-      <h2 className="mb-1 text-lg">For each child</h2>
-      <p className="mb-2 text-ink-2">The bar is what they can surely read; what follows it leans on a pair that is shaky for them.</p>
-      <ul className="sheet ruled">
-        {rows.map((r) => {
-          const shaky = [...new Set(r.report.unsure.flat())];
-          return (
-            <li key={r.id}>
-              <button className="flex w-full items-center gap-4 px-4 py-1.5 text-left hover:bg-leaf-wash/50" onClick={() => onChoose(r.id)}>
-                <span className="w-40 shrink-0 truncate font-semibold">{r.name}</span>
-                <span className="flex h-3 w-44 shrink-0 border border-rule" aria-hidden>
-                  <span className="bg-pine" style={{ width: `${r.report.sureShare * 100}%` }} />
-                  <span className="bg-wobbly-wash" style={{ width: `${(r.report.share - r.report.sureShare) * 100}%` }} />
-                </span>
-                <span className="w-14 shrink-0 text-right">{percent(r.report.sureShare)}</span>
-                <span className="flex min-w-0 flex-wrap gap-1 text-sm">
-                  {shaky.slice(0, 4).map((gpc) => (
-                    <GraphemeChip key={gpc} gpc={gpc} />
-                  ))}
-                  {shaky.length > 4 && <span className="text-ink-2">+{shaky.length - 4}</span>}
-                </span>
-              </button>
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
-}
-
-function Findings({ report, reader, onOpen }: { report: WholeTextReport; reader: ReaderReport; onOpen: (form: number) => void }) {
-  const forms = report.forms.map((form, k) => ({ form, k, status: reader.statuses[k]! }));
-  const words = (list: typeof forms, most = 14): React.ReactNode => (
-    <p className="flex flex-wrap gap-x-3 gap-y-1">
-      {list.slice(0, most).map(({ form, k }) => (
-        <button key={k} className="rounded-s font-child text-lg hover:bg-leaf-wash" onClick={() => onOpen(k)}>
-          {form.shown}
-        </button>
-      ))}
-      {list.length > most && <span className="self-end text-sm text-ink-2">and {list.length - most} more</span>}
-    </p>
-  );
-  const explain = forms.filter(({ form }) => form.explain).sort((a, b) => a.form.perMillion - b.form.perMillion);
-  const odd = forms.filter(({ form, status }) => form.odd.length > 0 || status === 'known whole');
-  const clustered = forms.filter(({ form }) => form.clusters.length > 0);
-  const long = forms.filter(({ form }) => form.syllables.length > 1);
-  const endings = forms.filter(({ form }) => form.parts);
-  return (
-    <aside aria-label="What is in the text" className="content-start">
-      <h2 className="mb-1 text-lg">Missing, most useful first</h2>
-      {reader.ranked.length === 0 ? (
-        <p className="mb-5 text-ink-2">Nothing: every pair in it has been taught.</p>
-      ) : (
-        <ol className="ruled mb-5 border-y border-rule-2">
-          {reader.ranked.slice(0, 7).map((m) => (
-            <li key={m.gpc} className="flex items-baseline gap-3 py-1.5">
-              <GraphemeChip gpc={m.gpc} sound className="shrink-0" />
-              <span className="min-w-0 text-sm text-ink-2">
-                <span className="font-semibold text-ink">{m.opens > 0 ? `opens ${m.opens}` : 'opens none alone'}</span>
-                {m.touches > m.opens && `, in ${m.touches}`}: <span className="font-child">{m.examples.slice(0, 3).join(', ')}</span>
-              </span>
-            </li>
-          ))}
-        </ol>
-      )}
-      {explain.length > 0 && <Finding title="Explain first">{words(explain, 10)}</Finding>}
-      {odd.length > 0 && (
-        <Finding title="Irregular words">
-          <p className="flex flex-wrap gap-x-4 gap-y-2">
-            {odd.slice(0, 10).map(({ form, k }) => (
-              <button key={k} className="rounded-s hover:bg-leaf-wash" onClick={() => onOpen(k)} aria-label={form.shown}>
-                <WordMarks word={form.spelling} units={form.units} odd={form.odd} className="text-xl" />
-              </button>
-            ))}
-          </p>
-        </Finding>
-      )}
-      {clustered.length > 0 && <Finding title="With clusters">{words(clustered, 10)}</Finding>}
-      {long.length > 0 && (
-        <Finding title="Longer words">
-          <p className="flex flex-wrap gap-x-4 gap-y-1">
-            {long
-              .sort((a, b) => b.form.syllables.length - a.form.syllables.length)
-              .slice(0, 10)
-              .map(({ form, k }) => (
-                <button key={k} className="rounded-s font-child text-lg hover:bg-leaf-wash" onClick={() => onOpen(k)}>
-                  {form.syllables.join(' · ')}
-                </button>
-              ))}
-          </p>
-        </Finding>
-      )}
-      {endings.length > 0 && (
-        <Finding title="Base and ending">
-          <p className="flex flex-wrap gap-x-4 gap-y-1 text-ink-2">
-            {endings.slice(0, 10).map(({ form, k }) => (
-              <button key={k} className="rounded-s hover:bg-leaf-wash" onClick={() => onOpen(k)}>
-                <span className="font-child text-lg text-ink">{form.parts!.base}</span> + {form.parts!.ending}
-              </button>
-            ))}
-          </p>
-        </Finding>
-      )}
-    </aside>
-  );
-}
-
-function Finding({ title, children }: { title: string; children: React.ReactNode }) {
-  return (
-    <section aria-label={title} className="mb-5">
-      <h3 className="mb-0.5 text-sm font-semibold text-ink-2">{title}</h3>
-      {children}
-    </section>
   );
 }

@@ -1,13 +1,14 @@
 /** Read a text: a child, the text that would tell most of them, and start. */
 import type { ChildLine, LibraryText, ReadingSummary } from '@sapling/contract';
 import { OFFERED_FROM, textsInOrder } from '@sapling/core';
-import { FileText } from 'lucide-react';
+import { FileText, LibraryBig } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { useMe } from '../shell/me.js';
+import { ShelfDialog } from '../library/shelf-dialog.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { core } from '../workers/core.js';
@@ -149,6 +150,7 @@ function ChooseText({
   const me = useMe();
   const go = useNavigate();
   const [chosen, setChosen] = useState<string | null>(wanted);
+  const [shelf, setShelf] = useState(false);
   const taught = orders?.taught(child.classId);
   const unsure = child.line.filter((p) => p.state === 'gap' || p.state === 'wobbly').map((p) => p.gpc);
   const asked = useCore(
@@ -189,7 +191,31 @@ function ChooseText({
           <span className="font-semibold">
             {child.givenName} {child.familyName}
           </span>
+          <button className="btn btn-small ml-auto" onClick={() => setShelf(true)}>
+            <LibraryBig size={15} aria-hidden /> The shelf
+          </button>
         </p>
+        {shelf && (
+          <ShelfDialog
+            open
+            onClose={() => setShelf(false)}
+            lead={`What ${child.givenName} can read of each stands on its card.`}
+            classId={child.classId}
+            start={{ steps: 'taught' }}
+            onChoose={(text) => setChosen(text.id)}
+            beside={(text) => {
+              const fit = fits.find((f) => f.id === text.id);
+              return (
+                fit && (
+                  <span className={`text-sm ${fit.share < OFFERED_FROM ? 'text-gap' : 'text-ink-2'}`}>
+                    {percent(fit.share)} readable
+                    {fit.read > 0 && `, read ${fit.read === 1 ? 'once' : `${fit.read} times`}`}
+                  </span>
+                )
+              );
+            }}
+          />
+        )}
         {fits.length === 0 ? (
           <p role="status" className="text-ink-2">
             {asked.error ?? 'Holding the texts against what was taught…'}

@@ -1,6 +1,6 @@
 /** One part of a plan as it is changed: minutes, another draw, single words and lines out, in, swapped and pinned. */
 import { DropdownMenu as Menu } from 'radix-ui';
-import { ArrowDown, ArrowUp, Ban, MoreHorizontal, Pin, PinOff, Plus, RefreshCw, Trash2, X } from 'lucide-react';
+import { ArrowDown, ArrowUp, MoreHorizontal, Pin, PinOff, Plus, RefreshCw, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { SessionRequest } from '@sapling/core';
@@ -8,9 +8,8 @@ import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { PartView, type Part, type Plan, type Word } from './part-view.js';
 import type { Lacks } from './use-lacks.js';
-import { useMay } from '../shell/me.js';
-import { useData } from '../api/data.js';
-import { offerWord } from '../library/offer.js';
+import { AnotherText } from './another-text.js';
+import { NeverOffer } from '../library/offered-word.js';
 
 /** Kinds whose words stand alone, so that one can be typed in. */
 const TYPED: readonly Part['kind'][] = ['read words', 'spell', 'sound boxes', 'irregular words', 'listen'];
@@ -87,6 +86,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
       <div>
         <div className="flex items-start gap-2">
           <h3 className="mr-auto text-lg">{part.title}</h3>
+          {part.kind === 'text' && <AnotherText part={part} plan={plan} request={request} onChange={onChange} />}
           {drawn && (
             <button className="btn btn-small" disabled={busy} onClick={() => void redraw()} aria-label={`Draw ${part.title} again`}>
               <RefreshCw size={14} aria-hidden className={busy ? 'animate-spin' : ''} /> Others
@@ -230,8 +230,6 @@ function WordMenu({
   onFor: (child: string | undefined) => void;
   onRemove: () => void;
 }) {
-  const may = useMay('shape library');
-  const { data: own } = useData(may ? 'schoolWords' : null);
   return (
     <span className={lack ? 'ml-1 border-l-4 border-gap bg-gap-wash pl-2' : ''}>
       <Menu.Root modal={false}>
@@ -265,21 +263,7 @@ function WordMenu({
             <Menu.Item className={`${ITEM} text-gap`} onSelect={onRemove}>
               <Trash2 size={15} aria-hidden /> Take out
             </Menu.Item>
-            {may && !word.madeUp && (
-              <Menu.Item
-                className={`${ITEM} text-gap`}
-                onSelect={() => {
-                  onRemove();
-                  void offerWord(
-                    word.word,
-                    'never',
-                    own?.find((w) => w.word === word.word),
-                  );
-                }}
-              >
-                <Ban size={15} aria-hidden /> Never offer this word
-              </Menu.Item>
-            )}
+            {!word.madeUp && <NeverOffer word={word.word} onDone={onRemove} />}
           </Menu.Content>
         </Menu.Portal>
       </Menu.Root>

@@ -10,9 +10,11 @@ interface Props {
   lead?: ReactNode;
   children: ReactNode;
   side?: boolean;
+  /** As wide as the page allows. */
+  wide?: boolean;
 }
 
-export function Dialog({ open, onClose, title, lead, children, side = false }: Props) {
+export function Dialog({ open, onClose, title, lead, children, side = false, wide = false }: Props) {
   // opened from many places, so there is no one trigger: focus goes back to where it was
   const from = useRef<Element | null>(null);
   return (
@@ -32,7 +34,7 @@ export function Dialog({ open, onClose, title, lead, children, side = false }: P
           className={`no-print fixed z-50 flex max-h-dvh flex-col overflow-y-auto border-rule bg-sheet p-6 shadow-xl focus:outline-none ${
             side
               ? 'inset-y-0 right-0 w-[30rem] max-w-[94vw] border-l'
-              : 'top-1/2 left-1/2 max-h-[90dvh] w-[34rem] max-w-[94vw] -translate-1/2 rounded-m border'
+              : `top-1/2 left-1/2 max-h-[90dvh] ${wide ? 'w-[74rem]' : 'w-[34rem]'} max-w-[94vw] -translate-1/2 rounded-m border`
           }`}
         >
           <div className="mb-4 flex items-start justify-between gap-4">

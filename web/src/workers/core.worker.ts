@@ -28,7 +28,10 @@ import {
   oddUnits,
   orderCurve,
   orderRemarks,
+  pairsInText,
   planSession,
+  practises,
+  putText,
   redrawPart,
   swapWord,
   readingPace,
@@ -45,12 +48,14 @@ import {
   textReport,
   wordChain,
   wordJudge,
+  wordsOf,
   wordsWithEndings,
   type ChainRequest,
   type FindWordsRequest,
   type AfterCycle,
   type BoardView,
   type GroupOutcome,
+  type Gpc,
   type Group,
   type GroupingProblem,
   type Move,
@@ -140,6 +145,25 @@ const api = {
       const [own] = textReport(lexicon, text, [reader]).readers;
       return { id, share: own!.share, sureShare: own!.sureShare };
     });
+  },
+  /** The pairs each text practises, commonest in it first; counted once for each text of a lexicon. */
+  async textPairs(texts: readonly { id: string; text: string }[]): Promise<{ id: string; words: number; pairs: Gpc[] }[]> {
+    const lexicon = await words();
+    const known = lexicon.derived('pairs of texts', () => new Map<string, { words: number; pairs: Gpc[] }>());
+    return texts.map(({ id, text }) => {
+      const found = known.get(text) ?? {
+        words: wordsOf(text).length,
+        pairs: [...pairsInText(lexicon, text)]
+          .filter(([, p]) => practises(p))
+          .sort((a, b) => b[1].times - a[1].times)
+          .map(([gpc]) => gpc),
+      };
+      known.set(text, found);
+      return { id, ...found };
+    });
+  },
+  async putText(request: SessionRequest, part: SessionPart, text: Parameters<typeof putText>[3]): Promise<SessionPart> {
+    return putText(await words(), request, part, text);
   },
   /** From which step of each order a text is offered. */
   async offersOf(text: string, orders: readonly TeachingOrder[]): Promise<Offer[]> {

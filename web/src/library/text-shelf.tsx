@@ -1,0 +1,276 @@
+/** The shelf of texts: found by words, pair, step, kind, length and what a group has not read yet; a card for each. */
+import type { LibraryText, ReadingSummary, Session } from '@sapling/contract';
+import { isLightPair, TEXT_KINDS, type Gpc, type TeachingOrder } from '@sapling/core';
+import { Clock, Search } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useData } from '../api/data.js';
+import { GraphemeChip, graphemeShown } from '../ui/word-marks.js';
+import { core } from '../workers/core.js';
+import { useCore } from '../workers/use-core.js';
+
+export const LENGTHS = { short: 'up to 60 words', middle: '60 to 130 words', long: 'over 130 words' } as const;
+export interface ShelfFilter {
+  /** Words of the title or the text. */
+  readonly find?: string;
+  readonly pair?: Gpc;
+  /** `taught`: to be read with what was taught; `near`: of the last few steps of that; else all. */
+  readonly steps?: 'taught' | 'near';
+  readonly kind?: string;
+  readonly length?: keyof typeof LENGTHS;
+  /** Only measured texts. */
+  readonly measured?: boolean;
+  /** A group: texts that none of it has read. */
+  readonly unread?: string;
+  /** Only the school's own. */
+  readonly own?: boolean;
+}
+
+interface Props {
+  readonly texts: readonly LibraryText[];
+  readonly order: TeachingOrder;
+  /** Steps of the order taught so far. */
+  readonly taughtSteps: number;
+  readonly filter: ShelfFilter;
+  readonly onFilter: (next: ShelfFilter) => void;
+  readonly onOpen: (text: LibraryText) => void;
+  /** What a press of a card does, for those who cannot see: "Open", "Choose". */
+  readonly does?: string;
+  /** What a card says beside a text for the one it is chosen for. */
+  readonly beside?: (text: LibraryText) => React.ReactNode;
+  /** Puts the cards in another order than by step. */
+  readonly rank?: (text: LibraryText) => number;
+}
+
+const PAGE = 24;
+const NEAR_STEPS = 4;
+const NEVER = 1000;
+
+/** The texts that a group has read: aloud to somebody, or in a session that was held. */
+export function readByGroup(
+  members: readonly string[],
+  groupId: string,
+  readings: readonly ReadingSummary[],
+  sessions: readonly Session[],
+): Set<string> {
+  const within = new Set(members);
+  return new Set([
+    ...readings.flatMap((r) => (r.done && within.has(r.child) ? [r.textId] : [])),
+    ...sessions.flatMap((s) =>
+      s.groupId === groupId && s.log ? s.plan.parts.flatMap((p) => (p.text && s.log!.done.includes(p.title) ? [p.text.id] : [])) : [],
+    ),
+  ]);
+}
+
+export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen, does = 'Open', beside, rank }: Props) {
+  const { data: groups } = useData('groups');
+  const { data: readings } = useData(filter.unread ? 'readings' : null, { query: {} });
+  const { data: sessions } = useData(filter.unread ? 'sessions' : null, { query: {} });
+  const [shown, setShown] = useState(PAGE);
+  const { value: pairs } = useCore(() => core().textPairs(texts.map(({ id, text }) => ({ id, text }))), [texts]);
+  const about = useMemo(() => new Map((pairs ?? []).map((p) => [p.id, p])), [pairs]);
+  const places = useMemo(() => new Map(order.steps.flatMap((s, k) => s.gpcs.map((gpc) => [gpc, k + 1] as const))), [order]);
+  const stepOf = (t: LibraryText): number => t.offered.find((o) => o.order === order.id)?.step ?? NEVER;
+  const group = groups?.find((g) => g.id === filter.unread);
+  const read = useMemo(
+    () => (group ? readByGroup(group.members, group.id, readings ?? [], sessions ?? []) : new Set<string>()),
+    [group, readings, sessions],
+  );
+  const wanted = (filter.find ?? '').toLowerCase().trim();
+  const found = texts
+    .filter((t) => {
+      const step = stepOf(t);
+      const words = about.get(t.id)?.words ?? 0;
+      return (
+        (!wanted || t.title.toLowerCase().includes(wanted) || t.text.toLowerCase().includes(wanted)) &&
+        (!filter.pair || about.get(t.id)?.pairs.includes(filter.pair)) &&
+        (!filter.steps || (step <= taughtSteps && (filter.steps === 'taught' || step > taughtSteps - NEAR_STEPS))) &&
+        (!filter.kind || t.kind === filter.kind) &&
+        (!filter.length || (words <= 60 ? 'short' : words <= 130 ? 'middle' : 'long') === filter.length) &&
+        (!filter.measured || t.measured !== null) &&
+        (!filter.own || t.version !== null) &&
+        (!group || !read.has(t.id))
+      );
+    })
+    .sort((a, b) => (rank ? rank(a) - rank(b) : 0) || stepOf(a) - stepOf(b) || a.title.localeCompare(b.title));
+  const set = (part: ShelfFilter): void => {
+    setShown(PAGE);
+    onFilter({ ...filter, ...part });
+  };
+  const any = Object.values(filter).some((v) => v !== undefined && v !== false && v !== '');
+  return (
+    <section aria-label="Shelf of texts">
+      <div role="search" aria-label="Find a text" className="mb-4 flex flex-wrap items-end gap-x-3 gap-y-2">
+        <label className="flex items-center gap-2">
+          <Search size={17} aria-hidden className="text-ink-2" />
+          <input
+            type="search"
+            className="field !w-44"
+            placeholder="a word or a title"
+            aria-label="A word of the text or the title"
+            value={filter.find ?? ''}
+            onChange={(e) => set({ find: e.target.value || undefined })}
+          />
+        </label>
+        <Choice label="Practises" value={filter.pair ?? ''} onChange={(v) => set({ pair: v || undefined })}>
+          <option value="">any pair</option>
+          {order.steps.map((s, k) => {
+            const some = s.gpcs.filter((gpc) => !isLightPair(gpc) || filter.pair === gpc);
+            return some.length === 0 ? null : (
+              <optgroup key={k} label={`Step ${k + 1}`}>
+                {some.map((gpc) => (
+                  <option key={gpc} value={gpc}>
+                    {graphemeShown(gpc)} /{gpc.split(':')[1]}/
+                  </option>
+                ))}
+              </optgroup>
+            );
+          })}
+        </Choice>
+        <Choice label="Readable" value={filter.steps ?? ''} onChange={(v) => set({ steps: (v || undefined) as ShelfFilter['steps'] })}>
+          <option value="">at any step</option>
+          <option value="taught">by now</option>
+          <option value="near">in the last {NEAR_STEPS} steps</option>
+        </Choice>
+        <Choice label="Kind" value={filter.kind ?? ''} onChange={(v) => set({ kind: v || undefined })}>
+          <option value="">any kind</option>
+          {TEXT_KINDS.map((kind) => (
+            <option key={kind}>{kind}</option>
+          ))}
+        </Choice>
+        <Choice label="Length" value={filter.length ?? ''} onChange={(v) => set({ length: (v || undefined) as ShelfFilter['length'] })}>
+          <option value="">any length</option>
+          {Object.entries(LENGTHS).map(([key, name]) => (
+            <option key={key} value={key}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+        {(groups?.length ?? 0) > 0 && (
+          <Choice label="Not read yet by" value={filter.unread ?? ''} onChange={(v) => set({ unread: v || undefined })}>
+            <option value="">whoever</option>
+            {groups!.map((g) => (
+              <option key={g.id} value={g.id}>
+                {g.name}
+              </option>
+            ))}
+          </Choice>
+        )}
+        <label className="flex min-h-9 items-center gap-2">
+          <input type="checkbox" checked={filter.measured ?? false} onChange={(e) => set({ measured: e.target.checked || undefined })} />
+          for timing
+        </label>
+        {texts.some((t) => t.version !== null) && (
+          <label className="flex min-h-9 items-center gap-2">
+            <input type="checkbox" checked={filter.own ?? false} onChange={(e) => set({ own: e.target.checked || undefined })} />
+            our own
+          </label>
+        )}
+      </div>
+      <p role="status" className="mb-3 text-ink-2">
+        {found.length === texts.length ? `${texts.length} texts` : `${found.length} of ${texts.length} texts`}
+        {group && `, none of them read by ${group.name}`}
+        {any && (
+          <button className="ml-3 underline underline-offset-2" onClick={() => onFilter({})}>
+            Show all
+          </button>
+        )}
+      </p>
+      {found.length === 0 ? (
+        <p className="border-l-4 border-rule py-1 pl-4">No text is all of this at once. Leave out one of the choices above.</p>
+      ) : (
+        <ul className="grid gap-3 sm:grid-cols-2 xl:grid-cols-3">
+          {found.slice(0, shown).map((t) => (
+            <li key={t.id}>
+              <Card
+                text={t}
+                step={stepOf(t)}
+                words={about.get(t.id)?.words}
+                pairs={(about.get(t.id)?.pairs ?? [])
+                  .filter((gpc) => !isLightPair(gpc))
+                  .sort((a, b) => (places.get(b) ?? 0) - (places.get(a) ?? 0))
+                  .slice(0, 4)}
+                wanted={filter.pair}
+                does={does}
+                onOpen={() => onOpen(t)}
+              >
+                {beside?.(t)}
+              </Card>
+            </li>
+          ))}
+        </ul>
+      )}
+      {found.length > shown && (
+        <p className="mt-4 text-center">
+          <button className="btn" onClick={() => setShown(shown + PAGE)}>
+            Show {Math.min(PAGE, found.length - shown)} more
+          </button>
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Choice({
+  label,
+  value,
+  onChange,
+  children,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <label className="flex flex-col">
+      <span className="eyebrow">{label}</span>
+      <select className="field !w-40" value={value} onChange={(e) => onChange(e.target.value)}>
+        {children}
+      </select>
+    </label>
+  );
+}
+
+interface CardProps {
+  readonly text: LibraryText;
+  readonly step: number;
+  readonly words: number | undefined;
+  readonly pairs: readonly Gpc[];
+  readonly wanted: Gpc | undefined;
+  readonly does: string;
+  readonly onOpen: () => void;
+  readonly children?: React.ReactNode;
+}
+function Card({ text, step, words, pairs, wanted, does, onOpen, children }: CardProps) {
+  return (
+    <button
+      aria-label={`${does} ${text.title}`}
+      onClick={onOpen}
+      className="sheet flex h-full w-full flex-col gap-1.5 px-4 py-3 text-left hover:bg-leaf-wash/60"
+    >
+      <span className="flex w-full items-baseline gap-3">
+        <span className="font-serif text-lg leading-snug font-semibold">{text.title}</span>
+        <span className="ml-auto shrink-0 text-sm text-ink-2">{step < NEVER ? `from step ${step}` : 'not in this order'}</span>
+      </span>
+      <span className="line-clamp-2 font-child text-lg leading-snug">{text.text.replace(/\s+/g, ' ')}</span>
+      <span className="mt-auto flex w-full flex-wrap items-center gap-x-2 gap-y-1 pt-1 text-sm text-ink-2">
+        <span>
+          {text.kind}
+          {words !== undefined && `, ${words} words`}
+        </span>
+        {text.measured !== null && (
+          <span className="inline-flex items-center gap-1">
+            <Clock size={13} aria-hidden /> timing, band {text.measured}
+          </span>
+        )}
+        {text.version !== null && <span className="font-semibold text-ink">our own</span>}
+        <span className="ml-auto flex gap-1">
+          {pairs.map((gpc) => (
+            <GraphemeChip key={gpc} gpc={gpc} className={gpc === wanted ? 'border-pine' : ''} />
+          ))}
+        </span>
+      </span>
+      {children}
+    </button>
+  );
+}
