@@ -164,6 +164,13 @@ try {
   await place('quadrants', '/progress/reading', () => page.getByText('Accurate is 95').waitFor());
   await place('progress', '/progress', () => page.getByText('From').waitFor());
   await place('library', '/library', () => page.getByText('Short vowels').waitFor());
+  await place('shelf', '/library/texts', () =>
+    page
+      .getByText(/, \d+ words/)
+      .first()
+      .waitFor(),
+  );
+  await place('text', '/library/texts?text=ralph-and-the-elephant', () => page.getByText('Ask afterwards').waitFor());
   await place('words', '/library/words?tool=spellings', () => page.getByText('in 100').first().waitFor());
   await place('order', '/library/orders/lantern', () => page.getByText('words at the end').waitFor());
   await place('rules', '/library/rules', () => page.getByText('For spelling').waitFor());

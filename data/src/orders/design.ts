@@ -177,12 +177,50 @@ function figures(order: TeachingOrder): string[] {
   ];
 }
 
+/** How many of the commonest book words are readable after each step. */
+function readableAfter(order: TeachingOrder, among: number): number[] {
+  const at = new Map(order.steps.flatMap((s, k) => s.gpcs.map((gpc) => [gpc, k] as const)));
+  const whole = new Map(order.steps.flatMap((s, k) => s.words.map((w) => [w, k] as const)));
+  const when = all
+    .slice(0, among)
+    .map((w) => Math.min(whole.get(w.word) ?? Infinity, Math.max(...w.needs.map((p) => at.get(lexicon.pairs[p]!.gpc) ?? Infinity))));
+  return order.steps.map((_, k) => when.filter((step) => step <= k).length);
+}
+
+/** The page of an order: why it is as it is, with its figures. Written by `npm run orders -w data`. */
+function page(plan: Design, order: TeachingOrder): string {
+  const [hundred, common] = [readableAfter(order, COMMONEST), readableAfter(order, COMMON)];
+  const shown = (gpc: Gpc): string => `${gpc.split(':')[0]!.replace('_', '‑')} /${gpc.split(':')[1]}/${isLightPair(gpc) ? ' (light)' : ''}`;
+  return [
+    `# ${order.name}`,
+    '',
+    `For the way of working “${order.style}”. ${plan.why}`,
+    '',
+    'How all three are computed, and the rules that none may break: [teaching-order.md](../decisions/teaching-order.md).',
+    '',
+    '## What holds',
+    '',
+    ...figures(order).map((line) => `- ${line}`),
+    '',
+    '## Steps',
+    '',
+    `| Step | Pairs | Irregular words | of the ${COMMONEST} commonest | of the ${COMMON} commonest |`,
+    '| ---: | --- | --- | ---: | ---: |',
+    ...order.steps.map(
+      (s, k) =>
+        `| ${k + 1} | ${s.gpcs.map(shown).join(', ')} | ${s.words.map((w) => (w === 'i' ? 'I' : w)).join(', ')} | ${hundred[k]} | ${common[k]} |`,
+    ),
+    '',
+  ].join('\n');
+}
+
 for (const plan of DESIGNS) {
   const pairs = placePairs(plan);
   const wholes = placeWords(plan, pairs);
   const steps: TeachingStep[] = pairs.map((gpcs, k) => ({ name: `Step ${k + 1}`, gpcs, words: wholes[k]! }));
   const result: TeachingOrder = { id: plan.id, name: plan.name, style: plan.style, steps };
   writeFileSync(new URL(`./${plan.id}.json`, import.meta.url), `${JSON.stringify(result, null, 2)}\n`);
+  writeFileSync(new URL(`../../../docs/orders/${plan.id}.md`, import.meta.url), page(plan, result));
   console.log(`\n${result.name} (${result.style})`);
   for (const step of steps) console.log(step.name.padEnd(8), step.gpcs.join(' ').padEnd(60), step.words.join(' '));
   for (const line of figures(result)) console.log(line);

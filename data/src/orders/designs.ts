@@ -15,6 +15,8 @@ export interface Design {
   readonly id: string;
   readonly name: string;
   readonly style: Style;
+  /** Why it goes as it goes, for the page of the order. */
+  readonly why: string;
   /** Pairs easily mixed up that stand nearer than this many places are kept away where they can be. */
   readonly keepApart: number;
   /** At most so many irregular words a step. */
@@ -51,6 +53,7 @@ export const DESIGNS: readonly Design[] = [
     id: 'riverbank',
     name: 'Riverbank order',
     style: 'revisit to apply',
+    why: 'Each step brings about four pairs, chosen for nothing but the words they open: a group that goes back to what it met every day soon has sentences to read, and meets the words of running text early. It suits a class that moves fast and comes back often; the price is that four new pairs stand side by side, so what is easily mixed up is kept two steps apart.',
     keepApart: 4,
     wordsPerStep: 3,
     stages: [
@@ -75,6 +78,7 @@ export const DESIGNS: readonly Design[] = [
     id: 'hillside',
     name: 'Hillside order',
     style: 'cue and answer',
+    why: 'Two pairs a step, sounds that can be held first (n, s, m before t, p, k), and graphemes that mostly say this one sound: an adult gives a cue and all answer at once, so each sound must bear being drawn out and each answer must be the likely one. It suits children for whom blending is hard; the price is length, fifty‑eight steps.',
     keepApart: 7,
     wordsPerStep: 2,
     stages: [
@@ -100,6 +104,7 @@ export const DESIGNS: readonly Design[] = [
     id: 'lantern',
     name: 'Lantern order',
     style: 'cards and dictation',
+    why: 'Each pair is chosen by how far it can be trusted both ways: how often the grapheme says the sound, and how often the sound is spelled so. Every card is read and then written from dictation, so a spelling comes when it is the one to write. It suits groups that spell as much as they read; the price is that some common sounds with many spellings come late.',
     keepApart: 5,
     wordsPerStep: 3,
     stages: [

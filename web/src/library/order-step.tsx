@@ -3,7 +3,7 @@ import { useDraggable, useDroppable } from '@dnd-kit/core';
 import type { StepOpening, TeachingStep } from '@sapling/core';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { GraphemeChip, graphemeShown } from '../ui/word-marks.js';
+import { GraphemeChip, graphemeShown, wordShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { addStep, movePair, moveStep, nudgePair, placeOf, removePair, removeStep, renameStep, setWords, shiftPair } from './order-draft.js';
 import { useCore } from '../workers/use-core.js';
@@ -47,7 +47,7 @@ export function Step({
         {may ? (
           <WordsField key={step.words.join(' ')} at={at} steps={steps} onChange={onChange} />
         ) : (
-          <span className="w-56 font-child text-ink-2">{step.words.join('  ')}</span>
+          <span className="w-56 font-child text-ink-2">{step.words.map(wordShown).join('  ')}</span>
         )}
         {may && (
           <span className="flex">
@@ -229,13 +229,13 @@ function WordsField({
   steps: readonly TeachingStep[];
   onChange: (steps: readonly TeachingStep[]) => void;
 }) {
-  const [typed, setTyped] = useState(steps[at]!.words.join(' '));
+  const [typed, setTyped] = useState(steps[at]!.words.map(wordShown).join(' '));
   const keep = (): void => {
     const words = typed
       .toLowerCase()
       .split(/[\s,;]+/)
       .filter((w) => /^[a-z][a-z'-]*$/.test(w));
-    if (words.join(' ') === steps[at]!.words.join(' ')) return setTyped(words.join(' '));
+    if (words.join(' ') === steps[at]!.words.join(' ')) return setTyped(words.map(wordShown).join(' '));
     onChange(setWords(steps, at, words));
   };
   return (

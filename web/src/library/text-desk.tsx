@@ -244,7 +244,7 @@ function AsRead({ draft }: { draft: TextDraft }) {
                   {q.ask}
                   <span className="block text-sm text-ink-2">
                     {q.answer}
-                    {q.place && (
+                    {q.place && !q.answer.includes(q.place) && (
                       <>
                         {' '}
                         <span className="whitespace-nowrap">(“{q.place}”)</span>

@@ -37,8 +37,6 @@ interface Props {
   readonly does?: string;
   /** What a card says beside a text for the one it is chosen for. */
   readonly beside?: (text: LibraryText) => React.ReactNode;
-  /** Puts the cards in another order than by step. */
-  readonly rank?: (text: LibraryText) => number;
 }
 
 const PAGE = 24;
@@ -61,7 +59,7 @@ export function readByGroup(
   ]);
 }
 
-export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen, does = 'Open', beside, rank }: Props) {
+export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen, does = 'Open', beside }: Props) {
   const { data: groups } = useData('groups');
   const { data: readings } = useData(filter.unread ? 'readings' : null, { query: {} });
   const { data: sessions } = useData(filter.unread ? 'sessions' : null, { query: {} });
@@ -70,6 +68,8 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
   const about = useMemo(() => new Map((pairs ?? []).map((p) => [p.id, p])), [pairs]);
   const places = useMemo(() => new Map(order.steps.flatMap((s, k) => s.gpcs.map((gpc) => [gpc, k + 1] as const))), [order]);
   const stepOf = (t: LibraryText): number => t.offered.find((o) => o.order === order.id)?.step ?? NEVER;
+  // nearest to what was taught first: the newest step and back, then what comes next
+  const nearness = (step: number): number => (step <= taughtSteps ? taughtSteps - step : NEVER + step);
   const group = groups?.find((g) => g.id === filter.unread);
   const read = useMemo(
     () => (group ? readByGroup(group.members, group.id, readings ?? [], sessions ?? []) : new Set<string>()),
@@ -91,7 +91,7 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
         (!group || !read.has(t.id))
       );
     })
-    .sort((a, b) => (rank ? rank(a) - rank(b) : 0) || stepOf(a) - stepOf(b) || a.title.localeCompare(b.title));
+    .sort((a, b) => nearness(stepOf(a)) - nearness(stepOf(b)) || a.title.localeCompare(b.title));
   const set = (part: ShelfFilter): void => {
     setShown(PAGE);
     onFilter({ ...filter, ...part });
@@ -104,8 +104,8 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
           <Search size={17} aria-hidden className="text-ink-2" />
           <input
             type="search"
-            className="field !w-44"
-            placeholder="a word or a title"
+            className="field !w-36"
+            placeholder="word or title"
             aria-label="A word of the text or the title"
             value={filter.find ?? ''}
             onChange={(e) => set({ find: e.target.value || undefined })}
@@ -169,6 +169,7 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
       <p role="status" className="mb-3 text-ink-2">
         {found.length === texts.length ? `${texts.length} texts` : `${found.length} of ${texts.length} texts`}
         {group && `, none of them read by ${group.name}`}
+        {found.length > 1 && ', the newest step that was taught first'}
         {any && (
           <button className="ml-3 underline underline-offset-2" onClick={() => onFilter({})}>
             Show all
@@ -224,7 +225,7 @@ function Choice({
   return (
     <label className="flex flex-col">
       <span className="eyebrow">{label}</span>
-      <select className="field !w-40" value={value} onChange={(e) => onChange(e.target.value)}>
+      <select className="field !w-[8.2rem]" value={value} onChange={(e) => onChange(e.target.value)}>
         {children}
       </select>
     </label>
