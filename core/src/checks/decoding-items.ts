@@ -115,12 +115,15 @@ const regular = (lexicon: Lexicon, words: readonly FoundWord[]): FoundWord[] =>
 export function irregularItems(lexicon: Lexicon, taught: Taught, options: { seed: number; limit?: number }): CheckItem[] {
   if (taught.words.length === 0) throw new CoreError('empty', 'words', 'No irregular word has been taught yet.');
   const known = new Set(taught.gpcs);
-  const all = [...new Set(taught.words)].map((word): CheckItem => {
+  const words = [...new Set(taught.words)].map((word): CheckItem & { plain: boolean } => {
     const units = segment(lexicon, word)[0]?.units ?? [];
     const untaught = units.flatMap((u, k) => (known.has(`${u.grapheme}:${u.sound}`) ? [] : [k]));
     const odd = untaught.length > 0 ? untaught : oddUnits(lexicon, units);
-    return { key: word, skill: 'irregular words', word, units, odd };
+    return { key: word, skill: 'irregular words', word, units, odd, plain: untaught.length === 0 };
   });
+  // a word whose pairs have all been taught since is no irregular word any more: asked only where there is no other
+  const irregular = words.filter((w) => !w.plain);
+  const all = (irregular.length > 0 ? irregular : words).map(({ plain: _plain, ...item }) => item);
   const limit = options.limit ?? all.length;
   // a long list is asked from its newer end, where the doubt is, and shuffled
   return shuffled(all.slice(-limit), seeded(options.seed));
