@@ -54,6 +54,7 @@ export * from './planning/review-stack.js';
 export * from './planning/carry-over.js';
 export { canRead, groundOf, irregularWord, plannedWord, READS_FROM } from './planning/session-words.js';
 export * from './planning/plan-session.js';
+export { withArticle } from './planning/session-parts.js';
 export { putText } from './planning/session-text.js';
 export { YES_OR_NO } from './planning/yes-or-no.js';
 export { FORMATION } from './planning/formation.js';

@@ -26,6 +26,7 @@ import {
   swapWord,
   taughtAfter,
   unreadable,
+  withArticle,
   wordJudge,
   wordsOf,
   workedOn,
@@ -226,6 +227,10 @@ describe('sessions of whole cycles', () => {
       }
     expect(good / all).toBeGreaterThan(0.85);
   }, 60_000);
+
+  it('names pictured things as they are said', () => {
+    expect(['ant', 'bread', 'grapes', 'sun', 'van'].map(withArticle)).toEqual(['an ant', 'bread', 'grapes', 'the sun', 'a van']);
+  });
 
   it('a word for one child is for a child who needs its pair, in turn', () => {
     const group = groupAt('riverbank', 20, 5, 3);

@@ -219,7 +219,7 @@ const FILL: Record<PartKind, (f: Filling) => Filled | null> = {
     const lines: PlannedLine[] = [];
     for (let k = 0; k + 1 < ranked.length && lines.length < count; k += 2) {
       const [one, two] = [ranked[k]!, ranked[k + 1]!];
-      const text = [`${article(one)} ${one} and ${article(two)} ${two}`, `${one} and ${two}`, one].find((t) =>
+      const text = [`${withArticle(one)} and ${withArticle(two)}`, `${one} and ${two}`, one].find((t) =>
         t.split(' ').every(f.ground.reads),
       )!;
       lines.push({ text, pictures: text === one ? [one] : [one, two] });
@@ -230,7 +230,12 @@ const FILL: Record<PartKind, (f: Filling) => Filled | null> = {
   own: () => ({}),
 };
 
-const article = (noun: string): string => (/^[aeiou]/.test(noun) ? 'an' : 'a');
+/** Pictured things that are not counted, or of which the picture shows several. */
+const BARE = new Set('bread butter cheese corn gloves grapes ice jeans rain scissors snow soap'.split(' '));
+const ONLY_ONE = new Set(['moon', 'sun']);
+/** A pictured word as it is said: *an ant, bread, the sun*. */
+export const withArticle = (noun: string): string =>
+  BARE.has(noun) ? noun : `${ONLY_ONE.has(noun) ? 'the' : /^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`;
 
 function whose(gpcs: readonly Gpc[], ground: Ground): { whose?: Record<Gpc, string[]> } {
   const some = gpcs.flatMap((gpc) => (ground.owners.has(gpc) ? [[gpc, [...ground.owners.get(gpc)!]] as [Gpc, string[]]] : []));

@@ -53,7 +53,6 @@ We turned left and stopped.
 The snow is deep.
 Show me your yellow hat.
 The crow sat on the window.
-I throw low.
 I hear a sound in my ear.
 It is clear and near.
 Why is the sky so dark?

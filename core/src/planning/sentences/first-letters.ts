@@ -354,7 +354,6 @@ Where is my hat?
 She is a great swimmer.
 They went to the park.
 The wheat is in the shed.
-Mail the card and wait.
 He kicked a can and jumped.
 Over there, where the trees are.
 She had a wish for fish.
