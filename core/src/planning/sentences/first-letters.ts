@@ -40,7 +40,6 @@ The bag is on the bed.
 We go to the vet in a van.
 The vet can help the cat.
 Vic has a vest on.
-The fat man has a fan.
 The hen hid in his hat.
 Viv is a vet.
 Vic has a vast vest.
