@@ -28,6 +28,33 @@ export function sentencesOf(text: string): string[] {
   return [...text.matchAll(/[^.!?…\n]+[.!?…]+["'”’)]*/gu)].map((m) => m[0].trim()).filter((s) => /\p{L}/u.test(s));
 }
 
+interface ParsedSentence {
+  readonly sentence: string;
+  readonly words: readonly { readonly word: string; readonly gpcs: readonly Gpc[] }[];
+}
+/** The sentences of a text that can be dictated, their words taken apart; once for a lexicon. */
+function parsedSentences(lexicon: Lexicon, text: string): readonly ParsedSentence[] {
+  const known = lexicon.derived('sentences of texts', () => new Map<string, readonly ParsedSentence[]>());
+  const found = known.get(text);
+  if (found) return found;
+  const parsed = sentencesOf(text).flatMap((sentence): ParsedSentence[] => {
+    const words = wordsOf(sentence);
+    // speech in a story, and words with hyphens, ask for marks that a dictation is not about
+    if (words.length < SHORTEST || /["“”]|\p{L}-\p{L}/u.test(sentence)) return [];
+    return [
+      {
+        sentence,
+        words: words.map(({ text: word }) => ({
+          word,
+          gpcs: gpcsOf(segment(lexicon, normaliseWord(word))[0] ?? { units: [], from: 'rules' }),
+        })),
+      },
+    ];
+  });
+  known.set(text, parsed);
+  return parsed;
+}
+
 /**
  * Sentences whose every word can be read with what was taught plus the focus, those that use most of the
  * focus in fewest words first. `allow` lets so many unreadable words through, and names them.
@@ -52,20 +79,16 @@ export function chooseSentences(
   const random = seeded(seed);
   const all: (DictationSentence & { rank: number })[] = [];
   for (const { id, title, text } of texts)
-    for (const sentence of sentencesOf(text)) {
-      const words = wordsOf(sentence);
-      // speech in a story, and words with hyphens, ask for marks that a dictation is not about
-      if (words.length < SHORTEST || words.length > longest || /["“”]|\p{L}-\p{L}/u.test(sentence)) continue;
-      const notYet = words.flatMap(({ text: word }) => {
+    for (const { sentence, words } of parsedSentences(lexicon, text)) {
+      if (words.length > longest) continue;
+      const times = new Map<Gpc, number>();
+      for (const { gpcs } of words) for (const gpc of gpcs) if (focus.includes(gpc)) times.set(gpc, (times.get(gpc) ?? 0) + 1);
+      if (focus.length > 0 && times.size === 0) continue;
+      const notYet = words.flatMap(({ word }) => {
         const verdict = judge(word);
         return verdict.status === 'not yet' || verdict.status === 'unread' ? [{ word, missing: verdict.missing }] : [];
       });
       if (notYet.length > allow) continue;
-      const times = new Map<Gpc, number>();
-      for (const { text: word } of words)
-        for (const gpc of gpcsOf(segment(lexicon, normaliseWord(word))[0] ?? { units: [], from: 'rules' }))
-          if (focus.includes(gpc)) times.set(gpc, (times.get(gpc) ?? 0) + 1);
-      if (focus.length > 0 && times.size === 0) continue;
       const met = [...times.values()].reduce((a, b) => a + b, 0);
       const rank = (2 * times.size + met) / Math.sqrt(words.length) - notYet.length + 0.3 * random();
       all.push({ sentence, text: id, title, uses: [...times].map(([gpc, n]) => ({ gpc, times: n })), notYet, words: words.length, rank });

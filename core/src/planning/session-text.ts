@@ -3,7 +3,7 @@
  * focus; read again while it is warm. Where there is none, written sentences stand in for it.
  */
 import { wordJudge, wordsOf } from '../phonics/decodability.js';
-import type { Lexicon } from '../phonics/lexicon.js';
+import type { Gpc, Lexicon } from '../phonics/lexicon.js';
 import { normaliseWord } from '../phonics/segment.js';
 import { chooseSentences } from '../phonics/dictation.js';
 import { seeded, shuffled } from '../random.js';
@@ -30,13 +30,27 @@ const FEW_PAIRS = 2;
 /** Said where no whole text is within reach. */
 const NO_TEXT = 'No whole text is within reach of all of them yet: these sentences are.';
 
-const tokens = new WeakMap<object, string[]>();
-/** The words of a text in small letters, taken apart once. */
-function tokensOf(text: { readonly text: string }): string[] {
-  const known = tokens.get(text) ?? wordsOf(text.text).map((w) => normaliseWord(w.text));
-  tokens.set(text, known);
-  return known;
+interface WordOfText {
+  readonly word: string;
+  readonly times: number;
+  readonly gpcs: readonly Gpc[];
 }
+/** The different words of a text in small letters, with how often they stand in it and their pairs; taken apart once for a lexicon. */
+function wordsOfText(lexicon: Lexicon, text: string): readonly WordOfText[] {
+  const known = lexicon.derived('words of texts', () => new Map<string, readonly WordOfText[]>());
+  const found = known.get(text);
+  if (found) return found;
+  const times = new Map<string, number>();
+  for (const w of wordsOf(text)) times.set(normaliseWord(w.text), (times.get(normaliseWord(w.text)) ?? 0) + 1);
+  const words = [...times].map(([word, n]) => ({
+    word,
+    times: n,
+    gpcs: plannedWord(lexicon, word, []).units.map((u) => `${u.grapheme}:${u.sound}`),
+  }));
+  known.set(text, words);
+  return words;
+}
+const sum = (words: readonly WordOfText[]): number => words.reduce((n, w) => n + w.times, 0);
 
 /** A word as a text writes it: in small letters wherever the text has it so once. */
 function asWritten(text: string, word: string): string {
@@ -45,11 +59,10 @@ function asWritten(text: string, word: string): string {
 }
 
 /** What a text has for this group: different words of the focus, and how near its hardest word stands to the group's step. */
-function worthOf(f: Filling, words: readonly string[]): { focusWords: number; behind: number } {
+function worthOf(f: Filling, words: readonly WordOfText[]): { focusWords: number; behind: number } {
   const places = placesOf(f.ground.withFocus.gpcs);
-  const planned = [...new Set(words)].map((w) => plannedWord(f.lexicon, w, f.ground.focus));
-  const newest = Math.max(0, ...planned.flatMap((w) => w.units.map((u) => places.get(`${u.grapheme}:${u.sound}`) ?? 0)));
-  return { focusWords: planned.filter((w) => w.focus.length > 0).length, behind: places.size - newest };
+  const newest = words.reduce((top, w) => w.gpcs.reduce((most, gpc) => Math.max(most, places.get(gpc) ?? 0), top), 0);
+  return { focusWords: words.filter((w) => w.gpcs.some((gpc) => f.ground.focus.includes(gpc))).length, behind: places.size - newest };
 }
 const places = new WeakMap<readonly string[], ReadonlyMap<string, number>>();
 function placesOf(gpcs: readonly string[]): ReadonlyMap<string, number> {
@@ -68,10 +81,18 @@ export function fillText(f: Filling): Filled | null {
   const read = f.request.textsRead ?? [];
   const times = (id: string): number => read.filter((r) => r === id).length;
   const longest = Math.max(70, f.minutes * WORDS_A_MINUTE);
-  const all = shuffled(texts, seeded(f.seed)).map((text) => ({ text, words: tokensOf(text) }));
+  const all = shuffled(texts, seeded(f.seed)).map((text) => ({ text, words: wordsOfText(f.lexicon, text.text) }));
   const fits = all.flatMap(({ text, words }) => {
-    const tell = words.filter((w) => !f.ground.reads(w));
-    if (words.length === 0 || tell.length > TOLD * words.length) return [];
+    const length = sum(words);
+    const tell: string[] = [];
+    let told = 0;
+    for (const w of words) {
+      if (f.ground.reads(w.word)) continue;
+      told += w.times;
+      if (told > TOLD * length) return [];
+      tell.push(w.word);
+    }
+    if (length === 0) return [];
     const { focusWords, behind } = worthOf(f, words);
     const before = times(text.id);
     const rank =
@@ -80,9 +101,9 @@ export function fillText(f: Filling): Filled | null {
       (before >= READ_TIMES ? 0.3 : f.avoid.has(text.id) ? 0.7 : 1) * 30 * Math.min(focusWords, ENOUGH_FOCUS_WORDS) +
       0.25 * Math.min(behind, 60) +
       2 * Math.min(before, READ_TIMES) +
-      3 * new Set(tell).size +
-      (words.length > longest ? 1 : 0);
-    return [{ text, again: before > 0, rank, focusWords, tell: [...new Set(tell)] }];
+      3 * tell.length +
+      (length > longest ? 1 : 0);
+    return [{ text, again: before > 0, rank, focusWords, tell }];
   });
   const [best] = fits.sort((a, b) => a.rank - b.rank);
   const remark = best && best.focusWords >= FOCUS_WORDS ? undefined : later(f, all);
@@ -104,21 +125,28 @@ export function fillText(f: Filling): Filled | null {
  */
 export function putText(lexicon: Lexicon, request: SessionRequest, part: SessionPart, text: SourceText): SessionPart {
   const { reads } = groundOf(lexicon, request);
-  const tell = [...new Set(tokensOf(text).filter((w) => !reads(w)))].map((w) => asWritten(text.text, w));
+  const tell = wordsOfText(lexicon, text.text)
+    .filter((w) => !reads(w.word))
+    .map((w) => asWritten(text.text, w.word));
   const { lines: _lines, remark: _remark, ...rest } = part;
   const { id, title, questions } = text;
   return { ...rest, text: { id, title, text: text.text, questions, tell, again: request.textsRead?.includes(id) ?? false } };
 }
 
 /** Which text would practise the focus, and what the group lacks for it. */
-function later(f: Filling, all: readonly { text: { readonly title: string }; words: readonly string[] }[]): string | undefined {
+function later(f: Filling, all: readonly { text: { readonly title: string }; words: readonly WordOfText[] }[]): string | undefined {
   const judge = wordJudge(f.lexicon, f.ground.withFocus);
   const near = all
     .flatMap(({ text, words }) => {
-      const lacks = new Set(words.flatMap((w) => judge(w).missing));
-      if (lacks.size === 0 || lacks.size > FEW_PAIRS) return [];
       const { focusWords } = worthOf(f, words);
-      return focusWords >= FOCUS_WORDS ? [{ title: text.title, lacks: [...lacks], focusWords }] : [];
+      if (focusWords < FOCUS_WORDS) return [];
+      const lacks = new Set<Gpc>();
+      for (const w of words) {
+        for (const gpc of judge(w.word).missing) lacks.add(gpc);
+        if (lacks.size > FEW_PAIRS) return [];
+      }
+      if (lacks.size === 0) return [];
+      return [{ title: text.title, lacks: [...lacks], focusWords }];
     })
     .sort((a, b) => a.lacks.length - b.lacks.length || b.focusWords - a.focusWords)[0];
   return near && `“${near.title}” uses more of the focus: it fits once all know ${near.lacks.map(pairInWords).join(' and ')}.`;
