@@ -9,7 +9,8 @@ import { chooseSentences } from '../phonics/dictation.js';
 import { seeded, shuffled } from '../random.js';
 import { SENTENCE_BANK } from './sentences.js';
 import type { SessionPart, SessionRequest } from './session-plan.js';
-import { groundOf, plannedWord } from './session-words.js';
+import { wordsInText, type WordInText } from '../reading/text-pairs.js';
+import { groundOf } from './session-words.js';
 import type { Filled, Filling } from './session-parts.js';
 
 type SourceText = NonNullable<NonNullable<SessionRequest['sources']>['texts']>[number];
@@ -30,27 +31,7 @@ const FEW_PAIRS = 2;
 /** Said where no whole text is within reach. */
 const NO_TEXT = 'No whole text is within reach of all of them yet: these sentences are.';
 
-interface WordOfText {
-  readonly word: string;
-  readonly times: number;
-  readonly gpcs: readonly Gpc[];
-}
-/** The different words of a text in small letters, with how often they stand in it and their pairs; taken apart once for a lexicon. */
-function wordsOfText(lexicon: Lexicon, text: string): readonly WordOfText[] {
-  const known = lexicon.derived('words of texts', () => new Map<string, readonly WordOfText[]>());
-  const found = known.get(text);
-  if (found) return found;
-  const times = new Map<string, number>();
-  for (const w of wordsOf(text)) times.set(normaliseWord(w.text), (times.get(normaliseWord(w.text)) ?? 0) + 1);
-  const words = [...times].map(([word, n]) => ({
-    word,
-    times: n,
-    gpcs: plannedWord(lexicon, word, []).units.map((u) => `${u.grapheme}:${u.sound}`),
-  }));
-  known.set(text, words);
-  return words;
-}
-const sum = (words: readonly WordOfText[]): number => words.reduce((n, w) => n + w.times, 0);
+const sum = (words: readonly WordInText[]): number => words.reduce((n, w) => n + w.times, 0);
 
 /** A word as a text writes it: in small letters wherever the text has it so once. */
 function asWritten(text: string, word: string): string {
@@ -59,7 +40,7 @@ function asWritten(text: string, word: string): string {
 }
 
 /** What a text has for this group: different words of the focus, and how near its hardest word stands to the group's step. */
-function worthOf(f: Filling, words: readonly WordOfText[]): { focusWords: number; behind: number } {
+function worthOf(f: Filling, words: readonly WordInText[]): { focusWords: number; behind: number } {
   const places = placesOf(f.ground.withFocus.gpcs);
   const newest = words.reduce((top, w) => w.gpcs.reduce((most, gpc) => Math.max(most, places.get(gpc) ?? 0), top), 0);
   return { focusWords: words.filter((w) => w.gpcs.some((gpc) => f.ground.focus.includes(gpc))).length, behind: places.size - newest };
@@ -81,7 +62,7 @@ export function fillText(f: Filling): Filled | null {
   const read = f.request.textsRead ?? [];
   const times = (id: string): number => read.filter((r) => r === id).length;
   const longest = Math.max(70, f.minutes * WORDS_A_MINUTE);
-  const all = shuffled(texts, seeded(f.seed)).map((text) => ({ text, words: wordsOfText(f.lexicon, text.text) }));
+  const all = shuffled(texts, seeded(f.seed)).map((text) => ({ text, words: wordsInText(f.lexicon, text.text) }));
   const fits = all.flatMap(({ text, words }) => {
     const length = sum(words);
     const tell: string[] = [];
@@ -125,7 +106,7 @@ export function fillText(f: Filling): Filled | null {
  */
 export function putText(lexicon: Lexicon, request: SessionRequest, part: SessionPart, text: SourceText): SessionPart {
   const { reads } = groundOf(lexicon, request);
-  const tell = wordsOfText(lexicon, text.text)
+  const tell = wordsInText(lexicon, text.text)
     .filter((w) => !reads(w.word))
     .map((w) => asWritten(text.text, w.word));
   const { lines: _lines, remark: _remark, ...rest } = part;
@@ -134,7 +115,7 @@ export function putText(lexicon: Lexicon, request: SessionRequest, part: Session
 }
 
 /** Which text would practise the focus, and what the group lacks for it. */
-function later(f: Filling, all: readonly { text: { readonly title: string }; words: readonly WordOfText[] }[]): string | undefined {
+function later(f: Filling, all: readonly { text: { readonly title: string }; words: readonly WordInText[] }[]): string | undefined {
   const judge = wordJudge(f.lexicon, f.ground.withFocus);
   const near = all
     .flatMap(({ text, words }) => {

@@ -13,19 +13,42 @@ export interface PairInText {
   readonly words: ReadonlySet<string>;
 }
 
-/** How often, and in how many different words, each pair stands in a text, by the likeliest cut of each word. */
+export interface WordInText {
+  /** In small letters. */
+  readonly word: string;
+  readonly times: number;
+  /** Its pairs by the likeliest cut. */
+  readonly gpcs: readonly Gpc[];
+}
+
+/** The different words of a text, in the order they first come; taken apart once for a lexicon. */
+export function wordsInText(lexicon: Lexicon, text: string): readonly WordInText[] {
+  const known = lexicon.derived('words in texts', () => new Map<string, readonly WordInText[]>());
+  const found = known.get(text);
+  if (found) return found;
+  const times = new Map<string, number>();
+  for (const shown of wordsOf(text)) {
+    const word = normaliseWord(shown.text);
+    times.set(word, (times.get(word) ?? 0) + 1);
+  }
+  const words = [...times].map(([word, n]) => {
+    const cut = segment(lexicon, word)[0];
+    return { word, times: n, gpcs: cut ? gpcsOf(cut) : [] };
+  });
+  known.set(text, words);
+  return words;
+}
+
+/** How often, and in how many different words, each pair stands in a text. */
 export function pairsInText(lexicon: Lexicon, text: string): Map<Gpc, PairInText> {
   const out = new Map<Gpc, { times: number; words: Set<string> }>();
-  for (const { text: shown } of wordsOf(text)) {
-    const word = normaliseWord(shown);
-    const cut = segment(lexicon, word)[0];
-    for (const gpc of cut ? gpcsOf(cut) : []) {
+  for (const { word, times, gpcs } of wordsInText(lexicon, text))
+    for (const gpc of gpcs) {
       const entry = out.get(gpc) ?? { times: 0, words: new Set<string>() };
-      entry.times += 1;
+      entry.times += times;
       entry.words.add(word);
       out.set(gpc, entry);
     }
-  }
   return out;
 }
 

@@ -4,6 +4,7 @@ import { isLightPair, TEXT_KINDS, type Gpc, type TeachingOrder } from '@sapling/
 import { Clock, Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useData } from '../api/data.js';
+import { textsReadIn } from '../sessions/texts-read.js';
 import { GraphemeChip, graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
@@ -53,9 +54,7 @@ export function readByGroup(
   const within = new Set(members);
   return new Set([
     ...readings.flatMap((r) => (r.done && within.has(r.child) ? [r.textId] : [])),
-    ...sessions.flatMap((s) =>
-      s.groupId === groupId && s.log ? s.plan.parts.flatMap((p) => (p.text && s.log!.done.includes(p.title) ? [p.text.id] : [])) : [],
-    ),
+    ...sessions.filter((s) => s.groupId === groupId).flatMap(textsReadIn),
   ]);
 }
 
@@ -176,7 +175,9 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
           </button>
         )}
       </p>
-      {found.length === 0 ? (
+      {!pairs && (filter.pair || filter.length) ? (
+        <p className="text-ink-2">Looking through the texts…</p>
+      ) : found.length === 0 ? (
         <p className="border-l-4 border-rule py-1 pl-4">No text is all of this at once. Leave out one of the choices above.</p>
       ) : (
         <ul className="grid gap-3 sm:grid-cols-2 xl:grid-cols-3">

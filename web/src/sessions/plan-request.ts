@@ -1,4 +1,5 @@
 /** What a session of a group is planned from: its children's states, what they were taught, and what its last sessions were. */
+import { textsReadIn } from './texts-read.js';
 import type { ChildLine, LibraryText, SchoolSettings, Session, StyleRow } from '@sapling/contract';
 import { carryOver, metIn, YES_OR_NO, type Gpc, type SessionRequest, type Taught } from '@sapling/core';
 import { knownOf } from '../groups/problem.js';
@@ -54,7 +55,7 @@ export function planRequest(given: PlanGiven): SessionRequest {
     seed,
     avoid: earlier.slice(0, NOT_AGAIN).flatMap((s) => s.plan.parts.flatMap(metIn)),
     carried: last ? carryOver({ plan: last.plan, done: last.log!.done, left: last.log!.left }) : [],
-    textsRead: held.flatMap((s) => s.plan.parts.flatMap((p) => (p.text && s.log!.done.includes(p.title) ? [p.text.id] : []))),
+    textsRead: held.flatMap(textsReadIn),
     ...(style ? { style } : {}),
     sources: { texts: texts.map(({ id, title, text, questions }) => ({ id, title, text, questions })), pictures, yesOrNo: YES_OR_NO },
     madeUpWords: settings.madeUpWords === 'checking and practice',

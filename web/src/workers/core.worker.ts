@@ -146,21 +146,17 @@ const api = {
       return { id, share: own!.share, sureShare: own!.sureShare };
     });
   },
-  /** The pairs each text practises, commonest in it first; counted once for each text of a lexicon. */
+  /** The pairs each text practises, commonest in it first, and how many words it has. */
   async textPairs(texts: readonly { id: string; text: string }[]): Promise<{ id: string; words: number; pairs: Gpc[] }[]> {
     const lexicon = await words();
-    const known = lexicon.derived('pairs of texts', () => new Map<string, { words: number; pairs: Gpc[] }>());
-    return texts.map(({ id, text }) => {
-      const found = known.get(text) ?? {
-        words: wordsOf(text).length,
-        pairs: [...pairsInText(lexicon, text)]
-          .filter(([, p]) => practises(p))
-          .sort((a, b) => b[1].times - a[1].times)
-          .map(([gpc]) => gpc),
-      };
-      known.set(text, found);
-      return { id, ...found };
-    });
+    return texts.map(({ id, text }) => ({
+      id,
+      words: wordsOf(text).length,
+      pairs: [...pairsInText(lexicon, text)]
+        .filter(([, p]) => practises(p))
+        .sort((a, b) => b[1].times - a[1].times)
+        .map(([gpc]) => gpc),
+    }));
   },
   async putText(request: SessionRequest, part: SessionPart, text: Parameters<typeof putText>[3]): Promise<SessionPart> {
     return putText(await words(), request, part, text);
