@@ -92,10 +92,10 @@ export function analyseResponse(lexicon: Lexicon, request: ResponseRequest): Res
   const whole = readings[0]!;
   if (said === '')
     return { units: whole.map((u) => ({ grapheme: u.grapheme, sound: u.sound, outcome: 'left out' })), added: [], patterns: [] };
-  if (said === target)
+  if (said.replace(/'/g, '') === target.replace(/'/g, ''))
     return { units: whole.map((u) => ({ grapheme: u.grapheme, sound: u.sound, outcome: 'right' })), added: [], patterns: [] };
 
-  const named = nameGiven(target, said, whole);
+  const named = nameGiven(lexicon, target, said, whole);
   if (named) return named;
   const spoken = soundsSaid(lexicon, said, whole);
   let best: { laid: Laid; spoken: Spoken; cost: number } | null = null;
@@ -147,7 +147,7 @@ function graphemeUnit(lexicon: Lexicon, target: string): SegmentUnit | null {
 }
 
 /** A letter's name for a single letter, or names for every letter of a word. */
-function nameGiven(target: string, said: string, units: readonly SegmentUnit[]): ResponseAnalysis | null {
+function nameGiven(lexicon: Lexicon, target: string, said: string, units: readonly SegmentUnit[]): ResponseAnalysis | null {
   const wrong = (saidOf: (k: number) => string): ResponseAnalysis => ({
     units: units.map((u, k) => ({ grapheme: u.grapheme, sound: u.sound, outcome: 'wrong', said: saidOf(k) })),
     added: [],
@@ -160,11 +160,32 @@ function nameGiven(target: string, said: string, units: readonly SegmentUnit[]):
   }
   const tokens = said.split(/[\s,.\-–—]+/).filter(Boolean);
   const letters = [...target.replace(/[^a-z]/g, '')];
+  const mixed = namesAmongSounds(lexicon, tokens, units);
+  if (mixed) return mixed;
   if (tokens.length < 2 || tokens.length !== letters.length) return null;
   const names = tokens.map((t) => letterNamed(t));
   // single letters typed apart are sounds; only names written out are names
   if (tokens.every((t) => t.length === 1) || names.some((letter, k) => letter !== letters[k])) return null;
   return wrong((k) => units[k]!.letters.map((at) => LETTER_NAMES[target[at]!]!.sounds[0]!.join(' ')).join(' '));
+}
+
+/** Some letters named and the others sounded, one token a unit: *aitch-e-n* for *hen*. Only what was named is wrong. */
+function namesAmongSounds(lexicon: Lexicon, tokens: readonly string[], units: readonly SegmentUnit[]): ResponseAnalysis | null {
+  if (tokens.length < 2 || tokens.length !== units.length) return null;
+  let [named, sounded] = [0, 0];
+  const laid = units.map(({ grapheme, sound }, k): ResponseUnit => {
+    const token = tokens[k]!;
+    const sounds = tokenSounds(lexicon, token);
+    if (grapheme.length === 1 && token.length > 1 && letterNamed(token) === grapheme && !sounds.some((s) => s.join(' ') === sound)) {
+      named += 1;
+      return { grapheme, sound, outcome: 'wrong', said: LETTER_NAMES[grapheme]!.sounds[0]!.join(' ') };
+    }
+    sounded += 1;
+    const heard = sounds.find((s) => s.join(' ') === soundParts(sound).join(' ')) ?? sounds[0];
+    if (heard && soundParts(sound).join(' ') === heard.join(' ')) return { grapheme, sound, outcome: 'right' };
+    return heard ? { grapheme, sound, outcome: 'wrong', said: heard.join(' ') } : { grapheme, sound, outcome: 'left out' };
+  });
+  return named > 0 && sounded > 0 ? { units: laid, added: [], patterns: ['letter name'] } : null;
 }
 
 interface Spoken {
@@ -217,6 +238,8 @@ function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit
     }
     // *gin* for *grin*: a word by chance, its consonants as the target has them
     else if (plain && known?.segmentations.some((cut) => sameVowels(cut.units, plain))) offer(plain, CHANCE_WORD, false);
+    const alike = known ? null : likeTarget(lexicon, spelling, target);
+    if (alike) offer(alike, 0, false);
     if (!known)
       guessSegmentations(lexicon, spelling, 3).forEach((cut, k) =>
         offer(
@@ -234,6 +257,25 @@ function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit
     }
   }
   return out.length > 0 ? out : [{ sounds: [], apart: false, doubt: 0, word: false }];
+}
+
+/** No word, and all but a letter or two stand as in the target: those are read as the target reads them (*tadle* for *table*). */
+function likeTarget(lexicon: Lexicon, spelling: string, target: readonly SegmentUnit[]): string[] | null {
+  if (spelling.length !== target.reduce((sum, u) => Math.max(sum, ...u.letters), 0) + 1) return null;
+  let astray = 0;
+  const sounds: string[] = [];
+  for (const { grapheme, sound, letters } of target) {
+    const typed = letters.map((at) => spelling[at]!).join('');
+    if (typed === grapheme.replace('_', '')) {
+      sounds.push(sound);
+      continue;
+    }
+    const own = grapheme.length === 1 ? tokenSounds(lexicon, typed)[0] : undefined;
+    if (!own) return null;
+    astray += 1;
+    sounds.push(...own);
+  }
+  return astray <= 2 && astray < target.length - 1 ? sounds : null;
 }
 
 function sameVowels(units: readonly SegmentUnit[], plain: readonly string[]): boolean {
@@ -300,6 +342,8 @@ function lay(units: readonly SegmentUnit[], { sounds: said, word }: Spoken, acce
     if (sound === 'r' && heard === 'er') return true;
     // whether *cough* and *lost* have the vowel of *hot* is a matter of accent
     if (sound === 'aw' && heard === 'o' && /^(o|ou|a|au)$/.test(units[unit]!.grapheme)) return true;
+    // a weak vowel decides nothing, whichever word the letters happen to make
+    if (several && sound === 'uh' && SHORT.has(heard)) return true;
     return !word && several && (fullyVoiced(sound, heard) || (sound === 'i' && heard === 'e' && units[unit]!.grapheme === 'e'));
   };
   const [n, m] = [flat.length, said.length];
@@ -543,6 +587,8 @@ function namesOf(lexicon: Lexicon, unit: ResponseUnit): Pattern[] {
   if (otherSound(lexicon, unit)) return ['other sound of grapheme'];
   if (grapheme.length === 1 && LETTER_NAMES[grapheme]?.sounds.some((name) => name.join(' ') === said)) return ['letter name'];
   const heard = said.split(' ');
+  const halves = soundParts(sound);
+  if (!vowel && halves.length === 2 && heard.length === 1 && halves.includes(heard[0]!)) return ['sound left out'];
   if (vowel && heard.some((s) => isVowelSound(s))) return ['vowel swapped'];
   return vowel === heard.some((s) => isVowelSound(s)) ? ['consonant swapped'] : [];
 }

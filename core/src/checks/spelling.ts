@@ -7,7 +7,7 @@
 import { CoreError } from '../errors.js';
 import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
 import { LONGEST_WORD, normaliseWord, segment } from '../phonics/segment.js';
-import { soundDistance } from '../phonics/sound-distance.js';
+import { sameSound, soundDistance } from '../phonics/sound-distance.js';
 import { isVowelSound, soundParts } from '../phonics/sounds.js';
 import { baseAndEnding, shareOfGrapheme } from '../phonics/word-parts.js';
 
@@ -19,7 +19,8 @@ export interface SpellingUnit {
   /** The letters written for it, empty where none. */
   written: string;
 }
-export type SpellingPattern = Exclude<SpellingOutcome, 'right'> | 'letter added' | 'ending left out' | 'ending joined wrongly';
+export type SpellingPattern =
+  Exclude<SpellingOutcome, 'right'> | 'letter added' | 'ending left out' | 'ending joined wrongly' | 'apostrophe left out';
 export interface SpellingAnalysis {
   right: boolean;
   units: SpellingUnit[];
@@ -42,6 +43,9 @@ const COST = {
 /** Letters taken for one another when turned round or over. */
 const TURNED: Record<string, string> = { b: 'dp', d: 'bq', p: 'qb', q: 'pgd', m: 'w', w: 'm', n: 'u', u: 'n', f: 't', t: 'f', g: 'q' };
 const LONGEST_RUN = 4;
+const SHORT_VOWELS = new Set(['a', 'e', 'i', 'o', 'u']);
+/** Letters that say another sound before e, i and y only: *gump* is no *jump*. */
+const SOFT: Record<string, string> = { c: 's', g: 'j' };
 /** A pair met less often than this among the lexicon's words is no way to spell a sound. */
 const RARE = 12;
 /** Nor is one that its letters stand for this seldom: *ch* for the sound of *sh* is another sound, whatever *chef* does. */
@@ -59,7 +63,15 @@ interface Slot {
  * @throws CoreError `bad-input` for no target or one that cannot be cut, `too-long` beyond 45 letters.
  * @example analyseSpelling(lexicon, { target: 'rain', written: 'ran' }).units[1].outcome // 'wrong grapheme'
  */
-export function analyseSpelling(lexicon: Lexicon, request: { target: string; written: string }): SpellingAnalysis {
+export function analyseSpelling(
+  lexicon: Lexicon,
+  request: {
+    target: string;
+    written: string;
+    /** Mergers of the school's accent, as in ACCENT_MERGERS: where *pin* and *pen* sound alike, either letter spells them. */
+    accent?: string;
+  },
+): SpellingAnalysis {
   const target = normaliseWord(request.target.trim());
   const written = normaliseWord(request.written.trim()).replace(/[^\p{L}']/gu, '');
   if (target === '') throw new CoreError('bad-input', 'target', 'There is no target.');
@@ -67,7 +79,7 @@ export function analyseSpelling(lexicon: Lexicon, request: { target: string; wri
     throw new CoreError('too-long', 'written', `At most ${LONGEST_WORD} letters are laid.`);
   const cuts = segment(lexicon, target);
   if (cuts.length === 0) throw new CoreError('bad-input', 'target', `"${request.target}" cannot be cut into sounds.`);
-  const laid = cuts.map((cut) => lay(lexicon, cut.units, written)).reduce((a, b) => (b.cost < a.cost - 1e-9 ? b : a));
+  const laid = cuts.map((cut) => lay(lexicon, cut.units, written, request.accent ?? '')).reduce((a, b) => (b.cost < a.cost - 1e-9 ? b : a));
   return named(lexicon, target, written, laid);
 }
 
@@ -77,8 +89,11 @@ interface Laid {
   readonly cost: number;
 }
 
-function lay(lexicon: Lexicon, units: readonly SegmentUnit[], written: string): Laid {
+function lay(lexicon: Lexicon, units: readonly SegmentUnit[], written: string, accent: string): Laid {
   const slots = slotsOf(units);
+  const firstVowel = units.findIndex((u) => isVowelSound(u.sound));
+  const spells = (k: number) => (run: string, next: string) =>
+    spellsHere(lexicon, run, units[k]!.sound, { next, accent, stressed: k === firstVowel });
   const [n, m] = [slots.length, written.length];
   const cost = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(Infinity));
   const take = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(0));
@@ -94,7 +109,10 @@ function lay(lexicon: Lexicon, units: readonly SegmentUnit[], written: string): 
       }
       if (i < n)
         for (let run = 0; run <= LONGEST_RUN && j + run <= m; run += 1) {
-          const value = runCost(lexicon, slots[i]!, units[slots[i]!.unit]!, written.slice(j, j + run)) + cost[i + 1]![j + run]!;
+          const value =
+            runCost(lexicon, slots[i]!, units[slots[i]!.unit]!, written.slice(j, j + run), (text) =>
+              spells(slots[i]!.unit)(text, written[j + run] ?? ''),
+            ) + cost[i + 1]![j + run]!;
           if (value < best - 1e-9) {
             best = value;
             chosen = run;
@@ -104,6 +122,7 @@ function lay(lexicon: Lexicon, units: readonly SegmentUnit[], written: string): 
       take[i]![j] = chosen;
     }
   const runs = slots.map(() => '');
+  const nexts = slots.map(() => '');
   const added: string[] = [];
   for (let i = 0, j = 0; i < n || j < m;) {
     const run = take[i]![j]!;
@@ -114,14 +133,17 @@ function lay(lexicon: Lexicon, units: readonly SegmentUnit[], written: string): 
     }
     runs[i] = written.slice(j, j + run);
     j += run;
+    nexts[i] = written[j] ?? '';
     i += 1;
   }
+  const silent = silentE(lexicon, slots, units, runs);
   return {
     units: units.map((unit, k) =>
       judged(
         lexicon,
         unit,
         slots.flatMap((s, at) => (s.unit === k ? [runs[at]!] : [])),
+        (run) => run === silent[k] || spells(k)(run, nexts[slots.findIndex((s) => s.unit === k)]!),
       ),
     ),
     added,
@@ -143,13 +165,13 @@ function slotsOf(units: readonly SegmentUnit[]): Slot[] {
     .sort((a, b) => a.at - b.at);
 }
 
-function runCost(lexicon: Lexicon, slot: Slot, unit: SegmentUnit, run: string): number {
+function runCost(lexicon: Lexicon, slot: Slot, unit: SegmentUnit, run: string, spells: (run: string) => boolean): number {
   if (run === slot.letters) return 0;
   if (slot.half === 'last') return run === '' ? COST.partOfSplit : Infinity;
   if (run === '') return COST.leftOut;
   if (isTurned(slot.letters, run)) return COST.turned;
   if (run.length > 1 && sameLetters(run, slot.letters)) return COST.swappedInside;
-  if (spellsSound(lexicon, run, unit.sound)) return COST.otherGrapheme;
+  if (spells(run)) return COST.otherGrapheme;
   const heard = soundOf(lexicon, run);
   if (heard === undefined) return COST.nothing + 0.35 * Math.abs(run.length - slot.letters.length);
   const apart = isVowelSound(heard) === isVowelSound(unit.sound) ? Math.min(1, 0.5 * soundDistance(heard, unit.sound)) : 0.9;
@@ -157,7 +179,40 @@ function runCost(lexicon: Lexicon, slot: Slot, unit: SegmentUnit, run: string): 
   return COST.wrong + 0.3 * apart + 0.12 * (run.length - 1) - (slot.letters.includes(run) ? 0.12 : 0);
 }
 
-function judged(lexicon: Lexicon, unit: SegmentUnit, runs: readonly string[]): SpellingUnit {
+/**
+ * A vowel written round the consonant after it, as in *cote* for *coat*: the vowel gets its e back from the run in which it
+ * was laid, and the consonant is as it was. Returns the split spelling by unit.
+ */
+function silentE(lexicon: Lexicon, slots: readonly Slot[], units: readonly SegmentUnit[], runs: string[]): Record<number, string> {
+  const last = slots.length - 1;
+  const before = last - 1;
+  const [vowel, consonant] = [slots[before], slots[last]];
+  if (!vowel || !consonant || vowel.half || consonant.half || !/^[aeiou]$/.test(runs[before]!) || !/^[^aeiou]+e$/.test(runs[last]!))
+    return {};
+  if (`${consonant.letters}e` !== runs[last]) return {};
+  const split = `${runs[before]!}_e`;
+  if (!isVowelSound(units[vowel.unit]!.sound) || !spellsSound(lexicon, split, units[vowel.unit]!.sound)) return {};
+  runs[before] = split;
+  runs[last] = runs[last]!.slice(0, -1);
+  return { [vowel.unit]: split };
+}
+
+/**
+ * Whether a run spells a sound where it stands. One short vowel letter for another is another sound, however some word
+ * has it (*pretty*, *son*), save in a weak syllable or where the accent hears no difference.
+ */
+function spellsHere(
+  lexicon: Lexicon,
+  run: string,
+  sound: string,
+  { next, accent, stressed }: { next: string; accent: string; stressed: boolean },
+): boolean {
+  if (stressed && SHORT_VOWELS.has(run) && SHORT_VOWELS.has(sound)) return sameSound(run, sound, accent);
+  if (SOFT[run] === sound && !/[eiy]/.test(next)) return false;
+  return spellsSound(lexicon, run, sound);
+}
+
+function judged(lexicon: Lexicon, unit: SegmentUnit, runs: readonly string[], spells: (run: string) => boolean): SpellingUnit {
   const { grapheme, sound } = unit;
   const whole = grapheme.split('_');
   const written = runs.join(runs.length > 1 && runs[1] !== '' ? '_' : '');
@@ -166,16 +221,12 @@ function judged(lexicon: Lexicon, unit: SegmentUnit, runs: readonly string[]): S
   if (runs[0] === '') return of('left out');
   const first = runs[0]!;
   if (whole.length > 1)
-    return of(
-      first === whole[0] || spellsSound(lexicon, first, sound)
-        ? 'wrong grapheme'
-        : isTurned(whole[0]!, first)
-          ? 'turned round'
-          : 'wrong sound',
-    );
+    return of(first === whole[0] || spells(first) ? 'wrong grapheme' : isTurned(whole[0]!, first) ? 'turned round' : 'wrong sound');
   if (isTurned(grapheme, first)) return of('turned round');
   if (first.length > 1 && sameLetters(first, grapheme)) return of('order changed');
-  return of(spellsSound(lexicon, first, sound) ? 'wrong grapheme' : 'wrong sound');
+  // q alone is qu without its habit; k for x is half of it
+  if (grapheme === 'qu' && first === 'q') return of('wrong grapheme');
+  return of(spells(first) ? 'wrong grapheme' : 'wrong sound');
 }
 
 function named(lexicon: Lexicon, target: string, written: string, laid: Laid): SpellingAnalysis {
@@ -191,13 +242,13 @@ function named(lexicon: Lexicon, target: string, written: string, laid: Laid): S
     name('ending left out');
     return { right, units, added, patterns };
   }
-  // a base kept whole before its ending, where it should have changed: *hoping* for *hopping*
-  if (
-    parts &&
-    parts.change !== 'none' &&
-    [`${parts.base}${parts.ending}`, `${parts.base.replace(/e$/, '')}${parts.ending}`].includes(written)
-  ) {
+  // a base that should have changed before its ending and did not, or the other way round: *hoping* for *hopping*, *crys*
+  if (parts && joinings(parts.base, parts.ending).has(written)) {
     name('ending joined wrongly');
+    return { right, units, added, patterns };
+  }
+  if (target.includes("'") && written === target.replace(/'/g, '')) {
+    name('apostrophe left out');
     return { right, units, added, patterns };
   }
   if (written !== '' && sameLetters(written, target)) {
@@ -209,8 +260,32 @@ function named(lexicon: Lexicon, target: string, written: string, laid: Laid): S
   }
   for (const outcome of ['turned round', 'order changed', 'left out', 'wrong sound', 'wrong grapheme'] as const)
     if (units.some((u) => u.outcome === outcome)) name(outcome);
+  // half of a joined sound: *fok* for *fox*
+  if (
+    units.some(
+      (u) =>
+        u.outcome === 'wrong sound' &&
+        soundParts(u.sound).length === 2 &&
+        soundParts(u.sound).some((part) => spellsSound(lexicon, u.written, part)),
+    )
+  )
+    patterns.unshift(...(patterns.includes('left out') ? [] : (['left out'] as const)));
   if (added.length > 0) name('letter added');
   return { right, units, added, patterns };
+}
+
+/** Every way to join an ending to a base by one of the changes that are taught, right or not. */
+function joinings(base: string, ending: string): ReadonlySet<string> {
+  const stems = [
+    base,
+    base + base.at(-1)!,
+    base.replace(/e$/, ''),
+    base.replace(/(.)e$/, '$1$1'),
+    base.replace(/y$/, 'i'),
+    base.replace(/y$/, 'ie'),
+  ];
+  const endings = ending === 's' || ending === 'es' ? ['s', 'es'] : [ending];
+  return new Set(stems.flatMap((stem) => endings.map((e) => stem + e)));
 }
 
 const sameLetters = (a: string, b: string): boolean =>
@@ -275,7 +350,8 @@ const lettersOnly = (text: string): string => normaliseWord(text).replace(/[^\p{
  * @throws CoreError `bad-input` for a sentence without words.
  * @example analyseSentence(lexicon, { target: 'The cat sat.', written: 'the cat sta' }).stop // false
  */
-export function analyseSentence(lexicon: Lexicon, request: { target: string; written: string }): SentenceAnalysis {
+export function analyseSentence(lexicon: Lexicon, request: { target: string; written: string; accent?: string }): SentenceAnalysis {
+  const { accent = '' } = request;
   const said = request.target
     .trim()
     .split(/\s+/)
@@ -324,11 +400,11 @@ export function analyseSentence(lexicon: Lexicon, request: { target: string; wri
       spaces.missing += 1;
       const [first, second] = [lettersOnly(said[i]!), lettersOnly(said[i + 1]!)];
       const cut = bestCut(first, second, written);
-      words.push(word(lexicon, first, written.slice(0, cut)), word(lexicon, second, written.slice(cut)));
+      words.push(word(lexicon, first, written.slice(0, cut), accent), word(lexicon, second, written.slice(cut), accent));
     } else if (move.said === 0) words.push({ target: null, written });
     else {
       if (move.put === 2) spaces.extra += 1;
-      words.push(word(lexicon, lettersOnly(said[i]!), move.put === 0 ? null : written));
+      words.push(word(lexicon, lettersOnly(said[i]!), move.put === 0 ? null : written, accent));
     }
     i += move.said;
     j += move.put;
@@ -356,8 +432,8 @@ export function analyseSentence(lexicon: Lexicon, request: { target: string; wri
   };
 }
 
-function word(lexicon: Lexicon, target: string, written: string | null): SentenceWord {
-  return written === null ? { target, written } : { target, written, analysis: analyseSpelling(lexicon, { target, written }) };
+function word(lexicon: Lexicon, target: string, written: string | null, accent: string): SentenceWord {
+  return written === null ? { target, written } : { target, written, analysis: analyseSpelling(lexicon, { target, written, accent }) };
 }
 
 function bestCut(first: string, second: string, run: string): number {

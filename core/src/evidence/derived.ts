@@ -40,7 +40,8 @@ export function derive(lexicon: Lexicon, observations: readonly Observation[], o
     pairs.push(observation);
     const { kind, item } = observation;
     if (item !== undefined && observation.gpc === undefined && (READ.has(kind) || kind === 'spelling')) {
-      const found = kind === 'spelling' ? spelled(lexicon, observation) : read(lexicon, observation, options.accent ?? '');
+      const found =
+        kind === 'spelling' ? spelled(lexicon, observation, options.accent ?? '') : read(lexicon, observation, options.accent ?? '');
       found.pairs.forEach(({ gpc, right, said }, k) =>
         pairs.push({
           ...withoutSkill(observation),
@@ -145,17 +146,24 @@ function heardDifficulty(lexicon: Lexicon, item: string): number {
   return wordDifficulty(unitsOf(lexicon, item));
 }
 
-function spelled(lexicon: Lexicon, observation: Observation): Found {
+function spelled(lexicon: Lexicon, observation: Observation, accent: string): Found {
   const target = observation.item!;
   const written = RIGHT.has(observation.outcome) && !observation.said ? target : (observation.said ?? '');
   const sentence = /\s/.test(target.trim());
   let laid: { target: string; analysis: SpellingAnalysis }[] = [];
   try {
     laid = sentence
-      ? analyseSentence(lexicon, { target, written }).words.flatMap((w) =>
+      ? analyseSentence(lexicon, { target, written, accent }).words.flatMap((w) =>
           w.target && w.analysis ? [{ target: w.target, analysis: w.analysis }] : [],
         )
-      : [{ target, analysis: laidOnce(lexicon, `spelled ${target} ${written}`, () => analyseSpelling(lexicon, { target, written })) }];
+      : [
+          {
+            target,
+            analysis: laidOnce(lexicon, `spelled ${target} ${written} ${accent}`, () =>
+              analyseSpelling(lexicon, { target, written, accent }),
+            ),
+          },
+        ];
   } catch {
     laid = [];
   }

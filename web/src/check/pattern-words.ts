@@ -31,4 +31,5 @@ export const SPELLING_WORDS: Record<SpellingPattern, string> = {
   'letter added': 'letter too many',
   'ending left out': 'ending left out',
   'ending joined wrongly': 'ending joined wrongly',
+  'apostrophe left out': 'apostrophe left out',
 };
