@@ -100,6 +100,16 @@ describe('the estimate', () => {
     expect(three({ fromMemory: true })).toBeLessThan(three({}));
   });
 
+  it('of two corrections of one mark the last counts, once', () => {
+    const slip = seen('wrong', 1);
+    const one = seen('right', 2, { replaces: slip.id });
+    const other = seen('put right', 3, { replaces: slip.id });
+    expect(effective([slip, one, other])).toEqual([{ ...other, at: slip.at }]);
+    expect(judge([slip, one, other], 4)!.basedOn).toBe(1);
+    // the last taken back, the one before it stands
+    expect(effective([slip, one, other], new Set([other.id]))).toEqual([{ ...one, at: slip.at }]);
+  });
+
   it('what was replaced does not count', () => {
     const slip = seen('wrong', 1);
     const mended = seen('right', 1, { replaces: slip.id, ms: 900 });

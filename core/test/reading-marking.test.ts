@@ -107,6 +107,16 @@ describe('a marking', () => {
     expect(score).toMatchObject({ attempted: 9, errors: 2, correct: 7, selfCorrections: 1, wcpm: 42 });
     expect(scoreMarking(WORDS, marking, { selfCorrectionIsRight: false }).errors).toBe(3);
     expect(decidingMark(marking.marks, 1)!.kind).toBe('told');
+    // put right, then wrong again, is wrong; wrong and then put right is right
+    const again = (...kinds: ('self-correction' | 'substitution')[]) =>
+      scoreMarking(
+        WORDS,
+        foldMarking(
+          made([{ what: 'start' }, ...kinds.map((mark) => ({ what: 'mark' as const, word: 1, mark })), { what: 'last', word: 8 }]),
+        ),
+      );
+    expect(again('self-correction', 'substitution')).toMatchObject({ errors: 1, selfCorrections: 0 });
+    expect(again('substitution', 'self-correction')).toMatchObject({ errors: 0, selfCorrections: 1 });
     expect(lastWordOf(foldMarking(made([{ what: 'start' }])))).toBe(-1);
     expect(scoreMarking(WORDS, foldMarking(made([{ what: 'start' }]))).wcpm).toBeNull();
   });

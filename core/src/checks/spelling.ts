@@ -140,7 +140,6 @@ function lay(lexicon: Lexicon, units: readonly SegmentUnit[], written: string, a
   return {
     units: units.map((unit, k) =>
       judged(
-        lexicon,
         unit,
         slots.flatMap((s, at) => (s.unit === k ? [runs[at]!] : [])),
         (run) => run === silent[k] || spells(k)(run, nexts[slots.findIndex((s) => s.unit === k)]!),
@@ -212,7 +211,7 @@ function spellsHere(
   return spellsSound(lexicon, run, sound);
 }
 
-function judged(lexicon: Lexicon, unit: SegmentUnit, runs: readonly string[], spells: (run: string) => boolean): SpellingUnit {
+function judged(unit: SegmentUnit, runs: readonly string[], spells: (run: string) => boolean): SpellingUnit {
   const { grapheme, sound } = unit;
   const whole = grapheme.split('_');
   const written = runs.join(runs.length > 1 && runs[1] !== '' ? '_' : '');

@@ -56,7 +56,8 @@ export interface Observation {
 /**
  * The observations that count: each once however often it was sent, none that another replaces or that
  * was taken back, in the order they were made (time, then id). A correction stands at the time of what it
- * corrects: a mark put right a week later is still an answer given then.
+ * corrects: a mark put right a week later is still an answer given then. Of several corrections of one mark (from two
+ * devices, say) the last one made counts.
  */
 export function effective(observations: readonly Observation[], withdrawn: ReadonlySet<string> = new Set()): Observation[] {
   const byId = new Map<string, Observation>();
@@ -64,15 +65,23 @@ export function effective(observations: readonly Observation[], withdrawn: Reado
   const gone = new Set(withdrawn);
   for (const observation of byId.values())
     if (observation.replaces !== undefined && !withdrawn.has(observation.id)) gone.add(observation.replaces);
-  return [...byId.values()]
-    .filter((o) => !gone.has(o.id))
-    .map((o) => (o.replaces === undefined ? o : { ...o, at: firstMarked(o, byId) }))
+  const kept = new Map<string, Observation>();
+  for (const observation of byId.values()) {
+    if (gone.has(observation.id)) continue;
+    const first = firstMarked(observation, byId);
+    // what is corrected may not have arrived yet
+    const id = first.replaces ?? first.id;
+    const other = kept.get(id);
+    if (!other || other.at < observation.at || (other.at === observation.at && other.id < observation.id)) kept.set(id, observation);
+  }
+  return [...kept.values()]
+    .map((o) => (o.replaces === undefined ? o : { ...o, at: firstMarked(o, byId).at }))
     .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
 }
 
-function firstMarked(observation: Observation, byId: ReadonlyMap<string, Observation>): string {
+function firstMarked(observation: Observation, byId: ReadonlyMap<string, Observation>): Observation {
   let first = observation;
   for (let steps = 0; first.replaces !== undefined && byId.has(first.replaces) && steps < byId.size; steps += 1)
     first = byId.get(first.replaces)!;
-  return first.at;
+  return first;
 }

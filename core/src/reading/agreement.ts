@@ -1,6 +1,7 @@
 /** How far two markings of one reading agree, word by word. */
 import { CoreError } from '../errors.js';
-import { decidingMark, lastWordOf, type Marking } from './marking.js';
+import { lastWordOf, type Marking } from './marking.js';
+import { decidingMark } from './score-reading.js';
 import type { ReadingMark } from './score-reading.js';
 
 /** How a word was judged: right, or the kind of mark that decides; `not reached` after the last word. */

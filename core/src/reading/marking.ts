@@ -228,17 +228,6 @@ export function scoreMarking(words: readonly string[], marking: Marking, setting
   return scoreReading({ words, marks, seconds: secondsOf(marking, now), lastWord, ...(settings ? { settings } : {}) });
 }
 
-const DECIDES: readonly ReadingMark['kind'][] = ['accent', 'self-correction', 'told', 'omission', 'substitution'];
-/** The mark that decides how a word was read; undefined for a word without such a mark: it was read right. */
-export function decidingMark<M extends ReadingMark>(marks: readonly M[], word: number): M | undefined {
-  const own = marks.filter((m) => m.word === word);
-  for (const kind of DECIDES) {
-    const found = own.findLast((m) => m.kind === kind);
-    if (found) return found;
-  }
-  return undefined;
-}
-
 /** Holds a step against the text it is about. @throws CoreError with the field that does not fit. */
 export function checkedStep(step: ReadingStep, text: { readonly words: number; readonly questions: number }): ReadingStep {
   const within = (value: number, field: string, most: number): void => {

@@ -4,7 +4,8 @@ import type { Observation, Outcome } from '../evidence/observation.js';
 import type { Lexicon } from '../phonics/lexicon.js';
 import { normaliseWord, segment } from '../phonics/segment.js';
 import { oddUnits } from '../phonics/word-parts.js';
-import { FLUENCY_PARTS, decidingMark, lastWordOf, scoreMarking, type Marking } from './marking.js';
+import { FLUENCY_PARTS, lastWordOf, scoreMarking, type Marking } from './marking.js';
+import { decidingMark } from './score-reading.js';
 import type { ReadingMark, ReadingSettings } from './score-reading.js';
 
 export interface ReadingRead {

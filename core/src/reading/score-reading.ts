@@ -36,12 +36,17 @@ export interface ReadingScore {
   byKind: Record<ReadingMark['kind'], number>;
 }
 
-/** Of several marks on one word, the first of these decides whether it was read. */
-const DECIDES: readonly ReadingMark['kind'][] = ['accent', 'self-correction', 'told', 'omission', 'substitution'];
+/** Marks that say whether a word was read; of several on one word the last one made decides. */
+const DECIDES: ReadonlySet<ReadingMark['kind']> = new Set(['accent', 'self-correction', 'told', 'omission', 'substitution']);
+
+/** The mark that says whether a word was read, if one does: the last made, so that put right and then wrong again is wrong. */
+export function decidingMark<M extends ReadingMark>(marks: readonly M[], word: number): M | undefined {
+  return marks.findLast((m) => m.word === word && DECIDES.has(m.kind));
+}
 
 /**
  * Scores a reading. Substitutions, omissions and words told are errors, one a word however many marks it
- * has; insertions, repetitions and hesitations are counted and take nothing off; a self-correction is right
+ * has, the last one deciding; insertions, repetitions and hesitations are counted and take nothing off; a self-correction is right
  * (setting); an accent mark is right, always. `lastWord` is the index of the last word attempted, -1 for none; a mark
  * after it is refused, since it would be about a word that was not read.
  * @throws CoreError with the field: `out-of-range` for a word that is not there, seconds below 0 or no number; `bad-input` for an unknown kind.
@@ -60,7 +65,7 @@ export function scoreReading(reading: {
   if (!Number.isInteger(lastWord) || lastWord < -1 || lastWord >= words.length)
     throw new CoreError('out-of-range', 'lastWord', `The last word is one of the ${words.length} words, or -1 where none was read.`);
   const byKind = Object.fromEntries(READING_MARK_KINDS.map((kind) => [kind, 0])) as ReadingScore['byKind'];
-  const onWord = new Map<number, Set<ReadingMark['kind']>>();
+  const onWord = new Map<number, ReadingMark['kind']>();
   marks.forEach((mark, k) => {
     if (!READING_MARK_KINDS.includes(mark.kind))
       throw new CoreError('bad-input', `marks.${k}.kind`, `"${String(mark.kind)}" is no kind of mark.`);
@@ -69,19 +74,16 @@ export function scoreReading(reading: {
     if (!Number.isInteger(mark.word) || mark.word < 0 || mark.word > most)
       throw new CoreError('out-of-range', `marks.${k}.word`, `The mark is on word ${String(mark.word)}, which was not attempted.`);
     byKind[mark.kind] += 1;
-    const kinds = onWord.get(mark.word) ?? new Set();
-    kinds.add(mark.kind);
-    onWord.set(mark.word, kinds);
+    if (DECIDES.has(mark.kind)) onWord.set(mark.word, mark.kind);
   });
   const attempted = lastWord + 1;
   let errors = 0;
   let selfCorrections = 0;
-  for (const kinds of onWord.values()) {
-    const deciding = DECIDES.find((kind) => kinds.has(kind));
+  for (const deciding of onWord.values()) {
     if (deciding === 'self-correction') {
       selfCorrections += 1;
       if (settings.selfCorrectionIsRight === false) errors += 1;
-    } else if (deciding !== undefined && deciding !== 'accent') errors += 1;
+    } else if (deciding !== 'accent') errors += 1;
   }
   const correct = attempted - errors;
   return {

@@ -7,7 +7,7 @@ import type { Gpc, Lexicon, SegmentUnit } from '../phonics/lexicon.js';
 import { normaliseWord, segment } from '../phonics/segment.js';
 import { oddUnits } from '../phonics/word-parts.js';
 import { seedFrom } from '../random.js';
-import { decidingMark } from './marking.js';
+import { decidingMark } from './score-reading.js';
 import type { ReadingMark } from './score-reading.js';
 
 export interface WordToTeach {

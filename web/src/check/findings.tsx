@@ -47,13 +47,16 @@ export function LevelFindings({ check }: { check: LocalCheck }) {
   );
 }
 
+/** Checks in which a child reads a word aloud; elsewhere what was chosen is no misread word. */
+const READ_ALOUD: ReadonlySet<string> = new Set(['word', 'made-up word', 'irregular word']);
+
 /** The kinds of slip in words that were read, with the words they were in. */
 export function WordFindings({ check }: { check: LocalCheck }) {
   const { data: settings } = useData('settings');
   const said = check.marks.flatMap((m) => {
     const seen = counting(m);
     const { word, gpc } = itemOf(check, m.key);
-    return word && !gpc && seen.said && seen.outcome === 'wrong' && check.kind !== 'stretch' ? [{ target: word, said: seen.said }] : [];
+    return word && !gpc && seen.said && seen.outcome === 'wrong' && READ_ALOUD.has(check.kind) ? [{ target: word, said: seen.said }] : [];
   });
   const { value } = useCore(
     () =>

@@ -64,6 +64,9 @@ const DECISIONS: Record<Trend['decision'], string> = {
   'raise the aim': 'Raise the aim',
   'change the teaching': 'Change the teaching',
   'too few points': 'Too few readings to say',
+  'past the aim': 'Past the aim',
+  rising: 'No aim is set',
+  'no aim': 'No aim is set',
 };
 /** What the trend says, in a plain sentence, by the rule that decided. */
 export function decisionWords({ trend: t, points }: SeriesTrend, aim: boolean): { title: string; why: string } {
@@ -75,17 +78,17 @@ export function decisionWords({ trend: t, points }: SeriesTrend, aim: boolean): 
       why: `There are ${points.length} first readings that count; the rule needs ${TREND_NEEDS.points} over at least three weeks.`,
     };
   const rests = `Over ${points.length} first readings: ${slope}.`;
-  if (!aim)
+  if (t.decision === 'rising' || t.decision === 'no aim')
     return {
-      title: t.decision === 'change the teaching' ? title : 'No aim is set',
-      why:
-        t.decision === 'change the teaching'
-          ? `${rests} That is surely not rising.`
-          : `${rests} With an aim for this year (Team), it can be said whether that is enough.`,
+      title,
+      why: `${rests} ${t.decision === 'rising' ? 'That is rising; with an aim for this year (Team)' : 'Whether that rises cannot be told yet; with an aim for this year (Team)'}, it can be said whether it is enough.`,
     };
-  if (t.decision === 'on course') return { title, why: `${rests} Neither surely above nor surely below the aim line.` };
+  if (t.decision === 'change the teaching' && !aim) return { title, why: `${rests} That is surely not rising.` };
+  if (t.decision === 'past the aim') return { title, why: `${rests} The aim lies below where the readings began: set a higher one.` };
+  if (t.decision === 'on course')
+    return { title, why: `${rests} Carried on to the day of the aim, that neither surely reaches it nor surely falls short.` };
   return {
     title,
-    why: `${rests} ${t.decision === 'raise the aim' ? 'Surely steeper than the aim line, or the newest four all above it.' : 'Surely flatter than the aim line, or the newest four all below it. Look first at what is taught and how often.'}`,
+    why: `${rests} ${t.decision === 'raise the aim' ? 'Carried on to the day of the aim, that surely passes it.' : 'Carried on to the day of the aim, that surely falls short of it. Look first at what is taught and how often.'}`,
   };
 }
