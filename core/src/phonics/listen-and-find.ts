@@ -59,8 +59,11 @@ export function listenAndFind(lexicon: Lexicon, request: { target: string; taugh
   if (options.length < 4)
     throw new CoreError('no-candidates', 'taught', `Too little is taught yet for three words like "${request.target}".`);
   const madeUp = options.slice(1).filter((word) => !lexicon.peek(word)?.book);
-  return { options, contrast, madeUp, order: shuffled([0, 1, 2, 3], random) };
+  return { options: options.map(shown), contrast, madeUp, order: shuffled([0, 1, 2, 3], random) };
 }
+
+/** As a child sees it: the word I is a capital. */
+const shown = (word: string): string => (word === 'i' ? 'I' : word);
 
 /** Words that differ at one unit, in its sound: likely mix-ups and common words first, then made-up ones. */
 function optionsAt(
