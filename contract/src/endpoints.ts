@@ -1,5 +1,6 @@
 /** Every operation the server offers, used by the server to validate and by the web to call. */
 import { z } from 'zod';
+import { OBSERVATION_KINDS } from '@sapling/core';
 import type { Endpoint } from './endpoint.js';
 import {
   checkState,
@@ -118,6 +119,14 @@ const paperQuery = z.object({
   names: z.enum(['full', 'initials']).optional(),
 });
 
+const trustPart = z.object({
+  answers: z.number().int(),
+  loss: z.number(),
+  plain: z.number(),
+  /** Share that was said to come right, and that did. */
+  said: z.number(),
+  right: z.number(),
+});
 export const endpoints = {
   health: define('GET', '/api/health', { response: z.object({ ok: z.literal(true), version: z.string(), database: z.literal('up') }) }),
   authState: define('GET', '/api/auth/state', {
@@ -345,6 +354,20 @@ export const endpoints = {
       lookedAt: instant.nullable(),
       /** Children not checked for longest. */
       due: z.array(z.object({ childId: id, name: z.string(), lastCheck: instant.nullable() })),
+    }),
+  }),
+  /** How well the judgement foretold the answers that were given here, answer by answer, beside a plain rule. */
+  trust: define('GET', '/api/progress/trust', {
+    query: z.object({}),
+    response: z.object({
+      answers: z.number().int(),
+      /** Mean surprise at an answer (log loss), of the judgement and of the share of the last five; null without answers. */
+      loss: z.number().nullable(),
+      plain: z.number().nullable(),
+      /** Answers by the chance that was said, in tenths: how many came right. */
+      bins: z.array(z.object({ said: z.number(), right: z.number(), answers: z.number().int() })),
+      kinds: z.array(trustPart.extend({ kind: z.enum(OBSERVATION_KINDS) })),
+      adults: z.array(trustPart.extend({ id: id.nullable(), name: z.string() })),
     }),
   }),
   progress: define('GET', '/api/progress', {

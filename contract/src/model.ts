@@ -46,10 +46,16 @@ export const pairState = z.object({
   high: z.number(),
   basedOn: z.number().int(),
   lastSeen: instant.nullable(),
+  /** How likely it is that the child knows it; counting pairs adds these up. */
+  known: z.number(),
+  /** Known, and seldom at once. */
+  slow: z.boolean(),
+  /** Secure when last seen; only time has gone since. */
+  due: z.boolean(),
 });
 export type PairStateRow = z.infer<typeof pairState>;
 
-export const strandState = pairState.omit({ gpc: true }).extend({ strand: z.enum(STRANDS) });
+export const strandState = pairState.omit({ gpc: true, known: true, slow: true, due: true }).extend({ strand: z.enum(STRANDS) });
 export type StrandStateRow = z.infer<typeof strandState>;
 
 export const child = z.object({

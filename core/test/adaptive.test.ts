@@ -50,7 +50,12 @@ describe('the quick check', () => {
         if (child.knows.has(gpc)) entry.known += 1;
         bins.set(bin, entry);
       }
-    for (const { p, known } of bins.values()) if (p.length >= 60) expect(Math.abs(known / p.length - mean(p))).toBeLessThan(0.12);
+    // these children are sharper than those the model was fitted on, so it may be less sure than it could be, never surer
+    for (const { p, known } of bins.values()) {
+      if (p.length < 60) continue;
+      const [said, was] = [mean(p), known / p.length];
+      expect(said >= 0.5 ? said - was : was - said).toBeLessThan(0.08);
+    }
   });
   it('comes out the same from the same observations, in any order they arrive', () => {
     const { taught, observations } = checks[3]!;
@@ -161,10 +166,10 @@ describe('what earlier checks said', () => {
   it('counts for less with time: an old check moves what is believed less than a new one', () => {
     const seed = seeds[0]!;
     const asked = taught[taught.length >> 1]!;
-    const wrong = (daysAgo: number): Observation => ({ ...earlier(seed, daysAgo).before[0]!, gpc: asked, outcome: 'wrong' });
+    const right = (daysAgo: number): Observation => ({ ...earlier(seed, daysAgo).before[0]!, gpc: asked, outcome: 'right' });
     const newest: Observation = { ...answer(drawTrueChild(taught, seed), taught[0]!, START, seeded(1)), gpc: taught[0]!, outcome: 'right' };
-    const p = (daysAgo: number): number => believe(taught, [wrong(daysAgo), newest]).pairs.find((pair) => pair.gpc === asked)!.p;
-    expect(p(1)).toBeLessThan(p(60));
-    expect(p(60)).toBeLessThan(p(300));
+    const p = (daysAgo: number): number => believe(taught, [right(daysAgo), newest]).pairs.find((pair) => pair.gpc === asked)!.p;
+    expect(p(1)).toBeGreaterThan(p(60));
+    expect(p(60)).toBeGreaterThan(p(300));
   });
 });

@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demoSchool } from '@sapling/data';
-import { effective, estimate, OUTCOMES, OBSERVATION_KINDS, stateOf, type Observation, type Outcome } from '../src/index.js';
+import { demoSchool, TEACHING_ORDERS } from '@sapling/data';
+import {
+  allGpcs,
+  changeBetween,
+  effective,
+  estimate,
+  OUTCOMES,
+  OBSERVATION_KINDS,
+  stateOf,
+  type Observation,
+  type Outcome,
+} from '../src/index.js';
 
 const DAY = 86_400_000;
 const START = Date.parse('2026-09-01T09:00:00Z');
@@ -130,6 +140,98 @@ describe('the estimate', () => {
   });
 });
 
+describe('what the estimate says of kinds of children', () => {
+  const PAIRS = allGpcs(TEACHING_ORDERS[0]!).slice(0, 40);
+  const check = (right: (k: number) => boolean, days: number, change: Partial<Observation> = {}): Observation[] =>
+    PAIRS.map((gpc, k) => seen(right(k) ? 'right' : 'wrong', days + k / 20_000, { gpc, ms: 1300, ...change }));
+  const states = (list: Observation[], days: number) => {
+    const found = [...estimate(list, { asOf: at(days) }).values()];
+    return {
+      found,
+      count: (state: string): number => found.filter((e) => e.state === state).length,
+    };
+  };
+
+  it('one full check names gaps: who misses 30 of 40 has 30, who misses one has none', () => {
+    expect(
+      states(
+        check((k) => k < 10, 0),
+        1,
+      ).count('gap'),
+    ).toBe(30);
+    expect(
+      states(
+        check((k) => k % 4 === 0, 0),
+        1,
+      ).count('gap'),
+    ).toBe(30);
+    for (let slip = 0; slip < 40; slip += 5)
+      expect(
+        states(
+          check((k) => k !== slip, 0),
+          1,
+        ).count('gap'),
+      ).toBe(0);
+  });
+
+  it('time alone names nobody better: gaps stay gaps, and what was secure is due, no gap', () => {
+    const gaps = check(() => false, 0);
+    const known = [0, 7, 14].flatMap((d) => check(() => true, d));
+    const before = estimate(gaps, { asOf: at(1) });
+    for (const days of [14, 60, 120, 365]) {
+      const later = estimate(gaps, { asOf: at(days) });
+      for (const [gpc, e] of later) {
+        expect(e.p).toBeLessThanOrEqual(before.get(gpc)!.p + 1e-9);
+        expect(e.state).toBe('gap');
+      }
+      for (const e of states(known, 14 + days).found) expect(e.state === 'secure' || (e.due && e.state === 'wobbly')).toBe(true);
+    }
+    expect(states(known, 400).found.some((e) => e.due)).toBe(true);
+  });
+
+  it('two rights in one sitting are not secure; on two days they may be', () => {
+    const twice = (days: number): Observation[] => [0, days].flatMap((d) => check(() => true, d));
+    expect(states(twice(0.02), 1).count('secure')).toBe(0);
+    expect(states(twice(7), 8).count('secure')).toBeGreaterThan(35);
+  });
+
+  it('a slow right answer is right: all right but slow is known, and slow pairs are named', () => {
+    const slowly = [0, 7].flatMap((d) => check(() => true, d, { ms: 3600 }));
+    for (const e of states(slowly, 8).found) expect(e.known).toBeGreaterThan(0.8);
+    const eight = [0, 7, 14].flatMap((d) => check(() => true, d).map((o, k) => (k < 8 ? { ...o, ms: 5200 } : o)));
+    const found = estimate(eight, { asOf: at(15) });
+    expect(PAIRS.filter((gpc) => found.get(gpc)!.slow)).toEqual(PAIRS.slice(0, 8));
+    for (const e of found.values()) expect(e.known).toBeGreaterThan(0.7);
+  });
+
+  it('refuses a kind or an outcome it does not know, and leaves out what is dated far ahead', () => {
+    expect(() => estimate([seen('right', 1, { kind: 'guess' as never })], { asOf: at(2) })).toThrow(/no kind of observation/);
+    expect(() => estimate([seen('nearly' as never, 1)], { asOf: at(2) })).toThrow(/no outcome/);
+    expect(estimate([seen('wrong', 1), seen('right', 40), seen('right', 50)], { asOf: at(2) }).get('ai:ay')!.basedOn).toBe(1);
+  });
+});
+
+describe('what changed', () => {
+  const line = (known: number[], basedOn: number) =>
+    known.map((p, k) => ({ gpc: `g${k}:s`, state: p > 0.9 ? ('secure' as const) : ('wobbly' as const), known: p, basedOn }));
+  it('compares what was looked at again, and says little only of what was open', () => {
+    const open = Array.from({ length: 10 }, () => 0.1);
+    expect(changeBetween(line(open, 1), line(open, 2)).says).toBe('little change');
+    expect(
+      changeBetween(
+        line(open, 1),
+        line(
+          open.map((_, k) => (k < 6 ? 0.9 : 0.1)),
+          2,
+        ),
+      ).says,
+    ).toBe('grew');
+    expect(changeBetween(line(open, 1), line(open, 1))).toMatchObject({ of: 0, says: 'not enough known' });
+    const ceiling = Array.from({ length: 20 }, (_, k) => (k < 19 ? 0.95 : 0.1));
+    expect(changeBetween(line(ceiling, 1), line(ceiling, 2)).says).toBe('near the ceiling');
+  });
+});
+
 describe('evidence that counts', () => {
   it('each id once, nothing withdrawn or replaced, in order of time', () => {
     fc.assert(
@@ -161,10 +263,10 @@ describe('against children whose truth is known', () => {
         school.observations.filter((o) => o.child === child.id),
         { asOf },
       );
-      return [...states].map(([gpc, e]) => ({ ...e, known: (truth.knownFrom.get(gpc) ?? Infinity) <= 5 }));
+      return [...states].map(([gpc, e]) => ({ ...e, knows: (truth.knownFrom.get(gpc) ?? Infinity) <= 5 }));
     });
   });
-  const share = (list: { known: boolean }[]): number => list.filter((r) => r.known).length / list.length;
+  const share = (list: { knows: boolean }[]): number => list.filter((r) => r.knows).length / list.length;
 
   it('says secure and gap rightly nearly always', () => {
     const secure = results.filter((r) => r.state === 'secure');
@@ -181,9 +283,9 @@ describe('against children whose truth is known', () => {
       [0.8, 0.95],
       [0.95, 1.01],
     ] as const) {
-      const bin = results.filter((r) => r.p >= from && r.p < to);
+      const bin = results.filter((r) => r.known >= from && r.known < to);
       expect(bin.length).toBeGreaterThan(100);
-      const said = bin.reduce((sum, r) => sum + r.p, 0) / bin.length;
+      const said = bin.reduce((sum, r) => sum + r.known, 0) / bin.length;
       expect(Math.abs(share(bin) - said)).toBeLessThan(0.1);
     }
   });

@@ -159,7 +159,7 @@ describe('teachNext', () => {
     for (const n of next) {
       const words = (gpcs: string[]) =>
         new Set(findWords(lexicon, { taught: { gpcs, words: [] }, limit: 100_000, seed: 1, minFrequency: 2 }).map((w) => w.word));
-      expect(n.opens).toBe(words([...secure, n.gpc]).size - words(secure).size);
+      expect(n.opens).toBe(words([...secure, n.gpc!]).size - words(secure).size);
       for (const word of n.examples) expect(words(secure).has(word)).toBe(false);
     }
     expect(next[0]!.gpc).toBe('e:e');

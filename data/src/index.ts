@@ -9,3 +9,5 @@ export * from './demo/words.js';
 export { PICTURED } from './pictures/words.js';
 export * from './demo/histories.js';
 export * from './demo/readings.js';
+export { drawMind, MIND_KINDS, type Mind, type MindKind } from './simulated/minds.js';
+export { drawPupil, drawQuickChild, PUPIL_SORTS, type Pupil, type PupilSort, type QuickChild, type Snapshot } from './simulated/pupil.js';

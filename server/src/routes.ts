@@ -20,6 +20,7 @@ import { textRoutes } from './library/texts.js';
 import { paperRoutes } from './paper/routes.js';
 import { practiceRoutes } from './practice/practice.js';
 import { progressRoutes } from './progress/progress.js';
+import { trustRoutes } from './progress/trust.js';
 import { readingRoutes } from './readings/readings.js';
 import { recordingRoutes } from './readings/recordings.js';
 import { sessionRoutes } from './sessions/sessions.js';
@@ -69,4 +70,5 @@ export const routes: readonly Route[] = [
   ...transferRoutes,
   ...todayRoutes,
   ...progressRoutes,
+  ...trustRoutes,
 ];

@@ -51,6 +51,7 @@ const router = createBrowserRouter([
           { path: 'sessions/:id/edit', lazy: () => import('./sessions/edit.js') },
           { path: 'sessions/:id', lazy: () => import('./sessions/session.js') },
           { path: 'progress', lazy: () => import('./progress/progress.js') },
+          { path: 'progress/trust', lazy: () => import('./progress/trust.js') },
           {
             path: 'library',
             lazy: () => import('./library/frame.js'),

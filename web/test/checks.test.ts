@@ -163,6 +163,9 @@ const childOf = (
     high: p,
     basedOn: s === 'unchecked' ? 0 : 2,
     lastSeen: s === 'unchecked' ? null : new Date(NOW - age * DAY).toISOString(),
+    known: 0.5,
+    slow: false,
+    due: false,
   })),
 });
 
@@ -213,6 +216,9 @@ describe('the table of gaps', () => {
           high: 0.3,
           basedOn: 4,
           lastSeen: new Date(NOW).toISOString(),
+          known: 0.5,
+          slow: false,
+          due: false,
         };
         const children = rows.map(([name, cells], k) => childOf(cells, name, k % 2 === 0 ? [strand] : []));
         const columns = [...strandsSeen(children).map(strandColumn), ...Array.from({ length: 12 }, (_, k) => pairColumn(`g${k}:s${k}`))];

@@ -19,6 +19,9 @@ const states = (gaps: readonly string[]): ChildLine['line'] =>
       high: gap ? 0.15 : 0.99,
       basedOn: 4,
       lastSeen: '2026-11-01T09:00:00.000Z',
+      known: gap ? 0.05 : 0.95,
+      slow: false,
+      due: false,
     };
   });
 const child = (id: string, gaps: readonly string[], more: Partial<ChildLine> = {}): ChildLine => ({
@@ -81,7 +84,15 @@ const named = namedOf(new Map(eight.map((c) => [c.id, c])), [{ name: 'Willow' },
 
 describe('the problem made from the screens', () => {
   it('takes pace a week, how sure each state is, and a skill as its state has it', () => {
-    const looked = { strand: 'blending' as const, state: 'gap' as const, p: 0.5, low: 0.4, high: 0.62, basedOn: 6, lastSeen: null };
+    const looked = {
+      strand: 'blending' as const,
+      state: 'gap' as const,
+      p: 0.5,
+      low: 0.4,
+      high: 0.62,
+      basedOn: 6,
+      lastSeen: null,
+    };
     const made = toGroupingChild(child('a', ['ai:ay'], { direction: 6, strands: [looked] }), {
       orders,
       rules: [rule('busy', ['a'], ['ten@1', 'ten@2', 'nine@1'])],

@@ -109,6 +109,9 @@ const child = (name: string, lastCheck: string | null, states: string[] = ['gap'
     high: 1,
     basedOn: state === 'unchecked' ? 0 : 2,
     lastSeen: null,
+    known: 0.5,
+    slow: false,
+    due: false,
   })),
 });
 

@@ -1,7 +1,7 @@
 /** The adaptive recall check: which card would tell most now, and when it is enough. */
 import { CoreError } from '../errors.js';
 import { effective, type Observation } from '../evidence/observation.js';
-import { believe, inOrder, ownGain, type PairBelief } from '../judgement/recall-model.js';
+import { believe, inOrder, type RecallBelief } from '../judgement/recall-model.js';
 import type { EstimateModel } from '../judgement/model.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { confusability } from '../phonics/shape.js';
@@ -31,21 +31,29 @@ export interface NextCardInput {
   readonly limits?: CheckLimits;
   readonly model?: EstimateModel;
 }
-export type Done = 'sure enough' | 'enough cards' | 'time is up' | 'had enough' | 'nothing taught';
+export type Done = 'sure enough' | 'enough cards' | 'time is up' | 'had enough' | 'nothing taught' | 'ask everything';
 
 const WRONG_SHARE = 0.03;
-/** What telling about the others is worth against telling about the pair itself. */
-const TELLING = 0.6;
 const IN_A_ROW = 3;
 /** After so many wrong in a row, steps down and all, the child has had enough. */
 const HAD_ENOUGH = 6;
 /** A card does not come back before so many others. */
 const REST = 3;
+/** The first cards are spread over the order, so that no shape is believed from one place: as shares of what was taught. */
+const FIRST_LOOKS = [0.12, 0.85, 0.5, 0.3, 0.68];
+/** Fewer taught pairs are one place. */
+const SEVERAL_PLACES = 9;
+/** The places that a child who misses card after card is tried in before it ends. */
+const PLACES = 3;
+/** The child fits no shape where the answers of a check, its first looks aside, were foretold no better than by a coin. */
+const FITS_NO_SHAPE = 0.7;
+const ENOUGH_TO_FIT = 8;
 
 /**
  * The next card of a quick check, or why it is done. Worked out from the observations alone, so a check can
- * be carried on anywhere; the seed only breaks ties. Three wrong in a row bring cards the child surely knows;
- * six end the check.
+ * be carried on anywhere; the seed only breaks ties. The first cards are spread over what was taught. Three wrong in a row
+ * bring a card the child most likely knows, from another place of the order; six, tried in every place, end the check. Where the cards are
+ * used up and the answers fit no shape, it says to *ask everything*.
  * @throws CoreError `bad-input` where `asOf` is no time or the observations are of several children.
  * @example nextCard({ order, taught, observations, asOf }, { seed: 1 }) // { gpc: 'ai:ay' } or { done: 'sure enough' }
  */
@@ -60,31 +68,68 @@ export function nextCard(input: NextCardInput, { seed }: { seed: number }): { gp
     throw new CoreError('bad-input', 'observations', 'The observations are of several children.');
   const since = limits.since ?? `${asOf.slice(0, 10)}T00:00:00.000Z`;
   const own = all.filter((o) => o.at >= since && o.gpc !== undefined && pairs.includes(o.gpc));
+  const place = new Map(pairs.map((gpc, k) => [gpc, Math.floor((PLACES * k) / pairs.length)]));
   const wrongRun = runOfWrong(own);
-  if (wrongRun >= HAD_ENOUGH) return { done: 'had enough' };
+  const tried = new Set(own.slice(own.length - wrongRun).map((o) => place.get(o.gpc!)!));
+  if (wrongRun >= HAD_ENOUGH && (tried.size === PLACES || pairs.length < SEVERAL_PLACES)) return { done: 'had enough' };
   if (limits.minutes !== undefined && own.length > 0 && now - Date.parse(own[0]!.at) >= limits.minutes * 60_000)
     return { done: 'time is up' };
-  if (own.length >= (limits.cards ?? Math.ceil(pairs.length / 2))) return { done: 'enough cards' };
-  const belief = believe(pairs, all, input.model);
-  if (own.length >= (limits.atLeast ?? 1) && belief.expectedWrong / pairs.length < (limits.wrongShare ?? WRONG_SHARE))
-    return { done: 'sure enough' };
+  const belief = believe(pairs, recent(all), input.model);
+  const left = belief.expectedWrong / pairs.length;
+  if (own.length >= (limits.cards ?? Math.ceil(pairs.length / 2)))
+    return { done: fitsNoShape(belief, since) ? 'ask everything' : 'enough cards' };
+  const looked = pairs.length < SEVERAL_PLACES || new Set(own.map((o) => place.get(o.gpc!)!)).size === PLACES;
+  if (own.length >= (limits.atLeast ?? 1) && looked && left < (limits.wrongShare ?? WRONG_SHARE)) return { done: 'sure enough' };
 
   const resting = new Set(own.slice(-REST).map((o) => o.gpc));
+  const gone = new Set(limits.once ? own.map((o) => o.gpc) : []);
+  const open = pairs.flatMap((gpc, k) => (gone.has(gpc) || (resting.has(gpc) && pairs.length > REST) ? [] : [k]));
+  if (open.length === 0) return { done: 'enough cards' };
   const before = own.at(-1)?.gpc;
   const random = seeded(seedFrom(`${seed} ${own.length}`));
-  const stepDown = wrongRun >= IN_A_ROW;
-  const gone = new Set(limits.once ? own.map((o) => o.gpc) : []);
-  let best: { gpc: Gpc; score: number } | null = null;
-  belief.pairs.forEach((pair: PairBelief, k) => {
-    if (gone.has(pair.gpc) || (resting.has(pair.gpc) && pairs.length > REST)) return;
-    const told = stepDown ? pair.p - 0.05 * pair.asked : ownGain(pair.p) / (1 + 0.35 * pair.asked) + TELLING * belief.tells[k]!;
+  const score =
+    wrongRun >= IN_A_ROW
+      ? stepDown(belief, place, tried)
+      : own.length < firstLooks(pairs, all, since)
+        ? looks(own.length, pairs.length)
+        : belief.tells;
+  let best = { k: open[0]!, score: -Infinity };
+  for (const k of open) {
     // one answer must not lead the next
-    const apart = before !== undefined && confusability(before, pair.gpc) > 0 ? 0.8 : 1;
-    const score = told * apart + 1e-6 * random();
-    if (!best || score > best.score) best = { gpc: pair.gpc, score };
-  });
-  return best === null ? { done: 'enough cards' } : { gpc: (best as { gpc: Gpc }).gpc };
+    const apart = before !== undefined && confusability(before, pairs[k]!) > 0 ? 0.8 : 1;
+    const value = score(k) * apart + 1e-6 * random();
+    if (value > best.score) best = { k, score: value };
+  }
+  return { gpc: pairs[best.k]! };
 }
+
+/** Whether the answers of this check hardly follow from one another. */
+function fitsNoShape({ surprises }: RecallBelief, since: string): boolean {
+  const own = surprises.filter((s) => s.at >= since).slice(FIRST_LOOKS.length);
+  return own.length >= ENOUGH_TO_FIT && own.reduce((sum, s) => sum + s.of, 0) / own.length > FITS_NO_SHAPE;
+}
+
+/** So many cards of a first check go to places; a child who was checked before is looked at where it tells most. */
+function firstLooks(pairs: readonly Gpc[], all: readonly Observation[], since: string): number {
+  const before = all.filter((o) => o.at < since && o.gpc !== undefined).length;
+  return pairs.length < SEVERAL_PLACES || before > pairs.length / 2 ? 0 : FIRST_LOOKS.length;
+}
+const looks =
+  (n: number, of: number) =>
+  (k: number): number =>
+    1 - Math.abs(k / (of - 1) - FIRST_LOOKS[n]!);
+
+/** A card the child most likely knows, from a place where it has not just missed one. */
+const stepDown =
+  (belief: RecallBelief, place: ReadonlyMap<Gpc, number>, tried: ReadonlySet<number>) =>
+  (k: number): number => {
+    const { gpc, right, asked } = belief.pairs[k]!;
+    return right - 0.05 * asked + (tried.has(place.get(gpc)!) ? 0 : 1);
+  };
+
+/** Of a child with a long record the newest answers are enough to begin a check with. */
+const MOST_ANSWERS = 400;
+const recent = (all: readonly Observation[]): readonly Observation[] => all.slice(-MOST_ANSWERS);
 
 function runOfWrong(own: readonly Observation[]): number {
   let run = 0;
@@ -103,5 +148,5 @@ export interface CheckedPair {
 /** What a quick check says of every taught pair, asked or not; those it is least sure of are named by their p near a half. */
 export function judgeRecall(input: Pick<NextCardInput, 'order' | 'taught' | 'observations' | 'model'>): CheckedPair[] {
   const pairs = inOrder(input.order, input.taught);
-  return believe(pairs, effective(input.observations), input.model).pairs.map((pair) => ({ ...pair, knows: pair.p >= 0.5 }));
+  return believe(pairs, recent(effective(input.observations)), input.model).pairs.map((pair) => ({ ...pair, knows: pair.p >= 0.5 }));
 }

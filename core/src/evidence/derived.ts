@@ -19,23 +19,29 @@ export interface SkillEvidence {
   /** How hard: 0 for a plain item of the strand, more where it is longer. */
   readonly difficulty: number;
   readonly observation: Observation;
+  /** The pairs of a word that went wrong with nothing noted: any of them may be at fault. */
+  readonly gpcs?: readonly string[];
 }
 export interface Derived {
   /** The observations themselves, and one more for every pair that an answer about a word speaks of. */
   readonly pairs: Observation[];
   readonly skills: SkillEvidence[];
+  /** Words read aloud, right, or wrong with nothing noted of where. */
+  readonly words: { readonly observation: Observation; readonly gpcs: readonly string[]; readonly right: boolean }[];
 }
 
 /**
  * Everything one child's observations speak of. Observations about a pair stand as they are; those about a
  * word are laid along its units (`analyseResponse`, `analyseSpelling`), each unit becoming an observation
- * with the id `<id>#<unit>`. A sound lost in blending says nothing against its pair; a wrong vowel in a word
+ * with the id `<id>#<unit>`. A word that went wrong with nothing noted names none of them: it stands among `words`,
+ * for the estimate to share the blame out. A sound lost in blending says nothing against its pair; a wrong vowel in a word
  * that was pushed together says nothing against blending.
  * @example derive(lexicon, observations).pairs
  */
 export function derive(lexicon: Lexicon, observations: readonly Observation[], options: { accent?: string } = {}): Derived {
   const pairs: Observation[] = [];
   const skills: SkillEvidence[] = [];
+  const words: Derived['words'] = [];
   for (const observation of effective(observations)) {
     pairs.push(observation);
     const { kind, item } = observation;
@@ -52,6 +58,7 @@ export function derive(lexicon: Lexicon, observations: readonly Observation[], o
         }),
       );
       skills.push(...found.skills);
+      if (found.word) words.push({ observation: withoutSkill(observation), gpcs: found.word, right: RIGHT.has(observation.outcome) });
     } else if (observation.skill !== undefined)
       skills.push({
         strand: observation.skill,
@@ -60,11 +67,12 @@ export function derive(lexicon: Lexicon, observations: readonly Observation[], o
         observation,
       });
   }
-  return { pairs, skills };
+  return { pairs, skills, words };
 }
 
 function withoutSkill(observation: Observation): Observation {
-  const { skill: _skill, said: _said, parts: _parts, ms: _ms, ...rest } = observation;
+  // what a word says of a pair corrects nothing by itself: its word did
+  const { skill: _skill, said: _said, parts: _parts, ms: _ms, replaces: _replaces, ...rest } = observation;
   return rest;
 }
 /** A word sounded out and then said is not slow about any one pair. */
@@ -73,6 +81,8 @@ const plain = (outcome: Outcome): Outcome => (outcome === 'slow' || outcome === 
 interface Found {
   readonly pairs: { gpc: string; right: boolean; said?: string }[];
   readonly skills: SkillEvidence[];
+  /** The pairs of a word read right, or wrong with nothing noted. */
+  readonly word?: readonly string[];
 }
 
 /** Answers already laid, by lexicon: many children read the same words, and evidence is read again and again. */
@@ -95,10 +105,13 @@ function read(lexicon: Lexicon, observation: Observation, accent: string): Found
   const skill = (right: boolean): SkillEvidence => ({ strand, right, difficulty, observation });
   const all = (right: (k: number) => boolean): Found['pairs'] =>
     units.map((u, k) => ({ gpc: `${u.grapheme}:${u.sound}`, right: right(k) }));
-  if (RIGHT.has(observation.outcome)) return { pairs: all(() => true), skills: [skill(true)] };
+  const gpcs = units.map((u) => `${u.grapheme}:${u.sound}`);
+  const pushed = strand !== 'irregular words' && strand !== 'fluency';
+  if (RIGHT.has(observation.outcome)) return { pairs: all(() => true), skills: [skill(true)], ...(pushed ? { word: gpcs } : {}) };
   if (observation.parts && observation.parts.length > 0)
-    return { pairs: all((k) => !observation.parts!.includes(k)), skills: [skill(strand !== 'irregular words' && strand !== 'fluency')] };
-  if (!observation.said) return { pairs: [], skills: [skill(false)] };
+    return { pairs: all((k) => !observation.parts!.includes(k)), skills: [skill(pushed)] };
+  if (!observation.said)
+    return pushed ? { pairs: [], skills: [{ ...skill(false), gpcs }], word: gpcs } : { pairs: [], skills: [skill(false)] };
   let laid: ResponseAnalysis;
   try {
     const { said, kind } = observation;
@@ -118,17 +131,15 @@ function read(lexicon: Lexicon, observation: Observation, accent: string): Found
       { gpc: `${u.grapheme}:${u.sound}`, right: u.outcome === 'right', ...(u.outcome === 'wrong' && u.said ? { said: u.said } : {}) },
     ];
   });
-  return { pairs, skills: [skill(strand === 'irregular words' || strand === 'fluency' ? false : pushedTogether(laid))] };
+  return { pairs, skills: [skill(pushed && pushedTogether(laid))] };
 }
 
 /** Whether the sounds were all there and pushed together, whatever one of them was. */
 function pushedTogether({ patterns, units, added }: ResponseAnalysis): boolean {
-  if (
-    patterns.some(
-      (p) => p === 'not blended' || p === 'first letters only' || p === 'order changed' || p === 'ending left out' || p === 'made real',
-    )
-  )
+  if (patterns.some((p) => p === 'not blended' || p === 'first letters only' || p === 'order changed' || p === 'ending left out'))
     return false;
+  // a made-up word read as a real one by a single pair was pushed together; by several it was guessed
+  if (patterns.includes('made real') && units.filter((u) => u.outcome !== 'right').length > 1) return false;
   return added.length === 0 && units.every((u) => u.outcome !== 'left out');
 }
 

@@ -8,12 +8,13 @@
  */
 import { CoreError } from '../errors.js';
 import { STRANDS, type Strand } from '../evidence/observation.js';
+import type { Gpc } from '../phonics/lexicon.js';
 import type { SkillEvidence } from '../evidence/derived.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import type { Estimate, PairState } from './estimate.js';
 
 /** As of a pair; `p` is the chance that the child gets a plain item of the strand right. */
-export type StrandEstimate = Estimate;
+export type StrandEstimate = Omit<Estimate, 'known' | 'slow' | 'due'>;
 
 const DAY_MS = 86_400_000;
 const GRID = Array.from({ length: 81 }, (_, k) => -5 + k * 0.125);
@@ -26,15 +27,23 @@ const GRID = Array.from({ length: 81 }, (_, k) => -5 + k * 0.125);
  */
 export function estimateStrands(
   evidence: readonly SkillEvidence[],
-  options: { asOf: string; model?: EstimateModel },
+  options: {
+    asOf: string;
+    model?: EstimateModel;
+    /** How likely the child knows each pair of a word that went wrong with nothing noted; likely where left out. */
+    knows?: ReadonlyMap<Gpc, number>;
+  },
 ): Map<Strand, StrandEstimate> {
   const asOf = Date.parse(options.asOf);
   if (Number.isNaN(asOf)) throw new CoreError('bad-input', 'asOf', `"${options.asOf}" is not an ISO time.`);
+  for (const { observation } of evidence)
+    if (Number.isNaN(Date.parse(observation.at)))
+      throw new CoreError('bad-input', `evidence.${observation.id}.at`, `"${observation.at}" is not an ISO time.`);
   const model = options.model ?? DEFAULT_MODEL;
   const out = new Map<Strand, StrandEstimate>();
   for (const strand of STRANDS) {
     const own = evidence.filter((e) => e.strand === strand);
-    if (own.length > 0) out.set(strand, estimateOne(own, asOf, model));
+    if (own.length > 0) out.set(strand, estimateOne(own, asOf, model, options.knows ?? new Map()));
   }
   return out;
 }
@@ -75,16 +84,22 @@ function countsOf(own: readonly SkillEvidence[], asOf: number, model: EstimateMo
 }
 const worth = (n: number, shared: number): number => (n === 0 ? 0 : n / (1 + (n - 1) * shared));
 
-function estimateOne(own: readonly SkillEvidence[], asOf: number, model: EstimateModel): StrandEstimate {
+/** Chance that all pairs of a word are known. */
+const allKnown = (gpcs: readonly Gpc[] | undefined, knows: ReadonlyMap<Gpc, number>): number =>
+  (gpcs ?? []).reduce((product, gpc) => product * (knows.get(gpc) ?? LIKELY_KNOWN), 1);
+const LIKELY_KNOWN = 0.9;
+
+function estimateOne(own: readonly SkillEvidence[], asOf: number, model: EstimateModel, knows: ReadonlyMap<Gpc, number>): StrandEstimate {
   const { mean, sd, quickAt, quickSteep, slowMs } = model.strand;
   const log = GRID.map((ability) => -((ability - mean) ** 2) / (2 * sd ** 2));
   const counts = countsOf(own, asOf, model);
   own.forEach((one, n) => {
     const { right, difficulty, observation } = one;
+    const pairs = allKnown(one.gpcs, knows);
     const quick = quickness(one, slowMs);
     GRID.forEach((ability, k) => {
       const p = rightOn(model, ability, difficulty, observation.options);
-      let chance = right ? p : 1 - p;
+      let chance = right ? p : 1 - p * pairs;
       if (quick !== null) {
         const atOnce = 1 / (1 + Math.exp(-quickAt - quickSteep * (ability - difficulty)));
         chance *= quick === 'quick' ? atOnce : 1 - atOnce;

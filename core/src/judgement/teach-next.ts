@@ -1,65 +1,143 @@
-/** What to teach a child next, and why: the gaps that open most of what is read, earlier in the order before later. */
+/**
+ * What to teach a child next, and why: a skill that holds the child back comes before pairs; pairs come by what they
+ * open of the words the child meets, counting how likely everything else in a word is known.
+ */
+import type { Strand } from '../evidence/observation.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
-import { offerableWords, pairMask } from '../phonics/word-index.js';
+import { offerableWords } from '../phonics/word-index.js';
+import type { PairState } from './estimate.js';
 
 export interface TeachNext {
-  readonly gpc: Gpc;
-  /** Common words that the child could read with this pair and cannot now. */
+  /** A pair to teach, or a skill to work on first. */
+  readonly gpc?: Gpc;
+  readonly skill?: Strand;
+  /** Common words that the child could most likely read with this pair; of a skill, words whose pairs are all likely known. */
   readonly opens: number;
   readonly examples: string[];
-  /** Place in the teaching order, from 1. */
+  /** Place of a pair in the teaching order, from 1; of a skill 0. */
   readonly place: number;
-  /** Chance that the child knows it already. */
+  /** Chance of a right answer now. */
   readonly p: number;
+  /** Why, in a sentence for a teacher. */
+  readonly why: string;
+}
+export interface TeachNextRequest {
+  /** The taught pairs in taught order, as the estimate has them. */
+  readonly taught: readonly { readonly gpc: Gpc; readonly state: string; readonly p: number }[];
+  /** The skills that were looked at; none where left out. */
+  readonly strands?: readonly { readonly strand: Strand; readonly state: PairState; readonly p: number }[];
+  readonly limit: number;
 }
 
 const COMMON_PER_MILLION = 2;
 const EXAMPLES = 5;
-/** A word that would still lack one more pair counts this much. */
-const ALMOST = 0.2;
+/** What is more likely known than this is not taught: it is looked at again. */
+const LIKELY_KNOWN = 0.5;
+/** A word is opened by a pair where all its other pairs together come right at least this often. */
+const OTHERS_KNOWN = 0.4;
+/** Sounds are pushed together once so many pairs are there to push. */
+const PAIRS_TO_BLEND = 6;
 
 /**
- * Ranks a child's taught pairs that are not secure. Worth is what a pair opens among common words, weighted by
- * the logarithm of how often they are heard, times the chance that it is not known, a little more for what
- * stands early in the order.
- * @example teachNext(lexicon, { taught: child.line, limit: 4 })
+ * Ranks what is open for a child. A pair's worth is what it adds to the words the child can expect to read: of each common
+ * word, how often it is met (its logarithm), times the chance that everything else in it is known, times the chance that this
+ * pair is not; a little more for what stands early in the order. A pair that is probably known is never named. Listening,
+ * then blending, comes first where it is a gap: without it new pairs open no words.
+ * @example teachNext(lexicon, { taught: child.line, strands: child.strands, limit: 4 })[0].why
  */
-export function teachNext(
-  lexicon: Lexicon,
-  request: { readonly taught: readonly { readonly gpc: Gpc; readonly state: string; readonly p: number }[]; readonly limit: number },
-): TeachNext[] {
+export function teachNext(lexicon: Lexicon, request: TeachNextRequest): TeachNext[] {
   const { taught, limit } = request;
-  const known = pairMask(
-    lexicon,
-    taught.filter((t) => t.state === 'secure').map((t) => t.gpc),
-  );
+  const chance = new Map<number, number>();
+  for (const { gpc, state, p } of taught) {
+    const k = lexicon.pairIndex.get(gpc);
+    if (k !== undefined) chance.set(k, state === 'secure' ? 1 : p);
+  }
   const worth = new Map<number, { value: number; opens: number; words: { word: string; perMillion: number }[] }>();
+  const readable: { word: string; perMillion: number }[] = [];
   for (const word of offerableWords(lexicon)) {
     if (word.perMillion < COMMON_PER_MILLION) continue;
-    const missing = word.needs.filter((k) => known[k] === 0);
-    if (missing.length === 0 || missing.length > 2) continue;
-    for (const k of missing) {
+    const chances = word.needs.map((k) => chance.get(k) ?? 0);
+    const missing = chances.filter((p) => p === 0).length;
+    if (missing > 1) continue;
+    const weight = Math.log2(1 + word.perMillion);
+    word.needs.forEach((k, n) => {
+      const own = chance.get(k);
+      if (own === undefined || own === 1) return;
+      const others = chances.reduce((product, p, m) => (m === n ? product : product * p), 1);
+      if (others === 0) return;
       const entry = worth.get(k) ?? { value: 0, opens: 0, words: [] };
-      entry.value += Math.log2(1 + word.perMillion) * (missing.length === 1 ? 1 : ALMOST);
-      if (missing.length === 1) {
+      entry.value += weight * others * (1 - own);
+      if (others >= OTHERS_KNOWN) {
         entry.opens += 1;
         entry.words.push(word);
       }
       worth.set(k, entry);
-    }
+    });
+    if (chances.reduce((product, p) => product * p, 1) >= OTHERS_KNOWN) readable.push(word);
   }
-  return taught
+  const pairs = taught
     .flatMap(({ gpc, state, p }, k) => {
-      if (state === 'secure') return [];
+      if (state === 'secure' || state === 'unchecked' || p >= LIKELY_KNOWN) return [];
       const entry = worth.get(lexicon.pairIndex.get(gpc) ?? -1);
-      const early = 1.5 - k / Math.max(1, taught.length);
-      const examples = [...(entry?.words ?? [])]
-        .sort((a, b) => b.perMillion - a.perMillion)
-        .slice(0, EXAMPLES)
-        .map((w) => w.word);
-      return [{ gpc, opens: entry?.opens ?? 0, examples, place: k + 1, p, rank: (1 + (entry?.value ?? 0)) * (1 - p) * early }];
+      const early = 1.25 - (0.5 * k) / Math.max(1, taught.length);
+      const opens = entry?.opens ?? 0;
+      const examples = commonest(entry?.words ?? []);
+      return [
+        { gpc, opens, examples, place: k + 1, p, why: pairWhy(opens, examples, p), rank: (0.5 * (1 - p) + (entry?.value ?? 0)) * early },
+      ];
     })
     .sort((a, b) => b.rank - a.rank)
-    .slice(0, limit)
-    .map(({ rank: _rank, ...next }) => next);
+    .map(({ rank: _rank, ...next }): TeachNext => next);
+  const known = taught.reduce((sum, t) => sum + t.p, 0);
+  return [...skillsFirst(request, readable, known), ...pairs, ...skillsAfter(request)].slice(0, limit);
+}
+
+const commonest = (words: readonly { word: string; perMillion: number }[]): string[] =>
+  [...words]
+    .sort((a, b) => b.perMillion - a.perMillion)
+    .slice(0, EXAMPLES)
+    .map((w) => w.word);
+const often = (p: number): string => `${Math.round(10 * p)} of 10`;
+
+function pairWhy(opens: number, examples: readonly string[], p: number): string {
+  const now = `It comes right about ${often(p)} times now.`;
+  if (opens === 0) return `${now} The words that use it wait for other pairs too.`;
+  return `${now} With it ${opens === 1 ? 'one more common word' : `${opens} more common words`} could be read${examples.length > 0 ? `: ${examples.join(', ')}` : ''}.`;
+}
+
+const SKILL_WHY: Partial<Record<Strand, (right: string) => string>> = {
+  listening: (right) => `Sounds in spoken words are heard about ${right} times; hearing them comes before reading them.`,
+  blending: (right) => `Known sounds are pushed together about ${right} times; until they are, a new pair opens no word.`,
+  clusters: (right) => `Words with neighbouring consonants come right about ${right} times, though their pairs are known.`,
+  'longer words': (right) => `Words of more than one part come right about ${right} times, though their pairs are known.`,
+};
+
+/** Listening, then blending, where it is a gap and there are sounds enough to work with. */
+function skillsFirst(
+  { strands = [] }: TeachNextRequest,
+  readable: readonly { word: string; perMillion: number }[],
+  known: number,
+): TeachNext[] {
+  return (['listening', 'blending'] as const).flatMap((skill) => {
+    const found = strands.find((s) => s.strand === skill);
+    if (found?.state !== 'gap' || (skill === 'blending' && known < PAIRS_TO_BLEND)) return [];
+    const opens = skill === 'blending' ? readable.length : 0;
+    return [
+      {
+        skill,
+        opens,
+        examples: skill === 'blending' ? commonest(readable) : [],
+        place: 0,
+        p: found.p,
+        why: SKILL_WHY[skill]!(often(found.p)),
+      },
+    ];
+  });
+}
+/** Clusters and longer words come after the pairs they are made of. */
+function skillsAfter({ strands = [] }: TeachNextRequest): TeachNext[] {
+  return (['clusters', 'longer words'] as const).flatMap((skill) => {
+    const found = strands.find((s) => s.strand === skill);
+    return found?.state === 'gap' ? [{ skill, opens: 0, examples: [], place: 0, p: found.p, why: SKILL_WHY[skill]!(often(found.p)) }] : [];
+  });
 }

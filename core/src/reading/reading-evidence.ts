@@ -94,15 +94,19 @@ function fewOfEach(pairs: readonly Observation[]): Observation[] {
  */
 export function readingEvidence(lexicon: Lexicon, reading: ReadingRead, needs: FluencyNeeds, accent = ''): Derived {
   const observations = readingObservations(lexicon, reading);
-  const pairs = fewOfEach(derive(lexicon, observations, { accent }).pairs);
+  const derived = derive(lexicon, observations, { accent });
+  const pairs = fewOfEach(derived.pairs);
+  // only words that went wrong: of those that came right their pairs speak
+  const words = derived.words.filter((w) => !w.right);
   const score = scoreMarking(reading.words, reading.marking, needs);
-  if (score.accuracy === null) return { pairs, skills: [] };
+  if (score.accuracy === null) return { pairs, skills: [], words };
   const levels = FLUENCY_PARTS.flatMap((part) => reading.marking.scale[part] ?? []);
   const expressive = levels.length === 0 || levels.reduce((sum, l) => sum + l, 0) / levels.length >= FLUENT_SCALE;
   const quick = needs.aim !== undefined && score.wcpm !== null ? score.wcpm >= needs.aim : expressive;
   const right = score.accuracy >= needs.alone && quick;
   return {
     pairs,
+    words,
     skills: [
       {
         strand: 'fluency',

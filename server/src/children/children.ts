@@ -3,10 +3,10 @@ import type { ChildLine, ObservationRow } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classes, groupMembers, groups, observations } from '../db/schema.js';
-import { change, evidenceOf, lastChecked, lineOf, strandsOf, toObservation, withdrawnOf } from '../evidence/evidence.js';
+import { evidenceOf, lastChecked, lineOf, strandsOf, tenth, toObservation, withdrawnOf } from '../evidence/evidence.js';
 import { modelOf, readSettings } from '../settings/settings.js';
 import { orderBook } from '../library/orders.js';
-import { derive, effective, type Observation } from '@sapling/core';
+import { changeBetween, derive, effective, type Observation } from '@sapling/core';
 import { wordBook } from '../library/word-book.js';
 import { observationsFromReadings } from '../readings/store.js';
 import { Refusal } from '../http/problem.js';
@@ -43,7 +43,7 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
     const order = orders.get(schoolClass.orderId);
     const line = lineOf(order, schoolClass.taughtSteps, seen, now, model);
     const then = lineOf(order, schoolClass.taughtSteps, seen, before, model, 'past');
-    const since = change(then, line);
+    const since = changeBetween(then, line);
     return {
       id: row.id,
       givenName: row.givenName,
@@ -55,9 +55,9 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
       recordingConsent: row.recordingConsent,
       version: row.version,
       line,
-      strands: strandsOf(seen, now, model),
+      strands: strandsOf(order, seen, now, model),
       lastCheck: lastChecked(seen),
-      direction: since.of === 0 ? null : Math.round((since.now - since.before) * 10) / 10,
+      direction: since.of === 0 ? null : tenth(since.now - since.before),
       groupIds: memberships.filter((m) => m.childId === row.id).map((m) => m.groupId),
     };
   });

@@ -71,7 +71,7 @@ async function draw(): Promise<Story> {
       .filter((c) => c.classId === schoolClass.id)
       .map((c) => ({
         id: c.id,
-        known: Object.fromEntries([...estimate(byChild.get(c.id) ?? [], { asOf: DEMO_REFERENCE })].map(([gpc, e]) => [gpc, e.p])),
+        known: Object.fromEntries([...estimate(byChild.get(c.id) ?? [], { asOf: DEMO_REFERENCE })].map(([gpc, e]) => [gpc, e.known])),
       }))
       .sort((a, b) => sum(a.known) - sum(b.known))
       .slice(0, 8);

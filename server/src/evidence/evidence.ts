@@ -3,11 +3,13 @@ import { count, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import {
   derive,
   effective,
-  estimate,
-  estimateStrands,
+  allGpcs,
+  judge,
+  judgeOver,
   taughtAfter,
   type Derived,
   type Estimate,
+  type Judgement,
   type EstimateModel,
   type Observation,
   type TeachingOrder,
@@ -52,7 +54,7 @@ function listsOf(db: Db, childIds: readonly string[]): Promise<{ child: string; 
 
 /** What a child's records speak of: observations of pairs, those derived from words too, and of skills. */
 export type ChildEvidence = Derived;
-const NOTHING: ChildEvidence = { pairs: [], skills: [] };
+const NOTHING: ChildEvidence = { pairs: [], skills: [], words: [] };
 
 interface Held {
   /** How many observations and withdrawals it was read from, and how words were cut then. */
@@ -131,6 +133,7 @@ function together(checked: Derived, read: Derived | undefined): Derived {
   return {
     pairs: [...checked.pairs, ...read.pairs].sort(time),
     skills: [...checked.skills, ...read.skills].sort((a, b) => time(a.observation, b.observation)),
+    words: [...checked.words, ...read.words],
   };
 }
 
@@ -140,13 +143,17 @@ export function lastChecked({ pairs }: ChildEvidence): string | null {
 }
 
 /** What was known by a moment. */
-export function until({ pairs, skills }: ChildEvidence, moment: string): ChildEvidence {
-  return { pairs: pairs.filter((o) => o.at <= moment), skills: skills.filter((e) => e.observation.at <= moment) };
+export function until({ pairs, skills, words }: ChildEvidence, moment: string): ChildEvidence {
+  return {
+    pairs: pairs.filter((o) => o.at <= moment),
+    skills: skills.filter((e) => e.observation.at <= moment),
+    words: words.filter((w) => w.observation.at <= moment),
+  };
 }
 
 /** Where a child stands on each strand that was looked at. */
-export function strandsOf({ skills }: ChildEvidence, asOf: string, model: EstimateModel): StrandStateRow[] {
-  return [...estimateStrands(skills, { asOf, model })].map(([strand, e]) => ({ strand, ...rounded(e) }));
+export function strandsOf(order: TeachingOrder | undefined, evidence: ChildEvidence, asOf: string, model: EstimateModel): StrandStateRow[] {
+  return [...judged(order, evidence, asOf, model, false).strands].map(([strand, e]) => ({ strand, ...rounded(e) }));
 }
 
 export async function withdrawnOf(db: Db, childId: string): Promise<Set<string>> {
@@ -158,14 +165,15 @@ export async function withdrawnOf(db: Db, childId: string): Promise<Set<string>>
 const HOLDS_MS = 30 * 60_000;
 const MOST_KEPT = 24;
 /** States worked out before, by the evidence they rest on: new evidence is another object, so none is ever shown for what it does not rest on. */
-const worked = new WeakMap<ChildEvidence, Map<string, ReadonlyMap<string, Estimate>>>();
+const worked = new WeakMap<ChildEvidence, Map<string, Judgement>>();
 
 /** What is known at a moment; of a moment that is `past`, from what had been seen by then. */
-function statesAt(evidence: ChildEvidence, asOf: string, model: EstimateModel, past: boolean): ReadonlyMap<string, Estimate> {
-  const kept = worked.get(evidence) ?? new Map<string, ReadonlyMap<string, Estimate>>();
+function judged(order: TeachingOrder | undefined, evidence: ChildEvidence, asOf: string, model: EstimateModel, past: boolean): Judgement {
+  const kept = worked.get(evidence) ?? new Map<string, Judgement>();
   worked.set(evidence, kept);
-  const key = `${past} ${Math.floor(Date.parse(asOf) / HOLDS_MS)} ${model.secureFrom} ${model.gapBelow}`;
-  const found = kept.get(key) ?? estimate(past ? until(evidence, asOf).pairs : evidence.pairs, { asOf, model });
+  const key = `${past} ${Math.floor(Date.parse(asOf) / HOLDS_MS)} ${model.secureFrom} ${model.gapBelow} ${model.strand.secureFrom} ${model.strand.gapBelow} ${order?.id ?? ''}`;
+  const found =
+    kept.get(key) ?? judge(past ? until(evidence, asOf) : evidence, { asOf, model, ...(order ? { order: allGpcs(order) } : {}) });
   if (kept.size >= MOST_KEPT) kept.clear();
   kept.set(key, found);
   return found;
@@ -182,31 +190,34 @@ export function lineOf(
 ): PairStateRow[] {
   if (!order) return [];
   const taught = [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)];
-  const states = statesAt(evidence, asOf, model, when === 'past');
+  const { pairs: states } = judged(order, evidence, asOf, model, when === 'past');
   return taught.map((gpc) => stateRow(gpc, states.get(gpc)));
 }
 
-/**
- * Change in how many pairs a child is expected to know, over those pairs that had been seen by then:
- * like is compared with like, so that checking more does not look like learning more.
- */
-export function change(then: readonly PairStateRow[], now: readonly PairStateRow[]): { of: number; before: number; now: number } {
-  const later = new Map(now.map((c) => [c.gpc, c.p]));
-  const seen = then.filter((c) => c.basedOn > 0);
-  const tenth = (x: number): number => Math.round(x * 10) / 10;
-  return {
-    of: seen.length,
-    before: tenth(seen.reduce((sum, c) => sum + c.p, 0)),
-    now: tenth(seen.reduce((sum, c) => sum + (later.get(c.gpc) ?? c.p), 0)),
-  };
+/** The lines of a child at several moments in order of time, each from what had been seen by then. */
+export function linesOver(
+  order: TeachingOrder | undefined,
+  taughtSteps: number,
+  evidence: ChildEvidence,
+  moments: readonly string[],
+  model: EstimateModel,
+): PairStateRow[][] {
+  if (!order) return moments.map(() => []);
+  const taught = [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)];
+  return judgeOver(evidence, moments, { model, order: allGpcs(order) }).map((states) =>
+    taught.map((gpc) => stateRow(gpc, states.get(gpc))),
+  );
 }
+
+/** A number of pairs to a tenth, as it is shown. */
+export const tenth = (x: number): number => Math.round(x * 10) / 10;
 
 function stateRow(gpc: string, found: Estimate | undefined): PairStateRow {
-  if (!found) return { gpc, state: 'unchecked', p: 0.5, low: 0, high: 1, basedOn: 0, lastSeen: null };
-  return { gpc, ...rounded(found) };
+  if (!found) return { gpc, state: 'unchecked', p: 0.5, low: 0, high: 1, basedOn: 0, lastSeen: null, known: 0.5, slow: false, due: false };
+  return { gpc, ...rounded(found), known: Math.round(found.known * 1000) / 1000, slow: found.slow, due: found.due };
 }
 
-function rounded(found: Estimate): Omit<PairStateRow, 'gpc'> {
+function rounded(found: Omit<Estimate, 'known' | 'slow' | 'due'>): Omit<StrandStateRow, 'strand'> {
   const round = (x: number): number => Math.round(x * 1000) / 1000;
   return {
     state: found.state,

@@ -1,15 +1,14 @@
 /** What groups were: those that ended, who moved when, and for whom two cycles changed little. */
 import { desc, eq, inArray } from 'drizzle-orm';
 import type { GroupHistory } from '@sapling/contract';
+import { changeBetween } from '@sapling/core';
 import { childrenInReach } from '../access.js';
 import { classes, colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
-import { change, evidenceOf, lineOf } from '../evidence/evidence.js';
+import { evidenceOf, lineOf, tenth } from '../evidence/evidence.js';
 import { route } from '../http/route.js';
 import { orderBook } from '../library/orders.js';
 import { modelOf, readSettings } from '../settings/settings.js';
 
-/** A child whose expected number of known pairs rose by less than this part of the pairs seen is raised. */
-const HARDLY = 0.05;
 const CYCLES = 2;
 const LATEST_MOVES = 200;
 
@@ -78,8 +77,8 @@ export const groupHistoryRoutes = [
         // as of the end of the first day: the check that led to the group counts as before
         const start = `${from}T23:59:59.999Z`;
         const then = lineOf(order, schoolClass.taughtSteps, seen, start, model, 'past');
-        const moved = change(then, lineOf(order, schoolClass.taughtSteps, seen, now(), model));
-        if (moved.of > 0 && moved.now - moved.before < HARDLY * moved.of) flat.push({ child: child.id, cycles, since: from, ...moved });
+        const { of, before, now: after, says } = changeBetween(then, lineOf(order, schoolClass.taughtSteps, seen, now(), model));
+        if (says === 'little change') flat.push({ child: child.id, cycles, since: from, of, before: tenth(before), now: tenth(after) });
       }
     }
     return {

@@ -66,8 +66,8 @@ export const outcomeRoutes = [
                 ? [
                     {
                       gpc,
-                      then: { state: a.state, p: a.p },
-                      now: { state: b.state, p: b.p },
+                      then: { state: a.state, p: a.known },
+                      now: { state: b.state, p: b.known },
                       since: seen.pairs.filter((o) => o.gpc === gpc && o.at > start).length,
                     },
                   ]

@@ -51,7 +51,7 @@ export async function practiceOf(
       .slice(-SESSIONS);
     const sheet = homeSheet(lexicon, {
       taught,
-      known: Object.fromEntries(line.filter((c) => c.basedOn > 0).map((c) => [c.gpc, c.p])),
+      known: Object.fromEntries(line.filter((c) => c.basedOn > 0).map((c) => [c.gpc, c.known])),
       practised: held.flatMap((s) => workedOn({ plan: s.plan, done: s.log!.done, left: s.log!.left })),
       words: held.toReversed().flatMap((s) => s.plan.parts.flatMap((p) => p.words.filter((w) => !w.madeUp && !w.heard).map((w) => w.word))),
       seed: seedFrom(`${row.id} ${held.at(-1)?.id ?? ''}`),

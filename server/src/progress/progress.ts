@@ -1,9 +1,9 @@
 import { inArray } from 'drizzle-orm';
-import type { PairStateRow } from '@sapling/contract';
+import { changeBetween } from '@sapling/core';
 import { childrenInReach } from '../access.js';
 import { fullName } from '../children/children.js';
 import { classes } from '../db/schema.js';
-import { change, evidenceOf, lineOf } from '../evidence/evidence.js';
+import { evidenceOf, linesOver, tenth } from '../evidence/evidence.js';
 import { modelOf, readSettings } from '../settings/settings.js';
 import { orderBook } from '../library/orders.js';
 import { route } from '../http/route.js';
@@ -43,14 +43,15 @@ export const progressRoutes = [
       const seen = evidence.get(row.id)!;
       // one answer is one observation, however many pairs it speaks of
       const list = seen.pairs.filter((o) => !o.id.includes('#'));
-      const lines = ends.map((end, k) => {
-        const line: PairStateRow[] = lineOf(orders.get(schoolClass.orderId), schoolClass.taughtSteps, seen, end, model, 'past');
+      const lines = linesOver(orders.get(schoolClass.orderId), schoolClass.taughtSteps, seen, ends, model);
+      lines.forEach((line, k) => {
+        const end = ends[k]!;
         for (const cell of line) weeks[k]![cell.state] += 1;
         weeks[k]!.observations += list.filter((o) => o.at <= end && o.at > weeks[k]!.from).length;
-        return line;
       });
       const first = lines.findIndex((line) => line.some((c) => c.basedOn > 0));
-      const since = first < 0 ? { of: 0, before: 0, now: 0 } : change(lines[first]!, lines.at(-1)!);
+      const { of, before, now: after } = changeBetween(first < 0 ? [] : lines[first]!, lines.at(-1)!);
+      const since = { of, before: tenth(before), now: tenth(after) };
       return { id: row.id, name: fullName(row), since: first < 0 ? null : ends[first]!.slice(0, 10), ...since, observations: list.length };
     });
     return { weeks: weeks.map(({ from: _from, ...week }) => week), children };

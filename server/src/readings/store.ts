@@ -139,7 +139,13 @@ export async function evidenceFromReadings(
     const before = out.get(reading.child);
     out.set(
       reading.child,
-      before ? { pairs: [...before.pairs, ...derived.pairs], skills: [...before.skills, ...derived.skills] } : derived,
+      before
+        ? {
+            pairs: [...before.pairs, ...derived.pairs],
+            skills: [...before.skills, ...derived.skills],
+            words: [...before.words, ...derived.words],
+          }
+        : derived,
     );
   }
   return out;

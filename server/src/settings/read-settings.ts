@@ -6,8 +6,14 @@ import { schools } from '../db/schema.js';
 /** The settings with every default filled in, and their version. */
 export async function readSettings(db: Db): Promise<SchoolSettings & { version: number }> {
   const [school] = await db.select({ settings: schools.settings, version: schools.settingsVersion }).from(schools).limit(1);
-  const kept = { ...DEFAULT_SETTINGS, ...school?.settings };
+  const kept = { ...DEFAULT_SETTINGS, ...school?.settings, ...renewed(school?.settings) };
   // times kept before they had days and a clock
   const slots = kept.slots.map((s) => ({ ...s, days: s.days ?? [], start: s.start ?? null, minutes: s.minutes ?? 30 }));
   return { ...kept, slots, version: school?.version ?? 1 };
+}
+
+/** Thresholds that were the defaults of an older estimate, kept with other settings and never chosen, are today's defaults. */
+function renewed(kept: Partial<SchoolSettings> | undefined | null): Partial<SchoolSettings> {
+  if (kept?.secureFrom !== 0.8 || kept.gapBelow !== 0.2) return {};
+  return { secureFrom: DEFAULT_SETTINGS.secureFrom, gapBelow: DEFAULT_SETTINGS.gapBelow };
 }

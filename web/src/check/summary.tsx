@@ -21,6 +21,7 @@ const ENDED: Record<Done, string> = {
   'sure enough': 'The rest follows surely enough from these cards, so the check ended.',
   'enough cards': 'Half of the taught pairs were asked, which is the most a quick check asks.',
   'time is up': `The ${QUICK_MINUTES} minutes of a quick check were up.`,
+  'ask everything': 'The answers fit no pattern: ask everything with this child.',
   'had enough': 'Many in a row went wrong, so the check ended to spare the child.',
   'nothing taught': 'Nothing has been taught yet.',
 };

@@ -15,7 +15,11 @@ const MIXED = 8;
 
 export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gpc: string) => void }) {
   const { data: evidence } = useData('evidence', { params: { id: child.id } });
-  const { value: next } = useCore(() => core().teachNext({ taught: child.line, limit: TEACH }), [child.line]);
+  const { value: next } = useCore(
+    () => core().teachNext({ taught: child.line, strands: child.strands, limit: TEACH }),
+    [child.line, child.strands],
+  );
+  const open = child.line.filter((c) => c.state !== 'secure').length;
   const mixed = useMemo(
     () =>
       confusions(
@@ -29,33 +33,34 @@ export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gp
       <section aria-label="Teach next">
         <h2 className="mb-1 text-lg">Teach next</h2>
         {next && next.length === 0 ? (
-          <p className="text-ink-2">Every taught pair is secure.</p>
+          <p className="text-ink-2">
+            {open === 0
+              ? 'Every taught pair is secure.'
+              : `Nothing is known to be missing. ${open === 1 ? 'One pair is' : `${open} pairs are`} not sure or not checked: look at ${open === 1 ? 'it' : 'them'} again first.`}
+          </p>
         ) : (
           <ol className="ruled border-y border-rule-2">
             {(next ?? []).map((n) => (
-              <li key={n.gpc} className="grid grid-cols-[4.75rem_1fr] items-baseline gap-3 py-2">
-                <button
-                  onClick={() => onPair(n.gpc)}
-                  aria-label={`${graphemeShown(n.gpc)}, sound ${n.gpc.split(':')[1]}: what it rests on`}
-                  className="text-left"
-                >
-                  <GraphemeChip gpc={n.gpc} sound className="text-lg hover:border-ink" />
-                </button>
-                <span className="text-sm">
-                  {n.opens > 0 ? (
-                    <>
-                      opens <span className="font-semibold">{n.opens}</span> words:{' '}
-                      <span className="font-child">{n.examples.join(', ')}</span>
-                    </>
-                  ) : (
-                    'opens no word alone, but is among the first taught'
-                  )}
-                </span>
+              <li key={n.gpc ?? n.skill} className="grid grid-cols-[4.75rem_1fr] items-baseline gap-3 py-2">
+                {n.gpc ? (
+                  <button
+                    onClick={() => onPair(n.gpc!)}
+                    aria-label={`${graphemeShown(n.gpc)}, sound ${n.gpc.split(':')[1]}: what it rests on`}
+                    className="text-left"
+                  >
+                    <GraphemeChip gpc={n.gpc} sound className="text-lg hover:border-ink" />
+                  </button>
+                ) : (
+                  <span className="font-semibold">{n.skill}</span>
+                )}
+                <span className="text-sm">{n.why}</span>
               </li>
             ))}
           </ol>
         )}
-        <p className="mt-1 text-sm text-ink-2">Common words that this child could read with the pair and cannot yet, early pairs first.</p>
+        <p className="mt-1 text-sm text-ink-2">
+          A skill that holds the child back first, then pairs by the common words they open. What is probably known is not named.
+        </p>
       </section>
       <section aria-label="Mixed up">
         <h2 className="mb-1 text-lg">Mixed up</h2>

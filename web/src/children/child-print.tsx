@@ -8,7 +8,7 @@ import { useOrders } from '../api/orders.js';
 import { STRAND_MEANS } from '../gaps/strand-panel.js';
 import { Pending } from '../ui/page.js';
 import { Paper, PaperPage } from '../ui/paper.js';
-import { Sign, SIGN_WORDS, SignKey } from '../ui/signs.js';
+import { Sign, SIGN_WORDS, SignKey, signOf } from '../ui/signs.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
@@ -25,7 +25,10 @@ export function Component() {
   const orders = useOrders();
   const [short, setShort] = useState(false);
   const line = child?.line ?? [];
-  const { value: next } = useCore(() => core().teachNext({ taught: line, limit: 6 }), [line]);
+  const { value: next } = useCore(
+    () => core().teachNext({ taught: line, strands: child?.strands ?? [], limit: 6 }),
+    [line, child?.strands],
+  );
   const mixed = useMemo(
     () =>
       confusions(
@@ -38,7 +41,7 @@ export function Component() {
   const name = short ? `${child.givenName[0]}. ${child.familyName[0] ?? ''}.` : `${child.givenName} ${child.familyName}`;
   const schoolClass = classes.find((c) => c.id === child.classId);
   const steps = orders.order(child.classId)?.steps.slice(0, schoolClass?.taughtSteps ?? 0) ?? [];
-  const states = new Map(child.line.map((c) => [c.gpc, c.state]));
+  const states = new Map(child.line.map((c) => [c.gpc, signOf(c)]));
   const due = duePairs(child, clock.ms(), settings?.dueAfterDays ?? 42);
   const seen = new Set((evidence ?? []).filter((o) => o.counts).map((o) => dayOf(o.at)));
   return (
@@ -107,11 +110,13 @@ export function Component() {
             <h2 className="text-lg">Teach next</h2>
             <ol>
               {(next ?? []).map((n) => (
-                <li key={n.gpc} className="flex gap-2 border-b border-black/20 py-0.5">
-                  <span className="w-10 font-child text-base">{graphemeShown(n.gpc)}</span>
-                  <span className="flex-1">
-                    {n.opens > 0 ? `opens ${n.opens} words: ${n.examples.slice(0, 4).join(', ')}` : 'early in the order'}
-                  </span>
+                <li key={n.gpc ?? n.skill} className="flex gap-2 border-b border-black/20 py-0.5">
+                  {n.gpc ? (
+                    <span className="w-10 font-child text-base">{graphemeShown(n.gpc)}</span>
+                  ) : (
+                    <span className="font-semibold">{n.skill}</span>
+                  )}
+                  <span className="flex-1">{n.why}</span>
                 </li>
               ))}
             </ol>

@@ -2,10 +2,10 @@
 import type { ChildLine, PairStateRow, StrandStateRow } from '@sapling/contract';
 import { STRANDS, type Cell, type Strand } from '@sapling/core';
 import Papa from 'papaparse';
-import { SIGN_WORDS } from '../ui/signs.js';
+import { SIGN_WORDS, signOf } from '../ui/signs.js';
 import { graphemeShown } from '../ui/word-marks.js';
 
-export type ColumnState = Omit<PairStateRow, 'gpc'>;
+export type ColumnState = Omit<PairStateRow, 'gpc' | 'known' | 'slow' | 'due'> & Partial<Pick<PairStateRow, 'slow' | 'due'>>;
 export interface Column {
   readonly key: string;
   readonly strand?: Strand;
@@ -89,7 +89,7 @@ export function gapsCsv(rows: readonly ChildLine[], columns: readonly Column[], 
         if (!s) return [c.strand ? 'never looked at' : SIGN_WORDS['not taught'], '', '', '', '0', ''];
         if (s.state === 'unchecked') return [SIGN_WORDS.unchecked, '', '', '', '0', ''];
         return [
-          SIGN_WORDS[s.state],
+          SIGN_WORDS[signOf(s)],
           s.p.toFixed(3),
           s.low.toFixed(3),
           s.high.toFixed(3),

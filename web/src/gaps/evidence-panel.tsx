@@ -6,23 +6,10 @@ import { pairLabel, saidShown } from '../check/words.js';
 import { timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { Pending } from '../ui/page.js';
-import { Sign, SIGN_WORDS } from '../ui/signs.js';
+import { Sign, SIGN_WORDS, signOf } from '../ui/signs.js';
+import { KIND_WORDS } from './kind-words.js';
 import { graphemeShown } from '../ui/word-marks.js';
 
-const KIND_WORDS: Record<string, string> = {
-  'see-say': 'saw it, said it',
-  'see-name': 'saw it, named it',
-  'key word': 'gave a key word',
-  'hear-point': 'heard it, pointed',
-  'hear-write': 'heard it, wrote it',
-  text: 'in a text',
-  word: 'in a word',
-  'made-up word': 'in a made-up word',
-  'irregular word': 'in an irregular word',
-  'find in row': 'in a row of four',
-  spelling: 'in spelling',
-  session: 'in a session',
-};
 const percent = (p: number): string => `${Math.round(p * 100)} %`;
 
 export function EvidencePanel({
@@ -51,13 +38,13 @@ export function EvidencePanel({
     >
       {state && (
         <p className="mb-4 flex items-start gap-3 border-y border-rule py-3">
-          <Sign state={state.state} size={22} label={false} />
+          <Sign state={signOf(state)} size={22} label={false} />
           <span>
-            <span className="font-semibold">{SIGN_WORDS[state.state]}</span>
+            <span className="font-semibold">{SIGN_WORDS[signOf(state)]}</span>
             <br />
             {state.basedOn === 0
               ? 'Nothing has been seen of this pair yet.'
-              : `Known with a chance of ${percent(state.p)} (from ${percent(state.low)} to ${percent(state.high)}), from ${state.basedOn} ${state.basedOn === 1 ? 'observation' : 'observations'}.${state.basedOn < 3 ? ' Few, so the range is wide.' : ''}`}
+              : `${state.due ? 'Secure when last seen; only time has gone since. ' : state.slow ? 'Practise for speed; it need not be taught again. ' : ''}A right answer is expected ${percent(state.p)} of the time (from ${percent(state.low)} to ${percent(state.high)}), from ${state.basedOn} ${state.basedOn === 1 ? 'observation' : 'observations'}.${state.basedOn < 3 ? ' Few, so the range is wide.' : ''}`}
           </span>
         </p>
       )}

@@ -2,7 +2,7 @@
 import type { ChildLine } from '@sapling/contract';
 import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
-import { Sign, SIGN_WORDS } from '../ui/signs.js';
+import { Sign, SIGN_WORDS, signOf } from '../ui/signs.js';
 import { needs, statesOf, type Column, type ColumnState } from './columns.js';
 
 interface Props {
@@ -165,7 +165,7 @@ interface CellProps {
 }
 const GridCell = memo(
   function GridCell({ state, column, edge, name, at, stop, onFocus, onPress }: CellProps) {
-    const shown = state?.state ?? (column.strand ? 'unchecked' : 'not taught');
+    const shown = state ? signOf(state) : column.strand ? 'unchecked' : 'not taught';
     return (
       <td role="gridcell" className={`border-b border-rule-2 p-0 ${edge ? 'border-r border-r-ink-2' : ''}`}>
         <button

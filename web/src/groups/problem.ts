@@ -38,7 +38,7 @@ export interface Around {
 }
 
 export function knownOf(child: ChildLine): Record<string, number> {
-  return Object.fromEntries(child.line.filter((c) => c.basedOn > 0).map((c) => [c.gpc, c.p]));
+  return Object.fromEntries(child.line.filter((c) => c.basedOn > 0).map((c) => [c.gpc, c.known]));
 }
 
 /** Whether a skill is in hand, as the states have it: an interval around the chance of a plain item is no chance of that. */

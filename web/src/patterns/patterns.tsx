@@ -6,7 +6,7 @@ import { SelectField, TextField, Trouble } from '../ui/form.js';
 import { Sign, SignKey, type SignState } from '../ui/signs.js';
 import { GraphemeChip, WordMarks } from '../ui/word-marks.js';
 
-const ALL: SignState[] = [...STATES, 'not taught'];
+const ALL: SignState[] = [...STATES, 'slow', 'due', 'not taught'];
 const line = Array.from({ length: 60 }, (_, k): PairStateRow => ({
   gpc: `p${k}`,
   state: STATES[(k * 7 + (k % 5)) % 4]!,
@@ -15,6 +15,9 @@ const line = Array.from({ length: 60 }, (_, k): PairStateRow => ({
   high: 1,
   basedOn: 1,
   lastSeen: null,
+  known: 0.5,
+  slow: k % 9 === 4,
+  due: k % 11 === 5,
 }));
 const WORDS = [
   {
@@ -51,7 +54,7 @@ function Signs() {
       <div className="grid w-fit grid-cols-[repeat(40,1.6rem)]">
         {Array.from({ length: 240 }, (_, k) => (
           <span key={k} className="grid h-7 place-items-center border-b border-rule-2">
-            <Sign state={ALL[(k * 13 + (k % 7)) % 5]!} label={false} />
+            <Sign state={ALL[(k * 13 + (k % 7)) % ALL.length]!} label={false} />
           </span>
         ))}
       </div>

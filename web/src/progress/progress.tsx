@@ -5,10 +5,12 @@ import { useData } from '../api/data.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Direction } from '../ui/direction.js';
 import { Empty, Page, Pending } from '../ui/page.js';
+import { useMe } from '../shell/me.js';
 
 const Weeks = lazy(() => import('./weeks-chart.js'));
 
 export function Component() {
+  const { role } = useMe().colleague;
   const [classId, setClassId] = useState<string | null>(null);
   const { data, error } = useData('progress', { query: classId ? { classId } : {} });
   const { data: classes } = useData('classes');
@@ -24,6 +26,11 @@ export function Component() {
         <Link className="underline" to="/progress/reading">
           How they read
         </Link>
+        {(role === 'lead' || role === 'teacher') && (
+          <Link className="underline" to="/progress/trust">
+            Can it be trusted here?
+          </Link>
+        )}
         {(groups ?? [])
           .filter((g) => g.members.length > 0)
           .map((g) => (

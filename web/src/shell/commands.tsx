@@ -66,6 +66,11 @@ export default function Commands({ onClose }: { onClose: () => void }) {
           <Command.Item value="how they read accuracy speed quarters" onSelect={to('/progress/reading')} className={item}>
             How they read: accuracy and speed
           </Command.Item>
+          {bringIn && (
+            <Command.Item value="can it be trusted here reliability foretold" onSelect={to('/progress/trust')} className={item}>
+              Can it be trusted here?
+            </Command.Item>
+          )}
           <Command.Item value="classes taught so far teaching order" onSelect={to('/children/classes')} className={item}>
             Classes and what has been taught
           </Command.Item>

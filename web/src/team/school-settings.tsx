@@ -96,7 +96,7 @@ export function SchoolSettingsForm() {
         {row(
           'Gap below',
           `Default: ${percent(DEFAULT_SETTINGS.gapBelow)}. A pair is a gap where even the high end of its range stays below this.`,
-          number('gapBelow', 'Gap below, percent', 5, 50, 0.01, 5),
+          number('gapBelow', 'Gap below, percent', 5, 70, 0.01, 5),
         )}
         {row(
           'A skill is secure from',

@@ -3,12 +3,17 @@
  * appears, so that children can be laid under one another and a shared gap is a column.
  */
 import type { PairStateRow } from '@sapling/contract';
+import { SIGN_WORDS, signOf, type SignState } from './signs.js';
 
 const CELL = 7;
 const HEIGHT = 18;
 
-function drawing(state: PairStateRow['state'], x: number) {
+function drawing(state: SignState, x: number) {
   switch (state) {
+    case 'slow':
+      return <path d={`M${x + 3.5} 14v-4M${x + 1} 16.5h5`} fill="none" stroke="var(--color-leaf)" strokeWidth={1.4} />;
+    case 'due':
+      return <rect x={x + 2.2} y={12.5} width={2.6} height={4} fill="none" stroke="var(--color-ink-2)" strokeWidth={0.9} />;
     case 'secure':
       return <rect x={x + 2.75} y={13} width={1.5} height={4} fill="var(--color-leaf)" />;
     case 'wobbly':
@@ -21,8 +26,10 @@ function drawing(state: PairStateRow['state'], x: number) {
 }
 
 /** The same signs where there is little room: only height tells them apart, and every edge is sharp. */
-function compact(state: PairStateRow['state'], x: number) {
+function compact(state: SignState, x: number) {
   switch (state) {
+    case 'slow':
+    case 'due':
     case 'secure':
       return <rect x={x + 2} y={15} width={3} height={2} fill="var(--color-leaf)" />;
     case 'wobbly':
@@ -30,6 +37,8 @@ function compact(state: PairStateRow['state'], x: number) {
     case 'gap':
       return <rect x={x + 0.5} y={1} width={6} height={16} fill="var(--color-gap)" />;
     case 'unchecked':
+      return null;
+    case 'not taught':
       return null;
   }
 }
@@ -46,8 +55,9 @@ export function ChildLine({
   small?: boolean;
 }) {
   const cells = Math.max(total ?? line.length, line.length, 1);
-  const count = (state: string): number => line.filter((c) => c.state === state).length;
-  const label = `${count('secure')} secure, ${count('wobbly')} wobbly, ${count('gap')} gaps, ${count('unchecked')} unchecked of ${line.length} taught`;
+  const count = (state: SignState): number => line.filter((c) => signOf(c) === state).length;
+  const more = (['slow', 'due'] as const).flatMap((state) => (count(state) > 0 ? [`${count(state)} ${SIGN_WORDS[state]}`] : []));
+  const label = `${[`${count('secure')} secure`, ...more].join(', ')}, ${count('wobbly')} wobbly, ${count('gap')} gaps, ${count('unchecked')} unchecked of ${line.length} taught`;
   return (
     <svg
       viewBox={`0 0 ${cells * CELL} ${HEIGHT}`}
@@ -72,7 +82,7 @@ export function ChildLine({
           />
         ))}
       {line.map((cell, k) => (
-        <g key={cell.gpc}>{small ? compact(cell.state, k * CELL) : drawing(cell.state, k * CELL)}</g>
+        <g key={cell.gpc}>{small ? compact(signOf(cell), k * CELL) : drawing(signOf(cell), k * CELL)}</g>
       ))}
     </svg>
   );

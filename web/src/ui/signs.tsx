@@ -1,9 +1,17 @@
 /** The tool's own signs for the states of a pair. The more a state asks of the adult, the heavier its sign. */
 import type { PairStateRow } from '@sapling/contract';
 
-export type SignState = PairStateRow['state'] | 'not taught';
+export type SignState = PairStateRow['state'] | 'slow' | 'due' | 'not taught';
+
+/** The sign of a pair: known but slow, and secure once but not looked at for long, have signs of their own. */
+export function signOf({ state, slow, due }: { state: PairStateRow['state']; slow?: boolean; due?: boolean }): SignState {
+  if (due && state === 'wobbly') return 'due';
+  return slow && (state === 'secure' || state === 'wobbly') ? 'slow' : state;
+}
 export const SIGN_WORDS: Record<SignState, string> = {
   secure: 'secure',
+  slow: 'known, slow',
+  due: 'due for another look',
   wobbly: 'wobbly',
   gap: 'gap',
   unchecked: 'unchecked',
@@ -11,6 +19,8 @@ export const SIGN_WORDS: Record<SignState, string> = {
 };
 const COLOUR: Record<SignState, string> = {
   secure: 'var(--color-leaf)',
+  slow: 'var(--color-leaf)',
+  due: 'var(--color-ink-2)',
   wobbly: 'var(--color-wobbly)',
   gap: 'var(--color-gap)',
   unchecked: 'var(--color-ink-2)',
@@ -23,6 +33,10 @@ export function SignShape({ state }: { state: SignState }) {
   switch (state) {
     case 'secure':
       return <path d="M7 12.5V5.5M7 7.5C7 4 9 2.2 12 2c0 3.4-2 5.5-5 5.5Z" {...stroke} strokeWidth={1.4} />;
+    case 'slow':
+      return <path d="M7 9.6V4.6M7 6C7 3.4 8.8 1.8 11.4 1.6c0 2.8-1.6 4.4-4.4 4.4ZM2 12.6h10" {...stroke} strokeWidth={1.4} />;
+    case 'due':
+      return <path d="M7 12.5V5.5M7 7.5C7 4 9 2.2 12 2c0 3.4-2 5.5-5 5.5Z" {...stroke} strokeWidth={1.3} strokeDasharray="1.7 1.9" />;
     case 'wobbly':
       return <path d="M1.6 8.6c1.3-4 3.6-4 5.2-1s3.8 3 5.4-1.6" {...stroke} strokeWidth={2.4} />;
     case 'gap':

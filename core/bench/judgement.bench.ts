@@ -1,0 +1,139 @@
+/**
+ * Is the judgement right, about every kind of child? `npm run bench:judgement [children]`. Children of four kinds of mind that
+ * differ from one another and from the model (data/src/simulated): two kinds set its numbers, two never did, and no seed is
+ * shared with fitting. Printed beside what anybody could foretell by hand, beside a regression on ten features, and beside the truth.
+ */
+import { drawPupil, MIND_KINDS, PUPIL_SORTS, type MindKind, type Pupil, type PupilSort } from '@sapling/data';
+import { estimate, foretell, type Gpc } from '@sapling/core';
+import { fitLogistic, foretellLogistic, isRight, Notebook } from './support/baselines.js';
+import { quickChecks } from './support/quick-checks.js';
+import { strandChecks } from './support/strand-checks.js';
+
+const CHILDREN = Number(process.argv[2] ?? 40);
+const FITTED: readonly MindKind[] = ['switch', 'strength'];
+const BREAK_MS = 45 * 86_400_000;
+const loss = (p: number, right: boolean): number => -Math.log(Math.min(1 - 1e-4, Math.max(1e-4, right ? p : 1 - p)));
+const percent = (x: number, of: number): string => (of === 0 ? '-' : `${((100 * x) / of).toFixed(1)} %`);
+const say = (line: string): void => void process.stdout.write(`${line}\n`);
+
+interface Row {
+  readonly right: boolean;
+  readonly when: 'first' | 'in term' | 'after a break';
+  readonly features: number[];
+  readonly five: number;
+  readonly last: boolean | undefined;
+  readonly truth: number;
+}
+/** The see-and-say answers of a pupil, each with what was known before it. */
+function rowsOf(pupil: Pupil): Row[] {
+  const notes = new Notebook(pupil.order);
+  return pupil.observations.flatMap((o, k) => {
+    const before = notes.answers(o.gpc!);
+    const last = before.at(-1);
+    const row: Row = {
+      right: isRight(o),
+      when: last === undefined ? 'first' : Date.parse(o.at) - last.at > BREAK_MS ? 'after a break' : 'in term',
+      features: notes.features(o),
+      five: notes.lastFive(o.gpc!),
+      last: last?.right,
+      truth: pupil.chances[k]!,
+    };
+    notes.note(o);
+    return o.kind === 'see-say' ? [row] : [];
+  });
+}
+const share = (list: readonly Row[]): number => list.filter((r) => r.right).length / Math.max(1, list.length);
+function baselinesOf(rows: readonly Row[]) {
+  return {
+    weights: fitLogistic(
+      rows.map((r) => r.features),
+      rows.map((r) => r.right),
+    ),
+    prior: share(rows),
+    afterRight: share(rows.filter((r) => r.last === true)),
+    afterWrong: share(rows.filter((r) => r.last === false)),
+  };
+}
+const drawn = (mind: MindKind, from: number, n: number): Pupil[] => Array.from({ length: n }, (_, k) => drawPupil(mind, from + k));
+
+say(`${CHILDREN} children of each kind of mind; the model was fitted on others of ${FITTED.join(' and ')}.`);
+say('\nForetelling the next answer to a card (log loss): model, last answer, last five, prior, regression of ten features fitted');
+say('on other kinds, the same fitted on this kind, and the truth itself');
+const cross = baselinesOf(FITTED.flatMap((mind) => drawn(mind, 2001, CHILDREN).flatMap(rowsOf)));
+const pupilsOf = new Map<MindKind, Pupil[]>();
+for (const mind of MIND_KINDS) {
+  const own = baselinesOf(drawn(mind, 3001, CHILDREN).flatMap(rowsOf));
+  const pupils = drawn(mind, 20_001, CHILDREN);
+  pupilsOf.set(mind, pupils);
+  for (const when of ['in term', 'after a break'] as const) {
+    const sums = new Array<number>(7).fill(0);
+    const bySort = new Map<PupilSort, [number, number]>();
+    let n = 0;
+    for (const pupil of pupils) {
+      const said = foretell(pupil.observations, { order: pupil.order }).filter((f) => f.kind === 'see-say');
+      rowsOf(pupil).forEach((r, k) => {
+        if (r.when !== when) return;
+        n += 1;
+        const ways = [
+          said[k]!.p,
+          r.last ? own.afterRight : own.afterWrong,
+          r.five,
+          own.prior,
+          foretellLogistic(cross.weights, r.features),
+          foretellLogistic(own.weights, r.features),
+          r.truth,
+        ];
+        ways.forEach((p, w) => (sums[w]! += loss(p, r.right)));
+        const entry = bySort.get(pupil.sort) ?? [0, 0];
+        bySort.set(pupil.sort, [entry[0] + loss(said[k]!.p, r.right), entry[1] + loss(r.five, r.right)]);
+      });
+    }
+    const best = Math.min(sums[1]!, sums[2]!, sums[3]!);
+    say(
+      `  ${mind.padEnd(9)} ${when.padEnd(14)} ${sums.map((s) => (s / n).toFixed(3)).join('  ')}   ${percent(best - sums[0]!, best)} below the best of three (truth ${percent(best - sums[6]!, best)})${FITTED.includes(mind) ? '' : '   not fitted on'}`,
+    );
+    say(`      by child, below the last five: ${[...bySort].map(([sort, [m, five]]) => `${sort} ${percent(five - m, five)}`).join(', ')}`);
+  }
+}
+
+say('\nWhat is said of pairs against the true chance of a right answer (known from 0.7, clear gap to 0.35)');
+for (const mind of MIND_KINDS) {
+  for (const when of ['in term', 'after a break'] as const) {
+    const bins = Array.from({ length: 10 }, () => [0, 0, 0]);
+    let [clear, named, calledSecure, secure, secureKnown, gaps, gapsKnown, slowKnown, slowAll] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
+    for (const pupil of pupilsOf.get(mind)!)
+      for (const look of pupil.snapshots.filter((s) => s.when === when)) {
+        const seen = pupil.observations.filter((o) => o.at < look.at);
+        for (const [gpc, e] of estimate(seen, { asOf: look.at, order: pupil.order })) {
+          const chance = look.chance.get(gpc as Gpc)!;
+          const bin = bins[Math.min(9, Math.floor(e.p * 10))]!;
+          bin[0]! += 1;
+          bin[1]! += e.p;
+          bin[2]! += chance;
+          if (chance <= 0.35 && e.basedOn >= 2) {
+            clear += 1;
+            named += Number(e.state === 'gap');
+            calledSecure += Number(e.state === 'secure');
+          }
+          if (e.state === 'secure') {
+            secure += 1;
+            secureKnown += Number(chance >= 0.7);
+          }
+          if (e.state === 'gap') {
+            gaps += 1;
+            gapsKnown += Number(chance >= 0.7);
+          }
+          if (pupil.sort === 'slow' && chance >= 0.85 && e.basedOn >= 2) {
+            slowAll += 1;
+            slowKnown += Number(e.known >= 0.5);
+          }
+        }
+      }
+    const off = bins.reduce((sum, [, said, was]) => sum + Math.abs(said! - was!), 0) / bins.reduce((sum, [n]) => sum + n!, 0);
+    say(
+      `  ${mind.padEnd(9)} ${when.padEnd(14)} calibration error ${(100 * off).toFixed(1)} points; clear gaps named ${percent(named, clear)}, called secure ${percent(calledSecure, clear)}; secure that are known ${percent(secureKnown, secure)}; named gaps that are known ${percent(gapsKnown, gaps)}; slow and known, judged known ${percent(slowKnown, slowAll)}`,
+    );
+  }
+}
+quickChecks(say, PUPIL_SORTS, Math.max(20, CHILDREN));
+await strandChecks(say, 3 * CHILDREN);

@@ -1,0 +1,476 @@
+/**
+ * What is believed of a child's recall, answer by answer.
+ *
+ * Recall of a pair is a strength on the logistic scale. All of one child's strengths are held as one Gaussian: the child's
+ * level, how it runs along the teaching order, what neighbours in the order share, what pairs that are easily mixed up
+ * share, and each pair's own. So one answer tells of other pairs as much as they have in common (a Gaussian process over
+ * pairs: Rasmussen and Williams, "Gaussian Processes for Machine Learning", 2006). Each answer moves it by moment
+ * matching (assumed density filtering: Minka, "A family of algorithms for approximate Bayesian inference", 2001);
+ * between answers strengths fade and grow uncertain (a state-space model: Fahrmeir, "Posterior mode estimation by extended
+ * Kalman filtering", JASA 87, 1992). A sitting has a day of its own, an adult an ear of their own. How children differ
+ * in kind (steady, all or nothing, different from day to day, quick to forget) is unknown, so a few such filters run side by
+ * side, each weighted by how well it has foretold this child (multiple-model estimation: Magill 1965).
+ */
+import type { Observation, ObservationKind } from '../evidence/observation.js';
+import type { Gpc } from '../phonics/lexicon.js';
+import { confusability } from '../phonics/shape.js';
+
+/** How an answer of a kind can come about without knowing, and go wrong though known. */
+export interface KindChances {
+  readonly guess: number;
+  readonly lapse: number;
+}
+/** A kind of child: what differs from the rest. */
+export interface ChildKind {
+  readonly weight: number;
+  /** Standard deviation of a pair's own part, logistic scale. */
+  readonly own: number;
+  /** Standard deviation of a day. */
+  readonly day: number;
+  /** How fast strength fades. */
+  readonly fade: number;
+  /** Variance that a day without being seen adds to a pair. */
+  readonly drift: number;
+  /** What lapses and guesses are multiplied by. */
+  readonly chance: number;
+}
+export interface FilterParameters {
+  readonly mean: number;
+  /** Mean change of strength over a hundred pairs of the order. */
+  readonly slope: number;
+  readonly levelSd: number;
+  readonly slopeSd: number;
+  readonly nearSd: number;
+  /** Pairs so far apart in the order share little of their neighbourhood. */
+  readonly nearLength: number;
+  /** Correlation of the own parts of two pairs that are easily mixed up. */
+  readonly twins: number;
+  readonly adultSd: number;
+  /** Variance a day adds to the level. */
+  readonly levelDrift: number;
+  /** Days after which fading slows down. */
+  readonly fadeTime: number;
+  /** How much each meeting slows fading. */
+  readonly hold: number;
+  /** What a month without being met takes off strength, beyond the first three weeks. */
+  readonly rest: number;
+  /** A pair that was never seen to be met counts as met so many days ago. */
+  readonly unmetDays: number;
+  readonly mostVariance: number;
+  /** What being asked, and being taught, adds to strength. */
+  readonly meet: number;
+  readonly teach: number;
+  /** How much longer (logarithm) a right answer takes that was all but forgotten than one that is sure, and how much times vary. */
+  readonly timeSpan: number;
+  readonly timeSd: number;
+  /** From memory, so much of each guess and lapse more. */
+  readonly fromMemory: number;
+  readonly kinds: Readonly<Partial<Record<ObservationKind, KindChances>>>;
+  readonly children: readonly ChildKind[];
+}
+
+const DAY_MS = 86_400_000;
+/** Answers of one adult with less than this between them are one sitting. */
+export const SITTING_MS = 3 * 3_600_000;
+
+export interface PairOfChild {
+  readonly gpc: Gpc;
+  /** Its place in the teaching order, counted from 0; null for a pair of no order. */
+  readonly place: number | null;
+}
+
+/** A word read with nothing noted of where it went wrong, if it did: then its pairs and the push together share the blame. */
+export interface WordAnswer {
+  readonly observation: Observation;
+  readonly gpcs: readonly Gpc[];
+  readonly right: boolean;
+}
+/** What is believed of one pair's free recall on an ordinary day. */
+export interface Belief {
+  /** Chance of a right answer. */
+  readonly p: number;
+  /** For each kind of child: its weight, and the strength's mean and variance with the chances of that kind. */
+  readonly members: readonly {
+    readonly weight: number;
+    readonly mean: number;
+    readonly variance: number;
+    readonly guess: number;
+    readonly lapse: number;
+  }[];
+}
+
+interface Member {
+  readonly kind: ChildKind;
+  logWeight: number;
+  readonly mean: Float64Array;
+  /** Covariance, its lower half by rows; the last row is the day's. */
+  readonly cov: Float64Array;
+}
+
+/** One child's beliefs, moved on by each answer; `pairs` never changes. */
+export class RecallFilter {
+  readonly pairs: readonly PairOfChild[];
+  private readonly index: Map<Gpc, number>;
+  private readonly members: Member[];
+  private readonly n: number;
+  private readonly m: number;
+  private readonly adultSlot = new Map<string, number>();
+  private readonly adults: number;
+  /** When each pair was last met, and how often, in days since the first answer. */
+  private readonly lastMet: Float64Array;
+  private readonly met: Float64Array;
+  private now = Number.NaN;
+  private sitting: { by: string; at: number } | null = null;
+  private readonly usual = new Map<string, { sum: number; n: number }>();
+  private readonly g: Float64Array;
+
+  constructor(
+    private readonly parameters: FilterParameters,
+    pairs: readonly PairOfChild[],
+    adults: readonly string[],
+  ) {
+    this.pairs = pairs;
+    this.index = new Map(pairs.map((p, k) => [p.gpc, k]));
+    this.n = pairs.length;
+    this.adults = adults.length;
+    adults.forEach((by, k) => this.adultSlot.set(by, this.n + k));
+    this.m = this.n + adults.length + 1;
+    this.lastMet = new Float64Array(this.n).fill(Number.NaN);
+    this.met = new Float64Array(this.n);
+    this.g = new Float64Array(this.m);
+    this.members = parameters.children.map((kind) => ({
+      kind,
+      logWeight: Math.log(kind.weight),
+      mean: this.startMean(),
+      cov: this.startCov(kind),
+    }));
+  }
+
+  private startMean(): Float64Array {
+    const { mean, slope } = this.parameters;
+    const out = new Float64Array(this.m);
+    this.pairs.forEach(({ place }, k) => (out[k] = mean + slope * along(place)));
+    return out;
+  }
+
+  private startCov(kind: ChildKind): Float64Array {
+    const { n, m } = this;
+    const { shared, twins } = sharedBefore(this.parameters, this.pairs);
+    const own = kind.own ** 2;
+    const cov = new Float64Array(m * m);
+    for (let i = 0, at = 0; i < n; i += 1)
+      for (let j = 0; j <= i; j += 1, at += 1) cov[i * m + j] = shared[at]! + own * (i === j ? 1 : twins[at]!);
+    for (let a = n; a < n + this.adults; a += 1) cov[a * m + a] = this.parameters.adultSd ** 2;
+    return cov;
+  }
+
+  /** Lets time go by until a moment; nothing is raised by it. */
+  pass(at: number): void {
+    if (Number.isNaN(this.now)) this.now = at;
+    const days = (at - this.now) / DAY_MS;
+    if (days <= 0.02) return;
+    this.now = at;
+    const { mostVariance, levelDrift } = this.parameters;
+    const { n, m } = this;
+    for (const { kind, mean, cov } of this.members) {
+      for (let i = 0; i < n; i += 1) {
+        const at0 = i * m + i;
+        const variance = cov[at0]!;
+        const added = variance >= mostVariance ? 0 : Math.min(mostVariance - variance, kind.drift * days);
+        const level = variance >= mostVariance ? 0 : levelDrift * days;
+        let value = mean[i]! - this.faded(kind, i, at);
+        // a wider belief of a gap must not look like hope
+        if (value < 0) value *= Math.sqrt((1 + LOGIT_VARIANCE * (variance + added + level)) / (1 + LOGIT_VARIANCE * variance));
+        value += this.faded(kind, i, at);
+        mean[i] = value;
+        cov[at0] = variance + added;
+      }
+      if (levelDrift > 0) {
+        const more = levelDrift * days;
+        for (let i = 0; i < n; i += 1) {
+          if (cov[i * m + i]! >= mostVariance) continue;
+          for (let j = 0; j <= i; j += 1) if (cov[j * m + j]! < mostVariance) cov[i * m + j]! += more;
+        }
+      }
+    }
+  }
+
+  /** How much a pair has faded since it was last met: fast at first, slower the more often it was met; all back when it is met. */
+  private faded(kind: ChildKind, i: number, at: number, soonest = 0): number {
+    const { fadeTime, hold, unmetDays, rest } = this.parameters;
+    const last = this.lastMet[i]!;
+    const days = Number.isNaN(last) ? unmetDays : Math.max(soonest, at / DAY_MS - last);
+    return (kind.fade / (1 + hold * this.met[i]!)) * Math.log1p(days / fadeTime) + (rest * Math.max(0, days - RESTED_DAYS)) / 30;
+  }
+
+  /** Begins a sitting where this answer is the first of one: a new day is drawn. */
+  private sit(by: string, at: number): void {
+    if (this.sitting !== null && this.sitting.by === by && at - this.sitting.at < SITTING_MS) {
+      this.sitting.at = at;
+      return;
+    }
+    this.sitting = { by, at };
+    const d = this.m - 1;
+    for (const { kind, mean, cov } of this.members) {
+      mean[d] = 0;
+      for (let i = 0; i < d; i += 1) cov[d * this.m + i] = 0;
+      cov[d * this.m + d] = kind.day ** 2;
+    }
+  }
+
+  private chances(kind: ChildKind, { kind: how, options, fromMemory }: Pick<Observation, 'kind' | 'options' | 'fromMemory'>): KindChances {
+    const own = this.parameters.kinds[how] ?? this.parameters.kinds['see-say']!;
+    const more = (fromMemory ? this.parameters.fromMemory : 1) * kind.chance;
+    const guess = Math.min(0.6, own.guess * more);
+    return { guess: options && options > 1 ? Math.max(guess, 1 / options) : guess, lapse: Math.min(0.4, own.lapse * more) };
+  }
+
+  /** Chance that an answer comes right, as foretold before it is given; the filter must have passed to its moment. */
+  foretell(observation: Observation): number {
+    const i = this.index.get(observation.gpc!);
+    if (i === undefined) return Number.NaN;
+    const a = this.adultSlot.get(observation.by);
+    const d = this.m - 1;
+    const { m } = this;
+    const same = this.sitting !== null && this.sitting.by === observation.by && Date.parse(observation.at) - this.sitting.at < SITTING_MS;
+    let sum = 0;
+    let total = 0;
+    for (const { kind, mean, cov, logWeight } of this.members) {
+      const w = Math.exp(logWeight);
+      const { guess, lapse } = this.chances(kind, observation);
+      let mu = mean[i]! - this.faded(kind, i, Date.parse(observation.at));
+      let v = cov[i * m + i]!;
+      if (a !== undefined) {
+        mu += mean[a]!;
+        v += cov[a * m + a]! + 2 * cov[a * m + i]!;
+      }
+      if (same) {
+        mu += mean[d]!;
+        v += cov[d * m + d]! + 2 * cov[d * m + i]! + (a === undefined ? 0 : 2 * cov[d * m + a]!);
+      } else v += kind.day ** 2;
+      sum += w * (guess + (1 - guess - lapse) * meanLogistic(mu, v));
+      total += w;
+    }
+    return sum / total;
+  }
+
+  /**
+   * How much longer than usual a right answer took for this child, this kind of card and this adult (logarithm); null where
+   * nothing tells. What an adult noted as slow or put right without a time counts as a moderate delay.
+   */
+  private delay({ kind, by, ms, outcome, fromMemory }: Observation): number | null {
+    if (ms === undefined || fromMemory) return outcome === 'slow' || outcome === 'put right' ? NOTED_DELAY : null;
+    const key = `${kind} ${by}`;
+    const own = this.usual.get(key) ?? { sum: 0, n: 0 };
+    this.usual.set(key, own);
+    const log = Math.log(Math.min(MOST_MS, Math.max(LEAST_MS, ms)));
+    const usual = (own.sum + 2 * USUAL_LOG_MS) / (own.n + 2);
+    own.sum += log;
+    own.n += 1;
+    const delay = Math.min(1.5, Math.max(-1, log - usual));
+    return outcome === 'put right' ? Math.max(NOTED_DELAY, delay) : delay;
+  }
+
+  observe(observation: Observation): void {
+    const i = this.index.get(observation.gpc!);
+    if (i === undefined) return;
+    const at = Date.parse(observation.at);
+    this.pass(at);
+    this.sit(observation.by, at);
+    const right = observation.outcome !== 'wrong' && observation.outcome !== 'no answer';
+    const delay = right ? this.delay(observation) : null;
+    const a = this.adultSlot.get(observation.by) ?? -1;
+    const d = this.m - 1;
+    const { timeSpan, timeSd, meet, teach } = this.parameters;
+    for (const member of this.members) {
+      const { kind, mean } = member;
+      const { guess, lapse } = this.chances(kind, observation);
+      const v = this.gather(member, i, a, true);
+      const mu = mean[i]! - this.faded(kind, i, at) + mean[d]! + (a >= 0 ? mean[a]! : 0);
+      this.update(member, mu, v, (base) => {
+        const hit = guess + (1 - guess - lapse) * base;
+        if (!right) return 1 - hit;
+        return delay === null ? hit : hit * Math.exp(-((delay - timeSpan * (USUAL_SURE - base)) ** 2) / (2 * timeSd ** 2));
+      });
+      if (observation.kind === 'session') mean[i]! += teach;
+      else if (right) mean[i]! += meet;
+    }
+    this.balance();
+    // a miss is no meeting: what it left is seen when the pair is looked at again
+    if (!right && observation.kind !== 'session') return;
+    this.lastMet[i] = at / DAY_MS;
+    this.met[i]! += 1;
+  }
+
+  /** Gathers the covariance of everything with an answer about pair i (by adult a, on this day); returns the answer's own variance. */
+  private gather({ cov }: Member, i: number, a: number, day: boolean): number {
+    const { m, g } = this;
+    const d = m - 1;
+    const [rowI, rowD] = [i * m, d * m];
+    for (let j = 0; j <= i; j += 1) g[j] = cov[rowI + j]!;
+    for (let j = i + 1; j < m; j += 1) g[j] = cov[j * m + i]!;
+    if (day) for (let j = 0; j < m; j += 1) g[j]! += cov[rowD + j]!;
+    if (a >= 0) {
+      const rowA = a * m;
+      for (let j = 0; j <= a; j += 1) g[j]! += cov[rowA + j]!;
+      for (let j = a + 1; j < m; j += 1) g[j]! += cov[j * m + a]!;
+    }
+    return g[i]! + (day ? g[d]! : 0) + (a >= 0 ? g[a]! : 0);
+  }
+
+  /** Moves one kind of child by an answer: moments of its linear predictor matched under the answer's likelihood. */
+  private update(member: Member, mu: number, v: number, likelihood: (base: number) => number): void {
+    const { m, g } = this;
+    const { mean, cov } = member;
+    const sd = Math.sqrt(v);
+    let [z0, z1, z2] = [0, 0, 0];
+    for (let q = 0; q < GRID; q += 1) {
+      const x = POINTS[q]!;
+      const eta = mu + sd * x;
+      const w = likelihood(1 / (1 + Math.exp(-eta))) * MASSES[q]!;
+      z0 += w;
+      z1 += w * x;
+      z2 += w * x * x;
+    }
+    member.logWeight += Math.log(z0);
+    const shift = z1 / z0;
+    const step = shift / sd;
+    const shrink = (z2 / z0 - shift * shift - 1) / v;
+    for (let j = 0; j < m; j += 1) mean[j]! += g[j]! * step;
+    for (let j = 0; j < m; j += 1) {
+      const by = g[j]! * shrink;
+      if (by === 0) continue;
+      const row = j * m;
+      for (let k = 0; k <= j; k += 1) cov[row + k]! += by * g[k]!;
+    }
+  }
+
+  private balance(): void {
+    const top = Math.max(...this.members.map((x) => x.logWeight));
+    for (const member of this.members) member.logWeight = Math.max(-30, member.logWeight - top);
+  }
+
+  /** What is believed of a pair's free recall on an ordinary day, by the usual card; undefined for a pair that is not held. */
+  belief(gpc: Gpc): Belief | undefined {
+    const k = this.index.get(gpc);
+    if (k === undefined) return undefined;
+    let total = 0;
+    for (const { logWeight } of this.members) total += Math.exp(logWeight);
+    let p = 0;
+    const members = this.members.map(({ kind, mean, cov, logWeight }) => {
+      const { guess, lapse } = this.chances(kind, { kind: 'see-say' });
+      const own = {
+        weight: Math.exp(logWeight) / total,
+        mean: mean[k]! - this.faded(kind, k, this.now, SOONEST_DAYS),
+        variance: cov[k * this.m + k]!,
+        guess,
+        lapse,
+      };
+      p += own.weight * (guess + (1 - guess - lapse) * meanLogistic(own.mean, own.variance + kind.day ** 2));
+      return own;
+    });
+    return { p, members };
+  }
+
+  /** How much pair k's strength goes with each other's under each kind of child: covariances, for choosing what to ask. */
+  together(k: number): readonly Float64Array[] {
+    const { n, m } = this;
+    return this.members.map(({ cov }) => {
+      const row = new Float64Array(n);
+      for (let j = 0; j <= k; j += 1) row[j] = cov[k * m + j]!;
+      for (let j = k + 1; j < n; j += 1) row[j] = cov[j * m + k]!;
+      return row;
+    });
+  }
+
+  /** Chance that a word comes right: all its pairs, and the sounds pushed together with a chance of `blends`. */
+  wordRight({ gpcs }: WordAnswer, blends: number): number {
+    return gpcs.reduce((product, gpc) => product * (this.belief(gpc)?.p ?? 1), blends);
+  }
+
+  /**
+   * A word that went wrong with nothing noted. Each of its pairs is blamed as much as it is likely to be at fault given
+   * the others: the word comes right where all are right and the sounds are pushed together.
+   */
+  miss({ observation, gpcs }: WordAnswer, blends = USUALLY_BLENDS): void {
+    this.pass(Date.parse(observation.at));
+    const held = gpcs.filter((gpc) => this.index.has(gpc));
+    const chances = held.map((gpc) => this.belief(gpc)!.p);
+    const all = chances.reduce((product, p) => product * p, blends);
+    held.forEach((gpc, n) => {
+      const others = Math.min(0.98, all / Math.max(0.02, chances[n]!));
+      const i = this.index.get(gpc)!;
+      for (const member of this.members) {
+        const v = this.gather(member, i, -1, false);
+        this.update(member, member.mean[i]! - this.faded(member.kind, i, this.now), v, (base) => 1 - others * base);
+      }
+      this.balance();
+    });
+  }
+}
+
+/** How often a child of whom nothing is known pushes known sounds together. */
+export const USUALLY_BLENDS = 0.8;
+const NOTED_DELAY = 0.5;
+const RESTED_DAYS = 21;
+/** What was met today is judged as it will be tomorrow: what a child can say a minute later is not yet learned. */
+const SOONEST_DAYS = 1;
+const USUAL_LOG_MS = Math.log(1600);
+const LEAST_MS = 200;
+const MOST_MS = 20_000;
+/** How sure a child usually is of what comes right: the delay of such an answer is none. */
+const USUAL_SURE = 0.8;
+const LOGIT_VARIANCE = Math.PI / 8;
+const GRID = 15;
+const POINTS = Float64Array.from({ length: GRID }, (_, k) => -4 + (8 * k) / (GRID - 1));
+const MASSES = (() => {
+  const raw = POINTS.map((x) => Math.exp((-x * x) / 2));
+  const sum = raw.reduce((p, q) => p + q, 0);
+  return raw.map((w) => w / sum);
+})();
+
+/** The mean of a logistic of a Gaussian, on a grid of standard normal points. */
+export function meanLogistic(mean: number, variance: number): number {
+  const sd = Math.sqrt(variance);
+  let sum = 0;
+  for (let q = 0; q < GRID; q += 1) sum += MASSES[q]! / (1 + Math.exp(-mean - sd * POINTS[q]!));
+  return sum;
+}
+
+/** How far along the usual order, in hundreds of pairs from its first stretch. */
+const along = (place: number | null): number => (place === null ? 0 : place / 100 - 0.4);
+
+interface Shared {
+  /** What two pairs' strengths share before anything is known, lower half by rows, and the correlation of their own parts. */
+  readonly shared: Float64Array;
+  readonly twins: Float64Array;
+}
+const KEPT = 16;
+const kept = new WeakMap<FilterParameters, Map<string, Shared>>();
+
+/** Depends on the pairs alone, so it is worked out once for a row of pairs: a check asks for it at every card. */
+function sharedBefore(parameters: FilterParameters, pairs: readonly PairOfChild[]): Shared {
+  const key = pairs.map((p) => `${p.gpc} ${p.place}`).join();
+  const book = kept.get(parameters) ?? new Map<string, Shared>();
+  kept.set(parameters, book);
+  const old = book.get(key);
+  if (old) return old;
+  const { levelSd, slopeSd, nearSd, nearLength, twins: together } = parameters;
+  const n = pairs.length;
+  const made: Shared = { shared: new Float64Array((n * (n + 1)) / 2), twins: new Float64Array((n * (n + 1)) / 2) };
+  const x = pairs.map((p) => along(p.place));
+  for (let i = 0, at = 0; i < n; i += 1)
+    for (let j = 0; j <= i; j += 1, at += 1) {
+      const near =
+        i === j
+          ? 1
+          : pairs[i]!.place === null || pairs[j]!.place === null
+            ? 0
+            : Math.exp(-Math.abs(pairs[i]!.place! - pairs[j]!.place!) / nearLength);
+      made.shared[at] = levelSd ** 2 + slopeSd ** 2 * x[i]! * x[j]! + nearSd ** 2 * near;
+      made.twins[at] = i !== j && confusability(pairs[i]!.gpc, pairs[j]!.gpc) === 2 ? together : 0;
+    }
+  if (book.size >= KEPT) book.clear();
+  book.set(key, made);
+  return made;
+}

@@ -1,0 +1,136 @@
+/** Progress: can it be trusted here? What the judgement expected before each answer of this school, beside what came. */
+import type { Endpoints, ResponseOf } from '@sapling/contract';
+import { lazy, Suspense } from 'react';
+import { Link } from 'react-router';
+import { useData } from '../api/data.js';
+import { KIND_WORDS } from '../gaps/kind-words.js';
+import { Empty, Page, Pending } from '../ui/page.js';
+
+const Curve = lazy(() => import('./reliability-chart.js'));
+type Trust = ResponseOf<Endpoints['trust']>;
+
+/** Fewer answers decide nothing about a kind of check or a colleague. */
+const ENOUGH = 60;
+/** So many are needed for a word about the whole. */
+const ENOUGH_IN_ALL = 300;
+const percent = (x: number): string => `${Math.round(100 * x)} %`;
+/** How much less surprised the judgement was than the plain rule, as a share. */
+const better = ({ loss, plain }: { loss: number; plain: number }): number => 1 - loss / plain;
+
+export function Component() {
+  const { data, error } = useData('trust');
+  return (
+    <Page
+      title="Can it be trusted here?"
+      lead="Before each answer, the tool works out how likely a right one is. Here that is held against the answers that came."
+    >
+      <Link className="underline" to="/progress">
+        Back to progress
+      </Link>
+      {!data ? (
+        <Pending error={error} what="the answers" />
+      ) : data.answers === 0 || data.loss === null || data.plain === null ? (
+        <div className="mt-4">
+          <Empty
+            title="No answers yet"
+            action={
+              <Link className="btn btn-main" to="/check">
+                Check a child
+              </Link>
+            }
+          >
+            After the first checks it can be seen how well answers were foretold.
+          </Empty>
+        </div>
+      ) : (
+        <Found trust={data} whole={{ loss: data.loss, plain: data.plain }} />
+      )}
+    </Page>
+  );
+}
+
+function Found({ trust, whole }: { trust: Trust; whole: { loss: number; plain: number } }) {
+  const few = trust.answers < ENOUGH_IN_ALL;
+  const gain = better(whole);
+  const verdict = few
+    ? `Too few answers to say: there are ${trust.answers}, and it needs ${ENOUGH_IN_ALL}.`
+    : gain > 0.02
+      ? `It foretells answers here better than the plain rule of the last five answers: ${percent(gain)} less surprised.`
+      : gain > -0.02
+        ? 'It foretells answers here about as well as the plain rule of the last five answers, and no better.'
+        : 'It foretells answers here worse than the plain rule of the last five answers. Rely on the answers themselves, and read every state as less sure than it says.';
+  return (
+    <div className="mt-4 grid grid-cols-[minmax(0,1fr)_22rem] gap-10">
+      <section aria-label="What was said and what came">
+        <p
+          className={`mb-4 border-l-4 px-4 py-3 text-lg ${few || gain <= 0.02 ? 'border-wobbly bg-wobbly-wash' : 'border-leaf bg-leaf-wash'}`}
+        >
+          {verdict}
+        </p>
+        <h2 className="text-lg">What was said, and what came</h2>
+        <Suspense
+          fallback={
+            <div className="h-72" role="status">
+              Drawing…
+            </div>
+          }
+        >
+          <Curve bins={trust.bins} />
+        </Suspense>
+        <p className="mt-1 text-sm text-ink-2">
+          From {trust.answers} answers. On the line, as many came right as was said; above it, more. A dot is larger the more answers it
+          rests on.
+        </p>
+      </section>
+      <div className="grid content-start gap-7">
+        <Parts title="By kind of check" rows={trust.kinds.map((k) => ({ ...k, key: k.kind, name: KIND_WORDS[k.kind] ?? k.kind }))} />
+        <Parts title="By who marked" rows={trust.adults.map((a) => ({ ...a, key: a.id ?? a.name, name: a.name }))} />
+        <p className="text-sm text-ink-2">
+          Who marks leniently has more right than was said, who marks strictly fewer; so has one who works with children on a good or a bad
+          day. It says nothing of how well anybody teaches.
+        </p>
+      </div>
+    </div>
+  );
+}
+
+type Part = Trust['kinds'][number] extends infer K ? Omit<K, 'kind'> & { readonly key: string; readonly name: string } : never;
+
+function Parts({ title, rows }: { title: string; rows: readonly Part[] }) {
+  return (
+    <section aria-label={title}>
+      <h2 className="mb-1 text-lg">{title}</h2>
+      <table className="w-full text-left text-sm">
+        <thead className="text-ink-2">
+          <tr>
+            <th className="py-1 font-semibold"></th>
+            <th className="py-1 text-right font-semibold">Said</th>
+            <th className="py-1 text-right font-semibold">Came</th>
+            <th className="py-1 text-right font-semibold">Answers</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.key} className="[&>*]:border-t [&>*]:border-rule-2">
+              <th scope="row" className="py-1 pr-2 font-normal">
+                {row.name}
+                {row.answers >= ENOUGH && better(row) < -0.02 && <span className="block text-wobbly">worse than the plain rule</span>}
+              </th>
+              {row.answers < ENOUGH ? (
+                <td colSpan={2} className="py-1 text-right text-ink-2">
+                  too few
+                </td>
+              ) : (
+                <>
+                  <td className="py-1 text-right">{percent(row.said)}</td>
+                  <td className="py-1 text-right">{percent(row.right)}</td>
+                </>
+              )}
+              <td className="py-1 text-right">{row.answers}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
