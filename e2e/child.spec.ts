@@ -14,7 +14,7 @@ test('a child’s page says what to teach next and what is mixed up, and follows
   for (const name of await next.getByRole('button').evaluateAll((list) => list.map((b) => b.getAttribute('aria-label')!)))
     expect(notSecure.has(/^(\S+), sound/.exec(name)![1]!.replace('‑', '_')), name).toBe(true);
   await next.getByRole('button').first().click();
-  await expect(page.getByRole('dialog')).toContainText(/Known with a chance of|never/i);
+  await expect(page.getByRole('dialog')).toContainText(/A right answer is expected|never/i);
   await page.keyboard.press('Escape');
 
   // what is listed as mixed up is what was marked

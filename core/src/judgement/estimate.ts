@@ -250,23 +250,44 @@ function filtered(
       if (!word.right) filter.miss(word, blends);
     }
   };
+  const enough = oftenInOneSitting();
   for (const observation of list) {
     wordsUntil(observation.at);
     on.before?.(observation, filter);
-    filter.observe(observation);
+    if (!enough(observation)) filter.observe(observation);
     on.after?.(observation, filter);
   }
   wordsUntil(null);
   return filter;
 }
 
+/** So many answers about the pairs of a child's words are enough to tell blending from letters. */
+const MOST_ABOUT_WORDS = 250;
+const MOST_WORDS = 60;
+/** Kinds in which a pair comes by the way, again and again. */
+const BY_THE_WAY: ReadonlySet<Observation['kind']> = new Set(['word', 'made-up word', 'text', 'irregular word', 'find in row']);
+const BY_THE_WAY_COUNTS = 2;
+
+/**
+ * Whether a pair came right by the way so often in one sitting that once more tells nothing new: the same words, the same
+ * sentence, the same day. What went wrong always counts.
+ */
+function oftenInOneSitting(): (observation: Observation) => boolean {
+  const seen = new Map<string, number>();
+  return (o) => {
+    if (!BY_THE_WAY.has(o.kind) || !isRight(o)) return false;
+    const key = `${o.gpc} ${o.by} ${o.at.slice(0, 10)}`;
+    const n = seen.get(key) ?? 0;
+    seen.set(key, n + 1);
+    return n >= BY_THE_WAY_COUNTS;
+  };
+}
+
 /** How well children push sounds together, and how many of each there are, before anything is known. */
 const BLENDERS: readonly { readonly chance: number; readonly share: number }[] = [
-  { chance: 0.06, share: 0.12 },
-  { chance: 0.3, share: 0.1 },
-  { chance: 0.6, share: 0.18 },
-  { chance: 0.85, share: 0.35 },
-  { chance: 0.96, share: 0.25 },
+  { chance: 0.08, share: 0.22 },
+  { chance: 0.45, share: 0.23 },
+  { chance: 0.9, share: 0.55 },
 ];
 
 /**
@@ -282,10 +303,13 @@ export function tellApart(
   const { words = [] } = options;
   if (words.every((w) => w.right)) return null;
   const model = options.model ?? DEFAULT_MODEL;
-  const list = checked(observations, model, Date.parse(options.asOf));
+  // the pairs of these words tell, and what was last seen of them: the rest of the record is left out for speed
+  const asked = new Set(words.flatMap((w) => w.gpcs));
+  const about = checked(observations, model, Date.parse(options.asOf)).filter((o) => asked.has(o.gpc!));
+  const list = about.slice(-MOST_ABOUT_WORDS);
   const tried = BLENDERS.map(({ chance, share }) => {
     let log = Math.log(share);
-    const filter = filtered(list, { ...options, blends: chance }, model, {
+    const filter = filtered(list, { ...options, words: words.slice(-MOST_WORDS), blends: chance }, model, {
       word: (word, before) => {
         const right = Math.min(0.999, Math.max(0.001, before.wordRight(word, chance)));
         log += Math.log(word.right ? right : 1 - right);
@@ -296,10 +320,13 @@ export function tellApart(
   const top = Math.max(...tried.map((t) => t.log));
   const total = tried.reduce((sum, t) => sum + Math.exp(t.log - top), 0);
   const weight = ({ log }: { log: number }): number => Math.exp(log - top) / total;
-  const gpcs = new Set(words.flatMap((w) => w.gpcs));
+  const likeliest = tried.reduce((a, b) => (b.log > a.log ? b : a));
   return {
     blends: tried.reduce((sum, t) => sum + weight(t) * t.chance, 0),
-    knows: new Map([...gpcs].map((gpc) => [gpc, tried.reduce((sum, t) => sum + weight(t) * t.filter.belief(gpc)!.p, 0)])),
+    // pairs as the likeliest blender has them: an average would let each of two stories excuse the other
+    knows: new Map(
+      [...asked].flatMap((gpc) => (likeliest.filter.belief(gpc)?.p === undefined ? [] : [[gpc, likeliest.filter.belief(gpc)!.p]])),
+    ),
   };
 }
 

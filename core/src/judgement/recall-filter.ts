@@ -111,7 +111,7 @@ interface Member {
 export class RecallFilter {
   readonly pairs: readonly PairOfChild[];
   private readonly index: Map<Gpc, number>;
-  private readonly members: Member[];
+  private members: Member[];
   private readonly n: number;
   private readonly m: number;
   private readonly adultSlot = new Map<string, number>();
@@ -339,15 +339,26 @@ export class RecallFilter {
     for (let j = 0; j < m; j += 1) mean[j]! += g[j]! * step;
     for (let j = 0; j < m; j += 1) {
       const by = g[j]! * shrink;
-      if (by === 0) continue;
-      const row = j * m;
-      for (let k = 0; k <= j; k += 1) cov[row + k]! += by * g[k]!;
+      if (Math.abs(by) < 1e-9) continue;
+      // four at a time: nearly all of the filter's work is here
+      let at = j * m;
+      let k = 0;
+      for (; k + 3 <= j; k += 4, at += 4) {
+        cov[at]! += by * g[k]!;
+        cov[at + 1]! += by * g[k + 1]!;
+        cov[at + 2]! += by * g[k + 2]!;
+        cov[at + 3]! += by * g[k + 3]!;
+      }
+      for (; k <= j; k += 1, at += 1) cov[at]! += by * g[k]!;
     }
   }
 
+  /** Sets the weights against the likeliest kind of child; one that is all but ruled out is let go. */
   private balance(): void {
-    const top = Math.max(...this.members.map((x) => x.logWeight));
-    for (const member of this.members) member.logWeight = Math.max(-30, member.logWeight - top);
+    let top = -Infinity;
+    for (const { logWeight } of this.members) top = Math.max(top, logWeight);
+    for (const member of this.members) member.logWeight -= top;
+    if (this.members.some((x) => x.logWeight < RULED_OUT)) this.members = this.members.filter((x) => x.logWeight >= RULED_OUT);
   }
 
   /** What is believed of a pair's free recall on an ordinary day, by the usual card; undefined for a pair that is not held. */
@@ -411,6 +422,8 @@ export class RecallFilter {
 
 /** How often a child of whom nothing is known pushes known sounds together. */
 export const USUALLY_BLENDS = 0.8;
+/** A kind of child more than fifty times less likely than the likeliest one. */
+const RULED_OUT = -4;
 const NOTED_DELAY = 0.5;
 const RESTED_DAYS = 21;
 /** What was met today is judged as it will be tomorrow: what a child can say a minute later is not yet learned. */
@@ -421,8 +434,8 @@ const MOST_MS = 20_000;
 /** How sure a child usually is of what comes right: the delay of such an answer is none. */
 const USUAL_SURE = 0.8;
 const LOGIT_VARIANCE = Math.PI / 8;
-const GRID = 15;
-const POINTS = Float64Array.from({ length: GRID }, (_, k) => -4 + (8 * k) / (GRID - 1));
+const GRID = 11;
+const POINTS = Float64Array.from({ length: GRID }, (_, k) => -3.5 + (7 * k) / (GRID - 1));
 const MASSES = (() => {
   const raw = POINTS.map((x) => Math.exp((-x * x) / 2));
   const sum = raw.reduce((p, q) => p + q, 0);
@@ -439,6 +452,16 @@ export function meanLogistic(mean: number, variance: number): number {
 
 /** How far along the usual order, in hundreds of pairs from its first stretch. */
 const along = (place: number | null): number => (place === null ? 0 : place / 100 - 0.4);
+
+/** Whether two pairs are easily mixed up; every child's record asks it of the same pairs. */
+const asked = new Map<Gpc, Map<Gpc, boolean>>();
+function twinned(a: Gpc, b: Gpc): boolean {
+  let row = asked.get(a);
+  if (!row) asked.set(a, (row = new Map()));
+  let known = row.get(b);
+  if (known === undefined) row.set(b, (known = confusability(a, b) === 2));
+  return known;
+}
 
 interface Shared {
   /** What two pairs' strengths share before anything is known, lower half by rows, and the correlation of their own parts. */
@@ -468,7 +491,7 @@ function sharedBefore(parameters: FilterParameters, pairs: readonly PairOfChild[
             ? 0
             : Math.exp(-Math.abs(pairs[i]!.place! - pairs[j]!.place!) / nearLength);
       made.shared[at] = levelSd ** 2 + slopeSd ** 2 * x[i]! * x[j]! + nearSd ** 2 * near;
-      made.twins[at] = i !== j && confusability(pairs[i]!.gpc, pairs[j]!.gpc) === 2 ? together : 0;
+      made.twins[at] = i !== j && twinned(pairs[i]!.gpc, pairs[j]!.gpc) ? together : 0;
     }
   if (book.size >= KEPT) book.clear();
   book.set(key, made);

@@ -32,7 +32,7 @@ export interface TeachNextRequest {
 const COMMON_PER_MILLION = 2;
 const EXAMPLES = 5;
 /** What is more likely known than this is not taught: it is looked at again. */
-const LIKELY_KNOWN = 0.5;
+const LIKELY_KNOWN = 0.4;
 /** A word is opened by a pair where all its other pairs together come right at least this often. */
 const OTHERS_KNOWN = 0.4;
 /** Sounds are pushed together once so many pairs are there to push. */

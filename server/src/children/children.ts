@@ -9,11 +9,10 @@ import { orderBook } from '../library/orders.js';
 import { changeBetween, derive, effective, type Observation } from '@sapling/core';
 import { wordBook } from '../library/word-book.js';
 import { observationsFromReadings } from '../readings/store.js';
+import { breathing } from '../http/breathing.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { and, isNull } from 'drizzle-orm';
-
-const THREE_WEEKS = 21 * 86_400_000;
 
 export const fullName = (child: { givenName: string; familyName: string }): string => `${child.givenName} ${child.familyName}`.trim();
 
@@ -36,15 +35,16 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
       .where(inArray(groupMembers.childId, ids)),
   ]);
   const model = modelOf(settings);
-  const before = new Date(Date.parse(now) - THREE_WEEKS).toISOString();
-  return rows.map((row) => {
+  const breath = breathing();
+  const lines: ChildLine[] = [];
+  for (const row of rows) {
     const schoolClass = classRows.find((c) => c.id === row.classId)!;
     const seen = evidence.get(row.id)!;
     const order = orders.get(schoolClass.orderId);
-    const line = lineOf(order, schoolClass.taughtSteps, seen, now, model);
-    const then = lineOf(order, schoolClass.taughtSteps, seen, before, model, 'past');
+    await breath();
+    const { now: line, before: then } = lineOf(order, schoolClass.taughtSteps, seen, now, model);
     const since = changeBetween(then, line);
-    return {
+    lines.push({
       id: row.id,
       givenName: row.givenName,
       familyName: row.familyName,
@@ -59,8 +59,9 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
       lastCheck: lastChecked(seen),
       direction: since.of === 0 ? null : tenth(since.now - since.before),
       groupIds: memberships.filter((m) => m.childId === row.id).map((m) => m.groupId),
-    };
-  });
+    });
+  }
+  return lines;
 }
 
 export async function namesOf(db: Db, access: Access, ids: readonly string[]): Promise<Map<string, string>> {

@@ -5,7 +5,7 @@ import {
   effective,
   allGpcs,
   judge,
-  judgeOver,
+  estimateOver,
   taughtAfter,
   type Derived,
   type Estimate,
@@ -142,18 +142,9 @@ export function lastChecked({ pairs }: ChildEvidence): string | null {
   return pairs.findLast((o) => o.kind !== 'session' && o.kind !== 'text')?.at ?? null;
 }
 
-/** What was known by a moment. */
-export function until({ pairs, skills, words }: ChildEvidence, moment: string): ChildEvidence {
-  return {
-    pairs: pairs.filter((o) => o.at <= moment),
-    skills: skills.filter((e) => e.observation.at <= moment),
-    words: words.filter((w) => w.observation.at <= moment),
-  };
-}
-
 /** Where a child stands on each strand that was looked at. */
 export function strandsOf(order: TeachingOrder | undefined, evidence: ChildEvidence, asOf: string, model: EstimateModel): StrandStateRow[] {
-  return [...judged(order, evidence, asOf, model, false).strands].map(([strand, e]) => ({ strand, ...rounded(e) }));
+  return [...judged(order, evidence, asOf, model).strands].map(([strand, e]) => ({ strand, ...rounded(e) }));
 }
 
 export async function withdrawnOf(db: Db, childId: string): Promise<Set<string>> {
@@ -161,37 +152,45 @@ export async function withdrawnOf(db: Db, childId: string): Promise<Set<string>>
   return new Set(gone.map((g) => g.id));
 }
 
-/** States hold for so long: what is known fades over days, not minutes. */
-const HOLDS_MS = 30 * 60_000;
+/** States hold for so long: what is known fades over days, not hours; new evidence is judged at once. */
+const HOLDS_MS = 6 * 3_600_000;
 const MOST_KEPT = 24;
 /** States worked out before, by the evidence they rest on: new evidence is another object, so none is ever shown for what it does not rest on. */
 const worked = new WeakMap<ChildEvidence, Map<string, Judgement>>();
 
-/** What is known at a moment; of a moment that is `past`, from what had been seen by then. */
-function judged(order: TeachingOrder | undefined, evidence: ChildEvidence, asOf: string, model: EstimateModel, past: boolean): Judgement {
+/** What is known now. */
+function judged(order: TeachingOrder | undefined, evidence: ChildEvidence, asOf: string, model: EstimateModel): Judgement {
   const kept = worked.get(evidence) ?? new Map<string, Judgement>();
   worked.set(evidence, kept);
-  const key = `${past} ${Math.floor(Date.parse(asOf) / HOLDS_MS)} ${model.secureFrom} ${model.gapBelow} ${model.strand.secureFrom} ${model.strand.gapBelow} ${order?.id ?? ''}`;
+  const key = `${Math.floor(Date.parse(asOf) / HOLDS_MS)} ${model.secureFrom} ${model.gapBelow} ${model.strand.secureFrom} ${model.strand.gapBelow} ${order?.id ?? ''}`;
   const found =
-    kept.get(key) ?? judge(past ? until(evidence, asOf) : evidence, { asOf, model, ...(order ? { order: allGpcs(order) } : {}) });
+    kept.get(key) ??
+    judge(evidence, {
+      asOf,
+      model,
+      earlier: [new Date(Date.parse(asOf) - LOOK_BACK_MS).toISOString()],
+      ...(order ? { order: allGpcs(order) } : {}),
+    });
   if (kept.size >= MOST_KEPT) kept.clear();
   kept.set(key, found);
   return found;
 }
+/** Over so long a child's direction is told. */
+const LOOK_BACK_MS = 21 * 86_400_000;
 
-/** The state of every taught pair, in taught order, from a child's observations. */
+/** The state of every taught pair now, in taught order, and three weeks ago from what had been seen by then. */
 export function lineOf(
   order: TeachingOrder | undefined,
   taughtSteps: number,
   evidence: ChildEvidence,
   asOf: string,
   model: EstimateModel,
-  when: 'now' | 'past' = 'now',
-): PairStateRow[] {
-  if (!order) return [];
+): { now: PairStateRow[]; before: PairStateRow[] } {
+  if (!order) return { now: [], before: [] };
   const taught = [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)];
-  const { pairs: states } = judged(order, evidence, asOf, model, when === 'past');
-  return taught.map((gpc) => stateRow(gpc, states.get(gpc)));
+  const { pairs, earlier } = judged(order, evidence, asOf, model);
+  const rows = (states: ReadonlyMap<string, Estimate>): PairStateRow[] => taught.map((gpc) => stateRow(gpc, states.get(gpc)));
+  return { now: rows(pairs), before: rows(earlier[0]!) };
 }
 
 /** The lines of a child at several moments in order of time, each from what had been seen by then. */
@@ -204,7 +203,7 @@ export function linesOver(
 ): PairStateRow[][] {
   if (!order) return moments.map(() => []);
   const taught = [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)];
-  return judgeOver(evidence, moments, { model, order: allGpcs(order) }).map((states) =>
+  return estimateOver(evidence.pairs, moments, { model, order: allGpcs(order), words: evidence.words }).map((states) =>
     taught.map((gpc) => stateRow(gpc, states.get(gpc))),
   );
 }

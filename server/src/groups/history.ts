@@ -4,7 +4,7 @@ import type { GroupHistory } from '@sapling/contract';
 import { changeBetween } from '@sapling/core';
 import { childrenInReach } from '../access.js';
 import { classes, colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
-import { evidenceOf, lineOf, tenth } from '../evidence/evidence.js';
+import { evidenceOf, linesOver, tenth } from '../evidence/evidence.js';
 import { route } from '../http/route.js';
 import { orderBook } from '../library/orders.js';
 import { modelOf, readSettings } from '../settings/settings.js';
@@ -76,8 +76,8 @@ export const groupHistoryRoutes = [
         const seen = evidence.get(child.id)!;
         // as of the end of the first day: the check that led to the group counts as before
         const start = `${from}T23:59:59.999Z`;
-        const then = lineOf(order, schoolClass.taughtSteps, seen, start, model, 'past');
-        const { of, before, now: after, says } = changeBetween(then, lineOf(order, schoolClass.taughtSteps, seen, now(), model));
+        const [then, line] = linesOver(order, schoolClass.taughtSteps, seen, [start, now()].sort(), model);
+        const { of, before, now: after, says } = changeBetween(then!, line!);
         if (says === 'little change') flat.push({ child: child.id, cycles, since: from, of, before: tenth(before), now: tenth(after) });
       }
     }

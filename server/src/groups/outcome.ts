@@ -4,7 +4,7 @@ import { workedOn, type Gpc } from '@sapling/core';
 import type { GroupOutcomeFacts } from '@sapling/contract';
 import { fullName } from '../children/children.js';
 import { children, classes, groupMembers, groups } from '../db/schema.js';
-import { evidenceOf, lineOf } from '../evidence/evidence.js';
+import { evidenceOf, linesOver } from '../evidence/evidence.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { orderBook } from '../library/orders.js';
@@ -46,8 +46,7 @@ export const outcomeRoutes = [
           const schoolClass = classRows.find((c) => c.id === row.classId)!;
           const order = orders.get(schoolClass.orderId);
           const seen = evidence.get(row.id)!;
-          const then = lineOf(order, schoolClass.taughtSteps, seen, start, model, 'past');
-          const line = lineOf(order, schoolClass.taughtSteps, seen, now(), model);
+          const [then = [], line = []] = linesOver(order, schoolClass.taughtSteps, seen, [start, now()].sort(), model);
           const mine = held.flatMap((s) => {
             const there = s.log!.attendance.find((a) => a.child === row.id && a.present);
             return there ? [there.minutes ?? s.log!.minutes ?? s.minutes] : [];

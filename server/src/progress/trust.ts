@@ -4,15 +4,13 @@ import { allGpcs, foretell, reliability, scoreOf, type Foretold } from '@sapling
 import { childrenInReach } from '../access.js';
 import { classes, colleagues } from '../db/schema.js';
 import { evidenceOf, type ChildEvidence } from '../evidence/evidence.js';
+import { breathing } from '../http/breathing.js';
 import { route } from '../http/route.js';
 import { orderBook } from '../library/orders.js';
 import { modelOf, readSettings } from '../settings/settings.js';
 
 /** What was foretold of a child, by the evidence it rests on: new evidence is another object. */
 const foretold = new WeakMap<ChildEvidence, Foretold[]>();
-/** So many milliseconds of work before other requests are let in. */
-const BREATH_MS = 20;
-const breathe = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
 
 export const trustRoutes = [
   route('trust', { action: 'add class' }, async ({ db, access }) => {
@@ -34,7 +32,7 @@ export const trustRoutes = [
     ]);
     const model = modelOf(settings);
     const all: Foretold[] = [];
-    let began = performance.now();
+    const breath = breathing();
     for (const row of rows) {
       const seen = evidence.get(row.id)!;
       let own = foretold.get(seen);
@@ -42,10 +40,7 @@ export const trustRoutes = [
         const order = orders.get(classRows.find((c) => c.id === row.classId)?.orderId ?? '');
         own = foretell(seen.pairs, { model, words: seen.words, ...(order ? { order: allGpcs(order) } : {}) });
         foretold.set(seen, own);
-        if (performance.now() - began > BREATH_MS) {
-          await breathe();
-          began = performance.now();
-        }
+        await breath();
       }
       // what a word says of its pairs is no answer of its own
       for (const f of own) if (!f.id.includes('#')) all.push(f);

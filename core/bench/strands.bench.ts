@@ -1,10 +1,9 @@
 /**
- * Is what the estimate says so? `npm run bench:calibration`. Children that set nothing (seeds above
- * FITTING_SEEDS): of all pairs said to be known with a chance of about so much, how many are; how often the
- * interval's states are right; and the same for the skill strands, against answers given afterwards.
+ * Is what is said of skill strands so? `npm run bench:strands`. Children that set nothing (seeds above FITTING_SEEDS): of all
+ * chances of about so much, how many plain items came right afterwards. Pairs are in judgement.bench.ts.
  */
-import { DEFAULT_MODEL, estimate, estimateStrands } from '@sapling/core';
-import { drawHistory, drawSkillHistory, FITTING_SEEDS } from '@sapling/data';
+import { DEFAULT_MODEL, estimateStrands } from '@sapling/core';
+import { drawSkillHistory, FITTING_SEEDS } from '@sapling/data';
 
 const CHILDREN = Number(process.env.CHILDREN ?? 600);
 const BINS = 10;
@@ -22,7 +21,7 @@ function note(bins: Bin[], p: number, truth: number): void {
   bin.was += truth;
 }
 function print(title: string, bins: readonly Bin[]): void {
-  process.stdout.write(`\n${title}\n   said      was     pairs\n`);
+  process.stdout.write(`\n${title}\n   said      was   answers\n`);
   let off = 0;
   const all = bins.reduce((sum, b) => sum + b.n, 0);
   for (const { n, said, was } of bins) {
@@ -34,29 +33,6 @@ function print(title: string, bins: readonly Bin[]): void {
   }
   process.stdout.write(`mean difference ${(100 * off).toFixed(1)} points\n`);
 }
-
-const pairs = table();
-const states = new Map<string, { n: number; known: number }>();
-let inside = 0;
-let total = 0;
-for (let k = 0; k < CHILDREN; k += 1) {
-  const { observations, knows, asOf } = drawHistory(FITTING_SEEDS + 1 + k);
-  if (observations.length === 0) continue;
-  for (const [gpc, e] of estimate(observations, { asOf })) {
-    const known = knows.has(gpc);
-    note(pairs, e.p, Number(known));
-    const state = states.get(e.state) ?? { n: 0, known: 0 };
-    state.n += 1;
-    state.known += Number(known);
-    states.set(e.state, state);
-    total += 1;
-    inside += Number(e.low <= 0.5 === e.high >= 0.5 || (known ? e.high > 0.5 : e.low < 0.5));
-  }
-}
-print('Pairs: said to be known, and known', pairs);
-for (const [state, { n, known }] of states)
-  process.stdout.write(`${state.padEnd(10)} ${String(n).padStart(6)}, of which known ${((100 * known) / n).toFixed(1)} %\n`);
-process.stdout.write(`the interval does not rule the truth out: ${((100 * inside) / total).toFixed(1)} %\n`);
 
 const strands = table();
 const { strand } = DEFAULT_MODEL;

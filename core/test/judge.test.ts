@@ -1,0 +1,170 @@
+/** Pairs and skills judged together, what was foretold held against what came, and what to teach next. */
+import { drawPupil, MIND_KINDS, TEACHING_ORDERS } from '@sapling/data';
+import { beforeAll, describe, expect, it } from 'vitest';
+import {
+  derive,
+  estimate,
+  estimateOver,
+  foretell,
+  judge,
+  loadLexicon,
+  reliability,
+  scoreOf,
+  seeded,
+  segment,
+  taughtAfter,
+  teachNext,
+  type Lexicon,
+  type Observation,
+} from '../src/index.js';
+
+let lexicon: Lexicon;
+beforeAll(async () => {
+  lexicon = await loadLexicon();
+});
+const AT = Date.parse('2026-11-02T09:00:00Z');
+const taught = taughtAfter(TEACHING_ORDERS[0]!, 8);
+const WORDS = [
+  'sat',
+  'pin',
+  'tap',
+  'sit',
+  'pan',
+  'nap',
+  'tin',
+  'pat',
+  'sip',
+  'ant',
+  'tip',
+  'pit',
+  'nip',
+  'tan',
+  'sap',
+  'spin',
+  'snap',
+  'past',
+];
+let made = 0;
+const mark = (change: Partial<Observation>, n: number): Observation => ({
+  id: `m${String((made += 1)).padStart(5, '0')}`,
+  child: 'c',
+  by: 'b',
+  at: new Date(AT + n * 5000).toISOString(),
+  kind: 'see-say',
+  outcome: 'right',
+  ...change,
+});
+/** A recall check, then words of which only right or wrong is noted. */
+function record(knows: (gpc: string) => boolean, blends: number, seed: number): Observation[] {
+  const random = seeded(seed);
+  const cards = taught.gpcs.map((gpc, n) => mark({ gpc, outcome: random() < (knows(gpc) ? 0.96 : 0.05) ? 'right' : 'wrong' }, n));
+  const words = WORDS.map((item, n) => {
+    const all = segment(lexicon, item)[0]!.units.every((u) => knows(`${u.grapheme}:${u.sound}`));
+    return mark({ kind: 'word', item, outcome: all && random() < blends ? 'right' : 'wrong' }, 500 + n);
+  });
+  return [...cards, ...words];
+}
+const asOf = new Date(AT + 86_400_000).toISOString();
+const blending = (list: Observation[]): string => judge(derive(lexicon, list), { asOf }).strands.get('blending')!.state;
+
+describe('a word that only went wrong', () => {
+  it('is told: letters known and no blending is a blending gap, half the letters and good blending is none', () => {
+    let [none, half] = [0, 0];
+    for (let seed = 1; seed <= 20; seed += 1) {
+      none += Number(blending(record(() => true, 0.05, seed)) === 'gap');
+      const random = seeded(seed * 7);
+      const known = new Set(taught.gpcs.filter(() => random() < 0.5));
+      half += Number(blending(record((gpc) => known.has(gpc), 0.95, seed)) === 'gap');
+    }
+    expect(none).toBeGreaterThanOrEqual(18);
+    expect(half).toBeLessThanOrEqual(2);
+  });
+});
+
+describe('what was foretold', () => {
+  const pupils = MIND_KINDS.flatMap((mind) => [30_001, 30_002, 30_003].map((seed) => drawPupil(mind, seed)));
+  it('is nearer to what came than the share of the last five, and means what it says', () => {
+    const all = pupils.flatMap((p) => foretell(p.observations, { order: p.order }));
+    const { loss, plain, said, right, answers } = scoreOf(all);
+    expect(answers).toBeGreaterThan(4000);
+    expect(loss).toBeLessThan(0.95 * plain);
+    expect(Math.abs(said - right)).toBeLessThan(0.05);
+    for (const bin of reliability(all)) if (bin.answers > 300) expect(Math.abs(bin.said - bin.right)).toBeLessThan(0.1);
+  });
+  it('rests on earlier answers only: what came later changes nothing', () => {
+    const { observations, order } = pupils[0]!;
+    const whole = foretell(observations, { order });
+    const part = foretell(observations.slice(0, 60), { order });
+    part.forEach((f, k) => expect(f.p).toBeCloseTo(whole[k]!.p, 6));
+  });
+  it('at several moments is what it is at each alone', () => {
+    const { observations, order, snapshots } = pupils[4]!;
+    const moments = snapshots.slice(0, 3).map((s) => s.at);
+    const over = estimateOver(observations, moments, { order });
+    moments.forEach((moment, k) => {
+      const alone = estimate(
+        observations.filter((o) => o.at <= moment),
+        { asOf: moment, order },
+      );
+      expect([...over[k]!.keys()].sort()).toEqual([...alone.keys()].sort());
+      for (const [gpc, e] of alone) {
+        expect(over[k]!.get(gpc)!.p).toBeCloseTo(e.p, 2);
+        expect(over[k]!.get(gpc)!.basedOn).toBe(e.basedOn);
+      }
+    });
+    expect(() => estimateOver(observations, [...moments].reverse())).toThrow(/order of time/);
+  });
+});
+
+describe('what to teach next', () => {
+  const line = (p: (k: number) => number) =>
+    taughtAfter(TEACHING_ORDERS[0]!, 12).gpcs.map((gpc, k) => ({
+      gpc,
+      state: p(k) > 0.85 ? 'secure' : p(k) < 0.3 ? 'gap' : 'wobbly',
+      p: p(k),
+    }));
+  it('never names a pair that is probably known, and says why in a sentence', () => {
+    const next = teachNext(lexicon, { taught: line((k) => (k % 5 === 0 ? 0.15 : 0.7)), limit: 6 });
+    expect(next.length).toBeGreaterThan(0);
+    for (const n of next) {
+      expect(n.p).toBeLessThan(0.4);
+      expect(n.why).toMatch(/^It comes right about \d+ of 10 times now\./);
+    }
+    expect(next[0]!.opens).toBeGreaterThan(0);
+  });
+  it('names listening, then blending, before any pair where they hold the child back', () => {
+    const strands = [
+      { strand: 'blending' as const, state: 'gap' as const, p: 0.2 },
+      { strand: 'listening' as const, state: 'gap' as const, p: 0.3 },
+    ];
+    const next = teachNext(lexicon, { taught: line((k) => (k % 6 === 0 ? 0.1 : 0.9)), strands, limit: 4 });
+    expect(next.map((n) => n.skill ?? 'pair').slice(0, 3)).toEqual(['listening', 'blending', 'pair']);
+    // with hardly a sound to push together, pairs come first
+    const early = teachNext(lexicon, { taught: line(() => 0.1), strands: [strands[0]!], limit: 4 });
+    expect(early[0]!.gpc).toBeDefined();
+  });
+  it('in simulation, at most one in ten of the first three is known', () => {
+    let [named, known] = [0, 0];
+    for (const mind of MIND_KINDS)
+      for (let seed = 30_101; seed < 30_107; seed += 1) {
+        const pupil = drawPupil(mind, seed);
+        for (const look of pupil.snapshots) {
+          const states = estimate(
+            pupil.observations.filter((o) => o.at <= look.at),
+            { asOf: look.at, order: pupil.order },
+          );
+          const of = [...look.chance.keys()].map((gpc) => ({
+            gpc,
+            state: states.get(gpc)?.state ?? 'unchecked',
+            p: states.get(gpc)?.p ?? 0.5,
+          }));
+          for (const { gpc } of teachNext(lexicon, { taught: of, limit: 3 })) {
+            named += 1;
+            known += Number(look.chance.get(gpc!)! >= 0.7);
+          }
+        }
+      }
+    expect(named).toBeGreaterThan(200);
+    expect(known / named).toBeLessThanOrEqual(0.1);
+  });
+});
