@@ -21,6 +21,7 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/sessions/timetable/set-up', 'Lessons not to be missed'],
   ['/progress', /^From \d+ observations/],
   ['/progress/reading', 'Accurate is 95'],
+  ['/progress/trust', /^From \d+ answers/],
   ['/library', 'How often each sound'],
   ['/team', 'Data and cautions'],
 ];
@@ -179,6 +180,28 @@ test('an address that is not there, and a page that fails, both leave a way on',
   await page.getByRole('button', { name: /^Keep/ }).click();
   await expect(page.getByRole('alert')).toContainText('The server cannot be reached just now.');
   await expect(page.getByRole('region', { name: 'Read words' })).toBeVisible();
+});
+
+test('whether the judgement can be trusted here is shown to leads and teachers, from this school’s own answers', async ({ as, demo }) => {
+  const page = await as('teacher');
+  await page.goto(`${demo.url}/progress`);
+  await page.getByRole('link', { name: 'Can it be trusted here?' }).click();
+  const found = await getJson<{ answers: number; loss: number; plain: number; adults: { name: string; answers: number }[] }>(
+    page.request,
+    `${demo.url}/api/progress/trust`,
+  );
+  expect(found.answers).toBeGreaterThan(300);
+  await expect(page.getByText(`From ${found.answers} answers.`)).toBeVisible();
+  const better = 1 - found.loss / found.plain;
+  const verdict =
+    better > 0.02 ? /better than the plain rule/ : better > -0.02 ? /about as well as the plain rule/ : /worse than the plain rule/;
+  await expect(page.getByRole('region', { name: 'What was said and what came' }).getByText(verdict)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'By who marked' }).getByRole('row')).toHaveCount(found.adults.length + 1);
+  const tutor = await as('tutor');
+  await tutor.goto(`${demo.url}/progress`);
+  await expect(tutor.getByRole('link', { name: 'How they read' })).toBeVisible();
+  await expect(tutor.getByRole('link', { name: 'Can it be trusted here?' })).toHaveCount(0);
+  expect((await tutor.request.get(`${demo.url}/api/progress/trust`)).status()).toBe(403);
 });
 
 test('progress is drawn from what was seen, and says what it rests on', async ({ as, demo }) => {

@@ -55,8 +55,13 @@ export function cardsFor(child: ChildLine, scope: Scope, now = clock.ms(), dueAf
 }
 
 /** Once secure and not seen for long: due for another look. */
-export function isDue(pair: { state: string; lastSeen: string | null; p: number }, now: number, dueAfterDays: number): boolean {
-  return pair.lastSeen !== null && pair.state !== 'gap' && now - Date.parse(pair.lastSeen) > dueAfterDays * 86_400_000;
+export function isDue(
+  pair: { state: string; lastSeen: string | null; p: number; due?: boolean },
+  now: number,
+  dueAfterDays: number,
+): boolean {
+  if (pair.lastSeen === null || pair.state === 'gap') return false;
+  return pair.due === true || now - Date.parse(pair.lastSeen) > dueAfterDays * 86_400_000;
 }
 
 export interface Asked {
