@@ -76,7 +76,13 @@ try {
   if (wanted('child')) {
     await page.goto(`${url}/children`);
     await page.getByRole('rowheader').first().getByRole('link').click();
-    await shoot(page, 'child', () => page.getByText('Step by step').waitFor());
+    await shoot(page, 'child', async () => {
+      await page.getByText('Step by step').waitFor();
+      await page
+        .getByText(/^It comes right about|^Known sounds are|^Sounds in spoken/)
+        .first()
+        .waitFor();
+    });
   }
   await place('check', '/check', () =>
     page

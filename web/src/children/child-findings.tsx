@@ -32,7 +32,9 @@ export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gp
     <aside aria-label="What it points to" className="grid content-start gap-7">
       <section aria-label="Teach next">
         <h2 className="mb-1 text-lg">Teach next</h2>
-        {next && next.length === 0 ? (
+        {!next ? (
+          <p className="text-ink-2">Working it out…</p>
+        ) : next.length === 0 ? (
           <p className="text-ink-2">
             {open === 0
               ? 'Every taught pair is secure.'
@@ -40,7 +42,7 @@ export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gp
           </p>
         ) : (
           <ol className="ruled border-y border-rule-2">
-            {(next ?? []).map((n) => (
+            {next.map((n) => (
               <li key={n.gpc ?? n.skill} className="grid grid-cols-[4.75rem_1fr] items-baseline gap-3 py-2">
                 {n.gpc ? (
                   <button
