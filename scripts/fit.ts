@@ -6,7 +6,7 @@
  * (6); SKIP_RECALL and SKIP_STRANDS leave a part as it is. About ten minutes.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
-import { estimateStrands, PARAMETERS, placesOf, RecallFilter, type EstimateModel, type FilterParameters } from '@sapling/core';
+import { estimateStrands, isMiss, PARAMETERS, placesOf, RecallFilter, type EstimateModel, type FilterParameters } from '@sapling/core';
 import { drawPupil, drawSkillHistory, FITTING_SEEDS, type MindKind, type Pupil } from '@sapling/data';
 
 type Tree = { [key: string]: Tree | number };
@@ -89,7 +89,7 @@ function foretelling(parameters: FilterParameters, list: readonly Pupil[]): numb
         }
       }
       filter.pass(Date.parse(o.at));
-      const right = Number(o.outcome !== 'wrong' && o.outcome !== 'no answer');
+      const right = Number(!isMiss(o.outcome));
       sum += logLoss(filter.foretell(o), right);
       n += 1;
       if (o.kind === 'see-say') {

@@ -2,9 +2,9 @@
  * What the judgement is held against: foretellings so simple that anybody could make them by hand, and one regression
  * that a statistician would try first. None of them shares code with the core's model.
  */
-import type { Observation } from '@sapling/core';
+import { isMiss, type Observation } from '@sapling/core';
 
-export const isRight = (o: Observation): boolean => o.outcome !== 'wrong' && o.outcome !== 'no answer';
+export const isRight = (o: Observation): boolean => !isMiss(o.outcome);
 
 /** What can be known before an answer, of one child, kept up to date as answers come. */
 export class Notebook {

@@ -1,6 +1,6 @@
 /** Quick checks on simulated children: agreement with the truth beside asking at random, and beside the whole stack asked once. */
 import { drawQuickChild, type PupilSort } from '@sapling/data';
-import { judgeRecall, nextCard, seeded, shuffled, type Gpc, type Observation } from '@sapling/core';
+import { isMiss, judgeRecall, nextCard, seeded, shuffled, type Gpc, type Observation } from '@sapling/core';
 
 const START = Date.parse('2026-11-24T09:00:00.000Z');
 
@@ -33,9 +33,7 @@ export function quickChecks(say: (line: string) => void, sorts: readonly PupilSo
         judgeRecall({ order, taught, observations }).filter((j) => j.knows === child.chance(j.gpc) >= 0.6).length;
       sum.quick += agree(asked);
       sum.random += agree(other);
-      sum.stack += taught.filter(
-        (gpc, n) => (ask(gpc, n, random).outcome !== 'wrong' && ask(gpc, n, random).outcome !== 'no answer') === child.chance(gpc) >= 0.6,
-      ).length;
+      sum.stack += taught.filter((gpc, n) => !isMiss(ask(gpc, n, random).outcome) === child.chance(gpc) >= 0.6).length;
       sum.n += taught.length;
       sum.cards += asked.length;
     }

@@ -1,6 +1,6 @@
 /** The adaptive recall check: which card would tell most now, and when it is enough. */
 import { CoreError } from '../errors.js';
-import { effective, type Observation } from '../evidence/observation.js';
+import { effective, isMiss, type Observation } from '../evidence/observation.js';
 import { believe, inOrder, type RecallBelief } from '../judgement/recall-model.js';
 import type { EstimateModel } from '../judgement/model.js';
 import type { Gpc } from '../phonics/lexicon.js';
@@ -133,7 +133,7 @@ const recent = (all: readonly Observation[]): readonly Observation[] => all.slic
 
 function runOfWrong(own: readonly Observation[]): number {
   let run = 0;
-  for (let k = own.length - 1; k >= 0 && (own[k]!.outcome === 'wrong' || own[k]!.outcome === 'no answer'); k -= 1) run += 1;
+  for (let k = own.length - 1; k >= 0 && isMiss(own[k]!.outcome); k -= 1) run += 1;
   return run;
 }
 

@@ -24,6 +24,9 @@ export type ObservationKind = (typeof OBSERVATION_KINDS)[number];
 export const OUTCOMES = ['right', 'slow', 'put right', 'wrong', 'no answer', 'accent'] as const;
 export type Outcome = (typeof OUTCOMES)[number];
 
+/** Whether an answer speaks against what was asked. */
+export const isMiss = (outcome: Outcome): boolean => outcome === 'wrong' || outcome === 'no answer';
+
 export const STRANDS = ['recall', 'listening', 'blending', 'clusters', 'longer words', 'irregular words', 'spelling', 'fluency'] as const;
 export type Strand = (typeof STRANDS)[number];
 

@@ -2,8 +2,9 @@
 import type { Derived } from '../evidence/derived.js';
 import type { Strand } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
-import { estimateOver, tellApart, type Estimate, type EstimateOptions } from './estimate.js';
+import { estimateOver, type Estimate, type EstimateOptions } from './estimate.js';
 import { estimateStrands, type StrandEstimate } from './strands.js';
+import { tellApart } from './tell-apart.js';
 
 export interface Judgement {
   readonly pairs: ReadonlyMap<Gpc, Estimate>;

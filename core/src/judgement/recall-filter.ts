@@ -11,9 +11,9 @@
  * in kind (steady, all or nothing, different from day to day, quick to forget) is unknown, so a few such filters run side by
  * side, each weighted by how well it has foretold this child (multiple-model estimation: Magill 1965).
  */
-import type { Observation, ObservationKind } from '../evidence/observation.js';
+import { isMiss, type Observation, type ObservationKind } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
-import { confusability } from '../phonics/shape.js';
+import { along, sharedBefore } from './recall-prior.js';
 
 /** How an answer of a kind can come about without knowing, and go wrong though known. */
 export interface KindChances {
@@ -277,7 +277,7 @@ export class RecallFilter {
     const at = Date.parse(observation.at);
     this.pass(at);
     this.sit(observation.by, at);
-    const right = observation.outcome !== 'wrong' && observation.outcome !== 'no answer';
+    const right = !isMiss(observation.outcome);
     const delay = right ? this.delay(observation) : null;
     const a = this.adultSlot.get(observation.by) ?? -1;
     const d = this.m - 1;
@@ -448,52 +448,4 @@ export function meanLogistic(mean: number, variance: number): number {
   let sum = 0;
   for (let q = 0; q < GRID; q += 1) sum += MASSES[q]! / (1 + Math.exp(-mean - sd * POINTS[q]!));
   return sum;
-}
-
-/** How far along the usual order, in hundreds of pairs from its first stretch. */
-const along = (place: number | null): number => (place === null ? 0 : place / 100 - 0.4);
-
-/** Whether two pairs are easily mixed up; every child's record asks it of the same pairs. */
-const asked = new Map<Gpc, Map<Gpc, boolean>>();
-function twinned(a: Gpc, b: Gpc): boolean {
-  let row = asked.get(a);
-  if (!row) asked.set(a, (row = new Map()));
-  let known = row.get(b);
-  if (known === undefined) row.set(b, (known = confusability(a, b) === 2));
-  return known;
-}
-
-interface Shared {
-  /** What two pairs' strengths share before anything is known, lower half by rows, and the correlation of their own parts. */
-  readonly shared: Float64Array;
-  readonly twins: Float64Array;
-}
-const KEPT = 16;
-const kept = new WeakMap<FilterParameters, Map<string, Shared>>();
-
-/** Depends on the pairs alone, so it is worked out once for a row of pairs: a check asks for it at every card. */
-function sharedBefore(parameters: FilterParameters, pairs: readonly PairOfChild[]): Shared {
-  const key = pairs.map((p) => `${p.gpc} ${p.place}`).join();
-  const book = kept.get(parameters) ?? new Map<string, Shared>();
-  kept.set(parameters, book);
-  const old = book.get(key);
-  if (old) return old;
-  const { levelSd, slopeSd, nearSd, nearLength, twins: together } = parameters;
-  const n = pairs.length;
-  const made: Shared = { shared: new Float64Array((n * (n + 1)) / 2), twins: new Float64Array((n * (n + 1)) / 2) };
-  const x = pairs.map((p) => along(p.place));
-  for (let i = 0, at = 0; i < n; i += 1)
-    for (let j = 0; j <= i; j += 1, at += 1) {
-      const near =
-        i === j
-          ? 1
-          : pairs[i]!.place === null || pairs[j]!.place === null
-            ? 0
-            : Math.exp(-Math.abs(pairs[i]!.place! - pairs[j]!.place!) / nearLength);
-      made.shared[at] = levelSd ** 2 + slopeSd ** 2 * x[i]! * x[j]! + nearSd ** 2 * near;
-      made.twins[at] = i !== j && twinned(pairs[i]!.gpc, pairs[j]!.gpc) ? together : 0;
-    }
-  if (book.size >= KEPT) book.clear();
-  book.set(key, made);
-  return made;
 }

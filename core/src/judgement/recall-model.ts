@@ -2,9 +2,9 @@
  * What a child's answers say about every taught pair, those not asked too, and what asking one more would tell. The beliefs
  * are the recall filter's: an answer about one pair tells of the others as much as they have in common.
  */
-import type { Observation } from '../evidence/observation.js';
+import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
-import { knownIn, KNOWN_FROM } from './estimate.js';
+import { knownIn, KNOWN_FROM } from './belief.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import { RecallFilter, type Belief } from './recall-filter.js';
 
@@ -53,7 +53,7 @@ export function believe(pairs: readonly Gpc[], observations: readonly Observatio
   for (const observation of own) {
     filter.pass(Date.parse(observation.at));
     const foretold = filter.foretell(observation);
-    const right = observation.outcome !== 'wrong' && observation.outcome !== 'no answer';
+    const right = !isMiss(observation.outcome);
     surprises.push({ at: observation.at, of: -Math.log(Math.max(1e-3, right ? foretold : 1 - foretold)) });
     filter.observe(observation);
     asked[index.get(observation.gpc!)!]! += 1;

@@ -2,7 +2,7 @@
  * Which pairs a child knows and seldom says at once. Slow is relative to the child's own usual time for that kind of card with
  * that adult (much of a time measured by an adult's press is the adult's), within bounds that no child's pace can move.
  */
-import type { Observation } from '../evidence/observation.js';
+import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import type { EstimateModel } from './model.js';
 
@@ -12,8 +12,8 @@ const USUAL_COUNTS = 4;
 /** Slow is so many times the usual. */
 const TIMES = 1.7;
 /** No answer quicker than this is slow for anybody, and none slower than that is at once. */
-export const QUICK_UNTIL_MS = 2200;
-export const SLOW_FROM_MS = 4500;
+const QUICK_UNTIL_MS = 2200;
+const SLOW_FROM_MS = 4500;
 /** Of so many newest right answers, more than this share slow. */
 const NEWEST = 5;
 const SHARE = 0.5;
@@ -37,8 +37,8 @@ export function slowPairs(observations: readonly Observation[], model: EstimateM
 }
 
 /** Whether a right answer was slow; null for a wrong one, and where nothing tells. */
-export function slowAnswer(o: Observation, usual: ReadonlyMap<string, number>): boolean | null {
-  if (o.outcome === 'wrong' || o.outcome === 'no answer' || o.outcome === 'put right') return null;
+function slowAnswer(o: Observation, usual: ReadonlyMap<string, number>): boolean | null {
+  if (isMiss(o.outcome) || o.outcome === 'put right') return null;
   if (o.outcome === 'slow') return true;
   if (o.ms === undefined) return o.outcome === 'right' ? false : null;
   const own = usual.get(`${o.kind} ${o.by}`) ?? USUAL_MS;
@@ -46,10 +46,10 @@ export function slowAnswer(o: Observation, usual: ReadonlyMap<string, number>): 
 }
 
 /** The child's usual time of a right answer by kind of card and adult, drawn towards all adults' where there are few. */
-export function usualTimes(observations: readonly Observation[]): ReadonlyMap<string, number> {
+function usualTimes(observations: readonly Observation[]): ReadonlyMap<string, number> {
   const sums = new Map<string, { log: number; n: number }>();
   for (const { kind, by, ms, outcome, fromMemory } of observations) {
-    if (ms === undefined || fromMemory || outcome === 'wrong' || outcome === 'no answer') continue;
+    if (ms === undefined || fromMemory || isMiss(outcome)) continue;
     const key = `${kind} ${by}`;
     const entry = sums.get(key) ?? { log: 0, n: 0 };
     entry.log += Math.log(Math.min(20_000, Math.max(200, ms)));

@@ -1,5 +1,5 @@
 /** How well a judgement foretold what came, beside a plain rule: a reliability curve and its mean surprise (Gneiting and Raftery, JASA 102, 2007). */
-import type { Foretold } from './estimate.js';
+import type { Foretold } from './foretell.js';
 
 export interface Score {
   readonly answers: number;

@@ -1,6 +1,6 @@
 /** A reading as evidence: of the pairs in its words, weighed as reading in context, and of fluency. */
 import { derive, type Derived } from '../evidence/derived.js';
-import type { Observation, Outcome } from '../evidence/observation.js';
+import { isMiss, type Observation, type Outcome } from '../evidence/observation.js';
 import type { Lexicon } from '../phonics/lexicon.js';
 import { normaliseWord, segment } from '../phonics/segment.js';
 import { oddUnits } from '../phonics/word-parts.js';
@@ -49,8 +49,8 @@ export function readingObservations(lexicon: Lexicon, reading: ReadingRead): Obs
     const paused = marking.marks.some((m) => m.word === k && m.kind === 'hesitation');
     const outcome: Outcome = deciding ? OUTCOME[deciding.kind] : paused ? 'slow' : 'right';
     const before = byWord.get(item);
-    if (before && (isError(before.outcome) || !isError(outcome))) continue;
-    if (!isError(outcome) && !tellsOfPairs(lexicon, item)) continue;
+    if (before && (isMiss(before.outcome) || !isMiss(outcome))) continue;
+    if (!isMiss(outcome) && !tellsOfPairs(lexicon, item)) continue;
     byWord.set(item, {
       id: `${reading.id}@${k}`,
       child: reading.child,
@@ -59,12 +59,11 @@ export function readingObservations(lexicon: Lexicon, reading: ReadingRead): Obs
       kind: 'text',
       item,
       outcome,
-      ...(deciding?.said && isError(outcome) ? { said: deciding.said } : {}),
+      ...(deciding?.said && isMiss(outcome) ? { said: deciding.said } : {}),
     });
   }
   return [...byWord.values()];
 }
-const isError = (outcome: Outcome): boolean => outcome === 'wrong' || outcome === 'no answer';
 
 const TELLS = new WeakMap<Lexicon, Map<string, boolean>>();
 function tellsOfPairs(lexicon: Lexicon, word: string): boolean {
@@ -82,7 +81,7 @@ const RIGHT_OF_EACH = 3;
 function fewOfEach(pairs: readonly Observation[]): Observation[] {
   const seen = new Map<string, number>();
   return pairs.filter((o) => {
-    if (o.gpc === undefined || isError(o.outcome)) return true;
+    if (o.gpc === undefined || isMiss(o.outcome)) return true;
     seen.set(o.gpc, (seen.get(o.gpc) ?? 0) + 1);
     return seen.get(o.gpc)! <= RIGHT_OF_EACH;
   });

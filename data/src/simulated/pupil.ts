@@ -6,6 +6,7 @@
 import {
   allGpcs,
   confusability,
+  isMiss,
   seeded,
   shuffled,
   type Gpc,
@@ -231,7 +232,7 @@ export function drawPupil(mindKind: MindKind, seed: number, sortOf?: PupilSort):
       );
       observations.push(made.observation);
       chances.push(ordinary(mind, who, k));
-      last.set(k, made.observation.outcome !== 'wrong' && made.observation.outcome !== 'no answer');
+      last.set(k, !isMiss(made.observation.outcome));
       mind.meet(k, made.right);
     });
   };

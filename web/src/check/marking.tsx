@@ -1,5 +1,5 @@
 /** Marking: the whole screen is the card, with a thin strip for the adult. */
-import { apart, pairPointedAt, splitGpc, type Outcome } from '@sapling/core';
+import { apart, isMiss, pairPointedAt, splitGpc, type Outcome } from '@sapling/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useMe } from '../shell/me.js';
@@ -39,7 +39,6 @@ export function Component() {
 
 /** So many in a row without a right answer: the adult is asked whether it is enough. */
 const ENOUGH = 4;
-const isMiss = (outcome: Outcome): boolean => outcome === 'wrong' || outcome === 'no answer';
 
 function Marking({ handle }: { handle: CheckHandle }) {
   const check = handle.check!;

@@ -1,0 +1,102 @@
+/** One child's record gone through by the recall filter, in order of time: what is taken in, what is refused, and what no longer tells. */
+import { CoreError } from '../errors.js';
+import { effective, isMiss, OBSERVATION_KINDS, OUTCOMES, type Observation } from '../evidence/observation.js';
+import type { Gpc } from '../phonics/lexicon.js';
+import type { EstimateModel } from './model.js';
+import { RecallFilter, USUALLY_BLENDS, type PairOfChild, type WordAnswer } from './recall-filter.js';
+import { USUAL_PLACE } from './usual-place.js';
+
+export interface RecordOptions {
+  readonly model?: EstimateModel;
+  /** All pairs of the child's teaching order, in order; the usual places where left out. */
+  readonly order?: readonly Gpc[];
+  /** Words read with nothing noted of where they went wrong, if they did: `derive(…).words`. */
+  readonly words?: readonly WordAnswer[];
+  /** How likely the child pushes known sounds together; the usual chance where left out. */
+  readonly blends?: number;
+}
+
+/** Where in the order each pair stands: the child's own order, or the usual place. */
+export function placesOf(gpcs: readonly Gpc[], order?: readonly Gpc[]): PairOfChild[] {
+  const own = new Map((order ?? []).map((gpc, k) => [gpc, k]));
+  return gpcs.map((gpc) => ({ gpc, place: own.get(gpc) ?? USUAL_PLACE[gpc] ?? null }));
+}
+/** A clock that runs ahead of the server's by less than this is believed. */
+const AHEAD_MS = 86_400_000;
+
+/** The answers about pairs that count, in order of time. @throws CoreError as `estimate`. */
+export function checked(observations: readonly Observation[], model: EstimateModel, asOf: number): Observation[] {
+  const child = observations[0]?.child;
+  const list: Observation[] = [];
+  for (const observation of effective(observations)) {
+    const { id, gpc, at, kind, outcome } = observation;
+    if (observation.child !== child)
+      throw new CoreError('bad-input', 'observations', 'The observations are of several children; estimate one child at a time.');
+    if (!OBSERVATION_KINDS.includes(kind))
+      throw new CoreError('bad-input', `observations.${id}.kind`, `"${String(kind)}" is no kind of observation.`);
+    if (!OUTCOMES.includes(outcome))
+      throw new CoreError('bad-input', `observations.${id}.outcome`, `"${String(outcome)}" is no outcome of an answer.`);
+    const time = Date.parse(at);
+    if (Number.isNaN(time)) throw new CoreError('bad-input', `observations.${id}.at`, `"${at}" is not an ISO time.`);
+    if (gpc === undefined || model.recall.kinds[kind] === undefined || time > asOf + AHEAD_MS) continue;
+    list.push(observation);
+  }
+  return list;
+}
+
+/** The filter after all answers and all words of which nothing was noted, in order of time. */
+export function runFilter(
+  list: readonly Observation[],
+  { words = [], blends = USUALLY_BLENDS, order }: Pick<RecordOptions, 'words' | 'blends' | 'order'>,
+  model: EstimateModel,
+  on: {
+    /** Before anything of a moment, ISO 8601 UTC, is taken in. */
+    readonly until?: (at: string, filter: RecallFilter) => void;
+    readonly before?: (observation: Observation, filter: RecallFilter) => void;
+    readonly after?: (observation: Observation, filter: RecallFilter) => void;
+    readonly word?: (word: WordAnswer, filter: RecallFilter) => void;
+  } = {},
+): RecallFilter {
+  const gpcs = [...new Set([...list.map((o) => o.gpc!), ...words.flatMap((w) => w.gpcs)])];
+  const filter = new RecallFilter(model.recall, placesOf(gpcs, order), [...new Set(list.map((o) => o.by))]);
+  const waiting = [...words].sort((a, b) => (a.observation.at < b.observation.at ? -1 : 1));
+  let next = 0;
+  const wordsUntil = (at: string | null): void => {
+    for (; next < waiting.length && (at === null || waiting[next]!.observation.at <= at); next += 1) {
+      const word = waiting[next]!;
+      on.until?.(word.observation.at, filter);
+      filter.pass(Date.parse(word.observation.at));
+      on.word?.(word, filter);
+      if (!word.right) filter.miss(word, blends);
+    }
+  };
+  const enough = oftenInOneSitting();
+  for (const observation of list) {
+    wordsUntil(observation.at);
+    on.until?.(observation.at, filter);
+    on.before?.(observation, filter);
+    if (!enough(observation)) filter.observe(observation);
+    on.after?.(observation, filter);
+  }
+  wordsUntil(null);
+  return filter;
+}
+
+/** Kinds in which a pair comes by the way, again and again. */
+const BY_THE_WAY: ReadonlySet<Observation['kind']> = new Set(['word', 'made-up word', 'text', 'irregular word', 'find in row']);
+const BY_THE_WAY_COUNTS = 2;
+
+/**
+ * Whether a pair came right by the way so often in one sitting that once more tells nothing new: the same words, the same
+ * sentence, the same day. What went wrong always counts.
+ */
+function oftenInOneSitting(): (observation: Observation) => boolean {
+  const seen = new Map<string, number>();
+  return (o) => {
+    if (!BY_THE_WAY.has(o.kind) || isMiss(o.outcome)) return false;
+    const key = `${o.gpc} ${o.by} ${o.at.slice(0, 10)}`;
+    const n = seen.get(key) ?? 0;
+    seen.set(key, n + 1);
+    return n >= BY_THE_WAY_COUNTS;
+  };
+}
