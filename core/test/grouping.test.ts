@@ -134,7 +134,7 @@ describe('every answer', () => {
         const more = { ...tight, slots: [...tight.slots, { id: 'new', rooms: 3 }] };
         const cost = (q: GroupingProblem): number => {
           try {
-            return formGroups(q, { seed: 1, iterations: 30_000 }).cost.total;
+            return formGroups(q, { seed: 1, iterations: 120_000 }).cost.total;
           } catch {
             return Infinity;
           }

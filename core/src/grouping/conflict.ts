@@ -11,6 +11,7 @@ export interface RuleConflict {
   readonly smallest: boolean;
 }
 
+/** While many sets are tried each is searched so far; what is named in the end is searched to MOST_STEPS. */
 const STEPS = 20_000;
 
 /**
@@ -29,7 +30,15 @@ export function* conflictSteps(problem: GroupingProblem, signal?: { readonly abo
   const cannot = (kept: readonly Constraint[], steps = STEPS): boolean => findLegal(rulesOf(withOnly(problem, kept)), steps) === null;
   if (!cannot(all, MOST_STEPS)) return null;
   const found = yield* smallestConflict(all, cannot, signal);
-  return { constraints: found.items, smallest: found.smallest };
+  // what a short search could not rule out a long one may: whatever is named must be needed
+  let items = found.items;
+  for (const one of found.items) {
+    if (signal?.aborted) break;
+    const rest = items.filter((c) => c !== one);
+    if (cannot(rest, MOST_STEPS)) items = rest;
+    yield items.length;
+  }
+  return { constraints: items, smallest: found.smallest && items.length === found.items.length };
 }
 
 const and = (parts: readonly string[]): string =>
