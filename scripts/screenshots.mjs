@@ -169,7 +169,6 @@ try {
   }
   await place('quadrants', '/progress/reading', () => page.getByText('Accurate is 95').waitFor());
   await place('progress', '/progress', () => page.getByText('From').waitFor());
-  await place('trust', '/progress/trust', () => page.getByText(/^From \d+ answers/).waitFor());
   await place('library', '/library', () => page.getByText('Short vowels').waitFor());
   await place('shelf', '/library/texts', () =>
     page

@@ -3,9 +3,10 @@ import type { Endpoints, ResponseOf } from '@sapling/contract';
 import { format, parseISO } from 'date-fns';
 import { BarChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
-import { init, use as register } from 'echarts/core';
+import { use as register, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { useEffect, useRef } from 'react';
+import { useCallback } from 'react';
+import { useChart } from '../ui/use-chart.js';
 
 register([BarChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);
 const SERIES = [
@@ -21,41 +22,37 @@ const SERIES = [
 ] as const;
 
 export default function Weeks({ weeks }: { weeks: ResponseOf<Endpoints['progress']>['weeks'] }) {
-  const box = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    const chart = init(box.current!, null, { renderer: 'svg' });
-    const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
-    chart.setOption({
-      animation: !still,
-      animationDuration: 250,
-      textStyle: { fontFamily: 'Source Sans 3 Variable', fontSize: 13, color: '#182b30' },
-      grid: { left: 48, right: 8, top: 40, bottom: 30 },
-      legend: { left: 44, top: 0, itemWidth: 16, itemHeight: 14, itemGap: 26, textStyle: { fontSize: 14, color: '#182b30' } },
-      tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
-      aria: { enabled: true, label: { enabled: false } },
-      xAxis: {
-        type: 'category',
-        data: weeks.map((w) => format(parseISO(w.on), 'd MMM')),
-        axisTick: { show: false },
-        axisLine: { lineStyle: { color: '#4b5c5f' } },
-      },
-      yAxis: { type: 'value', splitLine: { lineStyle: { color: '#e2e6db' } } },
-      series: SERIES.map(({ key, name, colour, pattern }) => ({
-        type: 'bar' as const,
-        name,
-        stack: 'all',
-        barWidth: '62%',
-        itemStyle: { color: colour, ...(pattern ? { decal: { color: 'rgba(24,43,48,0.35)', ...pattern } } : {}) },
-        data: weeks.map((w) => w[key]),
-      })),
-    } as Parameters<typeof chart.setOption>[0]);
-    const resize = new ResizeObserver(() => chart.resize());
-    resize.observe(box.current!);
-    return () => {
-      resize.disconnect();
-      chart.dispose();
-    };
-  }, [weeks]);
+  const draw = useCallback(
+    (chart: EChartsType) => {
+      const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
+      chart.setOption({
+        animation: !still,
+        animationDuration: 250,
+        textStyle: { fontFamily: 'Source Sans 3 Variable', fontSize: 13, color: '#182b30' },
+        grid: { left: 48, right: 8, top: 40, bottom: 30 },
+        legend: { left: 44, top: 0, itemWidth: 16, itemHeight: 14, itemGap: 26, textStyle: { fontSize: 14, color: '#182b30' } },
+        tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
+        aria: { enabled: true, label: { enabled: false } },
+        xAxis: {
+          type: 'category',
+          data: weeks.map((w) => format(parseISO(w.on), 'd MMM')),
+          axisTick: { show: false },
+          axisLine: { lineStyle: { color: '#4b5c5f' } },
+        },
+        yAxis: { type: 'value', splitLine: { lineStyle: { color: '#e2e6db' } } },
+        series: SERIES.map(({ key, name, colour, pattern }) => ({
+          type: 'bar' as const,
+          name,
+          stack: 'all',
+          barWidth: '62%',
+          itemStyle: { color: colour, ...(pattern ? { decal: { color: 'rgba(24,43,48,0.35)', ...pattern } } : {}) },
+          data: weeks.map((w) => w[key]),
+        })),
+      } as Parameters<typeof chart.setOption>[0]);
+    },
+    [weeks],
+  );
+  const box = useChart(draw);
   const last = weeks.at(-1);
   return (
     <div

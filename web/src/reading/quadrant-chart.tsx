@@ -2,9 +2,10 @@
 import type { Quadrant } from '@sapling/core';
 import { ScatterChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
-import { init, use as register } from 'echarts/core';
+import { use as register, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { useEffect, useRef } from 'react';
+import { useCallback } from 'react';
+import { useChart } from '../ui/use-chart.js';
 import type { Standing } from './quadrants.js';
 
 register([ScatterChart, GridComponent, TooltipComponent, MarkAreaComponent, MarkLineComponent, AriaComponent, SVGRenderer]);
@@ -28,106 +29,102 @@ export default function QuadrantChart({
   onChild: (id: string) => void;
   onQuarter: (quadrant: Quadrant | null) => void;
 }) {
-  const box = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    const chart = init(box.current!, null, { renderer: 'svg' });
-    // one line where all have one aim; where years differ, the shape says which quarter a child is in
-    const aims = [...new Set(standing.map((s) => s.aim))].sort((a, b) => a - b);
-    const aim = aims[aims.length >> 1]!;
-    const least = Math.min(80, Math.floor(Math.min(...standing.map((s) => 100 * s.accuracy)) / 5) * 5);
-    const most = Math.max(60, Math.ceil((Math.max(...standing.map((s) => s.wcpm), aim) * 1.1) / 20) * 20);
-    const cut = 100 * accuracy;
-    const quarter = (name: Quadrant, x: [number, number], y: [number, number], position: string) => [
-      {
-        name,
-        coord: [x[0], y[0]],
-        itemStyle: { color: picked === name ? '#e4ecd6' : 'rgba(255,255,255,0)' },
-        label: { show: true, position, formatter: name, color: '#4b5c5f', fontSize: 14, fontFamily: 'Literata Variable' },
-      },
-      { coord: [x[1], y[1]] },
-    ];
-    chart.setOption({
-      animation: false,
-      textStyle: { fontFamily: 'Source Sans 3 Variable', fontSize: 13, color: '#182b30' },
-      aria: { enabled: true, label: { enabled: false } },
-      grid: { left: 52, right: 20, top: 24, bottom: 46 },
-      tooltip: {
-        formatter: (p: { data?: { name?: string; text?: string } }) =>
-          p.data?.text ? `${p.data.name}<br>${p.data.text}` : (p.data?.name ?? ''),
-      },
-      xAxis: {
-        type: 'value',
-        min: least,
-        max: 100,
-        name: 'read right, %',
-        nameLocation: 'middle',
-        nameGap: 28,
-        splitLine: { show: false },
-      },
-      yAxis: {
-        type: 'value',
-        min: 0,
-        max: most,
-        name: 'right words a minute',
-        nameTextStyle: { align: 'left' },
-        splitLine: { lineStyle: { color: '#e2e6db' } },
-      },
-      series: [
+  const draw = useCallback(
+    (chart: EChartsType) => {
+      // one line where all have one aim; where years differ, the shape says which quarter a child is in
+      const aims = [...new Set(standing.map((s) => s.aim))].sort((a, b) => a - b);
+      const aim = aims[aims.length >> 1]!;
+      const least = Math.min(80, Math.floor(Math.min(...standing.map((s) => 100 * s.accuracy)) / 5) * 5);
+      const most = Math.max(60, Math.ceil((Math.max(...standing.map((s) => s.wcpm), aim) * 1.1) / 20) * 20);
+      const cut = 100 * accuracy;
+      const quarter = (name: Quadrant, x: [number, number], y: [number, number], position: string) => [
         {
-          type: 'scatter',
-          symbolSize: 15,
-          itemStyle: { color: '#24525a', opacity: 0.9 },
-          label: {
-            show: standing.length <= 24,
-            position: 'right',
-            fontSize: 12,
-            color: '#182b30',
-            formatter: (p: { data: { name: string } }) => p.data.name.split(' ')[0]!,
-          },
-          labelLayout: { hideOverlap: true },
-          data: standing.map((s) => ({
-            value: [100 * s.accuracy, s.wcpm],
-            id: s.id,
-            name: s.name,
-            text: `${s.title}: ${Math.floor(100 * s.accuracy)} % right, ${Math.round(s.wcpm)} a minute`,
-            symbol: SHAPES[s.quadrant],
-            ...(picked !== null && picked !== s.quadrant ? { itemStyle: { color: '#93a09a' } } : {}),
-          })),
-          markLine: {
-            silent: true,
-            symbol: 'none',
-            label: {
-              show: aims.length > 1,
-              position: 'insideEndTop',
-              color: '#4b5c5f',
-              formatter: (p: { value: number }) => (p.value === cut ? '' : `aim ${Math.round(p.value)}`),
-            },
-            lineStyle: { color: '#182b30', type: 'solid', width: 1 },
-            data: [{ xAxis: cut }, ...aims.map((a) => ({ yAxis: a }))],
-          },
-          markArea: {
-            data: [
-              quarter('quick, inaccurate', [least, cut], [aim, most], 'insideTopLeft'),
-              quarter('accurate and quick', [cut, 100], [aim, most], 'insideTopLeft'),
-              quarter('neither', [least, cut], [0, aim], 'insideBottomLeft'),
-              quarter('accurate, slow', [cut, 100], [0, aim], 'insideBottomLeft'),
-            ],
-          },
+          name,
+          coord: [x[0], y[0]],
+          itemStyle: { color: picked === name ? '#e4ecd6' : 'rgba(255,255,255,0)' },
+          label: { show: true, position, formatter: name, color: '#4b5c5f', fontSize: 14, fontFamily: 'Literata Variable' },
         },
-      ],
-    } as Parameters<typeof chart.setOption>[0]);
-    chart.on('click', (event) => {
-      const id = (event.data as { id?: string } | undefined)?.id;
-      if (id) onChild(id);
-      else if (event.componentType === 'markArea') onQuarter(event.name === picked ? null : (event.name as Quadrant));
-    });
-    const resize = new ResizeObserver(() => chart.resize());
-    resize.observe(box.current!);
-    return () => {
-      resize.disconnect();
-      chart.dispose();
-    };
-  }, [standing, accuracy, picked, onChild, onQuarter]);
+        { coord: [x[1], y[1]] },
+      ];
+      chart.setOption({
+        animation: false,
+        textStyle: { fontFamily: 'Source Sans 3 Variable', fontSize: 13, color: '#182b30' },
+        aria: { enabled: true, label: { enabled: false } },
+        grid: { left: 52, right: 20, top: 24, bottom: 46 },
+        tooltip: {
+          formatter: (p: { data?: { name?: string; text?: string } }) =>
+            p.data?.text ? `${p.data.name}<br>${p.data.text}` : (p.data?.name ?? ''),
+        },
+        xAxis: {
+          type: 'value',
+          min: least,
+          max: 100,
+          name: 'read right, %',
+          nameLocation: 'middle',
+          nameGap: 28,
+          splitLine: { show: false },
+        },
+        yAxis: {
+          type: 'value',
+          min: 0,
+          max: most,
+          name: 'right words a minute',
+          nameTextStyle: { align: 'left' },
+          splitLine: { lineStyle: { color: '#e2e6db' } },
+        },
+        series: [
+          {
+            type: 'scatter',
+            symbolSize: 15,
+            itemStyle: { color: '#24525a', opacity: 0.9 },
+            label: {
+              show: standing.length <= 24,
+              position: 'right',
+              fontSize: 12,
+              color: '#182b30',
+              formatter: (p: { data: { name: string } }) => p.data.name.split(' ')[0]!,
+            },
+            labelLayout: { hideOverlap: true },
+            data: standing.map((s) => ({
+              value: [100 * s.accuracy, s.wcpm],
+              id: s.id,
+              name: s.name,
+              text: `${s.title}: ${Math.floor(100 * s.accuracy)} % right, ${Math.round(s.wcpm)} a minute`,
+              symbol: SHAPES[s.quadrant],
+              ...(picked !== null && picked !== s.quadrant ? { itemStyle: { color: '#93a09a' } } : {}),
+            })),
+            markLine: {
+              silent: true,
+              symbol: 'none',
+              label: {
+                show: aims.length > 1,
+                position: 'insideEndTop',
+                color: '#4b5c5f',
+                formatter: (p: { value: number }) => (p.value === cut ? '' : `aim ${Math.round(p.value)}`),
+              },
+              lineStyle: { color: '#182b30', type: 'solid', width: 1 },
+              data: [{ xAxis: cut }, ...aims.map((a) => ({ yAxis: a }))],
+            },
+            markArea: {
+              data: [
+                quarter('quick, inaccurate', [least, cut], [aim, most], 'insideTopLeft'),
+                quarter('accurate and quick', [cut, 100], [aim, most], 'insideTopLeft'),
+                quarter('neither', [least, cut], [0, aim], 'insideBottomLeft'),
+                quarter('accurate, slow', [cut, 100], [0, aim], 'insideBottomLeft'),
+              ],
+            },
+          },
+        ],
+      } as Parameters<typeof chart.setOption>[0]);
+      chart.on('click', (event) => {
+        const id = (event.data as { id?: string } | undefined)?.id;
+        if (id) onChild(id);
+        else if (event.componentType === 'markArea') onQuarter(event.name === picked ? null : (event.name as Quadrant));
+      });
+    },
+    [standing, accuracy, picked, onChild, onQuarter],
+  );
+  const box = useChart(draw);
   return (
     <div
       ref={box}
