@@ -2,13 +2,14 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
+import { unpackWoff } from './woff.js';
 
 export type PaperSize = 'A4' | 'Letter';
 export const MARGIN = 42;
 
 const files = createRequire(import.meta.url);
-const font = (name: string): Buffer => readFileSync(files.resolve(`@fontsource/andika/files/andika-${name}-normal.woff`));
-/** Read once a process. Names of children come in more letters than English has. */
+const font = (name: string): Buffer => unpackWoff(readFileSync(files.resolve(`@fontsource/andika/files/andika-${name}-normal.woff`)));
+/** Read and unpacked once a process. Names of children come in more letters than English has. */
 let fonts: Record<string, Buffer> | undefined;
 const allFonts = (): Record<string, Buffer> =>
   (fonts ??= {
@@ -40,7 +41,8 @@ export class Sheet {
       margins: { top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN },
       autoFirstPage: false,
       bufferPages: true,
-      font: all.plain as unknown as string,
+      // None to begin with: one given here is kept only under its own name, and then opened again at every word.
+      font: null as unknown as string,
       info: { Title: title, Producer: 'Keen Sapling' },
       lang: 'en',
     });
