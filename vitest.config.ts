@@ -1,5 +1,31 @@
 import { defineConfig } from 'vitest/config';
 
+const timeouts = { testTimeout: 60_000, hookTimeout: 120_000 };
+
 export default defineConfig({
-  test: { include: ['{core,contract,data,server,web}/test/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 120_000 },
+  test: {
+    // one less than there are cores, as is usual, would leave one of two idle
+    maxWorkers: 2,
+    projects: [
+      {
+        // pure code keeps nothing between tests: a worker reads the lexicon and the modules once for all its files
+        test: {
+          name: 'pure',
+          include: ['{core,contract,data,web}/test/**/*.test.ts'],
+          pool: 'threads',
+          isolate: false,
+          ...timeouts,
+        },
+      },
+      {
+        test: {
+          name: 'server',
+          include: ['server/test/**/*.test.ts'],
+          pool: 'forks',
+          globalSetup: ['server/test/migrated.ts'],
+          ...timeouts,
+        },
+      },
+    ],
+  },
 });

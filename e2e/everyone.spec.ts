@@ -8,6 +8,7 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/children', 'Known, 3 weeks'],
   ['/children/classes', /How far has/],
   ['/children/import', 'Drop the CSV file here'],
+  ['/children/left', /^In no list and no group/],
   ['/children/practise', 'For home'],
   ['/check', /^Ask/],
   ['/check/paper', /^Make \d+ sheets/],

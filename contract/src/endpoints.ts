@@ -4,6 +4,7 @@ import { OBSERVATION_KINDS } from '@sapling/core';
 import type { Endpoint } from './endpoint.js';
 import {
   checkState,
+  child,
   childLine,
   colleague,
   day,
@@ -19,6 +20,7 @@ import {
   session,
   version,
 } from './model.js';
+import { changedChildBody, erasure, leaver, leaving, merge, newChildBody, passwordAgain, trailLine } from './child-record.js';
 import {
   correction,
   correctionBody,
@@ -184,6 +186,7 @@ export const endpoints = {
     params: byId,
     body: z.object({
       name: personName.optional(),
+      year: z.string().trim().max(20).optional(),
       orderId: z.string().optional(),
       taughtSteps: z.number().int().min(0).max(200).optional(),
       version,
@@ -191,8 +194,33 @@ export const endpoints = {
     response: schoolClass,
   }),
 
+  /** Ends a class that has no children any more. */
+  endClass: define('POST', '/api/classes/:id/end', { params: byId, body: z.object({ version }) }),
+  /** Moves every child of a class, and the colleagues who have it, into another and ends it. */
+  mergeClasses: define('POST', '/api/classes/:id/merge', {
+    params: byId,
+    body: z.object({ into: id, version }),
+    response: z.object({ moved: z.number().int() }),
+  }),
+
   children: define('GET', '/api/children', { query: z.object({ classId: id.optional() }), response: z.array(childLine) }),
   child: define('GET', '/api/children/:id', { params: byId, response: childLine }),
+  addChild: define('POST', '/api/children', { body: newChildBody, response: child }),
+  updateChild: define('PATCH', '/api/children/:id', { params: byId, body: changedChildBody, response: child }),
+  childLeaves: define('POST', '/api/children/:id/leave', { params: byId, body: z.object({ version }), response: leaving }),
+  childReturns: define('POST', '/api/children/:id/return', { params: byId, body: z.object({ classId: id }), response: child }),
+  leavers: define('GET', '/api/leavers', { response: z.array(leaver) }),
+  mergeChildren: define('POST', '/api/children/:id/merge', { params: byId, body: z.object({ other: id }), response: merge }),
+  merges: define('GET', '/api/merges', { response: z.array(merge) }),
+  undoMerge: define('POST', '/api/merges/:id/undo', { params: byId, response: merge }),
+  /** A ZIP with everything about one child: for the family, or for the next school, which can read it in. */
+  childFile: define('GET', '/api/children/:id/record.zip', { params: byId, response: z.unknown() }),
+  readChildFile: define('POST', '/api/children/record', { body: z.object({ classId: id, file: z.unknown() }), response: child }),
+  childTrail: define('GET', '/api/children/:id/trail', { params: byId, response: z.array(trailLine) }),
+  erasures: define('GET', '/api/erasures', { response: z.array(erasure) }),
+  askErasure: define('POST', '/api/children/:id/erasure', { params: byId, body: passwordAgain, response: erasure }),
+  confirmErasure: define('POST', '/api/erasures/:id/confirm', { params: byId, body: passwordAgain, response: erasure }),
+  withdrawErasure: define('DELETE', '/api/erasures/:id', { params: byId }),
   evidence: define('GET', '/api/children/:id/evidence', {
     params: byId,
     query: z.object({ gpc: gpc.optional() }),
@@ -209,7 +237,11 @@ export const endpoints = {
     response: importRecord,
   }),
   imports: define('GET', '/api/imports', { response: z.array(importRecord) }),
-  undoImport: define('POST', '/api/imports/:id/undo', { params: byId, response: importRecord }),
+  /** Takes the children of a list out again; those of whom something was recorded since stay, and are named. */
+  undoImport: define('POST', '/api/imports/:id/undo', {
+    params: byId,
+    response: importRecord.extend({ kept: z.array(z.string()).optional() }),
+  }),
 
   sendOutbox: define('POST', '/api/outbox', {
     // each entry is held against `outboxEntry` on its own, so that one that does not fit holds up no other

@@ -1,6 +1,7 @@
 export * from './clock.js';
 export * from './problem.js';
 export * from './model.js';
+export * from './child-record.js';
 export * from './grouping.js';
 export * from './session.js';
 export * from './practice.js';

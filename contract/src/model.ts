@@ -67,6 +67,7 @@ export const child = z.object({
   /** As the school records them; nothing is decided from these two. */
   firstLanguage: z.string().max(60),
   needs: z.string().max(120),
+  dateOfBirth: day.nullable(),
   /** The family agreed that readings are recorded, as a colleague noted. */
   recordingConsent: z.boolean(),
   version,

@@ -96,6 +96,12 @@ export const settings = z.object({
   timing: z.enum(['accurate readings', 'every reading']),
   /** Recordings are deleted after so many days. */
   recordingDays: z.number().int().min(1).max(365),
+  /** A child who left is erased for good after so many days. */
+  leaverDays: z
+    .number()
+    .int()
+    .min(30)
+    .max(365 * 10),
   /** Words a minute that children of a year should reach by a season, as the school typed them. */
   readingAims: z
     .array(readingAim)
@@ -130,5 +136,6 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   selfCorrectionIsRight: true,
   timing: 'accurate readings',
   recordingDays: 30,
+  leaverDays: 730,
   readingAims: [],
 };

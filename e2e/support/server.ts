@@ -97,6 +97,7 @@ export class TestServer {
           SAPLING_DEMO: this.demo ? '1' : '0',
           SAPLING_LOG: 'info',
           SAPLING_NOW: now(),
+          SAPLING_PASSWORD_COST: '12',
           NODE_ENV: 'test',
         },
         stdio: ['ignore', 'pipe', 'pipe'],

@@ -20,6 +20,10 @@ export type Need =
   | { readonly action: 'add class' }
   | { readonly action: 'teach class'; readonly classId: string; readonly rename: boolean }
   | { readonly action: 'import children' }
+  | { readonly action: 'add child'; readonly classId: string }
+  | { readonly action: 'change child'; readonly childIds: readonly string[]; readonly classId?: string | undefined }
+  | { readonly action: 'child who left'; readonly childId: string; readonly classId?: string | undefined }
+  | { readonly action: 'end class'; readonly classIds: readonly string[] }
   | { readonly action: 'read child'; readonly childId: string }
   | { readonly action: 'mark child'; readonly childId: string }
   | { readonly action: 'mark in session'; readonly childId: string }
@@ -154,6 +158,30 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
     case 'teach class':
       part(...(need.rename ? (['lead', 'teacher'] as const) : (['lead', 'teacher', 'class teacher'] as const)));
       return reach(access.classIds, need.classId);
+    case 'add child':
+      part('lead', 'teacher');
+      return reach(access.classIds, need.classId);
+    case 'change child':
+      part('lead', 'teacher');
+      for (const id of need.childIds) reach(access.childIds, id);
+      if (need.classId !== undefined) reach(access.classIds, need.classId);
+      return;
+    case 'child who left': {
+      part('lead', 'teacher');
+      const [left] = await db
+        .select({ classId: children.classId, removedAt: children.removedAt })
+        .from(children)
+        .where(eq(children.id, need.childId));
+      if (!left || left.removedAt === null) throw new Refusal('not-found');
+      // a class may have ended since
+      if (actor.role !== 'lead') reach(access.classIds, left.classId);
+      if (need.classId !== undefined) reach(access.classIds, need.classId);
+      return;
+    }
+    case 'end class':
+      part('lead', 'teacher');
+      for (const id of need.classIds) reach(access.classIds, id);
+      return;
     case 'read child':
     case 'mark child':
       return reach(access.childIds, need.childId);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { PASSWORD_COST } from './auth/password.js';
 
 const schema = z.object({
   SAPLING_DATA: z.string().min(1).default('.data'),
@@ -13,6 +14,8 @@ const schema = z.object({
   DATABASE_URL: z.string().optional(),
   /** The moment it is to be, for the demo and for tests: the clock runs on from there. */
   SAPLING_NOW: z.string().optional(),
+  /** log2 of scrypt’s N for new passwords: less than the usual in tests only. */
+  SAPLING_PASSWORD_COST: z.coerce.number().int().min(10).max(20).default(PASSWORD_COST),
   NODE_ENV: z.string().optional(),
 });
 
@@ -29,6 +32,8 @@ export interface Config {
   readonly setNow?: string | undefined;
   /** When it was that moment, on the machine's clock in milliseconds since 1970; now where nothing is said. */
   readonly setSince?: number;
+  /** log2 of scrypt’s N for new passwords. */
+  readonly passwordCost?: number;
 }
 
 /** Settings from the environment. @throws Error naming the variable that does not fit. */
@@ -38,6 +43,8 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
   const e = parsed.data;
   if (e.SAPLING_NOW !== undefined && e.SAPLING_DEMO !== '1' && e.NODE_ENV !== 'test')
     throw new Error('SAPLING_NOW: only the demo and tests may set the clock; real records keep the real time.');
+  if (e.SAPLING_PASSWORD_COST < PASSWORD_COST && e.NODE_ENV !== 'test')
+    throw new Error(`SAPLING_PASSWORD_COST: only tests may go below ${PASSWORD_COST}.`);
   return {
     folder: e.SAPLING_DATA,
     host: e.SAPLING_HOST,
@@ -50,5 +57,6 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     // the clock was set as the process began: what it takes to start does not count
     setNow: e.SAPLING_NOW,
     setSince: Math.round(performance.timeOrigin),
+    passwordCost: e.SAPLING_PASSWORD_COST,
   };
 }

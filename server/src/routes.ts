@@ -2,6 +2,11 @@
 import { sql } from 'drizzle-orm';
 import { authRoutes } from './auth/routes.js';
 import { childRoutes } from './children/children.js';
+import { childRecordRoutes } from './children/child-record.js';
+import { childFileRoutes } from './children/child-file.js';
+import { eraseRoutes } from './children/erase.js';
+import { mergeRoutes } from './children/merge.js';
+import { childTrailRoutes } from './children/child-trail.js';
 import { classRoutes } from './classes/classes.js';
 import { calendarRoutes } from './calendar/calendar.js';
 import { checkRoutes } from './evidence/checks.js';
@@ -49,6 +54,11 @@ export const routes: readonly Route[] = [
   ...textRoutes,
   ...classRoutes,
   ...childRoutes,
+  ...childRecordRoutes,
+  ...mergeRoutes,
+  ...childFileRoutes,
+  ...childTrailRoutes,
+  ...eraseRoutes,
   ...importRoutes,
   outboxRoute,
   ...checkRoutes,

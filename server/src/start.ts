@@ -4,6 +4,8 @@ import type { AddressInfo } from 'node:net';
 import { clockFrom } from '@sapling/core';
 import { pino, type Logger } from 'pino';
 import { createApp } from './app.js';
+import { dueLeavers } from './children/child-record.js';
+import { eraseChild } from './children/erase.js';
 import type { Config } from './config.js';
 import { openDatabase, type Db } from './db/open.js';
 import { seedDemo } from './demo/seed.js';
@@ -28,8 +30,12 @@ export async function start(config: Config, log: Logger = pino({ level: config.l
   const { db, close } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
   const { now } = clock;
   const seeded = config.demo ? await seedDemo(db, now()) : false;
-  // recordings go when their day has come, whether or not somebody looks
-  const purge = (): void => void purgeRecordings(db, config.folder, now()).catch((error: unknown) => log.error({ err: error }, 'purge'));
+  // what has its day goes when it has come, whether or not somebody looks: recordings, and children who left long ago
+  const purgeAll = async (): Promise<void> => {
+    await purgeRecordings(db, config.folder, now());
+    for (const child of await dueLeavers(db, now())) await eraseChild(db, config.folder, child);
+  };
+  const purge = (): void => void purgeAll().catch((error: unknown) => log.error({ err: error }, 'purge'));
   purge();
   const purging = setInterval(purge, PURGE_EVERY_MS);
   const live = new Live(db, now);

@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, endpoints, problemSchema, ROLES, type EndpointName } from '@sapling/contract';
 import { routes } from '../src/routes.js';
 import { uuidv7 } from '../src/ids.js';
-import { PLAN, School, now, observation, reading, type Person } from './support.js';
+import { PASSWORD, PLAN, School, now, observation, reading, type Person } from './support.js';
 
 const school = new School();
 let wrens: string;
@@ -84,6 +84,7 @@ const ALL = ROLES;
 const TEACHERS = ['lead', 'teacher'] as const;
 const list = (row: Partial<Row> & { path: () => string }): Row => ({ may: ALL, ...row });
 const none = uuidv7();
+const NEW_CHILD = { givenName: 'Nova', familyName: '', externalId: null, firstLanguage: '', needs: '', dateOfBirth: null };
 
 /** In the order of the contract; a write that changes what others rest on is done with a version that is out of date. */
 const TABLE: Record<EndpointName, Row> = {
@@ -159,8 +160,68 @@ const TABLE: Record<EndpointName, Row> = {
     may: ['lead', 'teacher', 'class teacher'],
     far: () => `/api/classes/${otters}`,
   }),
+  endClass: list({
+    path: () => `/api/classes/${wrens}/end`,
+    body: () => ({ version: 99 }),
+    may: TEACHERS,
+    far: () => `/api/classes/${otters}/end`,
+  }),
+  mergeClasses: list({
+    path: () => `/api/classes/${wrens}/merge`,
+    body: () => ({ into: wrens, version: 99 }),
+    may: TEACHERS,
+    far: () => `/api/classes/${wrens}/merge`,
+    farBody: () => ({ into: otters, version: 99 }),
+  }),
   children: list({ path: () => '/api/children' }),
   child: list({ path: () => `/api/children/${mine[0]!}`, far: () => `/api/children/${others[2]!}` }),
+  addChild: list({
+    path: () => '/api/children',
+    body: () => ({ ...NEW_CHILD, id: uuidv7(), classId: wrens }),
+    may: TEACHERS,
+    far: () => '/api/children',
+    farBody: () => ({ ...NEW_CHILD, id: uuidv7(), classId: otters }),
+  }),
+  updateChild: list({
+    path: () => `/api/children/${mine[0]!}`,
+    body: () => ({ givenName: 'N', version: 99 }),
+    may: TEACHERS,
+    far: () => `/api/children/${others[2]!}`,
+  }),
+  childLeaves: list({
+    path: () => `/api/children/${mine[0]!}/leave`,
+    body: () => ({ version: 99 }),
+    may: TEACHERS,
+    far: () => `/api/children/${others[2]!}/leave`,
+  }),
+  childReturns: list({ path: () => `/api/children/${mine[0]!}/return`, body: () => ({ classId: wrens }), may: [] }),
+  leavers: list({ path: () => '/api/leavers', may: TEACHERS }),
+  mergeChildren: list({
+    path: () => `/api/children/${mine[0]!}/merge`,
+    body: () => ({ other: mine[0]! }),
+    may: TEACHERS,
+    far: () => `/api/children/${mine[0]!}/merge`,
+    farBody: () => ({ other: others[2]! }),
+  }),
+  merges: list({ path: () => '/api/merges', may: TEACHERS }),
+  undoMerge: list({ path: () => `/api/merges/${none}/undo`, may: [] }),
+  childFile: list({
+    path: () => `/api/children/${mine[0]!}/record.zip`,
+    may: TEACHERS,
+    far: () => `/api/children/${others[2]!}/record.zip`,
+  }),
+  readChildFile: list({
+    path: () => '/api/children/record',
+    body: () => ({ classId: wrens, file: {} }),
+    may: TEACHERS,
+    far: () => '/api/children/record',
+    farBody: () => ({ classId: otters, file: {} }),
+  }),
+  childTrail: list({ path: () => `/api/children/${mine[0]!}/trail`, may: ['lead'] }),
+  erasures: list({ path: () => '/api/erasures', may: ['lead'] }),
+  askErasure: list({ path: () => `/api/children/${none}/erasure`, body: () => ({ password: PASSWORD }), may: ['lead'] }),
+  confirmErasure: list({ path: () => `/api/erasures/${none}/confirm`, body: () => ({ password: PASSWORD }), may: ['lead'] }),
+  withdrawErasure: list({ path: () => `/api/erasures/${none}`, may: ['lead'] }),
   evidence: list({ path: () => `/api/children/${mine[0]!}/evidence`, far: () => `/api/children/${others[2]!}/evidence` }),
   previewImport: list({ path: () => '/api/imports/preview', body: () => ({ rows: [] }), may: TEACHERS }),
   runImport: list({
@@ -311,6 +372,14 @@ const TABLE: Record<EndpointName, Row> = {
 const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   arrangeGroups: [409],
   removeGroupRule: [404],
+  endClass: [409],
+  mergeClasses: [409],
+  updateChild: [409],
+  childLeaves: [409],
+  mergeChildren: [400],
+  readChildFile: [400],
+  askErasure: [404],
+  confirmErasure: [404],
   setUp: [409],
   readInstallation: [409],
   signIn: [401],

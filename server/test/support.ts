@@ -1,10 +1,11 @@
 /** A server in this process, on an empty folder, with people of every part. */
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Role } from '@sapling/contract';
 import { clockFrom, dayIn } from '@sapling/core';
 import { pino } from 'pino';
+import { inject } from 'vitest';
 import { start, type Running } from '../src/start.js';
 import { uuidv7 } from '../src/ids.js';
 
@@ -34,6 +35,7 @@ export class School {
   readonly folder = mkdtempSync(join(tmpdir(), 'sapling-unit-'));
 
   async open(): Promise<this> {
+    cpSync(inject('emptyFolder'), this.folder, { recursive: true });
     this.running = await start(
       {
         folder: this.folder,
@@ -45,6 +47,7 @@ export class School {
         logLevel: 'info',
         databaseUrl: undefined,
         setNow: now(),
+        passwordCost: 12,
       },
       pino({ level: 'info' }, { write: (line: string) => void this.log.push(line) }),
     );

@@ -32,6 +32,7 @@ const router = createBrowserRouter([
           { path: 'children/practise', lazy: () => import('./children/practise.js') },
           { path: 'children/import', lazy: () => import('./children/import-page.js') },
           { path: 'children/classes', lazy: () => import('./children/classes.js') },
+          { path: 'children/left', lazy: () => import('./children/leavers.js') },
           { path: 'children/:id', lazy: () => import('./children/child.js') },
           { path: 'check', lazy: () => import('./check/check-place.js') },
           { path: 'check/paper', lazy: () => import('./check/paper.js') },

@@ -149,6 +149,7 @@ const childOf = (
   externalId: null,
   firstLanguage: '',
   needs: '',
+  dateOfBirth: null,
   recordingConsent: false,
   version: 1,
   lastCheck: null,

@@ -32,6 +32,7 @@ const child = (id: string, gaps: readonly string[], more: Partial<ChildLine> = {
   externalId: null,
   firstLanguage: '',
   needs: '',
+  dateOfBirth: null,
   recordingConsent: false,
   version: 1,
   line: states(gaps),

@@ -95,6 +95,7 @@ const child = (name: string, lastCheck: string | null, states: string[] = ['gap'
   externalId: null,
   firstLanguage: '',
   needs: '',
+  dateOfBirth: null,
   recordingConsent: false,
   version: 1,
   lastCheck,

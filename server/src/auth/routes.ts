@@ -25,7 +25,7 @@ export const authRoutes = [
   route('setUp', { action: 'public' }, async ({ db, body, config, res, now }) => {
     if (!isLongEnough(body.password))
       throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
-    const passwordHash = await hashPassword(body.password);
+    const passwordHash = await hashPassword(body.password, config.passwordCost);
     const id = uuidv7();
     await db.transaction(async (tx) => {
       const [school] = await tx.select().from(schools);
@@ -60,7 +60,7 @@ export const authRoutes = [
     if (!(await verifyPassword(body.current, me.passwordHash)))
       throw new Refusal('wrong-sign-in', { detail: 'The present password is not right.' });
     if (!isLongEnough(body.next)) throw new Refusal('weak-password');
-    const passwordHash = await hashPassword(body.next);
+    const passwordHash = await hashPassword(body.next, config.passwordCost);
     await db.update(colleagues).set({ passwordHash }).where(eq(colleagues.id, me.id));
     await db.delete(signIns).where(eq(signIns.colleagueId, me.id));
     await startSignIn(db, config, res, me.id, now());

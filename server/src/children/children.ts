@@ -52,6 +52,7 @@ export async function childLines(db: Db, rows: readonly (typeof children.$inferS
       externalId: row.externalId,
       firstLanguage: row.firstLanguage,
       needs: row.needs,
+      dateOfBirth: row.dateOfBirth,
       recordingConsent: row.recordingConsent,
       version: row.version,
       line,

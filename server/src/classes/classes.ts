@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import type { SchoolClass } from '@sapling/contract';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
@@ -62,20 +62,80 @@ export const classRoutes = [
 
   route(
     'updateClass',
-    ({ params, body }) => ({ action: 'teach class', classId: params.id, rename: body.name !== undefined }),
+    ({ params, body }) => ({ action: 'teach class', classId: params.id, rename: body.name !== undefined || body.year !== undefined }),
     async ({ db, params, body, access, live }) => {
       const current = await oneClass(db, access, params.id);
       if (current.version !== body.version) throw new Refusal('newer-version', { current });
       const order = await requireOrder(db, body.orderId ?? current.orderId);
+      if (body.name !== undefined) {
+        const [same] = await db
+          .select({ id: classes.id })
+          .from(classes)
+          .where(and(eq(classes.name, body.name), isNull(classes.removedAt), ne(classes.id, params.id)));
+        if (same) throw new Refusal('in-use', { detail: 'There is already a class of this name.' });
+      }
       const taughtSteps = Math.min(body.taughtSteps ?? current.taughtSteps, order.steps.length);
       const changed = await db
         .update(classes)
-        .set({ name: body.name ?? current.name, orderId: order.id, taughtSteps, version: current.version + 1 })
+        .set({
+          name: body.name ?? current.name,
+          year: body.year ?? current.year,
+          orderId: order.id,
+          taughtSteps,
+          version: current.version + 1,
+        })
         .where(and(eq(classes.id, params.id), eq(classes.version, body.version)))
         .returning({ id: classes.id });
       if (changed.length === 0) throw new Refusal('newer-version', { current: await oneClass(db, access, params.id) });
       await live.tell({ topic: 'classes', id: params.id }, { everyone: true });
       return oneClass(db, access, params.id);
+    },
+  ),
+
+  route(
+    'endClass',
+    ({ params }) => ({ action: 'end class', classIds: [params.id] }),
+    async ({ db, params, body, access, now, live }) => {
+      const current = await oneClass(db, access, params.id);
+      if (current.version !== body.version) throw new Refusal('newer-version', { current });
+      if (current.children > 0)
+        throw new Refusal('in-use', {
+          detail: `${current.children} ${current.children === 1 ? 'child is' : 'children are'} still in ${current.name}. Move them first, or merge it into another class.`,
+        });
+      await db
+        .update(classes)
+        .set({ removedAt: now(), version: current.version + 1 })
+        .where(and(eq(classes.id, params.id), eq(classes.version, body.version)));
+      await live.tell({ topic: 'classes', id: params.id }, { everyone: true });
+      return { ok: true as const };
+    },
+  ),
+
+  route(
+    'mergeClasses',
+    ({ params, body }) => ({ action: 'end class', classIds: [params.id, body.into] }),
+    async ({ db, params, body, access, now, live }) => {
+      const current = await oneClass(db, access, params.id);
+      if (current.version !== body.version) throw new Refusal('newer-version', { current });
+      if (params.id === body.into) throw new Refusal('bad-input', { detail: 'A class cannot be merged into itself.' });
+      const moved = await db.transaction(async (tx) => {
+        const kids = await tx
+          .update(children)
+          .set({ classId: body.into, version: sql`${children.version} + 1` })
+          .where(eq(children.classId, params.id))
+          .returning({ removedAt: children.removedAt });
+        const links = await tx.select().from(classColleagues).where(eq(classColleagues.classId, params.id));
+        for (const { colleagueId } of links)
+          await tx.insert(classColleagues).values({ classId: body.into, colleagueId }).onConflictDoNothing();
+        await tx
+          .update(classes)
+          .set({ removedAt: now(), version: current.version + 1 })
+          .where(eq(classes.id, params.id));
+        return kids.filter((k) => k.removedAt === null).length;
+      });
+      await live.tell({ topic: 'classes', id: params.id }, { everyone: true });
+      await live.tell({ topic: 'children' }, { everyone: true });
+      return { moved };
     },
   ),
 ];

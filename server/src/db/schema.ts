@@ -82,9 +82,14 @@ export const children = pgTable(
     /** As the school records them; nothing is decided from these two. */
     firstLanguage: text('first_language').notNull().default(''),
     needs: text('needs').notNull().default(''),
+    /** YYYY-MM-DD, where the school keeps it. */
+    dateOfBirth: text('date_of_birth'),
     /** The family agreed that readings are recorded. */
     recordingConsent: boolean('recording_consent').notNull().default(false),
+    /** When the child left; in no list from then on. */
     removedAt: at('removed_at'),
+    /** The record that this one went into, being the same child's. */
+    mergedInto: uuid('merged_into'),
     version: version(),
   },
   (t) => [index('children_class').on(t.classId)],
@@ -102,6 +107,38 @@ export const imports = pgTable('imports', {
   /** What was recorded of a child before the list said otherwise. */
   recorded: jsonb('recorded').notNull().default([]).$type<{ child: string; firstLanguage: string; needs: string }[]>(),
   undoneAt: at('undone_at'),
+});
+
+/** Records of one child that were two, with what moved, so that it can be taken back. */
+export const merges = pgTable('merges', {
+  id: uuid('id').primaryKey(),
+  at: at('at').notNull(),
+  by: uuid('by').notNull(),
+  kept: uuid('kept').notNull(),
+  gone: uuid('gone').notNull(),
+  name: text('name').notNull(),
+  moved: jsonb('moved').notNull().$type<MergeMoves>(),
+  undoneAt: at('undone_at'),
+});
+export interface MergeMoves {
+  /** Keys of the rows that changed hands, by table. */
+  readonly rows: Readonly<Record<string, readonly string[]>>;
+  /** Groups that the record that went was in. */
+  readonly groups: readonly string[];
+  /** Lists of children as they stood: of sessions, attendance of logs, rules. */
+  readonly lists: readonly { readonly table: 'sessions' | 'logs' | 'groupRules'; readonly id: string; readonly was: unknown }[];
+}
+
+/** Asked for and done: erasing all about a child. Of the child it keeps the key alone. */
+export const erasures = pgTable('erasures', {
+  id: uuid('id').primaryKey(),
+  child: uuid('child').notNull(),
+  askedBy: uuid('asked_by').notNull(),
+  askedAt: at('asked_at').notNull(),
+  withdrawnAt: at('withdrawn_at'),
+  doneBy: uuid('done_by'),
+  doneAt: at('done_at'),
+  counts: jsonb('counts').$type<Record<string, number>>(),
 });
 
 export const checks = pgTable(

@@ -4,7 +4,19 @@ import type { ImportRow } from '@sapling/contract';
 import { TEACHING_ORDERS } from '@sapling/data';
 import { childrenInReach, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
-import { checks, children, classColleagues, classes, groupMembers, imports, observations } from '../db/schema.js';
+import {
+  checks,
+  children,
+  classColleagues,
+  classes,
+  groupMembers,
+  groupMoves,
+  imports,
+  observations,
+  readings,
+  remarks,
+} from '../db/schema.js';
+import { fullName } from '../children/children.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
@@ -56,6 +68,38 @@ async function judge(
     return { row: row.row, action: 'match', childId: match.id };
   });
   return { judged, newClasses: [...newClasses.values()], classOf };
+}
+
+/** Which of these children something has been recorded of since: a mark, a check, a reading, a group, a note. */
+async function withRecords(db: Db, ids: readonly string[]): Promise<Set<string>> {
+  if (ids.length === 0) return new Set();
+  const found = await Promise.all([
+    db
+      .selectDistinct({ id: observations.child })
+      .from(observations)
+      .where(inArray(observations.child, [...ids])),
+    db
+      .selectDistinct({ id: checks.child })
+      .from(checks)
+      .where(inArray(checks.child, [...ids])),
+    db
+      .selectDistinct({ id: readings.child })
+      .from(readings)
+      .where(inArray(readings.child, [...ids])),
+    db
+      .selectDistinct({ id: groupMembers.childId })
+      .from(groupMembers)
+      .where(inArray(groupMembers.childId, [...ids])),
+    db
+      .selectDistinct({ id: groupMoves.childId })
+      .from(groupMoves)
+      .where(inArray(groupMoves.childId, [...ids])),
+    db
+      .selectDistinct({ id: remarks.subject })
+      .from(remarks)
+      .where(inArray(remarks.subject, [...ids])),
+  ]);
+  return new Set(found.flat().map((r) => r.id));
 }
 
 function toRecord(row: typeof imports.$inferSelect) {
@@ -157,20 +201,8 @@ export const importRoutes = [
     const [record] = await db.select().from(imports).where(eq(imports.id, params.id));
     if (!record || (me.role !== 'lead' && record.by !== me.id)) throw new Refusal('not-found');
     if (record.undoneAt) return toRecord(record);
-    const added = record.addedChildren;
-    if (added.length > 0) {
-      const touched = await db.select({ child: observations.child }).from(observations).where(inArray(observations.child, added)).limit(1);
-      const grouped = await db
-        .select({ child: groupMembers.childId })
-        .from(groupMembers)
-        .where(inArray(groupMembers.childId, added))
-        .limit(1);
-      const checked = await db.select({ child: checks.child }).from(checks).where(inArray(checks.child, added)).limit(1);
-      if (touched.length + grouped.length + checked.length > 0)
-        throw new Refusal('cannot-undo', {
-          detail: 'Children from this list have been checked or grouped since, so it can no longer be undone. Nothing was changed.',
-        });
-    }
+    const kept = await withRecords(db, record.addedChildren);
+    const added = record.addedChildren.filter((id) => !kept.has(id));
     await db.transaction(async (tx) => {
       if (added.length > 0) await tx.delete(children).where(inArray(children.id, added));
       for (const { child, from, to } of record.moved)
@@ -179,6 +211,8 @@ export const importRoutes = [
           .set({ classId: from })
           .where(and(eq(children.id, child), eq(children.classId, to)));
       for (const { child, ...was } of record.recorded) await tx.update(children).set(was).where(eq(children.id, child));
+      // a child who stays is no longer this list's
+      if (kept.size > 0) await tx.update(imports).set({ addedChildren: added }).where(eq(imports.id, params.id));
       for (const classId of record.addedClasses) {
         const [left] = await tx.select({ id: children.id }).from(children).where(eq(children.classId, classId)).limit(1);
         if (!left) await tx.update(classes).set({ removedAt: now() }).where(eq(classes.id, classId));
@@ -188,6 +222,13 @@ export const importRoutes = [
     await live.tell({ topic: 'children' }, { everyone: true });
     await live.tell({ topic: 'classes' }, { everyone: true });
     const [saved] = await db.select().from(imports).where(eq(imports.id, params.id));
-    return toRecord(saved!);
+    const names =
+      kept.size > 0
+        ? await db
+            .select()
+            .from(children)
+            .where(inArray(children.id, [...kept]))
+        : [];
+    return { ...toRecord(saved!), kept: names.map(fullName) };
   }),
 ];

@@ -9,15 +9,19 @@ export const MARGIN = 42;
 
 const files = createRequire(import.meta.url);
 const font = (name: string): Buffer => unpackWoff(readFileSync(files.resolve(`@fontsource/andika/files/andika-${name}-normal.woff`)));
-/** Read and unpacked once a process. Names of children come in more letters than English has. */
+/** Parts of the font, each with letters that the ones before it lack: names of children come in more than English has. */
+const SUBSETS = ['latin', 'latin-ext', 'vietnamese', 'cyrillic', 'cyrillic-ext'] as const;
+/** Read and unpacked once a process: by subset, plain and bold. */
 let fonts: Record<string, Buffer> | undefined;
 const allFonts = (): Record<string, Buffer> =>
-  (fonts ??= {
-    plain: font('latin-400'),
-    bold: font('latin-700'),
-    'plain-ext': font('latin-ext-400'),
-    'bold-ext': font('latin-ext-700'),
-  });
+  (fonts ??= Object.fromEntries(
+    SUBSETS.flatMap((subset) => [
+      [`plain ${subset}`, font(`${subset}-400`)],
+      [`bold ${subset}`, font(`${subset}-700`)],
+    ]),
+  ));
+/** The hyphen that does not break, which the font lacks, and marks set apart from their letters. */
+const printable = (text: string): string => text.normalize('NFC').replaceAll('\u2011', '-');
 
 export interface Ink {
   readonly size?: number;
@@ -25,6 +29,12 @@ export interface Ink {
   /** 0 black to 1 white. */
   readonly grey?: number;
 }
+
+/** Which subset has a letter, learned as letters are met. */
+const subsetOf = new Map<string, string>();
+/** What the typings of PDFKit leave out: the font that is in hand, as fontkit opened it. */
+const glyphs = (doc: PDFKit.PDFDocument): { hasGlyphForCodePoint(code: number): boolean } =>
+  (doc as unknown as { _font: { font: { hasGlyphForCodePoint(code: number): boolean } } })._font.font;
 
 export class Sheet {
   readonly doc: PDFKit.PDFDocument;
@@ -64,27 +74,36 @@ export class Sheet {
   ink({ size = 11, bold = false, grey = 0 }: Ink = {}): this {
     const shade = Math.round(grey * 255);
     this.doc
-      .font(bold ? 'bold' : 'plain')
+      .font(bold ? 'bold latin' : 'plain latin')
       .fontSize(size)
       .fillColor([shade, shade, shade]);
     return this;
   }
-  /** Runs of letters that one font has. */
-  #runs(text: string): { text: string; ext: boolean }[] {
-    const out: { text: string; ext: boolean }[] = [];
-    for (const letter of text) {
+  /** The first subset with this letter; the plain one where none has it. Asked once a letter. */
+  #subsetOf(letter: string): string {
+    let subset = subsetOf.get(letter);
+    if (subset === undefined) {
       const code = letter.codePointAt(0)!;
-      const ext = (code > 0xff && code < 0x2000) || code === 0x1e9e;
+      subset = SUBSETS.find((name) => glyphs(this.doc.font(`plain ${name}`)).hasGlyphForCodePoint(code)) ?? SUBSETS[0];
+      subsetOf.set(letter, subset);
+    }
+    return subset;
+  }
+  /** Runs of letters that one subset has. */
+  #runs(text: string): { text: string; subset: string }[] {
+    const out: { text: string; subset: string }[] = [];
+    for (const letter of printable(text)) {
+      const subset = this.#subsetOf(letter);
       const last = out.at(-1);
-      if (last && last.ext === ext) last.text += letter;
-      else out.push({ text: letter, ext });
+      if (last && last.subset === subset) last.text += letter;
+      else out.push({ text: letter, subset });
     }
     return out;
   }
   widthOf(text: string, ink: Ink = {}): number {
     this.ink(ink);
     return this.#runs(text).reduce((sum, run) => {
-      this.doc.font(`${ink.bold ? 'bold' : 'plain'}${run.ext ? '-ext' : ''}`);
+      this.doc.font(`${ink.bold ? 'bold' : 'plain'} ${run.subset}`).fontSize(ink.size ?? 11);
       return sum + this.doc.widthOfString(run.text);
     }, 0);
   }
@@ -92,10 +111,11 @@ export class Sheet {
   at(text: string, x: number, y: number, ink: Ink = {}, width = Infinity): number {
     let shown = text;
     while (shown.length > 1 && this.widthOf(shown, ink) > width) shown = `${shown.replace(/….*$/u, '').slice(0, -1)}…`;
+    const runs = this.#runs(shown);
     this.ink(ink);
     let to = x;
-    for (const run of this.#runs(shown)) {
-      this.doc.font(`${ink.bold ? 'bold' : 'plain'}${run.ext ? '-ext' : ''}`);
+    for (const run of runs) {
+      this.doc.font(`${ink.bold ? 'bold' : 'plain'} ${run.subset}`);
       this.doc.text(run.text, to, y, { lineBreak: false });
       to += this.doc.widthOfString(run.text);
     }

@@ -38,7 +38,7 @@ export const teamRoutes = [
     return me.role === 'lead' ? all : all.filter((c) => c.active).map((c) => (c.id === me.id ? c : { ...c, email: '' }));
   }),
 
-  route('addColleague', { action: 'manage team' }, async ({ db, body, live }) => {
+  route('addColleague', { action: 'manage team' }, async ({ db, body, live, config }) => {
     if (!isLongEnough(body.password))
       throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
     const [taken] = await db.select({ id: colleagues.id }).from(colleagues).where(eq(colleagues.email, body.email));
@@ -48,7 +48,7 @@ export const teamRoutes = [
         errors: [{ path: 'email', message: 'Already in use.' }],
       });
     const id = uuidv7();
-    const passwordHash = await hashPassword(body.password);
+    const passwordHash = await hashPassword(body.password, config.passwordCost);
     await db.transaction(async (tx) => {
       await tx.insert(colleagues).values({ id, name: body.name, email: body.email, role: body.role, passwordHash });
       for (const classId of new Set(body.classIds)) await tx.insert(classColleagues).values({ classId, colleagueId: id });

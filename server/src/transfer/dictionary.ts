@@ -10,6 +10,7 @@ export const DICTIONARY: Readonly<Record<string, Readonly<Record<string, string>
     externalId: 'The school’s own number, may be empty',
     firstLanguage: 'First language as the school records it; decides nothing',
     needs: 'Needs on record; decide nothing',
+    dateOfBirth: 'Date of birth (YYYY-MM-DD), empty where the school does not keep it',
     recordingConsent: 'Whether the family agreed that readings are recorded: true or false',
     removedAt: 'When the child was taken off the lists (ISO 8601 UTC), empty while on them',
   },

@@ -15,6 +15,8 @@ export const TABLES = {
   classColleagues: t.classColleagues,
   children: t.children,
   imports: t.imports,
+  merges: t.merges,
+  erasures: t.erasures,
   checks: t.checks,
   observations: t.observations,
   withdrawals: t.withdrawals,

@@ -32,7 +32,7 @@ export function useData<N extends EndpointName>(name: N | null, input: Input<N> 
 }
 
 const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
-  children: ['children', 'child', 'evidence', 'today', 'progress', 'classes'],
+  children: ['children', 'child', 'evidence', 'today', 'progress', 'classes', 'leavers', 'merges', 'erasures', 'childTrail'],
   groups: ['groups', 'timetable', 'lendings', 'groupRules', 'groupHistory', 'groupOutcome', 'children', 'today'],
   sessions: ['sessions', 'session', 'today', 'groupOutcome', 'practice', 'coverLinks'],
   checks: ['checks', 'check', 'today'],

@@ -11,6 +11,7 @@ import { EvidencePanel } from '../gaps/evidence-panel.js';
 import { StrandPanel } from '../gaps/strand-panel.js';
 import { duePairs } from './due.js';
 import { Remarks } from '../remarks/remarks.js';
+import { ChildRecord } from './child-record.js';
 import { RecordingConsent } from './recording-consent.js';
 import { Strands } from './strands.js';
 import { Timeline } from './timeline.js';
@@ -156,6 +157,7 @@ export function Component() {
       <div className="mt-8">
         <Remarks about="child" subject={child.id} name={child.givenName} />
       </div>
+      <ChildRecord child={child} />
       <RecordingConsent child={child} />
       <Timeline childId={child.id} />
       {strand && <StrandPanel child={child} strand={strand} onClose={() => setStrand(null)} />}

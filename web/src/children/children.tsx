@@ -1,8 +1,9 @@
 /** Children: who needs me? Each child's line, last check, direction. */
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
+import { RecordDialog } from './record-dialog.js';
 import { useMay } from '../shell/me.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { ClassPicker } from '../ui/class-picker.js';
@@ -22,6 +23,8 @@ export function Component() {
   const orders = useOrders();
   const bringIn = useMay('import');
   const classId = params.get('class');
+  const [adding, setAdding] = useState(false);
+  const go = useNavigate();
   const actions = (
     <>
       <Link className="btn" to="/children/classes">
@@ -31,10 +34,30 @@ export function Component() {
         To practise this week
       </Link>
       {bringIn && (
-        <Link className="btn btn-main" to="/children/import">
-          Bring in a class list
-        </Link>
+        <>
+          <Link className="btn" to="/children/left">
+            Who left
+          </Link>
+          <button
+            className="btn"
+            onClick={() => setAdding(true)}
+            disabled={!classes || classes.length === 0}
+            title={classes?.length === 0 ? 'Add a class first' : undefined}
+          >
+            Add a child
+          </button>
+          <Link className="btn btn-main" to="/children/import">
+            Bring in a class list
+          </Link>
+        </>
       )}
+      <RecordDialog
+        open={adding}
+        onClose={() => setAdding(false)}
+        classes={classes ?? []}
+        classId={classId ?? undefined}
+        onAdded={(child) => void go(`/children/${child.id}`)}
+      />
     </>
   );
   if (!children || !classes)

@@ -6,6 +6,7 @@ import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
+import { ClassRecord } from './class-record.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
 import { Empty, Page, Pending } from '../ui/page.js';
@@ -67,7 +68,7 @@ export function Component() {
               </li>
             ))}
           </ul>
-          {selected && <Taught key={selected.id} schoolClass={selected} orders={orders} />}
+          {selected && <Taught key={selected.id} schoolClass={selected} orders={orders} classes={classes} />}
         </div>
       )}
       <AddClass open={adding} orders={orders} onClose={() => setAdding(false)} onAdded={setChosen} />
@@ -77,7 +78,7 @@ export function Component() {
 
 type Orders = readonly { id: string; name: string; steps: { name: string; gpcs: string[]; words: string[] }[] }[];
 
-function Taught({ schoolClass, orders }: { schoolClass: SchoolClass; orders: Orders }) {
+function Taught({ schoolClass, orders, classes }: { schoolClass: SchoolClass; orders: Orders; classes: readonly SchoolClass[] }) {
   const may = useMay('set taught');
   const order = orders.find((o) => o.id === schoolClass.orderId) ?? orders[0]!;
   const change = async (body: { orderId?: string; taughtSteps?: number }, undo?: { taughtSteps: number }): Promise<void> => {
@@ -106,6 +107,7 @@ function Taught({ schoolClass, orders }: { schoolClass: SchoolClass; orders: Ord
   };
   return (
     <section aria-label={schoolClass.name}>
+      <ClassRecord schoolClass={schoolClass} classes={classes} />
       <div className="mb-4 grid max-w-md gap-3">
         <SelectField
           label={`${schoolClass.name} follows`}

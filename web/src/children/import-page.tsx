@@ -11,6 +11,7 @@ import { refresh } from '../api/data.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { Page } from '../ui/page.js';
 import { assign, FIELD_WORDS, FIELDS, readLines, recognise, type Field, type Mapping } from './columns.js';
+import { ReadChildFile } from './child-file.js';
 import { PastImports, undoImport } from './past-imports.js';
 
 type Preview = ResponseOf<Endpoints['previewImport']>;
@@ -99,6 +100,7 @@ export function Component() {
               onChange={(event) => take(event.target.files?.[0])}
             />
           </label>
+          <ReadChildFile />
           <PastImports />
         </div>
       </Page>

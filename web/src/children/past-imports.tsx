@@ -9,7 +9,12 @@ import { timeWords } from '../ui/dates.js';
 export async function undoImport(id: string): Promise<void> {
   try {
     const record = await call('undoImport', { params: { id } });
-    toast(`Undone: ${record.added} ${record.added === 1 ? 'child' : 'children'} taken out again.`);
+    const kept = record.kept ?? [];
+    toast(
+      `Undone: ${record.added} ${record.added === 1 ? 'child' : 'children'} taken out again.${
+        kept.length > 0 ? ` Kept, because something has been recorded of them since: ${kept.join(', ')}.` : ''
+      }`,
+    );
   } catch (error) {
     toast.error(sentenceOf(error));
   }

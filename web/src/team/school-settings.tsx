@@ -17,7 +17,8 @@ type NumberSetting =
   | 'sessionsAWeek'
   | 'readAlone'
   | 'readWithHelp'
-  | 'recordingDays';
+  | 'recordingDays'
+  | 'leaverDays';
 const ACCENTS = Object.keys(ACCENT_MERGERS);
 const percent = (x: number): string => `${Math.round(x * 100)} %`;
 
@@ -199,6 +200,13 @@ export function SchoolSettingsForm() {
           `Default: after ${DEFAULT_SETTINGS.recordingDays} days. They are made only where the family’s consent is noted, and never leave this installation.`,
           <label className="flex items-center gap-2">
             after {number('recordingDays', 'Recordings are deleted after days', 1, 365, 1, 1)} days
+          </label>,
+        )}
+        {row(
+          'Children who left are erased',
+          `Default: ${DEFAULT_SETTINGS.leaverDays} days after they left, with everything about them. Until then they can be put back.`,
+          <label className="flex items-center gap-2">
+            after {number('leaverDays', 'Children who left are erased after days', 30, 3650, 1, 1)} days
           </label>,
         )}
         {row(

@@ -10,6 +10,8 @@ export function dayWords(day: string): string {
   if (day === daysAfter(today, -1)) return 'Yesterday';
   return format(parseISO(day), 'EEE d MMM');
 }
+/** A day with its year: 24 Nov 2026. */
+export const dateWords = (day: string): string => format(parseISO(day), 'd MMM yyyy');
 export const timeWords = (at: string): string => format(atSchool(at), 'EEE d MMM, HH:mm');
 /** How long ago a moment was: 3 days ago. */
 export const agoWords = (at: string): string => formatDistanceStrict(new Date(at), clock.ms(), { addSuffix: true });

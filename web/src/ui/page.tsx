@@ -17,6 +17,7 @@ export function Page({
 }) {
   return (
     <div className={`px-8 pt-6 pb-12 ${wide ? '' : 'max-w-6xl'}`}>
+      <title>{`${title} · Keen Sapling`}</title>
       <header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3 lg:flex-nowrap">
         <div className="min-w-0">
           <h1 className="text-[1.75rem] leading-tight">{title}</h1>

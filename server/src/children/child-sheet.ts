@@ -1,0 +1,95 @@
+/** The record of one child on paper, for a family or the next school: plain words first, every figure after. */
+import type { Child, PairStateRow, StrandStateRow } from '@sapling/contract';
+import type { checks, observations, readings, readingSteps, remarks, withdrawals } from '../db/schema.js';
+import { Sheet } from '../paper/sheet.js';
+
+export interface ChildRecord {
+  readonly child: Child;
+  readonly school: string;
+  readonly className: string;
+  readonly line: readonly PairStateRow[];
+  readonly strands: readonly StrandStateRow[];
+  readonly rows: {
+    readonly checks: readonly (typeof checks.$inferSelect)[];
+    readonly observations: readonly (typeof observations.$inferSelect)[];
+    readonly withdrawals: readonly (typeof withdrawals.$inferSelect)[];
+    readonly readings: readonly (typeof readings.$inferSelect)[];
+    readonly readingSteps: readonly (typeof readingSteps.$inferSelect)[];
+    readonly remarks: readonly (typeof remarks.$inferSelect)[];
+  };
+  readonly recordings: readonly { readonly reading: string; readonly mime: string }[];
+  readonly groups: readonly { readonly at: string; readonly what: string; readonly group: string }[];
+  readonly sessions: readonly { readonly on: string; readonly group: string; readonly present: boolean; readonly minutes: number }[];
+  readonly nameOf: (colleague: string) => string;
+}
+
+const day = (at: string): string =>
+  new Date(at.length === 10 ? `${at}T12:00:00Z` : at).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    timeZone: 'UTC',
+  });
+const grapheme = (gpc: string): string => gpc.split(':')[0]!.replace('_', '-');
+
+/** The PDF as bytes. */
+export async function writeChildSheet(record: ChildRecord, now: string): Promise<Buffer> {
+  const { child } = record;
+  const name = `${child.givenName} ${child.familyName}`.trim();
+  const sheet = new Sheet('A4', `Record of ${name}`, `${record.school}, ${day(now)}`);
+  sheet.heading(name);
+  const facts = [
+    record.className && `Class ${record.className}`,
+    child.dateOfBirth && `born ${day(child.dateOfBirth)}`,
+    child.firstLanguage && `first language ${child.firstLanguage}`,
+    child.needs && `needs on record: ${child.needs}`,
+    child.externalId && `number ${child.externalId}`,
+  ].filter(Boolean);
+  sheet.write(facts.join('; '), { gap: 8 });
+  sheet.write(
+    'This is everything Keen Sapling keeps about this child. It tells which letters and sounds were known when they were last looked at, to teach what comes next. It is not a diagnosis of anything.',
+    { gap: 12 },
+  );
+  const of = (state: string, want: (c: PairStateRow) => boolean = () => true): string =>
+    record.line
+      .filter((c) => c.state === state && want(c))
+      .map((c) => grapheme(c.gpc))
+      .join('  ');
+  const block = (title: string, text: string): void => {
+    sheet.write(title, { bold: true, size: 12, gap: 3 });
+    sheet.write(text, { gap: 10 });
+  };
+  block('Known', of('secure', (c) => !c.slow) || 'nothing yet for sure');
+  const slow = record.line.filter((c) => c.slow).map((c) => grapheme(c.gpc));
+  if (slow.length > 0) block('Known, and slow: to practise', slow.join('  '));
+  block('Not certain', of('wobbly') || 'nothing');
+  block('To be taught', of('gap') || 'nothing that was found');
+  block('Not looked at yet', of('unchecked') || 'nothing');
+  const held = record.sessions.filter((s) => s.present);
+  block(
+    'Small group sessions',
+    record.sessions.length === 0
+      ? 'none'
+      : `In ${held.length} of ${record.sessions.length}, ${held.reduce((sum, s) => sum + s.minutes, 0)} minutes in all. Groups: ${[...new Set(record.groups.map((g) => g.group))].join(', ')}.`,
+  );
+  block(
+    'Checks',
+    record.rows.checks.length === 0
+      ? 'none'
+      : record.rows.checks.map((c) => `${day(c.startedAt)}: ${c.kind}, by ${record.nameOf(c.by)}`).join('\n'),
+  );
+  block(
+    'Texts read aloud',
+    record.rows.readings.length === 0
+      ? 'none'
+      : record.rows.readings.map((r) => `${day(r.at)}: ${r.title} (${r.words.length} words)`).join('\n'),
+  );
+  block(
+    'Notes',
+    record.rows.remarks.length === 0
+      ? 'none'
+      : record.rows.remarks.map((r) => `${day(r.at)}, ${record.nameOf(r.by)}: ${r.text}`).join('\n'),
+  );
+  sheet.write(`Every single answer (${record.rows.observations.length}) stands in the file answers.csv beside this page.`, { gap: 4 });
+  return sheet.end();
+}

@@ -1,0 +1,204 @@
+/** Two records that are one child's: the second goes into the first, and can be taken out again for thirty days. */
+import type { Merge } from '@sapling/contract';
+import { dayIn, daysAfter } from '@sapling/core';
+import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
+import type { Db } from '../db/open.js';
+import * as t from '../db/schema.js';
+import { Refusal } from '../http/problem.js';
+import { route } from '../http/route.js';
+import { uuidv7 } from '../ids.js';
+import { schoolZone } from '../settings/school-day.js';
+import { requireChild } from './child-record.js';
+import { fullName } from './children.js';
+
+export const UNDO_DAYS = 30;
+
+/** The tables whose rows are about one child: key and the column that names the child. */
+const OWNED = {
+  observations: [t.observations, t.observations.id, t.observations.child],
+  withdrawals: [t.withdrawals, t.withdrawals.id, t.withdrawals.child],
+  checks: [t.checks, t.checks.id, t.checks.child],
+  readings: [t.readings, t.readings.id, t.readings.child],
+  readingSteps: [t.readingSteps, t.readingSteps.id, t.readingSteps.child],
+  recordings: [t.recordings, t.recordings.reading, t.recordings.child],
+  groupMoves: [t.groupMoves, t.groupMoves.id, t.groupMoves.childId],
+  remarks: [t.remarks, t.remarks.id, t.remarks.subject],
+} as const satisfies Record<string, readonly [PgTable, PgColumn, PgColumn]>;
+/** What the column that names the child is called in the row. */
+const NAMED: Record<keyof typeof OWNED, string> = {
+  observations: 'child',
+  withdrawals: 'child',
+  checks: 'child',
+  readings: 'child',
+  readingSteps: 'child',
+  recordings: 'child',
+  groupMoves: 'childId',
+  remarks: 'subject',
+};
+const OWNED_NAMES = Object.keys(OWNED) as (keyof typeof OWNED)[];
+
+/** The same list with one child in another's place, once. */
+const instead = (list: readonly string[], gone: string, kept: string): string[] => [
+  ...new Set(list.map((id) => (id === gone ? kept : id))),
+];
+
+async function moveRows(tx: Db, from: string, to: string): Promise<t.MergeMoves['rows']> {
+  const rows: Record<string, string[]> = {};
+  for (const name of OWNED_NAMES) {
+    const [table, key, child] = OWNED[name] as readonly [PgTable, PgColumn, PgColumn];
+    const moved = await tx
+      .update(table)
+      .set({ [NAMED[name]]: to })
+      .where(eq(child, from))
+      .returning({ key });
+    rows[name] = moved.map((r) => (r as { key: string }).key);
+  }
+  return rows;
+}
+
+/** Lists of children that hold the one who goes: changed, and returned as they stood. */
+async function changeLists(tx: Db, gone: string, kept: string): Promise<t.MergeMoves['lists']> {
+  const lists: { table: 'sessions' | 'logs' | 'groupRules'; id: string; was: unknown }[] = [];
+  const holds = (column: PgColumn) => sql`${column}::text like ${`%${gone}%`}`;
+  for (const row of await tx.select({ id: t.sessions.id, was: t.sessions.members }).from(t.sessions).where(holds(t.sessions.members))) {
+    await tx
+      .update(t.sessions)
+      .set({ members: instead(row.was, gone, kept) })
+      .where(eq(t.sessions.id, row.id));
+    lists.push({ table: 'sessions', ...row });
+  }
+  for (const row of await tx.select({ id: t.logs.id, was: t.logs.attendance }).from(t.logs).where(holds(t.logs.attendance))) {
+    const both = row.was.some((a) => a.child === kept);
+    await tx
+      .update(t.logs)
+      .set({ attendance: row.was.flatMap((a) => (a.child !== gone ? [a] : both ? [] : [{ ...a, child: kept }])) })
+      .where(eq(t.logs.id, row.id));
+    lists.push({ table: 'logs', ...row });
+  }
+  for (const row of await tx
+    .select({ id: t.groupRules.id, was: t.groupRules.children })
+    .from(t.groupRules)
+    .where(holds(t.groupRules.children))) {
+    await tx
+      .update(t.groupRules)
+      .set({ children: instead(row.was, gone, kept) })
+      .where(eq(t.groupRules.id, row.id));
+    lists.push({ table: 'groupRules', ...row });
+  }
+  return lists;
+}
+async function restoreLists(tx: Db, lists: t.MergeMoves['lists']): Promise<void> {
+  for (const { table, id, was } of lists) {
+    if (table === 'sessions')
+      await tx
+        .update(t.sessions)
+        .set({ members: was as string[] })
+        .where(eq(t.sessions.id, id));
+    else if (table === 'logs')
+      await tx
+        .update(t.logs)
+        .set({ attendance: was as (typeof t.logs.$inferSelect)['attendance'] })
+        .where(eq(t.logs.id, id));
+    else
+      await tx
+        .update(t.groupRules)
+        .set({ children: was as string[] })
+        .where(eq(t.groupRules.id, id));
+  }
+}
+
+async function toMerge(db: Db, row: typeof t.merges.$inferSelect): Promise<Merge> {
+  const { moved: _moved, ...rest } = row;
+  return { ...rest, undoUntil: daysAfter(dayIn(row.at, await schoolZone(db)), UNDO_DAYS) };
+}
+
+export const mergeRoutes = [
+  route(
+    'mergeChildren',
+    ({ params, body }) => ({ action: 'change child', childIds: [params.id, body.other] }),
+    async ({ db, params, body, me, now, live }) => {
+      if (params.id === body.other) throw new Refusal('bad-input', { detail: 'A record cannot go into itself.' });
+      const [kept, gone] = await Promise.all([requireChild(db, params.id), requireChild(db, body.other)]);
+      const made = await db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        const rows = await moveRows(tx, gone.id, kept.id);
+        const memberships = await tx.delete(t.groupMembers).where(eq(t.groupMembers.childId, gone.id)).returning();
+        for (const { groupId } of memberships) await tx.insert(t.groupMembers).values({ groupId, childId: kept.id }).onConflictDoNothing();
+        const lists = await changeLists(tx, gone.id, kept.id);
+        // what only the other record knew is kept
+        await tx
+          .update(t.children)
+          .set({
+            externalId: kept.externalId ?? gone.externalId,
+            firstLanguage: kept.firstLanguage || gone.firstLanguage,
+            needs: kept.needs || gone.needs,
+            dateOfBirth: kept.dateOfBirth ?? gone.dateOfBirth,
+            version: kept.version + 1,
+          })
+          .where(eq(t.children.id, kept.id));
+        await tx
+          .update(t.children)
+          .set({ removedAt: now(), mergedInto: kept.id, version: gone.version + 1 })
+          .where(eq(t.children.id, gone.id));
+        const [row] = await tx
+          .insert(t.merges)
+          .values({
+            id: uuidv7(),
+            at: now(),
+            by: me.id,
+            kept: kept.id,
+            gone: gone.id,
+            name: fullName(gone),
+            moved: { rows, groups: memberships.map((m) => m.groupId), lists },
+          })
+          .returning();
+        return row!;
+      });
+      for (const topic of ['children', 'classes', 'groups', 'sessions', 'readings', 'checks'] as const)
+        await live.tell({ topic }, { everyone: true });
+      return toMerge(db, made);
+    },
+  ),
+
+  route('merges', { action: 'import children' }, async ({ db, access }) => {
+    const rows = await db.select().from(t.merges).orderBy(desc(t.merges.at));
+    return Promise.all(rows.filter((r) => access.childIds.has(r.kept)).map((r) => toMerge(db, r)));
+  }),
+
+  route('undoMerge', { action: 'import children' }, async ({ db, params, access, now, live }) => {
+    const [row] = await db.select().from(t.merges).where(eq(t.merges.id, params.id));
+    if (!row || !access.childIds.has(row.kept)) throw new Refusal('not-found');
+    if (row.undoneAt !== null) return toMerge(db, row);
+    const { undoUntil } = await toMerge(db, row);
+    if (access.today > undoUntil) throw new Refusal('cannot-undo', { detail: `This could be taken back until ${undoUntil}.` });
+    await db.transaction(async (transaction) => {
+      const tx = transaction as unknown as Db;
+      for (const name of OWNED_NAMES) {
+        const [table, key, child] = OWNED[name] as readonly [PgTable, PgColumn, PgColumn];
+        const keys = row.moved.rows[name] ?? [];
+        for (let k = 0; k < keys.length; k += 1000)
+          await tx
+            .update(table)
+            .set({ [NAMED[name]]: row.gone })
+            .where(and(inArray(key, keys.slice(k, k + 1000)), eq(child, row.kept)));
+      }
+      await restoreLists(tx, row.moved.lists);
+      await tx
+        .update(t.children)
+        .set({ removedAt: null, mergedInto: null, version: sql`${t.children.version} + 1` })
+        .where(eq(t.children.id, row.gone));
+      const alive = row.moved.groups.length
+        ? await tx
+            .select({ id: t.groups.id })
+            .from(t.groups)
+            .where(and(inArray(t.groups.id, [...row.moved.groups]), isNull(t.groups.removedAt)))
+        : [];
+      for (const { id } of alive) await tx.insert(t.groupMembers).values({ groupId: id, childId: row.gone }).onConflictDoNothing();
+      await tx.update(t.merges).set({ undoneAt: now() }).where(eq(t.merges.id, row.id));
+    });
+    for (const topic of ['children', 'classes', 'groups', 'sessions', 'readings', 'checks'] as const)
+      await live.tell({ topic }, { everyone: true });
+    return toMerge(db, { ...row, undoneAt: now() });
+  }),
+];

@@ -1,0 +1,321 @@
+/** A child's record over the years: added, corrected, left and returned, merged, taken along, erased. Nothing lost, nothing left. */
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { daysAfter } from '@sapling/core';
+import { eq, getTableName } from 'drizzle-orm';
+import { unzipSync, strFromU8 } from 'fflate';
+import { dueLeavers } from '../src/children/child-record.js';
+import { eraseChild, nameless } from '../src/children/erase.js';
+import { sessions } from '../src/db/schema.js';
+import { uuidv7 } from '../src/ids.js';
+import { TABLES } from '../src/transfer/tables.js';
+import { now, observation, PASSWORD, PLAN, reading, School, schoolToday, type Person } from './support.js';
+
+const school = new School();
+let lead: Person;
+let second: Person;
+let teacher: Person;
+let wrens: string;
+let otters: string;
+const NEW = { familyName: 'Okafor-Lindqvist', externalId: null, firstLanguage: '', needs: '', dateOfBirth: null };
+interface Row {
+  id: string;
+  givenName: string;
+  version: number;
+  classId: string;
+  line: { gpc: string; basedOn: number }[];
+}
+
+beforeAll(async () => {
+  await school.open();
+  lead = await school.setUp();
+  wrens = await school.addClass('Wrens');
+  otters = await school.addClass('Otters');
+  await school.ask('PATCH', `/api/classes/${wrens}`, { as: lead, body: { taughtSteps: 6, version: 1 } });
+  teacher = await school.add('teacher', 'teacher', [wrens]);
+  second = await school.add('second', 'lead');
+});
+afterAll(() => school.close());
+
+async function add(givenName: string, change: Record<string, unknown> = {}): Promise<Row> {
+  const body = { ...NEW, id: uuidv7(), givenName, classId: wrens, ...change };
+  const made = await school.ask('POST', '/api/children', { as: lead, body });
+  expect(made.status).toBe(200);
+  return made.body;
+}
+const get = async (id: string, as = lead): Promise<Row> => (await school.ask('GET', `/api/children/${id}`, { as })).body;
+const send = (entries: unknown[], as = lead) => school.ask('POST', '/api/outbox', { as, body: { entries } });
+const total = (row: Row): number => row.line.reduce((sum, c) => sum + c.basedOn, 0);
+/** Every row of the installation that holds a text. */
+async function wherever(text: string): Promise<string[]> {
+  const found: string[] = [];
+  for (const table of Object.values(TABLES))
+    for (const row of await school.running.db.select().from(table)) if (JSON.stringify(row).includes(text)) found.push(getTableName(table));
+  return found;
+}
+
+describe('a record', () => {
+  it('is added once for one id, corrected, and moved to another class', async () => {
+    const id = uuidv7();
+    const body = { ...NEW, id, givenName: 'Zoë', classId: wrens, dateOfBirth: '2020-02-29' };
+    const made = await Promise.all([1, 2].map(() => school.ask('POST', '/api/children', { as: teacher, body })));
+    expect(made.map((m) => m.status).sort()[0]).toBe(200);
+    const corrected = await school.ask('PATCH', `/api/children/${id}`, {
+      as: teacher,
+      body: { givenName: 'Zoé', needs: 'glasses', version: 1 },
+    });
+    expect(corrected.body).toMatchObject({ givenName: 'Zoé', needs: 'glasses', dateOfBirth: '2020-02-29', version: 2 });
+    // somebody else was faster: told so, with what stands now
+    const late = await school.ask('PATCH', `/api/children/${id}`, { as: lead, body: { givenName: 'Zoe', version: 1 } });
+    expect(late.status).toBe(409);
+    expect((late.body as { current: Row }).current.givenName).toBe('Zoé');
+    // into a class out of reach
+    expect((await school.ask('PATCH', `/api/children/${id}`, { as: teacher, body: { classId: otters, version: 2 } })).status).toBe(404);
+    const moved = await school.ask('PATCH', `/api/children/${id}`, { as: lead, body: { classId: otters, version: 2 } });
+    expect(moved.body).toMatchObject({ classId: otters, version: 3 });
+    expect((await school.ask('GET', `/api/children/${id}`, { as: teacher })).status).toBe(404);
+  });
+
+  it('leaves every list, its groups and sessions to come, keeps what it showed, and comes back', async () => {
+    const leaver = await add('Lior');
+    const stays = await add('Mina');
+    await send([observation(lead.id, leaver.id)]);
+    const [group] = (
+      await school.ask('POST', '/api/groups', {
+        as: lead,
+        body: { groups: [{ name: 'Birch', adultId: lead.id, focus: ['ai:ay'], members: [leaver.id, stays.id] }] },
+      })
+    ).body as { id: string }[];
+    const plan = async (on: string): Promise<string> =>
+      (
+        (await school.ask('POST', '/api/sessions', { as: lead, body: { groupId: group!.id, on, adultId: lead.id, plan: PLAN } })).body as {
+          id: string;
+        }
+      ).id;
+    const [past, coming] = [await plan(daysAfter(schoolToday(), -7)), await plan(daysAfter(schoolToday(), 1))];
+    const attendance = [leaver, stays].map((c) => ({ child: c.id, present: true }));
+    const logId = uuidv7();
+    await send([
+      {
+        type: 'log',
+        id: logId,
+        record: { id: logId, session: past, by: lead.id, at: now(), attendance, done: ['Focus'], happened: 'Fine.' },
+      },
+    ]);
+    const left = await school.ask('POST', `/api/children/${leaver.id}/leave`, { as: lead, body: { version: 1 } });
+    expect((left.body as { groups: string[] }).groups).toEqual(['Birch']);
+    expect(((await school.ask('GET', '/api/children', { as: lead })).body as Row[]).some((c) => c.id === leaver.id)).toBe(false);
+    const members = async (id: string): Promise<string[]> =>
+      ((await school.ask('GET', `/api/sessions/${id}`, { as: lead })).body as { members: { id: string }[] }).members.map((m) => m.id);
+    expect(await members(coming)).toEqual([stays.id]);
+    // what was stands: the session that was held knows who was in it
+    const [row] = await school.running.db.select().from(sessions).where(eq(sessions.id, past));
+    expect(row!.members).toContain(leaver.id);
+    const leavers = (await school.ask('GET', '/api/leavers', { as: teacher })).body as {
+      id: string;
+      className: string;
+      erasedOn: string;
+    }[];
+    expect(leavers.find((l) => l.id === leaver.id)).toMatchObject({ className: 'Wrens', erasedOn: daysAfter(schoolToday(), 730) });
+    // and back, with everything
+    expect((await school.ask('POST', `/api/children/${leaver.id}/return`, { as: lead, body: { classId: wrens } })).status).toBe(200);
+    expect(total(await get(leaver.id))).toBe(1);
+    expect((await school.ask('POST', `/api/children/${leaver.id}/return`, { as: lead, body: { classId: wrens } })).status).toBe(404);
+  });
+
+  it('of one child kept twice becomes one, with all that both showed, and two again', async () => {
+    const [kept, gone] = [await add('Noor', { needs: '' }), await add('Nour', { needs: 'glasses' })];
+    await send([
+      observation(lead.id, kept.id),
+      observation(lead.id, gone.id, { gpc: 'a:a' }),
+      observation(lead.id, gone.id, { gpc: 't:t', outcome: 'wrong' }),
+    ]);
+    const made = await school.ask('POST', `/api/children/${kept.id}/merge`, { as: teacher, body: { other: gone.id } });
+    expect(made.status).toBe(200);
+    const one = await get(kept.id);
+    expect(total(one)).toBe(3);
+    expect(one).toMatchObject({ givenName: 'Noor', needs: 'glasses' });
+    expect((await school.ask('GET', `/api/children/${gone.id}`, { as: lead })).status).toBe(404);
+    expect(((await school.ask('GET', '/api/leavers', { as: lead })).body as Row[]).some((l) => l.id === gone.id)).toBe(false);
+    // marked since, under the kept record: that stays with it
+    await send([observation(lead.id, kept.id, { gpc: 'p:p' })]);
+    const undone = await school.ask('POST', `/api/merges/${(made.body as { id: string }).id}/undo`, { as: lead });
+    expect((undone.body as { undoneAt: string | null }).undoneAt).not.toBeNull();
+    expect([total(await get(kept.id)), total(await get(gone.id))]).toEqual([2, 2]);
+  });
+});
+
+describe('the file of one child', () => {
+  it('holds everything and is read in elsewhere as that child’s history', async () => {
+    const child = await add('Oona', { dateOfBirth: '2020-05-01', firstLanguage: 'Finnish' });
+    const readingId = uuidv7();
+    const marks = [observation(lead.id, child.id), observation(lead.id, child.id, { gpc: 'a:a', outcome: 'wrong', said: '=cmd' })];
+    await send([...marks, { type: 'reading', id: readingId, record: reading(lead.id, child.id, readingId) }]);
+    await school.ask('POST', '/api/remarks', {
+      as: lead,
+      body: { id: uuidv7(), about: 'child', subject: child.id, text: 'Likes trains.' },
+    });
+    const answer = await fetch(`${school.running.url}/api/children/${child.id}/record.zip`, { headers: { cookie: lead.cookie } });
+    expect(answer.headers.get('cache-control')).toBe('no-store');
+    const files = unzipSync(new Uint8Array(await answer.arrayBuffer()));
+    expect(Object.keys(files)).toEqual(
+      expect.arrayContaining(['read me first.pdf', 'child.json', 'answers.csv', 'states.csv', 'notes.csv']),
+    );
+    expect(strFromU8(files['read me first.pdf']!.subarray(0, 5))).toBe('%PDF-');
+    expect(strFromU8(files['answers.csv']!)).toContain(`'=cmd`);
+    const file = JSON.parse(strFromU8(files['child.json']!)) as unknown;
+    const read = await school.ask('POST', '/api/children/record', { as: lead, body: { classId: otters, file } });
+    expect(read.status).toBe(200);
+    const copy = await get((read.body as Row).id);
+    expect(copy).toMatchObject({ givenName: 'Oona', firstLanguage: 'Finnish', dateOfBirth: '2020-05-01', classId: otters });
+    const evidence = async (id: string) =>
+      (await school.ask('GET', `/api/children/${id}/evidence`, { as: lead })).body as { gpc?: string; outcome: string }[];
+    expect((await evidence(copy.id)).map((o) => `${o.gpc} ${o.outcome}`).sort()).toEqual(
+      (await evidence(child.id)).map((o) => `${o.gpc} ${o.outcome}`).sort(),
+    );
+    expect(((await school.ask('GET', `/api/readings?childId=${copy.id}`, { as: lead })).body as unknown[]).length).toBe(1);
+    // the first child's own rows are untouched
+    expect(total(await get(child.id))).toBe(2);
+    const broken = await school.ask('POST', '/api/children/record', { as: lead, body: { classId: otters, file: { format: 'other' } } });
+    expect(broken.status).toBe(400);
+  });
+});
+
+describe('erasing', () => {
+  it('takes two leads or a day’s wait and a password, and leaves nothing of the child', async () => {
+    const [child, friend] = [await add('Quillon', { familyName: 'Ashgrove' }), await add('Rafi')];
+    const [group] = (
+      await school.ask('POST', '/api/groups', {
+        as: lead,
+        body: { groups: [{ name: 'Alder', adultId: lead.id, focus: [], members: [child.id, friend.id] }] },
+      })
+    ).body as { id: string }[];
+    const plan = {
+      ...PLAN,
+      parts: [{ ...PLAN.parts[0]!, words: [{ word: 'rain', units: [], focus: [], for: child.id }] }],
+    };
+    const session = (
+      (await school.ask('POST', '/api/sessions', { as: lead, body: { groupId: group!.id, on: schoolToday(), adultId: lead.id, plan } }))
+        .body as { id: string }
+    ).id;
+    const [logId, noteId, readingId] = [uuidv7(), uuidv7(), uuidv7()];
+    await send([
+      observation(lead.id, child.id, { said: 'Quillon said so' }),
+      {
+        type: 'log',
+        id: logId,
+        record: {
+          id: logId, session, by: lead.id, at: now(), done: [], happened: 'QUILLON read well, Rafi too.',
+          attendance: [child, friend].map((c) => ({ child: c.id, present: true })),
+        }, // prettier-ignore
+      },
+      { type: 'note', id: noteId, record: { id: noteId, session, by: lead.id, at: now(), text: 'Ask Quillon’s family.' } },
+      { type: 'reading', id: readingId, record: reading(lead.id, child.id, readingId) },
+    ]);
+    for (const [about, subject] of [
+      ['child', child.id],
+      ['group', group!.id],
+    ] as const)
+      await school.ask('POST', '/api/remarks', {
+        as: lead,
+        body: { id: uuidv7(), about, subject, text: 'Quillon Ashgrove needs glasses.' },
+      });
+    await school.ask('PUT', `/api/groups/rules/${uuidv7()}`, {
+      as: lead,
+      body: { kind: 'apart', children: [child.id, friend.id], slots: [], why: 'Quillon', version: 0 },
+    });
+    expect((await school.ask('POST', `/api/children/${child.id}/erasure`, { as: lead, body: { password: 'wrong' } })).status).toBe(400);
+    const asked = (await school.ask('POST', `/api/children/${child.id}/erasure`, { as: lead, body: { password: PASSWORD } })).body as {
+      id: string;
+      name: string;
+    };
+    expect(asked.name).toBe('Quillon Ashgrove');
+    const confirm = (as: Person) => school.ask('POST', `/api/erasures/${asked.id}/confirm`, { as, body: { password: PASSWORD } });
+    expect((await confirm(lead)).status).toBe(403);
+    expect(await wherever(child.id)).not.toEqual([]);
+    const done = await confirm(second);
+    expect(done.status).toBe(200);
+    const receipt = done.body as { name: null; doneAt: string; counts: Record<string, number> };
+    expect(receipt.name).toBeNull();
+    expect(receipt.counts).toMatchObject({ marks: 1, readings: 1, sessions: 1, notes: 1 });
+    // the key stays in the receipt alone, the name nowhere
+    expect(await wherever(child.id)).toEqual(['erasures']);
+    for (const word of ['Quillon', 'QUILLON', 'Ashgrove']) expect(await wherever(word)).toEqual([]);
+    // what is the friend's stands
+    const kept = (await school.ask('GET', `/api/sessions/${session}`, { as: lead })).body as {
+      members: { id: string }[];
+      log: { attendance: unknown[]; happened: string };
+    };
+    expect(kept.members.map((m) => m.id)).toEqual([friend.id]);
+    expect(kept.log).toMatchObject({ attendance: [{ child: friend.id }], happened: '(name erased) read well, Rafi too.' });
+  });
+
+  it('takes whole names only', () => {
+    expect(nameless('Sam and Samira, sam’s hat; SAM.', ['Sam'])).toBe('(name erased) and Samira, (name erased)’s hat; (name erased).');
+    expect(nameless('Zoë and Zoe', ['Zoë'])).toBe('(name erased) and Zoe');
+    expect(nameless('a.b', ['a.b', ''])).toBe('(name erased)');
+  });
+
+  it('happens by itself when a leaver’s days are over, and not a day before', async () => {
+    const child = await add('Sunniva');
+    await school.ask('POST', `/api/children/${child.id}/leave`, { as: lead, body: { version: 1 } });
+    const after = (days: number): string => new Date(Date.parse(now()) + days * 86_400_000).toISOString();
+    expect(await dueLeavers(school.running.db, after(729))).not.toContain(child.id);
+    expect(await dueLeavers(school.running.db, after(730))).toContain(child.id);
+    await eraseChild(school.running.db, school.folder, child.id);
+    expect(await wherever(child.id)).toEqual([]);
+  });
+});
+
+describe('who saw what', () => {
+  it('is told to leads, with marks of a day as one line', async () => {
+    const child = await add('Tomasz');
+    await send([observation(lead.id, child.id), observation(lead.id, child.id)]);
+    await get(child.id, teacher);
+    const lines = (await school.ask('GET', `/api/children/${child.id}/trail`, { as: lead })).body as { by: string; what: string }[];
+    expect(lines).toEqual(expect.arrayContaining([expect.objectContaining({ by: 'teacher', what: 'opened the page of this child' })]));
+    expect(lines).toEqual(expect.arrayContaining([expect.objectContaining({ by: 'Lea Lead', what: 'marked 2 answers' })]));
+  });
+});
+
+describe('classes', () => {
+  it('are renamed, merged and ended, and none that has children ends', async () => {
+    const name = async (id: string): Promise<{ id: string; version: number; name: string; children: number } | undefined> =>
+      (
+        (await school.ask('GET', '/api/classes', { as: lead })).body as { id: string; version: number; name: string; children: number }[]
+      ).find((c) => c.id === id);
+    const [a, b] = [await school.addClass('Larks'), await school.addClass('Finches')];
+    const child = await add('Uli', { classId: a });
+    expect((await school.ask('PATCH', `/api/classes/${a}`, { as: lead, body: { name: 'Finches', version: 1 } })).status).toBe(409);
+    await school.ask('PATCH', `/api/classes/${a}`, { as: lead, body: { name: 'Skylarks', year: '2', version: 1 } });
+    expect(await name(a)).toMatchObject({ name: 'Skylarks', year: '2' });
+    expect((await school.ask('POST', `/api/classes/${a}/end`, { as: lead, body: { version: 2 } })).status).toBe(409);
+    expect((await school.ask('POST', `/api/classes/${a}/merge`, { as: lead, body: { into: b, version: 2 } })).body).toEqual({ moved: 1 });
+    expect(await name(a)).toBeUndefined();
+    expect((await get(child.id)).classId).toBe(b);
+    const empty = await school.addClass('Rooks');
+    expect((await school.ask('POST', `/api/classes/${empty}/end`, { as: lead, body: { version: 1 } })).status).toBe(200);
+    expect(await name(empty)).toBeUndefined();
+  });
+});
+
+describe('undoing a class list', () => {
+  it('keeps and names the children of whom something has been recorded', async () => {
+    const id = uuidv7();
+    const rows = ['Vera', 'Wim'].map((givenName, k) => ({
+      row: k + 2,
+      givenName,
+      familyName: 'Y',
+      className: 'Wrens',
+      year: '',
+      externalId: null,
+    }));
+    await school.ask('POST', '/api/imports', { as: lead, body: { id, fileName: 'x.csv', rows } });
+    const vera = ((await school.ask('GET', '/api/children', { as: lead })).body as Row[]).find((c) => c.givenName === 'Vera')!;
+    await send([observation(lead.id, vera.id)]);
+    const undone = await school.ask('POST', `/api/imports/${id}/undo`, { as: lead });
+    expect(undone.body).toMatchObject({ added: 1, kept: ['Vera Y'] });
+    const left = ((await school.ask('GET', '/api/children', { as: lead })).body as Row[]).map((c) => c.givenName);
+    expect(left).toContain('Vera');
+    expect(left).not.toContain('Wim');
+  });
+});
