@@ -113,7 +113,7 @@ export const importRecord = z.object({
   undoneAt: instant.nullable(),
 });
 
-const atVersion = z.object({ version: z.coerce.number().int() });
+const atVersion = z.object({ version: z.coerce.number().int().min(-1).max(2_147_483_647) });
 
 const paperQuery = z.object({
   size: z.enum(['A4', 'Letter']).optional(),
@@ -143,6 +143,16 @@ export const endpoints = {
   signIn: define('POST', '/api/auth/sign-in', { body: z.object({ email, password }), response: me }),
   demoSignIn: define('POST', '/api/auth/demo-sign-in', { body: byId, response: me }),
   signOut: define('POST', '/api/auth/sign-out'),
+  /** A link that a lead gives a colleague who forgot: once, and for a day. */
+  addPasswordLink: define('POST', '/api/team/:id/password-link', {
+    params: byId,
+    response: z.object({ secret: coverSecret, endsAt: instant }),
+  }),
+  /** Whoever holds the link sets a password with it. */
+  setPassword: define('POST', '/api/auth/set-password', {
+    body: z.object({ secret: coverSecret, password }),
+    response: z.object({ email: z.string() }),
+  }),
   changePassword: define('POST', '/api/auth/password', { body: z.object({ current: password, next: password }) }),
 
   settings: define('GET', '/api/settings', { response: settings.extend({ version }) }),
@@ -155,7 +165,14 @@ export const endpoints = {
   }),
   updateColleague: define('PATCH', '/api/team/:id', {
     params: byId,
-    body: z.object({ role: role.optional(), classIds: z.array(id).optional(), active: z.boolean().optional(), version }),
+    body: z.object({
+      name: personName.optional(),
+      email: email.optional(),
+      role: role.optional(),
+      classIds: z.array(id).optional(),
+      active: z.boolean().optional(),
+      version,
+    }),
     response: colleague,
   }),
 

@@ -5,9 +5,10 @@ import { gpc } from './library.js';
 import { plan } from './session.js';
 
 export const id = z.uuid();
-export const instant = z.iso.datetime();
+/** A moment that can be meant: what a broken clock or a forger writes (year 0, year 9999) is refused. */
+export const instant = z.iso.datetime().refine((at) => at >= '1990' && at < '2200', 'This is no moment that can be meant.');
 export const day = z.iso.date();
-export const version = z.number().int().min(1);
+export const version = z.number().int().min(1).max(2_147_483_647);
 export { gpc } from './library.js';
 const name = z.string().trim().min(1, 'A name is needed.').max(80);
 
@@ -23,6 +24,8 @@ export const me = z.object({
   school: z.object({ id, name, timeZone: z.string(), demo: z.boolean() }),
   /** Sent back in the X-CSRF-Token header of every write. */
   csrf: z.string(),
+  /** When this sign-in ends by itself: what a device keeps for reading without the network ends with it. */
+  signedInUntil: z.string(),
 });
 export type Me = z.infer<typeof me>;
 

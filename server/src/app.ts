@@ -4,14 +4,15 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express, type NextFunction, type Request, type Response } from 'express';
-import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { z } from 'zod';
 import { CLOCK_HEADER, screenCode } from '@sapling/contract';
+import { readBody, unstorable } from './http/body.js';
+import { isDataError, safeError } from './http/safe-error.js';
 import { accessOf, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
-import { schools, trail } from './db/schema.js';
+import { trail } from './db/schema.js';
 import { Refusal } from './http/problem.js';
 import type { Call, Route, Services } from './http/route.js';
 import { uuidv7 } from './ids.js';
@@ -28,8 +29,6 @@ const NO_ACCESS: Omit<Access, 'actor'> = {
   groupIds: new Set(),
   sessionIds: new Set(),
 };
-const TRIES = 10;
-const TRY_WINDOW_MS = 10 * 60_000;
 
 export function createApp(services: Services, log: Logger): Express {
   const app = express();
@@ -42,6 +41,7 @@ export function createApp(services: Services, log: Logger): Express {
           defaultSrc: ["'self'"],
           scriptSrc: ["'self'"],
           styleSrc: ["'self'", "'unsafe-inline'"],
+          fontSrc: ["'self'"],
           imgSrc: ["'self'", 'data:'],
           workerSrc: ["'self'"],
           connectSrc: ["'self'"],
@@ -56,39 +56,31 @@ export function createApp(services: Services, log: Logger): Express {
     }),
   );
   app.use(logRequests(log));
-  app.use('/api/auth/sign-in', tooManyTries());
+  // what the server answers is about people: nothing between keeps a copy
+  app.use('/api', (_req, res, next) => {
+    res.setHeader('cache-control', 'no-store');
+    // a page keeps the server's time where that was set
+    if (services.clockAhead !== 0) res.setHeader(CLOCK_HEADER, services.clockAhead);
+    next();
+  });
   app.get('/api/events', (req, res, next) => {
     void (async () => {
       const signedIn = await readSignIn(services.db, req, services.now());
       if (!signedIn) throw new Refusal('not-signed-in');
-      services.live.listen(signedIn.colleague, res);
+      services.live.listen(signedIn, res);
     })().catch(next);
   });
-  // a child's screen knows a code and nothing else; wrong codes are slowed down like wrong passwords
-  app.get('/api/screens/:code/events', tooManyTries(), (req, res, next) => {
+  // a child's screen knows a code and nothing else; who joins again with the right one is never slowed down
+  app.get('/api/screens/:code/events', (req, res, next) => {
+    const who = req.ip ?? '';
+    services.tries.screens.check(who);
     const code = screenCode.safeParse(String(req.params.code).toUpperCase());
-    if (!code.success || !services.screens.listen(code.data, res))
+    if (!code.success || !services.screens.listen(code.data, res)) {
+      services.tries.screens.miss(who);
       next(new Refusal('not-found', { detail: 'No screen has this code now.' }));
+    }
   });
-  // wrong secrets are slowed down like wrong passwords
-  app.use(['/api/cover', '/api/calendars'], tooManyTries());
-  // a page keeps the server's time where that was set
-  if (services.clockAhead !== 0)
-    app.use('/api', (_req, res, next) => {
-      res.setHeader(CLOCK_HEADER, services.clockAhead);
-      next();
-    });
   app.use(compression());
-  // a whole installation is larger than anything else that is sent
-  app.post('/api/installation', tooManyTries(), (_req, _res, next) => {
-    // and is not even looked at where there is a school already
-    services.db
-      .select({ id: schools.id })
-      .from(schools)
-      .then(([school]) => next(school ? new Refusal('already-set-up') : undefined), next);
-  });
-  app.use('/api/installation', express.json({ limit: '250mb' }));
-  app.use('/api', express.json({ limit: '2mb' }));
   for (const route of routes) mount(app, route, services);
   app.use('/api', (_req, _res, next) => next(new Refusal('unknown-address')));
   serveWeb(app);
@@ -102,15 +94,18 @@ function mount(app: Express, route: Route, services: Services): void {
     void (async () => {
       if (method !== 'get') refuseForeign(req);
       const signedIn = await readSignIn(services.db, req, services.now());
-      const input = {
-        params: parse(route.endpoint.params, req.params, 'address'),
-        query: parse(route.endpoint.query, req.query, 'address'),
-        body: method === 'get' || method === 'delete' ? {} : parse(route.endpoint.body, req.body ?? {}, 'body'),
-      };
+      if (!route.open) {
+        if (!signedIn) throw new Refusal('not-signed-in');
+        if (method !== 'get' && req.headers['x-csrf-token'] !== signedIn.csrf) throw new Refusal('forged-request');
+      }
+      const params = parse(route.endpoint.params, req.params, 'address');
+      const query = parse(route.endpoint.query, req.query, 'address');
+      await route.before?.({ ...services, req });
+      const takesBody = method !== 'get' && method !== 'delete';
+      if (takesBody) await readBody(route.name, req, res);
+      const body = takesBody ? parse(route.endpoint.body, req.body ?? {}, 'body', route.name !== 'sendOutbox') : {};
+      const input = { params, query, body };
       const need = route.guard(input);
-      if (need.action !== 'public' && !signedIn) throw new Refusal('not-signed-in');
-      if (method !== 'get' && need.action !== 'public' && req.headers['x-csrf-token'] !== signedIn!.csrf)
-        throw new Refusal('forged-request');
       const access = signedIn
         ? await accessOf(services.db, signedIn.colleague, await schoolDay(services.db, services.now()))
         : ({ ...NO_ACCESS, actor: { id: '', role: 'tutor' } } satisfies Access);
@@ -132,7 +127,11 @@ function mount(app: Express, route: Route, services: Services): void {
   });
 }
 
-function parse(schema: z.ZodType, value: unknown, where: string): unknown {
+/** `whole`: every text in it can be kept; a list of records is held against that one by one. */
+function parse(schema: z.ZodType, value: unknown, where: string, whole = true): unknown {
+  const bad = whole ? unstorable(value) : undefined;
+  if (bad !== undefined)
+    throw new Refusal('bad-input', { errors: [{ path: bad, message: 'This text holds a character that cannot be kept.' }] });
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
   throw new Refusal('bad-input', {
@@ -147,17 +146,6 @@ function refuseForeign(req: Request): void {
   const site = req.headers['sec-fetch-site'];
   if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new Refusal('forged-request');
   if (req.method !== 'DELETE' && !req.is('application/json')) throw new Refusal('forged-request');
-}
-
-function tooManyTries() {
-  return rateLimit({
-    windowMs: TRY_WINDOW_MS,
-    limit: TRIES,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    skipSuccessfulRequests: true,
-    handler: (_req, _res, next) => next(new Refusal('too-many-tries')),
-  });
 }
 
 /** Method, route, status and time. No names, no bodies, no query: children are never in a log. */
@@ -199,17 +187,20 @@ function sendProblem(log: Logger): ErrorRequestHandler {
   return (error: unknown, req, res, _next) => {
     let refusal: Refusal;
     if (error instanceof Refusal) refusal = error;
-    else if ((error as { type?: string }).type === 'entity.too.large') refusal = new Refusal('too-large');
+    else if (statusOf(error) === 413) refusal = new Refusal('too-large');
     else if ((error as { type?: string }).type === 'entity.parse.failed')
       refusal = new Refusal('bad-input', { detail: 'The request is not readable JSON.' });
+    else if (statusOf(error) >= 400 && statusOf(error) < 500)
+      refusal = new Refusal('bad-input', { detail: 'The request is not readable.' });
+    else if (isDataError(error)) refusal = new Refusal('bad-input', { detail: 'Something in this does not fit what is kept.' });
     else {
-      log.error(
-        { err: { name: (error as Error).name, stack: (error as Error).stack }, path: (req.route as { path?: string } | undefined)?.path },
-        'failed',
-      );
+      log.error({ err: safeError(error), path: (req.route as { path?: string } | undefined)?.path }, 'failed');
       refusal = new Refusal('server-error');
     }
     if (res.headersSent) return void res.end();
     res.status(refusal.status).type('application/problem+json').send(JSON.stringify(refusal.toProblem()));
   };
 }
+
+/** What Express and its readers of bodies call for: a broken address, an unknown character set, too much. */
+const statusOf = (error: unknown): number => Number((error as { status?: unknown }).status ?? 0) || 0;

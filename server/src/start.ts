@@ -9,6 +9,8 @@ import { eraseChild } from './children/erase.js';
 import type { Config } from './config.js';
 import { openDatabase, type Db } from './db/open.js';
 import { seedDemo } from './demo/seed.js';
+import { safeError } from './http/safe-error.js';
+import { budgets } from './http/tries.js';
 import { Screens } from './evidence/screens.js';
 import { Live } from './live/live.js';
 import { purgeRecordings } from './readings/recordings.js';
@@ -24,7 +26,8 @@ export interface Running {
   close(): Promise<void>;
 }
 
-export async function start(config: Config, log: Logger = pino({ level: config.logLevel })): Promise<Running> {
+export async function start(config: Config, into: Logger = pino({ level: config.logLevel })): Promise<Running> {
+  const log = into.child({}, { serializers: { err: safeError } });
   // first of all: a clock that was set goes on from the moment it was read
   const clock = clockFrom(Date.now, config.setNow, config.setSince);
   const { db, close } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
@@ -40,7 +43,9 @@ export async function start(config: Config, log: Logger = pino({ level: config.l
   const purging = setInterval(purge, PURGE_EVERY_MS);
   const live = new Live(db, now);
   const screens = new Screens(clock.ms);
-  const server: Server = createServer(createApp({ db, live, screens, config, now, clockAhead: clock.ahead }, log));
+  const server: Server = createServer(
+    createApp({ db, live, screens, config, now, clockAhead: clock.ahead, tries: budgets(clock.ms) }, log),
+  );
   // longer than browsers and proxies keep a line open, so that none is cut as they send on it
   server.keepAliveTimeout = 75_000;
   await new Promise<void>((resolve, reject) => {

@@ -108,6 +108,12 @@ const TABLE: Record<EndpointName, Row> = {
     may: ['lead'],
   }),
   updateColleague: list({ path: () => `/api/team/${school.people.get('tutor')!.id}`, body: () => ({ version: 99 }), may: ['lead'] }),
+  addPasswordLink: list({ path: () => `/api/team/${school.people.get('tutor')!.id}/password-link`, may: ['lead'] }),
+  setPassword: list({
+    path: () => '/api/auth/set-password',
+    open: true,
+    body: () => ({ secret: 'a'.repeat(43), password: 'a new long password' }),
+  }),
   orders: list({ path: () => '/api/orders' }),
   saveOrder: list({
     path: () => `/api/orders/${uuidv7()}`,
@@ -381,6 +387,7 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   askErasure: [404],
   confirmErasure: [404],
   setUp: [409],
+  setPassword: [404],
   readInstallation: [409],
   signIn: [401],
   demoSignIn: [404],

@@ -1,5 +1,5 @@
 /** A server in this process, on an empty folder, with people of every part. */
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Role } from '@sapling/contract';
@@ -35,7 +35,8 @@ export class School {
   readonly folder = mkdtempSync(join(tmpdir(), 'sapling-unit-'));
 
   async open(): Promise<this> {
-    cpSync(inject('emptyFolder'), this.folder, { recursive: true });
+    // opened again, it goes on with what it has
+    if (!existsSync(join(this.folder, 'database'))) cpSync(inject('emptyFolder'), this.folder, { recursive: true });
     this.running = await start(
       {
         folder: this.folder,

@@ -1,4 +1,7 @@
 import { eq } from 'drizzle-orm';
+import type { Tries } from '../http/tries.js';
+import { knownDevice, markDevice } from './known-device.js';
+import { usePasswordLink } from './password-link.js';
 import { hashPassword, isLongEnough, verifyPassword } from './password.js';
 import { endSignIn, meOf, startSignIn } from './sign-in.js';
 import { colleagues, schools, signIns } from '../db/schema.js';
@@ -22,7 +25,12 @@ export const authRoutes = [
     return { installed: school !== undefined, demo: school?.demo ?? false, people, me: signedIn ? await meOf(db, signedIn) : null };
   }),
 
-  route('setUp', { action: 'public' }, async ({ db, body, config, res, now }) => {
+  route('setUp', { action: 'public' }, async ({ db, body, config, res, req, now, tries }) => {
+    // looked at before a password is hashed: that is work, and a stranger's to ask for
+    const [already] = await db.select({ id: schools.id }).from(schools);
+    if (already) throw new Refusal('already-set-up');
+    tries.setUp.check(req.ip ?? '');
+    tries.setUp.miss(req.ip ?? '');
     if (!isLongEnough(body.password))
       throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
     const passwordHash = await hashPassword(body.password, config.passwordCost);
@@ -36,11 +44,25 @@ export const authRoutes = [
     return meOf(db, await startSignIn(db, config, res, id, now()));
   }),
 
-  route('signIn', { action: 'public' }, async ({ db, body, config, res, now }) => {
+  route('signIn', { action: 'public' }, async ({ db, body, config, req, res, now, tries }) => {
+    const device = knownDevice(req, body.email);
+    const counted: [Tries, string][] = device
+      ? [[tries.device, device]]
+      : [
+          [tries.strangers, req.ip ?? ''],
+          [tries.account, body.email],
+        ];
+    for (const [budget, key] of counted) budget.check(key);
     const [found] = await db.select().from(colleagues).where(eq(colleagues.email, body.email));
     const right = await verifyPassword(body.password, found?.passwordHash ?? (await nobody));
-    if (!found || !found.active || !right) throw new Refusal('wrong-sign-in');
-    return meOf(db, await startSignIn(db, config, res, found.id, now()));
+    if (!found || !found.active || !right) {
+      for (const [budget, key] of counted) budget.miss(key);
+      throw new Refusal('wrong-sign-in');
+    }
+    if (device) tries.device.clear(device);
+    const started = await startSignIn(db, config, res, found.id, now());
+    markDevice(config, res, found.email);
+    return meOf(db, started);
   }),
 
   route('demoSignIn', { action: 'public' }, async ({ db, body, config, res, now }) => {
@@ -51,19 +73,38 @@ export const authRoutes = [
     return meOf(db, await startSignIn(db, config, res, found.id, now()));
   }),
 
-  route('signOut', { action: 'signed in' }, async ({ db, res, signedIn }) => {
+  route('signOut', { action: 'signed in' }, async ({ db, res, signedIn, live }) => {
     await endSignIn(db, res, signedIn!.tokenHash);
+    live.dropSignIn(signedIn!.tokenHash);
     return { ok: true as const };
   }),
 
-  route('changePassword', { action: 'signed in' }, async ({ db, body, me, config, res, now }) => {
-    if (!(await verifyPassword(body.current, me.passwordHash)))
+  route('changePassword', { action: 'signed in' }, async ({ db, body, me, config, res, now, tries, live }) => {
+    tries.again.check(me.id);
+    if (!(await verifyPassword(body.current, me.passwordHash))) {
+      tries.again.miss(me.id);
       throw new Refusal('wrong-sign-in', { detail: 'The present password is not right.' });
+    }
     if (!isLongEnough(body.next)) throw new Refusal('weak-password');
     const passwordHash = await hashPassword(body.next, config.passwordCost);
     await db.update(colleagues).set({ passwordHash }).where(eq(colleagues.id, me.id));
     await db.delete(signIns).where(eq(signIns.colleagueId, me.id));
+    live.drop(me.id);
     await startSignIn(db, config, res, me.id, now());
     return { ok: true as const };
+  }),
+
+  route('setPassword', { action: 'public' }, async ({ db, body, config, req, now, tries, live }) => {
+    const who = req.ip ?? '';
+    tries.covers.check(who);
+    if (!isLongEnough(body.password)) throw new Refusal('weak-password');
+    try {
+      const { id, email } = await usePasswordLink(db, body.secret, await hashPassword(body.password, config.passwordCost), now());
+      live.drop(id);
+      return { email };
+    } catch (error) {
+      tries.covers.miss(who);
+      throw error;
+    }
   }),
 ];

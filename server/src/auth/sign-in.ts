@@ -16,6 +16,8 @@ export interface SignedIn {
   readonly colleague: typeof colleagues.$inferSelect;
   readonly csrf: string;
   readonly tokenHash: string;
+  /** When it ends by itself, ISO 8601 UTC. */
+  readonly expiresAt: string;
 }
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
@@ -25,10 +27,11 @@ export async function startSignIn(db: Db, config: Config, res: Response, colleag
   const token = randomBytes(32).toString('base64url');
   const csrf = randomBytes(24).toString('base64url');
   await db.delete(signIns).where(lt(signIns.expiresAt, now));
-  await db.insert(signIns).values({ tokenHash: hashOf(token), colleagueId, csrf, createdAt: now, expiresAt: later(now, HOURS) });
+  const expiresAt = later(now, HOURS);
+  await db.insert(signIns).values({ tokenHash: hashOf(token), colleagueId, csrf, createdAt: now, expiresAt });
   res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', secure: config.secure, path: '/', maxAge: HOURS * 3_600_000 });
   const [colleague] = await db.select().from(colleagues).where(eq(colleagues.id, colleagueId));
-  return { colleague: colleague!, csrf, tokenHash: hashOf(token) };
+  return { colleague: colleague!, csrf, tokenHash: hashOf(token), expiresAt };
 }
 
 export async function readSignIn(db: Db, req: Request, now: string): Promise<SignedIn | null> {
@@ -41,7 +44,7 @@ export async function readSignIn(db: Db, req: Request, now: string): Promise<Sig
     .innerJoin(colleagues, eq(colleagues.id, signIns.colleagueId))
     .where(eq(signIns.tokenHash, tokenHash));
   if (!row || !row.colleague.active || Date.parse(row.expiresAt) < Date.parse(now)) return null;
-  return { colleague: row.colleague, csrf: row.csrf, tokenHash };
+  return { colleague: row.colleague, csrf: row.csrf, tokenHash, expiresAt: row.expiresAt };
 }
 
 export async function endSignIn(db: Db, res: Response, tokenHash: string): Promise<void> {
@@ -56,5 +59,6 @@ export async function meOf(db: Db, signedIn: SignedIn): Promise<Me> {
     colleague: { id, name, email, role, active, version, classIds: await classIdsOf(db, id) },
     school: { id: school!.id, name: school!.name, timeZone: school!.timeZone, demo: school!.demo },
     csrf: signedIn.csrf,
+    signedInUntil: signedIn.expiresAt,
   };
 }

@@ -136,13 +136,17 @@ export const calendarRoutes = [
     return { ok: true as const };
   }),
 
-  route('subscribedCalendar', { action: 'public' }, async ({ db, params, now, res }) => {
+  route('subscribedCalendar', { action: 'public' }, async ({ db, params, now, req, res, tries }) => {
+    // a program that asks for a withdrawn calendar asks for ever: it has a budget of its own, by address and calendar
+    const who = `${req.ip ?? ''} ${hashOfSecret(params.secret).slice(0, 16)}`;
+    tries.calendars.check(who);
     const [found] = await db
       .select({ link: calendarLinks, person: colleagues })
       .from(calendarLinks)
       .innerJoin(colleagues, eq(colleagues.id, calendarLinks.colleague))
       .where(and(eq(calendarLinks.secretHash, hashOfSecret(params.secret)), isNull(calendarLinks.withdrawnAt)));
     // who left the team has no calendar here any more
+    if (!found || !found.person.active) tries.calendars.miss(who);
     if (!found || !found.person.active) throw new Refusal('not-found', { detail: 'This calendar address was withdrawn.' });
     await db.update(calendarLinks).set({ readAt: now() }).where(eq(calendarLinks.id, found.link.id));
     res.setHeader('cache-control', 'no-store');

@@ -2,10 +2,10 @@
  * Opens the database: PGlite in the data folder, or the PostgreSQL server that DATABASE_URL names. Runs
  * the migrations. A folder (or server) written by a newer version is refused before anything touches it.
  */
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { PGlite } from '@electric-sql/pglite';
+import type { PGlite } from '@electric-sql/pglite';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
 import { drizzle as drizzlePglite } from 'drizzle-orm/pglite';
@@ -13,11 +13,15 @@ import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
 import { drizzle as drizzlePostgres } from 'drizzle-orm/postgres-js';
 import { migrate as migratePostgres } from 'drizzle-orm/postgres-js/migrator';
 import postgres from 'postgres';
+import { openDurable } from './durable.js';
+import { lockFolder, type FolderLock } from './folder-lock.js';
 import * as schema from './schema.js';
 
 export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
 export interface OpenDatabase {
   readonly db: Db;
+  /** The embedded database and the hold on its folder; neither where a server is named. */
+  readonly embedded?: { readonly client: PGlite; readonly lock: FolderLock };
   close(): Promise<void>;
 }
 
@@ -67,26 +71,47 @@ async function openFolder(folder: string): Promise<OpenDatabase> {
         `The data folder was written by a newer version of Keen Sapling (format ${stored.format}; this one knows ${known}). Nothing was changed. Start the newer version, or name another folder in SAPLING_DATA.`,
       );
   }
-  const release = lock(folder);
-  const client = new PGlite(join(folder, 'database'));
+  const lock = await lockFolder(folder);
+  if (!lock)
+    throw new DataFolderError(
+      'in-use',
+      'Another running process is using this data folder. End it first, or name another folder in SAPLING_DATA.',
+    );
+  let client: PGlite | undefined;
   try {
-    await client.waitReady;
+    client = await openDurable(join(folder, 'database'));
     const db = drizzlePglite(client, { schema });
     await refuseNewer(db as unknown as Db, known);
     await migratePglite(db, { migrationsFolder });
     writeFileSync(marker, `${JSON.stringify({ format: known })}\n`);
+    const opened = client;
     return {
       db: db as unknown as Db,
+      embedded: { client: opened, lock },
       close: async () => {
-        await client.close();
-        release();
+        await opened.close();
+        await lock.release();
       },
     };
   } catch (error) {
-    await client.close().catch(() => undefined);
-    release();
-    throw error;
+    await client?.close().catch(() => undefined);
+    await lock.release();
+    if (error instanceof DataFolderError) throw error;
+    throw new DataFolderError('damaged', whyNotOpened(error, folder));
   }
+}
+
+/** What a person can do about a folder that does not open. */
+function whyNotOpened(error: unknown, folder: string): string {
+  const code = (error as NodeJS.ErrnoException).code ?? '';
+  if (code === 'ENOSPC') return 'The disk is full, so the database cannot be opened. Make room and start again. Nothing was changed.';
+  if (code === 'EROFS' || code === 'EACCES' || code === 'EPERM')
+    return `The data folder cannot be written to (${code}). Give this process the right to write there, and start again. Nothing was changed.`;
+  return [
+    'The database in the data folder is damaged and cannot be opened.',
+    `Put the folder aside as it is (${folder}), then restore the latest backup into an empty one: npm run restore -- <backup file>.`,
+    `What the database said: ${String((error as Error).message ?? error).split('\n')[0]}`,
+  ].join(' ');
 }
 
 async function openServer(url: string): Promise<OpenDatabase> {
@@ -118,28 +143,4 @@ async function refuseNewer(db: Db, known: number): Promise<void> {
 /** Result rows, which the two drivers wrap differently. */
 export function rows<T>(result: unknown): T[] {
   return (Array.isArray(result) ? result : (result as { rows: unknown[] }).rows) as T[];
-}
-
-/** One process at a time: an embedded database written by two would be damaged. */
-function lock(folder: string): () => void {
-  const file = join(folder, 'in-use.pid');
-  if (existsSync(file)) {
-    const pid = Number(readFileSync(file, 'utf8'));
-    if (pid > 0 && pid !== process.pid && isRunning(pid))
-      throw new DataFolderError(
-        'in-use',
-        `Process ${pid} is using this data folder. End it first, or name another folder in SAPLING_DATA.`,
-      );
-  }
-  writeFileSync(file, String(process.pid));
-  return () => rmSync(file, { force: true });
-}
-
-function isRunning(pid: number): boolean {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM';
-  }
 }

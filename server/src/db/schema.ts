@@ -46,6 +46,18 @@ export const signIns = pgTable('sign_ins', {
   expiresAt: at('expires_at').notNull(),
 });
 
+/** Links with which a colleague sets a new password: for one use, until a set time. */
+export const passwordLinks = pgTable('password_links', {
+  /** SHA-256 of the secret in the address; the secret itself is nowhere. */
+  secretHash: text('secret_hash').primaryKey(),
+  colleagueId: uuid('colleague_id')
+    .notNull()
+    .references(() => colleagues.id),
+  by: uuid('by'),
+  endsAt: at('ends_at').notNull(),
+  usedAt: at('used_at'),
+});
+
 export const classes = pgTable('classes', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull(),

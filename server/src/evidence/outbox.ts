@@ -7,8 +7,11 @@ import { eq } from 'drizzle-orm';
 import { outboxEntry, type OutboxEntry } from '@sapling/contract';
 import { decide, type Need } from '../access.js';
 import { storeStep } from '../readings/store.js';
-import { checks, logs, notes, observations, readings, withdrawals } from '../db/schema.js';
+import { checks, logs, notes, observations, readings, sessions, withdrawals } from '../db/schema.js';
+import type { Db } from '../db/open.js';
+import { unstorable } from '../http/body.js';
 import { Refusal } from '../http/problem.js';
+import { isDataError } from '../http/safe-error.js';
 import { route, type Call } from '../http/route.js';
 import type { About } from '../live/live.js';
 
@@ -47,11 +50,13 @@ async function store(call: Call<'sendOutbox'>, entry: OutboxEntry): Promise<'sto
   switch (entry.type) {
     case 'check':
       mine(entry.record.by);
+      inTime(entry.record.startedAt);
       inserted = await db.insert(checks).values(entry.record).onConflictDoNothing().returning({ id: checks.id });
       break;
     case 'observation': {
       mine(entry.record.by);
       inTime(entry.record.at);
+      await tied(db, entry.record);
       inserted = await db
         .insert(observations)
         .values({ ...entry.record, receivedAt: now() })
@@ -59,11 +64,16 @@ async function store(call: Call<'sendOutbox'>, entry: OutboxEntry): Promise<'sto
         .returning({ id: observations.id });
       break;
     }
-    case 'withdrawal':
+    case 'withdrawal': {
       mine(entry.record.by);
+      inTime(entry.record.at);
+      const [mark] = await db.select({ child: observations.child }).from(observations).where(eq(observations.id, entry.record.observation));
+      if (mark && mark.child !== entry.record.child) throw new Refusal('not-allowed', { detail: 'This mark is another child’s.' });
       inserted = await db.insert(withdrawals).values(entry.record).onConflictDoNothing().returning({ id: withdrawals.id });
       break;
+    }
     case 'finish': {
+      inTime(entry.record.at);
       const [check] = await db.select().from(checks).where(eq(checks.id, entry.record.check));
       if (!check) throw new Refusal('not-found', { detail: 'The check this ends has not arrived yet.' });
       if (check.child !== entry.record.child) throw new Refusal('not-allowed');
@@ -83,14 +93,38 @@ async function store(call: Call<'sendOutbox'>, entry: OutboxEntry): Promise<'sto
       break;
     case 'log':
       mine(entry.record.by);
+      inTime(entry.record.at);
+      await present(call, entry.record);
       inserted = await db.insert(logs).values(entry.record).onConflictDoNothing().returning({ id: logs.id });
       break;
     case 'note':
       mine(entry.record.by);
+      inTime(entry.record.at);
       inserted = await db.insert(notes).values(entry.record).onConflictDoNothing().returning({ id: notes.id });
       break;
   }
   return inserted.length > 0 ? 'stored' : 'already';
+}
+
+/** A mark goes with the check and the mark it names only where those are the same child's. */
+async function tied(
+  db: Db,
+  { child, check, replaces }: { child: string; check?: string | undefined; replaces?: string | undefined },
+): Promise<void> {
+  const [of] = check ? await db.select({ child: checks.child }).from(checks).where(eq(checks.id, check)) : [];
+  const [before] = replaces ? await db.select({ child: observations.child }).from(observations).where(eq(observations.id, replaces)) : [];
+  if ((of && of.child !== child) || (before && before.child !== child))
+    throw new Refusal('not-allowed', { detail: 'The check or the mark that this belongs to is another child’s.' });
+}
+
+/** Who was there are children of this session, or in reach of whoever logs it. */
+async function present(
+  { db, access }: Call<'sendOutbox'>,
+  { session, attendance }: { session: string; attendance: readonly { child: string }[] },
+): Promise<void> {
+  const [row] = await db.select({ members: sessions.members }).from(sessions).where(eq(sessions.id, session));
+  const strange = attendance.some(({ child }) => !row?.members.includes(child) && !access.childIds.has(child) && !access.runIds.has(child));
+  if (strange) throw new Refusal('not-allowed', { detail: 'Somebody who is marked as there is no child of this session.' });
 }
 
 export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (call) => {
@@ -99,6 +133,15 @@ export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (c
   const touchedSessions = new Set<string>();
   const touchedReadings = new Set<string>();
   for (const sent of call.body.entries) {
+    const bad = unstorable(sent);
+    if (bad !== undefined) {
+      results.push({
+        id: sent.id,
+        status: 'refused',
+        reason: `This record holds a character that cannot be kept, in ${bad.split('.').at(-1)}.`,
+      });
+      continue;
+    }
     const parsed = outboxEntry.safeParse(sent);
     if (!parsed.success) {
       const [issue] = parsed.error.issues;
@@ -118,8 +161,10 @@ export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (c
         if ('session' in entry.record) touchedSessions.add(entry.record.session);
       }
     } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      results.push({ id: entry.id, status: 'refused', reason: error.message });
+      // only what is wrong with this record is this record's: a full disk is everybody's, and the device tries again
+      if (!(error instanceof Refusal) && !isDataError(error)) throw error;
+      const reason = error instanceof Refusal ? error.message : 'The database would not take this record.';
+      results.push({ id: entry.id, status: 'refused', reason });
     }
   }
   const aboutChildren: About = { children: [...touchedChildren] };

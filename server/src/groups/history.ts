@@ -27,7 +27,7 @@ export const groupHistoryRoutes = [
         .select({ move: groupMoves, groupName: groups.name })
         .from(groupMoves)
         .innerJoin(groups, eq(groups.id, groupMoves.groupId))
-        .where(access.childIds.size > 0 ? inArray(groupMoves.childId, [...access.childIds]) : undefined)
+        .where(inArray(groupMoves.childId, [...access.childIds]))
         .orderBy(desc(groupMoves.at))
         .limit(LATEST_MOVES),
     ]);

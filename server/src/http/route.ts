@@ -12,6 +12,7 @@ import type { Db } from '../db/open.js';
 import type { Live } from '../live/live.js';
 import type { Screens } from '../evidence/screens.js';
 import type { Config } from '../config.js';
+import type { Budgets } from './tries.js';
 
 /** What every handler is given. */
 export interface Services {
@@ -19,6 +20,8 @@ export interface Services {
   readonly live: Live;
   readonly screens: Screens;
   readonly config: Config;
+  /** How often something may go wrong. */
+  readonly tries: Budgets;
   /** The present time, ISO 8601 UTC. */
   readonly now: () => string;
   /** How far that is ahead of the machine's own clock, in milliseconds: 0 but in a demo or a test. */
@@ -44,17 +47,25 @@ export interface Route {
   readonly endpoint: Endpoint;
   readonly guard: (input: { params: unknown; query: unknown; body: unknown }) => Need;
   readonly handle: (call: Call<EndpointName>) => Promise<unknown>;
+  /** Open without a sign-in. */
+  readonly open: boolean;
+  /** What is looked at before the body is read. */
+  readonly before: Before | undefined;
 }
+type Before = (call: Services & { readonly req: Request }) => Promise<void>;
 
 export function route<N extends EndpointName>(
   name: N,
   guard: Need | ((input: Input<N>) => Need),
   handle: (call: Call<N>) => Promise<ResponseOf<Endpoints[N]>>,
+  before?: Before,
 ): Route {
   return {
     name,
     endpoint: endpoints[name] as unknown as Endpoint,
     guard: (typeof guard === 'function' ? guard : () => guard) as Route['guard'],
     handle: handle as unknown as Route['handle'],
+    open: typeof guard !== 'function' && guard.action === 'public',
+    before,
   };
 }

@@ -2,11 +2,15 @@
 import type { LiveEvent } from '@sapling/contract';
 import type { Response } from 'express';
 import { accessOf, readable, type Access, type Actor } from '../access.js';
+import type { SignedIn } from '../auth/sign-in.js';
 import type { Db } from '../db/open.js';
 import { schoolDay } from '../settings/school-day.js';
 
 interface Listener {
   readonly actor: Actor;
+  /** The sign-in it rests on, and when that ends. */
+  readonly tokenHash: string;
+  readonly until: string;
   readonly res: Response;
 }
 /** What a change is about: an event goes to those who reach any of it, now or before the change. */
@@ -28,12 +32,16 @@ export class Live {
     private readonly now: () => string,
   ) {
     this.#beat = setInterval(() => {
-      for (const { res } of this.#listeners) res.write(': still here\n\n');
+      for (const { res, until } of this.#listeners) {
+        if (until <= this.now()) res.end();
+        else res.write(': still here\n\n');
+      }
     }, 20_000);
     this.#beat.unref();
   }
 
-  listen(actor: Actor, res: Response): void {
+  listen({ colleague, tokenHash, expiresAt }: SignedIn, res: Response): void {
+    const actor = { id: colleague.id, role: colleague.role };
     res.writeHead(200, {
       'content-type': 'text/event-stream',
       'cache-control': 'no-store, no-transform',
@@ -41,14 +49,18 @@ export class Live {
       'x-accel-buffering': 'no',
     });
     res.write('retry: 1500\n\n: hello\n\n');
-    const listener = { actor, res };
+    const listener = { actor, tokenHash, until: expiresAt, res };
     this.#listeners.add(listener);
     res.on('close', () => this.#listeners.delete(listener));
   }
 
-  /** Ends the streams of a colleague who signed out or was switched off. */
+  /** Ends the streams of a colleague who was switched off or whose password changed. */
   drop(colleagueId: string): void {
     for (const listener of this.#listeners) if (listener.actor.id === colleagueId) listener.res.end();
+  }
+  /** Ends the streams of a sign-in that ended. */
+  dropSignIn(tokenHash: string): void {
+    for (const listener of this.#listeners) if (listener.tokenHash === tokenHash) listener.res.end();
   }
 
   async tell(event: LiveEvent, about: About): Promise<void> {

@@ -61,6 +61,9 @@ export const recordingRoutes = [
       if (!found) throw new Refusal('not-found');
       if (!found.consent)
         throw new Refusal('not-allowed', { detail: 'No consent to record is noted for this child, so the recording was not kept.' });
+      const [before] = await db.select({ deletedAt: recordings.deletedAt }).from(recordings).where(eq(recordings.reading, params.id));
+      // what was deleted does not come back with a part that was late
+      if (before?.deletedAt) throw new Refusal('not-found', { detail: 'This recording was deleted, so this part of it was not kept.' });
       const { recordingDays } = await readSettings(db);
       const deleteOn = daysAfter(access.today, recordingDays);
       mkdirSync(folderOf(config.folder, params.id), { recursive: true });
@@ -73,7 +76,7 @@ export const recordingRoutes = [
         .values({ reading: params.id, child: found.child, by: me.id, at: now(), mime: body.mime, parts: params.part + 1, deleteOn })
         .onConflictDoUpdate({
           target: recordings.reading,
-          set: { parts: sql`greatest(${recordings.parts}, ${params.part + 1})`, deletedAt: null },
+          set: { parts: sql`greatest(${recordings.parts}, ${params.part + 1})` },
         });
       await live.tell({ topic: 'readings', id: params.id, by: me.id }, { children: [found.child] });
       return { ok: true as const };

@@ -2,8 +2,9 @@ import { eq } from 'drizzle-orm';
 import { uuidv7 } from '../ids.js';
 import type { Colleague } from '@sapling/contract';
 import { hashPassword, isLongEnough } from '../auth/password.js';
+import { makePasswordLink } from '../auth/password-link.js';
 import type { Db } from '../db/open.js';
-import { classColleagues, colleagues, signIns } from '../db/schema.js';
+import { classColleagues, colleagues, passwordLinks, signIns } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 
@@ -62,19 +63,42 @@ export const teamRoutes = [
     if (current.version !== body.version) throw new Refusal('newer-version', { current });
     if (params.id === me.id && (body.active === false || (body.role && body.role !== 'lead')))
       throw new Refusal('bad-input', { detail: 'You cannot take the lead’s part away from yourself. Another lead can.' });
+    if (body.email !== undefined && body.email !== current.email) {
+      const [taken] = await db.select({ id: colleagues.id }).from(colleagues).where(eq(colleagues.email, body.email));
+      if (taken)
+        throw new Refusal('in-use', {
+          detail: 'A colleague with this email is already here.',
+          errors: [{ path: 'email', message: 'Already in use.' }],
+        });
+    }
     await db.transaction(async (tx) => {
       await tx
         .update(colleagues)
-        .set({ role: body.role ?? current.role, active: body.active ?? current.active, version: current.version + 1 })
+        .set({
+          name: body.name ?? current.name,
+          email: body.email ?? current.email,
+          role: body.role ?? current.role,
+          active: body.active ?? current.active,
+          version: current.version + 1,
+        })
         .where(eq(colleagues.id, params.id));
       if (body.classIds) {
         await tx.delete(classColleagues).where(eq(classColleagues.colleagueId, params.id));
         for (const classId of new Set(body.classIds)) await tx.insert(classColleagues).values({ classId, colleagueId: params.id });
       }
-      if (body.active === false) await tx.delete(signIns).where(eq(signIns.colleagueId, params.id));
+      if (body.active === false) {
+        await tx.delete(signIns).where(eq(signIns.colleagueId, params.id));
+        await tx.delete(passwordLinks).where(eq(passwordLinks.colleagueId, params.id));
+      }
     });
     if (body.active === false) live.drop(params.id);
     await live.tell({ topic: 'team', id: params.id }, { everyone: true });
     return oneColleague(db, params.id);
+  }),
+
+  route('addPasswordLink', { action: 'manage team' }, async ({ db, params, me, now }) => {
+    const { active } = await oneColleague(db, params.id);
+    if (!active) throw new Refusal('in-use', { detail: 'This colleague cannot sign in. Let them in again first.' });
+    return makePasswordLink(db, params.id, me.id, now());
   }),
 ];

@@ -4,6 +4,7 @@ import { strToU8, zipSync } from 'fflate';
 import { rosterFiles } from '@sapling/core';
 import { classColleagues, classes, colleagues, schools, trail } from '../db/schema.js';
 import { childrenInReach } from '../access.js';
+import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { readInstallation, writeInstallation } from './installation.js';
@@ -72,5 +73,16 @@ export const transferRoutes = [
   }),
 
   // only an installation without a school takes one in; whoever has it on the screen then signs in as in the file
-  route('readInstallation', { action: 'public' }, async ({ db, body }) => ({ rows: await readInstallation(db, body) })),
+  route(
+    'readInstallation',
+    { action: 'public' },
+    async ({ db, body }) => ({ rows: await readInstallation(db, body) }),
+    // and not a letter of a file is looked at where there is a school already
+    async ({ db, tries, req }) => {
+      tries.setUp.check(req.ip ?? '');
+      tries.setUp.miss(req.ip ?? '');
+      const [school] = await db.select({ id: schools.id }).from(schools);
+      if (school) throw new Refusal('already-set-up');
+    },
+  ),
 ];

@@ -1,0 +1,99 @@
+/**
+ * One process at a time has a data folder. It listens at a local socket in the folder: whoever finds an answer there stays
+ * out. The system lets go of a socket when its process ends, however it ends, so nothing stale keeps anybody out, and it tells
+ * processes apart that have the same number (two containers on one volume). Commands come in the same way: see `askRunning`.
+ */
+import { existsSync, mkdirSync, rmSync, statSync } from 'node:fs';
+import { createConnection, createServer, type Server, type Socket } from 'node:net';
+import { createHash } from 'node:crypto';
+import { tmpdir } from 'node:os';
+import { join, relative, resolve } from 'node:path';
+
+/** Longest address of a local socket on the systems this runs on, less one. */
+const LONGEST = 103;
+const TAKING_MS = 20_000;
+
+/** Where the socket of a folder is: in it, or, where that path is too long for a socket, beside other temporary files. */
+export function socketOf(folder: string): string {
+  const inside = join(resolve(folder), 'in-use.sock');
+  const short = relative(process.cwd(), inside);
+  for (const path of [inside, short]) if (Buffer.byteLength(path) <= LONGEST) return path;
+  return join(tmpdir(), `sapling-${createHash('sha256').update(inside).digest('hex').slice(0, 24)}.sock`);
+}
+
+function connect(path: string): Promise<Socket | null> {
+  return new Promise((done) => {
+    const socket = createConnection(path);
+    socket.once('connect', () => done(socket));
+    socket.once('error', () => done(null));
+  });
+}
+
+export interface FolderLock {
+  /** What is done with a line that a command sends; the answer goes back. */
+  answer: ((line: string) => Promise<string>) | undefined;
+  release(): Promise<void>;
+}
+
+/** Takes the folder; null where a running process has it. */
+export async function lockFolder(folder: string): Promise<FolderLock | null> {
+  const path = socketOf(folder);
+  const taking = `${path}.taking`;
+  // two that start at once: one of them makes this folder, and takes over what is stale alone
+  try {
+    mkdirSync(taking);
+  } catch {
+    if (existsSync(taking) && Date.now() - statSync(taking).mtimeMs < TAKING_MS) return null;
+  }
+  try {
+    const other = await connect(path);
+    if (other) {
+      other.destroy();
+      return null;
+    }
+    rmSync(path, { force: true });
+    // of versions that kept a process number
+    rmSync(join(folder, 'in-use.pid'), { force: true });
+    const lock: FolderLock = { answer: undefined, release: async () => undefined };
+    const server = await listen(path, lock);
+    lock.release = () => new Promise((done) => server.close(() => done()));
+    return lock;
+  } finally {
+    rmSync(taking, { recursive: true, force: true });
+  }
+}
+
+function listen(path: string, lock: FolderLock): Promise<Server> {
+  return new Promise((done, fail) => {
+    const server = createServer((socket) => {
+      socket.setEncoding('utf8');
+      socket.on('error', () => socket.destroy());
+      let line = '';
+      socket.on('data', (chunk: string) => {
+        line += chunk;
+        if (line.length > 10_000) return void socket.destroy();
+        if (!line.endsWith('\n')) return;
+        const said = lock.answer ? lock.answer(line.trim()) : Promise.resolve('error The server is still starting.');
+        void said.catch((error: unknown) => `error ${(error as Error).message}`).then((text) => socket.end(`${text}\n`));
+      });
+    });
+    server.once('error', fail);
+    server.listen(path, () => {
+      server.unref();
+      done(server);
+    });
+  });
+}
+
+/** Sends a line to the process that has this folder and gives what it answers; null where none has it. */
+export async function askRunning(folder: string, line: string): Promise<string | null> {
+  const socket = await connect(socketOf(folder));
+  if (!socket) return null;
+  socket.setEncoding('utf8');
+  let said = '';
+  return new Promise((done) => {
+    socket.on('data', (chunk: string) => (said += chunk));
+    socket.on('close', () => done(said.trim()));
+    socket.write(`${line}\n`);
+  });
+}
