@@ -43,7 +43,7 @@ export async function lockFolder(folder: string): Promise<FolderLock | null> {
   try {
     mkdirSync(taking);
   } catch {
-    if (existsSync(taking) && Date.now() - statSync(taking).mtimeMs < TAKING_MS) return null;
+    if (existsSync(taking) && performance.timeOrigin + performance.now() - statSync(taking).mtimeMs < TAKING_MS) return null;
   }
   try {
     const other = await connect(path);

@@ -23,7 +23,7 @@ export class Tries {
     /** Misses in a window, from which on nothing more is tried. */
     readonly limit: number,
     readonly windowMs: number,
-    private readonly now: () => number = Date.now,
+    private readonly now: () => number,
   ) {}
 
   #of(key: string): Misses | undefined {
