@@ -6,9 +6,9 @@ import { Toaster } from 'sonner';
 import { SWRConfig } from 'swr';
 import { call, setCsrf, Unreachable } from './api/client.js';
 import { forgetAll, useLive } from './api/data.js';
-import { keepZone } from './clock.js';
+import { clock, keepZone } from './clock.js';
 import { startOutbox, stopOutbox } from './outbox/outbox.js';
-import { device, keep, kept, setKeeping } from './outbox/store.js';
+import { device, forgetCopies, keep, keepFor, kept } from './outbox/store.js';
 import { MeContext } from './shell/me.js';
 import { Shell } from './shell/shell.js';
 import { SetUp } from './shell/set-up.js';
@@ -109,15 +109,19 @@ function SignedInApp() {
     try {
       const state = await call('authState');
       setCsrf(state.me?.csrf ?? '');
-      setKeeping(state.me !== null);
+      // a sign-in that ended takes along what was read under it
+      if (state.me) await keepFor(state.me.colleague.id);
+      else await forgetCopies();
       if (state.me) await keep('auth', state);
       if (state.me) keepZone(state.me.school.timeZone);
       setAuth(state);
     } catch (error) {
       if (!(error instanceof Unreachable)) throw error;
-      const old = await kept<AuthState>('auth');
+      const found = await kept<AuthState>('auth');
+      // without the network it goes on as long as the sign-in would have, and not a day longer
+      const old = found?.me && found.me.signedInUntil > clock.now() ? found : undefined;
       setCsrf(old?.me?.csrf ?? '');
-      setKeeping(old?.me !== undefined && old.me !== null);
+      if (old?.me) await keepFor(old.me.colleague.id);
       if (old?.me) keepZone(old.me.school.timeZone);
       setAuth(old?.me ? old : 'unreachable');
     }
@@ -146,7 +150,7 @@ function SignedInApp() {
   if (auth === 'opening') return <Opening />;
   if (auth === 'unreachable')
     return (
-      <Failed said="The server cannot be reached, and nobody is signed in on this device. When the network is back, press “Try again”." />
+      <Failed said="The server cannot be reached, and nobody is signed in on this device, or the sign-in has ended. When the network is back, press “Try again”." />
     );
   if (!auth.installed) return <SetUp onDone={again} />;
   if (!person) return <SignIn people={auth.demo ? auth.people : []} onDone={again} />;

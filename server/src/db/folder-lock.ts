@@ -3,7 +3,7 @@
  * out. The system lets go of a socket when its process ends, however it ends, so nothing stale keeps anybody out, and it tells
  * processes apart that have the same number (two containers on one volume). Commands come in the same way: see `askRunning`.
  */
-import { existsSync, mkdirSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createConnection, createServer, type Server, type Socket } from 'node:net';
 import { createHash } from 'node:crypto';
 import { tmpdir } from 'node:os';
@@ -29,6 +29,15 @@ function connect(path: string): Promise<Socket | null> {
   });
 }
 
+/** How old a file or folder is, in milliseconds, by the clock of its own disk. */
+function ageOf(path: string): number {
+  const fresh = `${path}.now`;
+  writeFileSync(fresh, '');
+  const age = statSync(fresh).mtimeMs - statSync(path).mtimeMs;
+  rmSync(fresh, { force: true });
+  return age;
+}
+
 export interface FolderLock {
   /** What is done with a line that a command sends; the answer goes back. */
   answer: ((line: string) => Promise<string>) | undefined;
@@ -43,7 +52,7 @@ export async function lockFolder(folder: string): Promise<FolderLock | null> {
   try {
     mkdirSync(taking);
   } catch {
-    if (existsSync(taking) && performance.timeOrigin + performance.now() - statSync(taking).mtimeMs < TAKING_MS) return null;
+    if (existsSync(taking) && ageOf(taking) < TAKING_MS) return null;
   }
   try {
     const other = await connect(path);

@@ -1,17 +1,9 @@
 /** The device's own store (IndexedDB): what waits to be sent, checks under way, and copies of what was last read. */
-import type { OutboxEntry } from '@sapling/contract';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { LocalCheck } from '../check/local-check.js';
+import type { Waiting } from './create-outbox.js';
 import type { LocalReading } from '../reading/local-reading.js';
 
-export interface Waiting {
-  seq?: number;
-  /** The colleague who made it: it is sent under their sign-in only. */
-  by: string;
-  entry: OutboxEntry;
-  /** Why the server would not take it. */
-  refused?: string;
-}
 export interface SoundPart {
   readonly reading: string;
   readonly part: number;
@@ -54,13 +46,24 @@ export function device(): Promise<IDBPDatabase<Device>> {
 }
 
 /** Copies are kept while somebody is signed in only: a reading that ends after signing out leaves none. */
-let keeping = false;
-export function setKeeping(on: boolean): void {
-  keeping = on;
+let owner: string | undefined;
+
+/** Says whose copies are kept from now on; nobody's where it is undefined. What somebody else had read here goes first. */
+export async function keepFor(colleague: string | undefined): Promise<void> {
+  owner = undefined;
+  if (colleague === undefined) return;
+  const db = await device();
+  const before = await db.get('kept', OWNER);
+  if (before !== colleague) {
+    await clearCopies('and drafts');
+    await db.put('kept', colleague, OWNER);
+  }
+  owner = colleague;
 }
+const OWNER = 'owner';
 
 export async function keep(key: string, value: unknown): Promise<void> {
-  if (!keeping) return;
+  if (owner === undefined) return;
   try {
     await (await device()).put('kept', value, key);
   } catch {
@@ -77,11 +80,30 @@ export async function kept<T>(key: string): Promise<T | undefined> {
 export async function forget(key: string): Promise<void> {
   await (await device()).delete('kept', key);
 }
-/** Removes every copy of what was read, names with it. What waits to be sent stays: it holds ids, no names. */
-export async function forgetEverythingRead(): Promise<void> {
-  setKeeping(false);
+
+/** Work under way that is in no record yet: how far a session has come, what is typed for its log. */
+const DRAFT = 'run:';
+
+async function clearCopies(drafts: 'and drafts' | 'but drafts'): Promise<void> {
   const db = await device();
-  await db.clear('kept');
-  await db.clear('checks');
-  await db.clear('readings');
+  const tx = db.transaction(['kept', 'checks', 'readings'], 'readwrite');
+  for (const key of await tx.objectStore('kept').getAllKeys())
+    if (drafts === 'and drafts' || !(key.startsWith(DRAFT) || key === OWNER)) void tx.objectStore('kept').delete(key);
+  void tx.objectStore('checks').clear();
+  void tx.objectStore('readings').clear();
+  await tx.done;
+}
+/** A sign-in ran out or was ended elsewhere: every copy goes, and unfinished work waits for whoever it belongs to. */
+export async function forgetCopies(): Promise<void> {
+  owner = undefined;
+  await clearCopies('but drafts');
+}
+/**
+ * Removes every copy of what was read, names with it. What waits to be sent stays, or it would be lost: records with the keys
+ * of children, what was said and noted, and sound that was recorded. It is sent under the sign-in of whoever made it, and
+ * nothing here shows it to anybody else.
+ */
+export async function forgetEverythingRead(): Promise<void> {
+  owner = undefined;
+  await clearCopies('and drafts');
 }

@@ -1,7 +1,7 @@
 /** What waits on this device, in one line; what was refused, with its reason. */
 import { CloudOff, CloudUpload, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
-import { retryRefused, useOutbox } from '../outbox/outbox.js';
+import { dropRefused, retryRefused, useOutbox } from '../outbox/outbox.js';
 import { Dialog } from '../ui/dialog.js';
 import { useMe } from './me.js';
 
@@ -54,6 +54,9 @@ export function OutboxLine() {
             <li key={waitingEntry.seq} className="py-2">
               <span className="font-semibold">{WORDS[waitingEntry.entry.type]}</span>
               {'gpc' in waitingEntry.entry.record && <span> of {waitingEntry.entry.record.gpc}</span>}: {waitingEntry.refused}
+              <button className="btn btn-quiet btn-small ml-2" onClick={() => void dropRefused(waitingEntry.seq!)}>
+                Throw this one away
+              </button>
             </li>
           ))}
         </ul>
