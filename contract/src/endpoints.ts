@@ -113,6 +113,13 @@ export const importRecord = z.object({
   undoneAt: instant.nullable(),
 });
 
+const backupState = z.object({
+  /** False where the database is a server of its own. */
+  possible: z.boolean(),
+  making: z.boolean(),
+  /** The latest first. */
+  backups: z.array(z.object({ name: z.string(), at: instant, bytes: z.number().int() })),
+});
 const atVersion = z.object({ version: z.coerce.number().int().min(-1).max(2_147_483_647) });
 
 const paperQuery = z.object({
@@ -341,6 +348,9 @@ export const endpoints = {
     body: z.unknown(),
     response: z.object({ rows: z.record(z.string(), z.number().int()) }),
   }),
+  backups: define('GET', '/api/backups', { response: backupState }),
+  makeBackup: define('POST', '/api/backups', { response: backupState }),
+  backupFile: define('GET', '/api/backups/:name', { params: z.object({ name: z.string().max(60) }), response: z.unknown() }),
   coverLinks: define('GET', '/api/sessions/:id/cover-links', { params: byId, response: z.array(coverLink) }),
   addCoverLink: define('POST', '/api/sessions/:id/cover-links', {
     params: byId,

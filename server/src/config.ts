@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { PASSWORD_COST } from './auth/password.js';
+import { KEPT } from './backup/backup.js';
 
 const schema = z.object({
   SAPLING_DATA: z.string().min(1).default('.data'),
@@ -12,6 +13,10 @@ const schema = z.object({
   SAPLING_PROXIES: z.coerce.number().int().min(0).max(5).default(0),
   SAPLING_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
   DATABASE_URL: z.string().optional(),
+  /** Where backups are kept; in the data folder where nothing is said. */
+  SAPLING_BACKUPS: z.string().min(1).optional(),
+  /** How many are kept; 0 for none made by itself. */
+  SAPLING_BACKUPS_KEPT: z.coerce.number().int().min(0).max(1000).default(KEPT),
   /** The moment it is to be, for the demo and for tests: the clock runs on from there. */
   SAPLING_NOW: z.string().optional(),
   /** log2 of scrypt’s N for new passwords: less than the usual in tests only. */
@@ -34,6 +39,9 @@ export interface Config {
   readonly setSince?: number;
   /** log2 of scrypt’s N for new passwords. */
   readonly passwordCost?: number;
+  /** Where backups are kept, and how many; 0 for none made by itself. */
+  readonly backups?: string | undefined;
+  readonly backupsKept?: number;
 }
 
 /** Settings from the environment. @throws Error naming the variable that does not fit. */
@@ -58,5 +66,7 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     setNow: e.SAPLING_NOW,
     setSince: Math.round(performance.timeOrigin),
     passwordCost: e.SAPLING_PASSWORD_COST,
+    backups: e.SAPLING_BACKUPS,
+    backupsKept: e.SAPLING_DEMO === '1' ? 0 : e.SAPLING_BACKUPS_KEPT,
   };
 }

@@ -1,10 +1,19 @@
 import { pino } from 'pino';
+import { BackupError } from './backup/pack.js';
+import { CommandError, COMMANDS, runCommand, type Command } from './commands.js';
 import { readConfig } from './config.js';
 import { DataFolderError } from './db/open.js';
 import { start } from './start.js';
 
 try {
   const config = readConfig();
+  const [command, ...rest] = process.argv.slice(2);
+  if (command !== undefined) {
+    if (!(COMMANDS as readonly string[]).includes(command))
+      throw new CommandError(`There is no command ${command}. There are: ${COMMANDS.join(', ')}.`);
+    process.stdout.write(`${await runCommand(config, command as Command, rest, new Date().toISOString())}\n`);
+    process.exit(0);
+  }
   const log = pino({ level: config.logLevel });
   const running = await start(config, log);
   process.stdout.write(`Keen Sapling is at ${running.url}\n`);
@@ -17,7 +26,8 @@ try {
       void running.close().then(() => process.exit(0));
     });
 } catch (error) {
-  if (error instanceof DataFolderError) process.stderr.write(`${error.message}\n`);
+  if (error instanceof DataFolderError || error instanceof CommandError || error instanceof BackupError)
+    process.stderr.write(`${error.message}\n`);
   else process.stderr.write(`Keen Sapling could not start: ${(error as Error).message}\n`);
   process.exit(1);
 }

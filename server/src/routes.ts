@@ -1,6 +1,7 @@
 /** Every route there is. The access test walks this list. */
 import { sql } from 'drizzle-orm';
 import { authRoutes } from './auth/routes.js';
+import { backupRoutes } from './backup/routes.js';
 import { childRoutes } from './children/children.js';
 import { childRecordRoutes } from './children/child-record.js';
 import { childFileRoutes } from './children/child-file.js';
@@ -78,6 +79,7 @@ export const routes: readonly Route[] = [
   ...paperRoutes,
   ...practiceRoutes,
   ...transferRoutes,
+  ...backupRoutes,
   ...todayRoutes,
   ...progressRoutes,
   ...trustRoutes,

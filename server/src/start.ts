@@ -1,11 +1,14 @@
 /** Starts the server: opens the database, fills the demo if asked, listens, and ends cleanly. */
 import { createServer, type Server } from 'node:http';
+import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { clockFrom } from '@sapling/core';
 import { pino, type Logger } from 'pino';
 import { createApp } from './app.js';
 import { dueLeavers } from './children/child-record.js';
 import { eraseChild } from './children/erase.js';
+import { Backups } from './backup/service.js';
+import { passwordPath } from './commands.js';
 import type { Config } from './config.js';
 import { openDatabase, type Db } from './db/open.js';
 import { seedDemo } from './demo/seed.js';
@@ -30,13 +33,27 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   const log = into.child({}, { serializers: { err: safeError } });
   // first of all: a clock that was set goes on from the moment it was read
   const clock = clockFrom(Date.now, config.setNow, config.setSince);
-  const { db, close } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
+  const { db, close, embedded } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
   const { now } = clock;
   const seeded = config.demo ? await seedDemo(db, now()) : false;
+  const backups = new Backups(
+    embedded?.client,
+    { data: config.folder, folder: config.backups ?? join(config.folder, 'backups'), keep: config.backupsKept ?? 0 },
+    now,
+    log,
+  );
+  if (embedded)
+    embedded.lock.answer = async (line) => {
+      const [command, argument = ''] = line.split(' ');
+      if (command === 'backup') return `Written and opened: ${join(backups.folder, (await backups.make()).name)}`;
+      if (command === 'new-password') return `Open this page of your installation within a day: ${await passwordPath(db, argument, now())}`;
+      return 'error This version does not know the command.';
+    };
   // what has its day goes when it has come, whether or not somebody looks: recordings, and children who left long ago
   const purgeAll = async (): Promise<void> => {
     await purgeRecordings(db, config.folder, now());
     for (const child of await dueLeavers(db, now())) await eraseChild(db, config.folder, child);
+    await backups.makeDaily();
   };
   const purge = (): void => void purgeAll().catch((error: unknown) => log.error({ err: error }, 'purge'));
   purge();
@@ -44,7 +61,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   const live = new Live(db, now);
   const screens = new Screens(clock.ms);
   const server: Server = createServer(
-    createApp({ db, live, screens, config, now, clockAhead: clock.ahead, tries: budgets(clock.ms) }, log),
+    createApp({ db, live, screens, backups, config, now, clockAhead: clock.ahead, tries: budgets(clock.ms) }, log),
   );
   // longer than browsers and proxies keep a line open, so that none is cut as they send on it
   server.keepAliveTimeout = 75_000;

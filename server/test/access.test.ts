@@ -334,6 +334,9 @@ const TABLE: Record<EndpointName, Row> = {
   writeInstallation: list({ path: () => '/api/installation.json', may: ['lead'] }),
   writeRoster: list({ path: () => '/api/roster.zip', may: TEACHERS }),
   readInstallation: list({ path: () => '/api/installation', open: true, body: () => ({}) }),
+  backups: list({ path: () => '/api/backups', may: ['lead'] }),
+  makeBackup: list({ path: () => '/api/backups', may: ['lead'] }),
+  backupFile: list({ path: () => '/api/backups/keen-sapling-2020-01-01-000000.tar.gz', may: ['lead'] }),
   coverLinks: list({
     path: () => `/api/sessions/${session}/cover-links`,
     may: TEACHERS,
@@ -387,6 +390,7 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   askErasure: [404],
   confirmErasure: [404],
   setUp: [409],
+  backupFile: [404],
   setPassword: [404],
   readInstallation: [409],
   signIn: [401],

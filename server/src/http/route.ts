@@ -11,6 +11,7 @@ import type { SignedIn } from '../auth/sign-in.js';
 import type { Db } from '../db/open.js';
 import type { Live } from '../live/live.js';
 import type { Screens } from '../evidence/screens.js';
+import type { Backups } from '../backup/service.js';
 import type { Config } from '../config.js';
 import type { Budgets } from './tries.js';
 
@@ -19,6 +20,7 @@ export interface Services {
   readonly db: Db;
   readonly live: Live;
   readonly screens: Screens;
+  readonly backups: Backups;
   readonly config: Config;
   /** How often something may go wrong. */
   readonly tries: Budgets;

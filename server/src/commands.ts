@@ -1,0 +1,73 @@
+/**
+ * What can be done from the command line beside running the server: `backup`, `restore <file>`, `check-backup <file>`,
+ * `new-password <email>`. A server that runs is asked over the socket in its data folder; otherwise the folder is opened here.
+ */
+import { join } from 'node:path';
+import { eq } from 'drizzle-orm';
+import { makePasswordLink } from './auth/password-link.js';
+import { makeBackup, restoreBackup } from './backup/backup.js';
+import { checkBackup } from './backup/pack.js';
+import type { Config } from './config.js';
+import { askRunning } from './db/folder-lock.js';
+import { openDatabase, type Db } from './db/open.js';
+import { colleagues } from './db/schema.js';
+
+export const COMMANDS = ['backup', 'restore', 'check-backup', 'new-password'] as const;
+export type Command = (typeof COMMANDS)[number];
+export class CommandError extends Error {
+  override readonly name = 'CommandError';
+}
+
+/** The part of an address that sets a password. @throws CommandError where nobody has this address */
+export async function passwordPath(db: Db, email: string, now: string): Promise<string> {
+  const [found] = await db.select().from(colleagues).where(eq(colleagues.email, email.trim().toLowerCase()));
+  if (!found) throw new CommandError('Nobody here has this email address.');
+  if (!found.active) await db.update(colleagues).set({ active: true }).where(eq(colleagues.id, found.id));
+  const { secret } = await makePasswordLink(db, found.id, null, now);
+  return `/new-password#${secret}`;
+}
+
+/** Asks the server that runs; null where none does. @throws CommandError with what it said went wrong */
+async function asked(config: Config, line: string): Promise<string | null> {
+  const said = await askRunning(config.folder, line);
+  if (said?.startsWith('error ')) throw new CommandError(said.slice('error '.length));
+  return said;
+}
+
+/** Runs a command and returns what is to be printed. @throws CommandError, BackupError, DataFolderError */
+export async function runCommand(config: Config, command: Command, [argument]: readonly string[], now: string): Promise<string> {
+  const needed = (what: string): string => {
+    if (!argument) throw new CommandError(`Name ${what}.`);
+    return argument;
+  };
+  if (command === 'check-backup') {
+    const { writtenAt, rows } = await checkBackup(needed('the backup file'));
+    return `The backup of ${writtenAt} opens: ${rows.children![0]} children, ${rows.observations![0]} answers.`;
+  }
+  if (command === 'restore') {
+    const { writtenAt } = await restoreBackup(needed('the backup file'), config.folder);
+    return `The backup of ${writtenAt} stands in ${config.folder}. Start the server.`;
+  }
+  const folder = config.backups ?? join(config.folder, 'backups');
+  if (command === 'backup') {
+    const said = await asked(config, 'backup');
+    if (said !== null) return said;
+    const { embedded, close } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
+    try {
+      if (!embedded) throw new CommandError('The database is a PostgreSQL server: back it up with its own tools (pg_dump).');
+      const { name } = await makeBackup(embedded.client, { data: config.folder, folder }, now);
+      return `Written and opened: ${join(folder, name)}`;
+    } finally {
+      await close();
+    }
+  }
+  const email = needed('the email address of the colleague');
+  const said = await asked(config, `new-password ${email}`);
+  if (said !== null) return said;
+  const { db, close } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
+  try {
+    return `Open this page of your installation within a day: ${await passwordPath(db, email, now)}`;
+  } finally {
+    await close();
+  }
+}
