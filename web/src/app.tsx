@@ -87,11 +87,18 @@ const router = createBrowserRouter([
 /** The child's screen knows a code and nobody's sign-in. */
 const ChildScreen = lazy(() => import('./check/child-screen.js').then((m) => ({ default: m.ChildScreen })));
 const CoverPage = lazy(() => import('./sessions/cover-page.js').then((m) => ({ default: m.CoverPage })));
+const NewPassword = lazy(() => import('./shell/new-password.js').then((m) => ({ default: m.NewPassword })));
 export function App() {
   if (location.pathname === '/cover')
     return (
       <Suspense fallback={<Opening />}>
         <CoverPage />
+      </Suspense>
+    );
+  if (location.pathname === '/new-password')
+    return (
+      <Suspense fallback={<Opening />}>
+        <NewPassword />
       </Suspense>
     );
   return location.pathname === '/screen' ? (

@@ -1,14 +1,17 @@
 /** Team: who sees what. The lead adds colleagues and says which classes they have. */
-import { ROLES, type Colleague, type Role } from '@sapling/contract';
+import type { Colleague, Role } from '@sapling/contract';
 import { useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { OwnCalendar } from './calendar.js';
+import { BackupList } from './backups.js';
+import { ClassBoxes, needsClasses, RoleField } from './colleague-fields.js';
+import { EditColleague } from './edit-colleague.js';
 import { ROLE_WORDS, useMay, useMe } from '../shell/me.js';
 import { Dialog } from '../ui/dialog.js';
-import { SelectField, TextField, Trouble } from '../ui/form.js';
+import { TextField, Trouble } from '../ui/form.js';
 import { Page, Pending } from '../ui/page.js';
 import { SchoolSettingsForm } from './school-settings.js';
 
@@ -66,6 +69,7 @@ export function Component() {
       <div className="grid gap-10 lg:grid-cols-2">
         <OwnPassword />
         <OwnCalendar />
+        {lead && <BackupList />}
         <section aria-labelledby="data">
           <h2 id="data" className="mb-2 text-lg">
             Data and cautions
@@ -113,46 +117,10 @@ export function Component() {
         </section>
       </div>
       {adding && <Add onClose={() => setAdding(false)} />}
-      {editing && <Edit colleague={editing} onClose={() => setEditing(null)} />}
+      {editing && <EditColleague key={`${editing.id} ${editing.version}`} colleague={editing} onClose={() => setEditing(null)} />}
     </Page>
   );
 }
-
-function ClassBoxes({ value, onChange }: { value: readonly string[]; onChange: (ids: string[]) => void }) {
-  const { data: classes } = useData('classes');
-  return (
-    <fieldset>
-      <legend className="mb-1 font-semibold">Classes</legend>
-      {classes?.length === 0 && <p className="text-sm text-ink-2">No classes yet. They can be given later.</p>}
-      <div className="flex flex-wrap gap-x-5 gap-y-1">
-        {classes?.map((c) => (
-          <label key={c.id} className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-4"
-              checked={value.includes(c.id)}
-              onChange={(event) => onChange(event.target.checked ? [...value, c.id] : value.filter((id) => id !== c.id))}
-            />{' '}
-            {c.name}
-          </label>
-        ))}
-      </div>
-    </fieldset>
-  );
-}
-
-function RoleField({ value, onChange }: { value: Role; onChange: (role: Role) => void }) {
-  return (
-    <SelectField label="Part" value={value} onChange={(event) => onChange(event.target.value as Role)}>
-      {ROLES.map((role) => (
-        <option key={role} value={role}>
-          {ROLE_WORDS[role]}
-        </option>
-      ))}
-    </SelectField>
-  );
-}
-const needsClasses = (role: Role): boolean => role === 'teacher' || role === 'class teacher';
 
 function Add({ onClose }: { onClose: () => void }) {
   const [role, setRole] = useState<Role>('tutor');
@@ -196,41 +164,6 @@ function Add({ onClose }: { onClose: () => void }) {
         />
         <button className="btn btn-main justify-self-start">Add</button>
       </form>
-    </Dialog>
-  );
-}
-
-function Edit({ colleague, onClose }: { colleague: Colleague; onClose: () => void }) {
-  const [role, setRole] = useState<Role>(colleague.role);
-  const [classIds, setClassIds] = useState<string[]>(colleague.classIds);
-  const [trouble, setTrouble] = useState<unknown>(null);
-  const save = (change: { active?: boolean } = {}): void => {
-    call('updateColleague', {
-      params: { id: colleague.id },
-      body: { role, classIds: needsClasses(role) ? classIds : [], ...change, version: colleague.version },
-    })
-      .then(async () => {
-        await refresh('team');
-        onClose();
-      })
-      .catch(setTrouble);
-  };
-  return (
-    <Dialog open onClose={onClose} title={colleague.name}>
-      <div className="grid gap-4">
-        <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
-        <RoleField value={role} onChange={setRole} />
-        {needsClasses(role) && <ClassBoxes value={classIds} onChange={setClassIds} />}
-        <div className="flex gap-3">
-          <button className="btn btn-main" onClick={() => save()}>
-            Keep
-          </button>
-          <button className="btn" onClick={() => save({ active: !colleague.active })}>
-            {colleague.active ? 'Stop them signing in' : 'Let them sign in again'}
-          </button>
-        </div>
-        {colleague.active && <p className="text-sm text-ink-2">What they marked and wrote stays, whatever you choose.</p>}
-      </div>
     </Dialog>
   );
 }

@@ -1,0 +1,99 @@
+/** What a lead changes of a colleague: name, address, part and classes, a way back in, and the end. */
+import type { Colleague, Role } from '@sapling/contract';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call, Problem, sentenceOf } from '../api/client.js';
+import { refresh } from '../api/data.js';
+import { useMe } from '../shell/me.js';
+import { Dialog } from '../ui/dialog.js';
+import { TextField, Trouble } from '../ui/form.js';
+import { timeWords } from '../ui/dates.js';
+import { ClassBoxes, needsClasses, RoleField } from './colleague-fields.js';
+
+export function EditColleague({ colleague, onClose }: { colleague: Colleague; onClose: () => void }) {
+  const me = useMe();
+  const [name, setName] = useState(colleague.name);
+  const [email, setEmail] = useState(colleague.email);
+  const [role, setRole] = useState<Role>(colleague.role);
+  const [classIds, setClassIds] = useState<string[]>(colleague.classIds);
+  const [trouble, setTrouble] = useState<unknown>(null);
+  const [link, setLink] = useState<{ url: string; endsAt: string } | null>(null);
+  const field = (path: string): string | undefined => (trouble instanceof Problem ? trouble.field(path) : undefined);
+  const save = async (change: { active?: boolean } = {}): Promise<void> => {
+    try {
+      await call('updateColleague', {
+        params: { id: colleague.id },
+        body: { name, email, role, classIds: needsClasses(role) ? classIds : [], ...change, version: colleague.version },
+      });
+      await refresh('team');
+      onClose();
+    } catch (error) {
+      setTrouble(error);
+    }
+  };
+  const makeLink = async (): Promise<void> => {
+    try {
+      const { secret, endsAt } = await call('addPasswordLink', { params: { id: colleague.id } });
+      setLink({ url: `${location.origin}/new-password#${secret}`, endsAt });
+    } catch (error) {
+      setTrouble(error);
+    }
+  };
+  return (
+    <Dialog open onClose={onClose} title={colleague.name}>
+      <div className="grid gap-4">
+        <Trouble>{trouble && !field('email') && !field('name') ? sentenceOf(trouble) : null}</Trouble>
+        <TextField label="Name" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} error={field('name')} />
+        <TextField label="Email" type="email" value={email} onChange={(e) => setEmail(e.target.value)} error={field('email')} />
+        <RoleField value={role} onChange={setRole} />
+        {needsClasses(role) && <ClassBoxes value={classIds} onChange={setClassIds} />}
+        <div className="flex flex-wrap gap-3">
+          <button className="btn btn-main" onClick={() => void save()}>
+            Keep
+          </button>
+          {colleague.id !== me.colleague.id && (
+            <button className="btn" onClick={() => void save({ active: !colleague.active })}>
+              {colleague.active ? 'Stop them signing in' : 'Let them sign in again'}
+            </button>
+          )}
+        </div>
+        {colleague.active && <p className="text-sm text-ink-2">What they marked and wrote stays, whatever you choose.</p>}
+        {colleague.active && !me.school.demo && (
+          <section aria-label="Forgotten password" className="border-t border-rule-2 pt-4">
+            {link ? (
+              <>
+                <p className="mb-2">
+                  Give {colleague.name} this link yourself. It works once, until {timeWords(link.endsAt)}; you see it only now.
+                </p>
+                <div className="flex gap-2">
+                  <input
+                    className="field font-mono text-sm"
+                    readOnly
+                    value={link.url}
+                    aria-label="Link to set a password"
+                    onFocus={(e) => e.target.select()}
+                  />
+                  <button
+                    className="btn"
+                    onClick={() =>
+                      void navigator.clipboard.writeText(link.url).then(
+                        () => toast('Copied.'),
+                        () => toast.error('It could not be copied. Mark it and copy it by hand.'),
+                      )
+                    }
+                  >
+                    Copy
+                  </button>
+                </div>
+              </>
+            ) : (
+              <button className="btn" onClick={() => void makeLink()}>
+                They forgot their password
+              </button>
+            )}
+          </section>
+        )}
+      </div>
+    </Dialog>
+  );
+}
