@@ -43,7 +43,7 @@ export default tseslint.config(
   {
     // the time comes from one clock that can be set: core/src/clock.ts, started by the server and kept by web/src/clock.ts
     files: ['{core,contract,server,data,web}/{src,test}/**/*.{ts,tsx}', 'e2e/**/*.ts'],
-    ignores: ['server/src/start.ts', 'server/src/config.ts', 'web/src/clock.ts', 'server/test/support.ts', 'e2e/support/**'],
+    ignores: ['server/src/config.ts', 'web/src/clock.ts', 'server/test/support.ts', 'e2e/support/**'],
     rules: {
       'no-restricted-syntax': [
         'error',

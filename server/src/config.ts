@@ -1,3 +1,4 @@
+import { clockFrom, type Clock } from '@sapling/core';
 import { z } from 'zod';
 import { PASSWORD_COST } from './auth/password.js';
 import { KEPT } from './backup/backup.js';
@@ -43,6 +44,9 @@ export interface Config {
   readonly backups?: string | undefined;
   readonly backupsKept?: number;
 }
+
+/** The clock of a server or a command: the machine’s, or one that was set. */
+export const clockOf = (config: Pick<Config, 'setNow' | 'setSince'>): Clock => clockFrom(Date.now, config.setNow, config.setSince);
 
 /** Settings from the environment. @throws Error naming the variable that does not fit. */
 export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {

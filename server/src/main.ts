@@ -1,8 +1,7 @@
 import { pino } from 'pino';
 import { BackupError } from './backup/pack.js';
 import { CommandError, COMMANDS, runCommand, type Command } from './commands.js';
-import { clockFrom } from '@sapling/core';
-import { readConfig } from './config.js';
+import { clockOf, readConfig } from './config.js';
 import { DataFolderError } from './db/open.js';
 import { start } from './start.js';
 
@@ -12,9 +11,7 @@ try {
   if (command !== undefined) {
     if (!(COMMANDS as readonly string[]).includes(command))
       throw new CommandError(`There is no command ${command}. There are: ${COMMANDS.join(', ')}.`);
-    process.stdout.write(
-      `${await runCommand(config, command as Command, rest, clockFrom(Date.now, config.setNow, config.setSince).now())}\n`,
-    );
+    process.stdout.write(`${await runCommand(config, command as Command, rest, clockOf(config).now())}\n`);
     process.exit(0);
   }
   const log = pino({ level: config.logLevel });

@@ -2,14 +2,13 @@
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
-import { clockFrom } from '@sapling/core';
 import { pino, type Logger } from 'pino';
 import { createApp } from './app.js';
 import { dueLeavers } from './children/child-record.js';
 import { eraseChild } from './children/erase.js';
 import { Backups } from './backup/service.js';
 import { passwordPath } from './commands.js';
-import type { Config } from './config.js';
+import { clockOf, type Config } from './config.js';
 import { openDatabase, type Db } from './db/open.js';
 import { seedDemo } from './demo/seed.js';
 import { safeError } from './http/safe-error.js';
@@ -32,7 +31,7 @@ export interface Running {
 export async function start(config: Config, into: Logger = pino({ level: config.logLevel })): Promise<Running> {
   const log = into.child({}, { serializers: { err: safeError } });
   // first of all: a clock that was set goes on from the moment it was read
-  const clock = clockFrom(Date.now, config.setNow, config.setSince);
+  const clock = clockOf(config);
   const { db, close, embedded } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
   const { now } = clock;
   const seeded = config.demo ? await seedDemo(db, now()) : false;
