@@ -163,7 +163,7 @@ export const logEntry = z.object({
   at: instant,
   /** `minutes` where a child was there for less than all of it. */
   attendance: z.array(z.object({ child: id, present: z.boolean(), minutes: z.number().int().min(0).max(60).optional() })),
-  /** Titles of the parts that were done. */
+  /** Ids of the parts that were done. */
   done: z.array(z.string().max(80)),
   /** How long it took; left out where nobody said. */
   minutes: z.number().int().min(0).max(120).optional(),

@@ -14,6 +14,7 @@ import {
   PART_WORDS,
   planCycle,
   planSession,
+  type SessionPart,
   READS_FROM,
   redrawPart,
   reviewStack,
@@ -323,6 +324,24 @@ describe('changing a session', () => {
     // a word that cannot be read is not carried over
     const not = planSession(lexicon, { ...asked, carried: [{ kind: 'spell', words: ['queue'], lines: [] }] });
     expect(not.parts.flatMap((p) => p.words.map((w) => w.word))).not.toContain('queue');
+    // two parts of one kind and one title are told apart by their ids, and each gets what was left of its own
+    const twice = { ...styleFor('cue and answer') };
+    const two = { ...twice, parts: [...twice.parts, { ...twice.parts.find((p) => p.kind === 'read words')!, id: 'read words 2' }] };
+    const double = planSession(lexicon, { ...asked, style: two, minutes: 40 });
+    const [one, other] = double.parts.filter((p) => p.kind === 'read words');
+    expect(one!.title).toBe(other!.title);
+    const both = carryOver({ plan: double, done: double.parts.filter((p) => p !== other).map((p) => p.id) });
+    expect(both.map((c) => c.words)).toEqual([other!.words.map((w) => w.word)]);
+    const again = planSession(lexicon, {
+      ...asked,
+      style: two,
+      minutes: 40,
+      seed: 9,
+      carried: carryOver({ plan: double, done: [] }),
+      avoid: double.parts.flatMap(metIn),
+    });
+    const firstOf = (p: SessionPart | undefined): string | undefined => p?.words[0]?.word;
+    expect(again.parts.filter((p) => p.kind === 'read words').map(firstOf)).toEqual([firstOf(one), firstOf(other)]);
     expect(workedOn({ plan, done: [] })).toEqual([]);
     expect(workedOn({ plan, done: [plan.parts.find((p) => p.kind === 'focus')!.title] })).toEqual(asked.focus);
   });

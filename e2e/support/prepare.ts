@@ -37,11 +37,24 @@ async function bundle(entry: string, name: string): Promise<string> {
   return outfile;
 }
 
+/** Has the states of all children worked out once, so that no test waits for them. */
+async function workOut(url: string): Promise<void> {
+  const { people } = (await (await fetch(`${url}/api/auth/state`)).json()) as { people: { id: string; role: string }[] };
+  const signedIn = await fetch(`${url}/api/auth/demo-sign-in`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ id: people.find((p) => p.role === 'lead')!.id }),
+  });
+  const cookie = signedIn.headers.get('set-cookie')!.split(';')[0]!;
+  await (await fetch(`${url}/api/children`, { headers: { cookie } })).text();
+}
+
 export default async function prepare(): Promise<() => void> {
   if (!existsSync(new URL('../../web/dist/sw.js', import.meta.url))) throw new Error('The interface is not built: npm run build.');
   process.env.SAPLING_SERVER = await bundle(MAIN, 'test-server');
   process.env.SAPLING_HOST_FILE = await bundle(HOST, 'test-host');
   const server = await TestServer.start({ demo: true });
+  await workOut(server.url);
   await server.end();
   const template = join(mkdtempSync(join(tmpdir(), 'sapling-template-')), 'demo');
   renameSync(server.folder, template);

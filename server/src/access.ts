@@ -69,8 +69,52 @@ export interface Access {
 /** So many days after its session a colleague who was given it still sees the children's names, to log and to leave a note. */
 export const RUN_DAYS = 14;
 
-/** @param today the day it is asked on, YYYY-MM-DD: what was given for a time ends. */
-export async function accessOf(db: Db, actor: Actor, today: string): Promise<Access> {
+/** What was looked up before, by database: good until something is written that may change it. */
+const looked = new WeakMap<Db, { writing: number; found: Map<string, Promise<Access>> }>();
+const lookedAt = (db: Db): { writing: number; found: Map<string, Promise<Access>> } => {
+  let all = looked.get(db);
+  if (!all) looked.set(db, (all = { writing: 0, found: new Map() }));
+  return all;
+};
+/** The most colleagues whose reach is held. */
+const MOST_HELD = 200;
+
+/**
+ * Does something that may change who reaches what. Meanwhile nothing that was looked up before holds, and afterwards it is
+ * looked up anew. Every write but marks goes through here: see app.ts.
+ */
+export async function changingAccess<T>(db: Db, work: () => Promise<T>): Promise<T> {
+  const all = lookedAt(db);
+  all.writing += 1;
+  all.found.clear();
+  try {
+    return await work();
+  } finally {
+    all.writing -= 1;
+    all.found.clear();
+  }
+}
+
+/**
+ * What a colleague reaches. Looked up once, and again when something was written that may change it.
+ * @param today the day it is asked on, YYYY-MM-DD: what was given for a time ends
+ */
+export function accessOf(db: Db, actor: Actor, today: string): Promise<Access> {
+  const { writing, found } = lookedAt(db);
+  if (writing > 0) return lookUpAccess(db, actor, today);
+  const key = `${actor.id} ${actor.role} ${today}`;
+  let access = found.get(key);
+  if (!access) {
+    if (found.size >= MOST_HELD) found.clear();
+    access = lookUpAccess(db, actor, today);
+    found.set(key, access);
+    // what failed is tried again
+    access.catch(() => found.delete(key));
+  }
+  return access;
+}
+
+async function lookUpAccess(db: Db, actor: Actor, today: string): Promise<Access> {
   const [allClasses, mine, allChildren, allGroups, members, allSessions, lent] = await Promise.all([
     db.select({ id: classes.id }).from(classes).where(isNull(classes.removedAt)),
     db.select({ id: classColleagues.classId }).from(classColleagues).where(eq(classColleagues.colleagueId, actor.id)),

@@ -7,10 +7,10 @@ import express, { type ErrorRequestHandler, type Express, type NextFunction, typ
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { z } from 'zod';
-import { CLOCK_HEADER, screenCode } from '@sapling/contract';
+import { CLOCK_HEADER, screenCode, type EndpointName } from '@sapling/contract';
 import { readBody, unstorable } from './http/body.js';
 import { isDataError, safeError } from './http/safe-error.js';
-import { accessOf, decide, type Access } from './access.js';
+import { accessOf, changingAccess, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
 import { trail } from './db/schema.js';
 import { Refusal } from './http/problem.js';
@@ -29,6 +29,19 @@ const NO_ACCESS: Omit<Access, 'actor'> = {
   groupIds: new Set(),
   sessionIds: new Set(),
 };
+
+/** Writes that change nothing about who reaches what: marks, logs and notes, and what a second screen shows. */
+const MARKS: ReadonlySet<EndpointName> = new Set([
+  'sendOutbox',
+  'showScreen',
+  'openScreen',
+  'endScreen',
+  'saveRecording',
+  'looked',
+  'addRemark',
+  'previewImport',
+  'makeBackup',
+]);
 
 export function createApp(services: Services, log: Logger): Express {
   const app = express();
@@ -111,7 +124,9 @@ function mount(app: Express, route: Route, services: Services): void {
         : ({ ...NO_ACCESS, actor: { id: '', role: 'tutor' } } satisfies Access);
       await decide(services.db, access, need);
       const call = { ...services, ...input, req, res, signedIn, me: signedIn?.colleague, access } as unknown as Call<never>;
-      const result = await route.handle(call as never);
+      const result = await (method === 'get' || MARKS.has(route.name)
+        ? route.handle(call as never)
+        : changingAccess(services.db, () => route.handle(call as never)));
       // what a second screen shows changes with every card and is about nobody
       if (signedIn && route.name !== 'showScreen' && (method !== 'get' || need.action.startsWith('read')))
         await services.db.insert(trail).values({

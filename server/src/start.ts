@@ -3,6 +3,7 @@ import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { pino, type Logger } from 'pino';
+import { changingAccess } from './access.js';
 import { createApp } from './app.js';
 import { dueLeavers } from './children/child-record.js';
 import { eraseChild } from './children/erase.js';
@@ -13,6 +14,7 @@ import { openDatabase, type Db } from './db/open.js';
 import { seedDemo } from './demo/seed.js';
 import { safeError } from './http/safe-error.js';
 import { budgets } from './http/tries.js';
+import { renewStates } from './evidence/states.js';
 import { Screens } from './evidence/screens.js';
 import { Live } from './live/live.js';
 import { purgeRecordings } from './readings/recordings.js';
@@ -51,7 +53,10 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   // what has its day goes when it has come, whether or not somebody looks: recordings, and children who left long ago
   const purgeAll = async (): Promise<void> => {
     await purgeRecordings(db, config.folder, now());
-    for (const child of await dueLeavers(db, now())) await eraseChild(db, config.folder, child);
+    const gone = await dueLeavers(db, now());
+    if (gone.length > 0)
+      await changingAccess(db, async () => void (await Promise.all(gone.map((child) => eraseChild(db, config.folder, child)))));
+    await renewStates(db, now());
     await backups.makeDaily();
   };
   const purge = (): void => void purgeAll().catch((error: unknown) => log.error({ err: error }, 'purge'));

@@ -4,7 +4,7 @@ import type { PartKind, SessionPart, SessionPlan } from './session-plan.js';
 
 export interface HeldSession {
   readonly plan: Pick<SessionPlan, 'focus' | 'parts'>;
-  /** Titles of the parts that were done. */
+  /** Ids of the parts that were done. Logs of older versions hold titles: each stands for every part of that title. */
   readonly done: readonly string[];
   /** Words of parts that were begun and not ended, by the part's id. */
   readonly left?: readonly { readonly part: string; readonly words: readonly string[] }[] | undefined;
@@ -18,6 +18,16 @@ export interface Carried {
   readonly text?: string;
 }
 
+/**
+ * The ids of the parts that were done, in the order of the plan.
+ * @example partsDone({ parts: [{ id: 'read words', title: 'Read words' }] }, ['Read words']) // ['read words']
+ */
+export function partsDone({ parts }: { readonly parts: readonly Pick<SessionPart, 'id' | 'title'>[] }, done: readonly string[]): string[] {
+  const ids = new Set(parts.map((p) => p.id));
+  const titles = new Set(done.filter((d) => !ids.has(d)));
+  return parts.filter((p) => done.includes(p.id) || titles.has(p.title)).map((p) => p.id);
+}
+
 /** Parts that are begun anew each time: nothing of them is carried over. */
 const ANEW: ReadonlySet<PartKind> = new Set(['review', 'focus', 'letter formation', 'own']);
 
@@ -26,7 +36,8 @@ const ANEW: ReadonlySet<PartKind> = new Set(['review', 'focus', 'letter formatio
  * @example workedOn({ plan, done: ['Review'] }) // []
  */
 export function workedOn({ plan, done, left = [] }: HeldSession): Gpc[] {
-  const touched = plan.parts.filter((p) => done.includes(p.title) || left.some((l) => l.part === p.id && l.words.length < p.words.length));
+  const ended = new Set(partsDone(plan, done));
+  const touched = plan.parts.filter((p) => ended.has(p.id) || left.some((l) => l.part === p.id && l.words.length < p.words.length));
   const pairs = new Set(touched.flatMap((p) => [...p.gpcs, ...p.words.flatMap((w) => w.focus)]));
   // a text or a sentence is for the focus as a whole
   const whole = touched.some((p) => p.text || (p.lines?.length ?? 0) > 0);
@@ -35,8 +46,9 @@ export function workedOn({ plan, done, left = [] }: HeldSession): Gpc[] {
 
 /** What the next session takes over: the rest of parts that were begun, and the whole of parts that were not reached. */
 export function carryOver({ plan, done, left = [] }: HeldSession): Carried[] {
+  const ended = new Set(partsDone(plan, done));
   return plan.parts.flatMap((part): Carried[] => {
-    if (ANEW.has(part.kind) || done.includes(part.title)) return [];
+    if (ANEW.has(part.kind) || ended.has(part.id)) return [];
     const rest = left.find((l) => l.part === part.id)?.words;
     const stays = (text: string): boolean => rest === undefined || rest.includes(text);
     const words = part.words.map((w) => w.word).filter(stays);
@@ -46,7 +58,11 @@ export function carryOver({ plan, done, left = [] }: HeldSession): Carried[] {
   });
 }
 
-/** The words and lines that were carried over, for a part of the same kind. */
-export function carriedFor(part: Pick<SessionPart, 'kind'>, carried: readonly Carried[]): Carried | undefined {
-  return carried.find((c) => c.kind === part.kind);
+/**
+ * The words and lines that were carried over, for a part of the same kind: for the first such part of a style the first that
+ * was left, for the second the second.
+ * @param nth how many parts of this kind stand before it in the style
+ */
+export function carriedFor(part: Pick<SessionPart, 'kind'>, carried: readonly Carried[], nth = 0): Carried | undefined {
+  return carried.filter((c) => c.kind === part.kind)[nth];
 }

@@ -34,7 +34,8 @@ export function planSession(lexicon: Lexicon, request: SessionRequest): SessionP
     shared.forEach(({ part, minutes: time }, k) => {
       const filled = fillPart(part.kind, fillingOf(lexicon, request, time, k, avoid));
       if (!filled) return void empty.add(part);
-      const made = withCarried(lexicon, request, asPart(part, time, filled));
+      const nth = parts.filter((p) => p.kind === part.kind).length;
+      const made = withCarried(lexicon, request, asPart(part, time, filled), nth);
       for (const met of metIn(made)) avoid.add(met);
       parts.push(made);
     });
@@ -45,8 +46,8 @@ export function planSession(lexicon: Lexicon, request: SessionRequest): SessionP
 }
 
 /** Puts what was carried over first, as far as it is readable still, in place of as much that was drawn. */
-function withCarried(lexicon: Lexicon, request: SessionRequest, part: SessionPart): SessionPart {
-  const carried = carriedFor(part, request.carried ?? []);
+function withCarried(lexicon: Lexicon, request: SessionRequest, part: SessionPart, nth: number): SessionPart {
+  const carried = carriedFor(part, request.carried ?? [], nth);
   // rows, steps, bases, chains and columns belong together and are drawn anew
   if (!carried || TOGETHER.has(part.kind)) return part;
   const { reads } = groundOf(lexicon, request);

@@ -15,8 +15,8 @@ import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { csv } from '../transfer/records.js';
 import { rowOf } from '../transfer/tables.js';
-import { toChild, requireChild } from './child-record.js';
-import { childLines } from './children.js';
+import { requireChild } from './child-record.js';
+import { childLines, toChild } from './children.js';
 import { writeChildSheet, type ChildRecord } from './child-sheet.js';
 
 export const CHILD_FORMAT = 'keen-sapling-child/1';

@@ -1,5 +1,5 @@
 /** A child's record over the years: added by hand, corrected, moved, left and returned. */
-import type { Child, Leaver } from '@sapling/contract';
+import type { Leaver } from '@sapling/contract';
 import { daysAfter, dayIn } from '@sapling/core';
 import { and, eq, gte, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Access } from '../access.js';
@@ -8,16 +8,11 @@ import { children, classes, groupMembers, groupMoves, groups, logs, sessions } f
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { toChild } from './children.js';
 import { schoolDay, schoolZone } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
 
 type ChildRow = typeof children.$inferSelect;
-/** A row as it travels. */
-export function toChild(row: ChildRow): Child {
-  const { removedAt: _removedAt, mergedInto: _mergedInto, ...child } = row;
-  return child;
-}
-
 /** One child's row. @throws Refusal `not-found` */
 export async function requireChild(db: Db, id: string): Promise<ChildRow> {
   const [row] = await db.select().from(children).where(eq(children.id, id));

@@ -1,69 +1,50 @@
 import { eq, inArray } from 'drizzle-orm';
-import type { ChildLine, ObservationRow } from '@sapling/contract';
+import type { Child, ChildLine, ObservationRow } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
-import { children, classes, groupMembers, groups, observations } from '../db/schema.js';
-import { evidenceOf, lastChecked, lineOf, strandsOf, tenth, toObservation, withdrawnOf } from '../evidence/evidence.js';
-import { modelOf, readSettings } from '../settings/settings.js';
-import { orderBook } from '../library/orders.js';
-import { changeBetween, derive, effective, type Observation } from '@sapling/core';
+import { children, groupMembers, groups, observations } from '../db/schema.js';
+import { toObservation, withdrawnOf } from '../evidence/evidence.js';
+import { statesOf } from '../evidence/states.js';
+import { derive, effective, type Observation } from '@sapling/core';
 import { wordBook } from '../library/word-book.js';
 import { observationsFromReadings } from '../readings/store.js';
-import { breathing } from '../http/breathing.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { and, isNull } from 'drizzle-orm';
 
 export const fullName = (child: { givenName: string; familyName: string }): string => `${child.givenName} ${child.familyName}`.trim();
 
-/** Children with their lines: every state worked out by the core from the evidence, as of now. */
-export async function childLines(db: Db, rows: readonly (typeof children.$inferSelect)[], now: string): Promise<ChildLine[]> {
+/**
+ * Children with their lines: every state worked out by the core from the evidence.
+ * @param renewed called when lines of an earlier day, which were given, have been worked out anew
+ */
+export async function childLines(
+  db: Db,
+  rows: readonly (typeof children.$inferSelect)[],
+  now: string,
+  renewed?: () => void,
+): Promise<ChildLine[]> {
   if (rows.length === 0) return [];
   const ids = rows.map((r) => r.id);
-  const [settings, orders, evidence, classRows, memberships] = await Promise.all([
-    readSettings(db),
-    orderBook(db),
-    evidenceOf(db, ids),
-    db
-      .select()
-      .from(classes)
-      .where(inArray(classes.id, [...new Set(rows.map((r) => r.classId))])),
+  const [states, memberships] = await Promise.all([
+    statesOf(db, rows, now, renewed),
     db
       .select({ childId: groupMembers.childId, groupId: groupMembers.groupId })
       .from(groupMembers)
       .innerJoin(groups, and(eq(groups.id, groupMembers.groupId), isNull(groups.removedAt)))
       .where(inArray(groupMembers.childId, ids)),
   ]);
-  const model = modelOf(settings);
-  const breath = breathing();
-  const lines: ChildLine[] = [];
-  for (const row of rows) {
-    const schoolClass = classRows.find((c) => c.id === row.classId)!;
-    const seen = evidence.get(row.id)!;
-    const order = orders.get(schoolClass.orderId);
-    await breath();
-    const { now: line, before: then } = lineOf(order, schoolClass.taughtSteps, seen, now, model);
-    const since = changeBetween(then, line);
-    lines.push({
-      id: row.id,
-      givenName: row.givenName,
-      familyName: row.familyName,
-      classId: row.classId,
-      externalId: row.externalId,
-      firstLanguage: row.firstLanguage,
-      needs: row.needs,
-      dateOfBirth: row.dateOfBirth,
-      recordingConsent: row.recordingConsent,
-      version: row.version,
-      line,
-      strands: strandsOf(order, seen, now, model),
-      lastCheck: lastChecked(seen),
-      direction: since.of === 0 ? null : tenth(since.now - since.before),
-      groupIds: memberships.filter((m) => m.childId === row.id).map((m) => m.groupId),
-    });
-  }
-  return lines;
+  const groupsOf = new Map<string, string[]>();
+  for (const { childId, groupId } of memberships) groupsOf.set(childId, [...(groupsOf.get(childId) ?? []), groupId]);
+  return rows.map((row) => ({ ...toChild(row), ...states.get(row.id)!, groupIds: groupsOf.get(row.id) ?? [] }));
 }
+/** A row as it travels. */
+export const toChild = ({
+  removedAt: _removedAt,
+  mergedInto: _mergedInto,
+  evidenceVersion: _evidenceVersion,
+  ...child
+}: typeof children.$inferSelect): Child => child;
 
 export async function namesOf(db: Db, access: Access, ids: readonly string[]): Promise<Map<string, string>> {
   const visible = ids.filter((id) => access.childIds.has(id) || access.runIds.has(id));
@@ -76,9 +57,9 @@ export async function namesOf(db: Db, access: Access, ids: readonly string[]): P
 }
 
 export const childRoutes = [
-  route('children', { action: 'signed in' }, async ({ db, access, query, now }) => {
+  route('children', { action: 'signed in' }, async ({ db, access, query, now, live }) => {
     const rows = await childrenInReach(db, access, query.classId);
-    const lines = await childLines(db, rows, now());
+    const lines = await childLines(db, rows, now(), () => void live.tell({ topic: 'children' }, { everyone: true }));
     return lines.sort((a, b) => a.givenName.localeCompare(b.givenName) || a.familyName.localeCompare(b.familyName));
   }),
 

@@ -11,6 +11,7 @@ import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { verifyPassword } from '../auth/password.js';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
+import { forgetState } from '../evidence/states.js';
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
@@ -165,6 +166,7 @@ export async function eraseChild(db: Db, data: string, childId: string): Promise
       .where(inArray(t.trail.subject, [...ids, ...readings.map((r) => r.id), ...checks.map((c) => c.id)]))
       .returning({ id: t.trail.id });
     counts['audit entries made anonymous'] = anonymous.length;
+    for (const id of ids) await forgetState(tx, id);
     await remove('children', t.children, t.children.id, [...ids].reverse());
   });
   for (const id of sound) rmSync(join(data, 'recordings', id), { recursive: true, force: true });

@@ -5,6 +5,7 @@ import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
+import { touchEvidence } from '../evidence/states.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
@@ -123,6 +124,7 @@ export const mergeRoutes = [
       const made = await db.transaction(async (transaction) => {
         const tx = transaction as unknown as Db;
         const rows = await moveRows(tx, gone.id, kept.id);
+        await touchEvidence(tx, [kept.id, gone.id]);
         const memberships = await tx.delete(t.groupMembers).where(eq(t.groupMembers.childId, gone.id)).returning();
         for (const { groupId } of memberships) await tx.insert(t.groupMembers).values({ groupId, childId: kept.id }).onConflictDoNothing();
         const lists = await changeLists(tx, gone.id, kept.id);
@@ -183,6 +185,7 @@ export const mergeRoutes = [
             .set({ [NAMED[name]]: row.gone })
             .where(and(inArray(key, keys.slice(k, k + 1000)), eq(child, row.kept)));
       }
+      await touchEvidence(tx, [row.kept, row.gone]);
       await restoreLists(tx, row.moved.lists);
       await tx
         .update(t.children)

@@ -1,7 +1,7 @@
 /** The tables. Observations, withdrawals, logs and notes are append-only; rows people edit carry a version. */
 import type { CheckItem, CheckKind, Offer, ReadingStep, StatedRule, Strand, Style, StylePart, TextKind, TextQuestion } from '@sapling/core';
-import type { SchoolSettings, WeekMeeting } from '@sapling/contract';
-import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import type { PairStateRow, SchoolSettings, StrandStateRow, WeekMeeting } from '@sapling/contract';
+import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, real, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
 /** A moment, ISO 8601 UTC on our side whatever the driver hands over. */
 const at = customType<{ data: string; driverData: string | Date }>({
@@ -102,10 +102,24 @@ export const children = pgTable(
     removedAt: at('removed_at'),
     /** The record that this one went into, being the same child's. */
     mergedInto: uuid('merged_into'),
+    /** Raised with everything that is recorded of the child. */
+    evidenceVersion: integer('evidence_version').notNull().default(0),
     version: version(),
   },
   (t) => [index('children_class').on(t.classId)],
 );
+
+/** Where each child stands as it was worked out last, with what that rests on. Can be thrown away: it is worked out again. */
+export const childStates = pgTable('child_states', {
+  child: uuid('child').primaryKey(),
+  stamp: text('stamp').notNull(),
+  /** The school's day it holds for. */
+  day: text('day').notNull(),
+  line: jsonb('line').notNull().$type<PairStateRow[]>(),
+  strands: jsonb('strands').notNull().$type<StrandStateRow[]>(),
+  lastCheck: text('last_check'),
+  direction: real('direction'),
+});
 
 export const imports = pgTable('imports', {
   id: uuid('id').primaryKey(),
@@ -251,7 +265,11 @@ export const readingSteps = pgTable(
     step: jsonb('step').notNull().$type<ReadingStep>(),
     receivedAt: at('received_at').notNull(),
   },
-  (t) => [index('reading_steps_reading').on(t.reading), index('reading_steps_child').on(t.child)],
+  (t) => [
+    index('reading_steps_reading').on(t.reading),
+    index('reading_steps_child').on(t.child),
+    index('reading_steps_marking').on(t.marking),
+  ],
 );
 
 /** What there is of a recording; the sound itself is in the data folder. */

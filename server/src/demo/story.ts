@@ -101,7 +101,7 @@ async function draw(): Promise<Story> {
                 log: {
                   id: uuidAt(at, random),
                   attendance: members.map((child) => ({ child, present: random() > 0.12 })),
-                  done: plan.parts.slice(0, random() > 0.5 ? plan.parts.length : plan.parts.length - 1).map((p) => p.title),
+                  done: plan.parts.slice(0, random() > 0.5 ? plan.parts.length : plan.parts.length - 1).map((p) => p.id),
                   happened: HAPPENED[Math.floor(random() * HAPPENED.length)]!,
                 },
               }

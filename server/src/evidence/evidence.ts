@@ -1,5 +1,5 @@
 /** Reading evidence back: what counts, and the states the core works out from it. */
-import { count, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
+import { eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import {
   derive,
   effective,
@@ -16,9 +16,9 @@ import {
 } from '@sapling/core';
 import type { ObservationRow, PairStateRow, StrandStateRow } from '@sapling/contract';
 import type { Db } from '../db/open.js';
-import { observations, withdrawals } from '../db/schema.js';
+import { children, observations, withdrawals } from '../db/schema.js';
 import { wordBook } from '../library/word-book.js';
-import { evidenceFromReadings, readingStamps } from '../readings/store.js';
+import { evidenceFromReadings } from '../readings/store.js';
 import { readSettings } from '../settings/settings.js';
 
 export type Stored = typeof observations.$inferSelect;
@@ -57,48 +57,35 @@ export type ChildEvidence = Derived;
 const NOTHING: ChildEvidence = { pairs: [], skills: [], words: [] };
 
 interface Held {
-  /** How many observations and withdrawals it was read from, and how words were cut then. */
+  /** The version of the child's evidence, and how words were cut then. */
   readonly seen: string;
   readonly evidence: ChildEvidence;
 }
 /** Evidence read before, by database and child. */
 const held = new WeakMap<Db, Map<string, Held>>();
 
+/** The evidence of so many children is held. */
+const MOST_HELD = 120;
+
 /**
- * What counts of these children, by child, in order of time. Evidence is append-only, so the number of a
- * child's records says whether what was read before is still all of it: only children with something new are
- * read again, and all when the school cuts words or hears sounds otherwise.
+ * What counts of these children, by child, in order of time. The version of a child's evidence says whether what was read
+ * before is still all of it: only children with something new are read again, and all when the school cuts words or hears
+ * sounds otherwise.
  */
 export async function evidenceOf(db: Db, childIds: readonly string[]): Promise<Map<string, ChildEvidence>> {
   const out = new Map<string, ChildEvidence>(childIds.map((id) => [id, NOTHING]));
   if (childIds.length === 0) return out;
   const cache = held.get(db) ?? new Map<string, Held>();
   held.set(db, cache);
-  const [seen, gone, read, settings, words] = await Promise.all([
+  const [versions, settings, words] = await Promise.all([
     db
-      .select({ child: observations.child, n: count() })
-      .from(observations)
-      .where(inArray(observations.child, [...childIds]))
-      .groupBy(observations.child),
-    db
-      .select({ child: withdrawals.child, n: count() })
-      .from(withdrawals)
-      .where(inArray(withdrawals.child, [...childIds]))
-      .groupBy(withdrawals.child),
-    readingStamps(db, childIds),
+      .select({ child: children.id, n: children.evidenceVersion })
+      .from(children)
+      .where(inArray(children.id, [...childIds])),
     readSettings(db),
     wordBook(db),
   ]);
-  const withdrawnCount = new Map(gone.map((g) => [g.child, g.n]));
-  const seenCount = new Map(seen.map((s) => [s.child, s.n]));
-  const stamps = new Map(
-    childIds
-      .filter((id) => seenCount.has(id) || read.has(id))
-      .map((id) => [
-        id,
-        `${seenCount.get(id) ?? 0}/${withdrawnCount.get(id) ?? 0}/${read.get(id) ?? 0}/${settings.version}/${words.stamp}`,
-      ]),
-  );
+  const stamps = new Map(versions.map(({ child, n }) => [child, `${n}/${settings.version}/${words.stamp}`]));
   const stale = [...stamps].filter(([child, stamp]) => cache.get(child)?.seen !== stamp).map(([child]) => child);
   if (stale.length > 0) {
     const [lists, withdrawn, lexicon] = await Promise.all([
@@ -109,20 +96,21 @@ export async function evidenceOf(db: Db, childIds: readonly string[]): Promise<M
     const without = new Set(withdrawn.map((w) => w.id));
     const byChild = new Map<string, Observation[]>(stale.map((id) => [id, []]));
     for (const { child, list } of lists) byChild.set(child, JSON.parse(list) as Observation[]);
-    const readingsSay = await evidenceFromReadings(
-      db,
-      stale.filter((id) => read.has(id)),
-      lexicon,
-      words.accent,
-      settings,
-    );
+    const readingsSay = await evidenceFromReadings(db, stale, lexicon, words.accent, settings);
     for (const [child, list] of byChild)
       cache.set(child, {
         seen: stamps.get(child)!,
         evidence: together(derive(lexicon, effective(list, without), { accent: words.accent }), readingsSay.get(child)),
       });
   }
-  for (const child of stamps.keys()) out.set(child, cache.get(child)!.evidence);
+  for (const child of stamps.keys()) {
+    const found = cache.get(child)!;
+    out.set(child, found.evidence);
+    // looked at last stands last: what is thrown away first is what nobody has asked for in a long while
+    cache.delete(child);
+    cache.set(child, found);
+  }
+  while (cache.size > MOST_HELD) cache.delete(cache.keys().next().value!);
   return out;
 }
 

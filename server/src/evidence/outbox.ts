@@ -6,6 +6,7 @@
 import { eq } from 'drizzle-orm';
 import { outboxEntry, type OutboxEntry } from '@sapling/contract';
 import { decide, type Need } from '../access.js';
+import { touchEvidence } from './states.js';
 import { storeStep } from '../readings/store.js';
 import { checks, logs, notes, observations, readings, sessions, withdrawals } from '../db/schema.js';
 import type { Db } from '../db/open.js';
@@ -127,6 +128,9 @@ async function present(
   if (strange) throw new Refusal('not-allowed', { detail: 'Somebody who is marked as there is no child of this session.' });
 }
 
+/** Entries that say something of what a child can do. */
+const EVIDENCE: ReadonlySet<OutboxEntry['type']> = new Set(['observation', 'withdrawal', 'reading', 'reading step']);
+
 export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (call) => {
   const results: { id: string; status: 'stored' | 'already' | 'refused'; reason?: string }[] = [];
   const touchedChildren = new Set<string>();
@@ -152,7 +156,13 @@ export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (c
     try {
       if (entry.id !== entry.record.id) throw new Refusal('bad-input', { detail: 'The entry and its record carry different ids.' });
       await decide(call.db, call.access, needOf(entry));
-      const status = await store(call, entry);
+      // what is recorded of a child and that something was, in one: a list never shows what it does not rest on
+      const status = await call.db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        const stored = await store({ ...call, db: tx }, entry);
+        if (stored === 'stored' && EVIDENCE.has(entry.type) && 'child' in entry.record) await touchEvidence(tx, [entry.record.child]);
+        return stored;
+      });
       results.push({ id: entry.id, status });
       if (status === 'stored') {
         if ('child' in entry.record) touchedChildren.add(entry.record.child);

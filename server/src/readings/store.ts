@@ -77,17 +77,6 @@ export async function outcomesOf(db: Db, ids: readonly string[]): Promise<Map<st
   return out;
 }
 
-/** The state of what readings tell of these children, to be held against an earlier one: changes with every step. */
-export async function readingStamps(db: Db, childIds: readonly string[]): Promise<Map<string, number>> {
-  if (childIds.length === 0) return new Map();
-  const rows = await db
-    .select({ child: readingSteps.child, n: count() })
-    .from(readingSteps)
-    .where(inArray(readingSteps.child, [...childIds]))
-    .groupBy(readingSteps.child);
-  return new Map(rows.map((r) => [r.child, r.n]));
-}
-
 /** Finished readings that count, of these children, with the marking that counts. */
 export async function countingReadings(db: Db, childIds: readonly string[]): Promise<{ reading: StoredReading; marking: Marking }[]> {
   if (childIds.length === 0) return [];

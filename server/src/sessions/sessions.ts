@@ -1,3 +1,4 @@
+import { partsDone } from '@sapling/core';
 import { and, desc, eq, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
 import type { Session } from '@sapling/contract';
 import type { Access } from '../access.js';
@@ -64,6 +65,8 @@ export async function listSessions(db: Db, access: Access, filter: Filter = {}):
       log: log
         ? {
             ...log,
+            // of older versions, and of devices that have not been renewed yet
+            done: partsDone(withIds(row.plan as Session['plan']), log.done),
             attendance: log.attendance.filter((a) => names.has(a.child)),
             minutes: log.minutes ?? undefined,
             left: log.left ?? undefined,

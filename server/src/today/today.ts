@@ -4,7 +4,7 @@ import { childrenInReach } from '../access.js';
 import { fullName } from '../children/children.js';
 import { colleagues, looks } from '../db/schema.js';
 import { openChecks } from '../evidence/checks.js';
-import { evidenceOf, lastChecked } from '../evidence/evidence.js';
+import { statesOf } from '../evidence/states.js';
 import { route } from '../http/route.js';
 import { mentionsIn, remarksFor } from '../remarks/remarks.js';
 import { listSessions } from '../sessions/sessions.js';
@@ -52,15 +52,12 @@ export const todayRoutes = [
       .slice(0, 12);
     const left = others.map(({ byId, ...rest }) => ({ ...rest, by: team.find((p) => p.id === byId)?.name ?? '' }));
     const rows = await childrenInReach(db, access);
-    const evidence = await evidenceOf(
-      db,
-      rows.map((r) => r.id),
-    );
+    const states = await statesOf(db, rows, now());
     const due = rows
       .map((row) => ({
         childId: row.id,
         name: fullName(row),
-        lastCheck: lastChecked(evidence.get(row.id)!),
+        lastCheck: states.get(row.id)!.lastCheck,
       }))
       .sort((a, b) => ((a.lastCheck ?? '') < (b.lastCheck ?? '') ? -1 : 1))
       .slice(0, 6);

@@ -104,7 +104,10 @@ export async function recordsOf(db: Db, access: Access, now: string): Promise<Re
       words: s.plan.parts.flatMap((p) => p.words.map((w) => w.word)).join(' '),
       held: s.log !== null,
       minutesTaken: s.log?.minutes,
-      done: s.log?.done.join('|'),
+      done: s.plan.parts
+        .filter((p) => s.log?.done.includes(p.id))
+        .map((p) => p.title)
+        .join('|'),
       happened: s.log?.happened,
     })),
     attendance: sessions.flatMap((s) =>

@@ -1,6 +1,6 @@
 /** A session as it is run: what was reached, who was there, single marks; and the records that come of it. */
 import type { OutboxEntry, Session } from '@sapling/contract';
-import { seeded, shuffled } from '@sapling/core';
+import { partsDone, seeded, shuffled } from '@sapling/core';
 import type { Part } from './part-view.js';
 
 export type SessionMark = 'slipped' | 'right alone';
@@ -91,7 +91,7 @@ export function draftOf(session: Session): RunDraft {
   return {
     ...EMPTY_RUN,
     away: log.attendance.filter((a) => !a.present).map((a) => a.child),
-    done: log.done,
+    done: partsDone(plan, log.done),
     happened: log.happened,
     left: Object.fromEntries((log.left ?? []).map((l) => [l.part, l.words])),
     minutes: log.minutes ?? null,
@@ -115,7 +115,7 @@ export function recordsOf(session: Session, draft: RunDraft, by: string, at: str
   const { parts } = session.plan;
   const logId = id();
   const left = parts.flatMap((p) =>
-    draft.left[p.id] && !draft.done.includes(p.title) ? [{ part: p.id, words: [...draft.left[p.id]!] }] : [],
+    draft.left[p.id] && !draft.done.includes(p.id) ? [{ part: p.id, words: [...draft.left[p.id]!] }] : [],
   );
   const log: OutboxEntry = {
     type: 'log',
@@ -130,7 +130,7 @@ export function recordsOf(session: Session, draft: RunDraft, by: string, at: str
         present: !draft.away.includes(m.id),
         ...(draft.childMinutes[m.id] === undefined || draft.away.includes(m.id) ? {} : { minutes: draft.childMinutes[m.id]! }),
       })),
-      done: parts.filter((p) => draft.done.includes(p.title)).map((p) => p.title),
+      done: partsDone(session.plan, draft.done),
       minutes: minutesTaken(session, draft),
       ...(left.length > 0 ? { left } : {}),
       happened: draft.happened.trim(),

@@ -16,7 +16,7 @@ export function RunLog({
   const { parts } = session.plan;
   const there = session.members.filter((m) => !draft.away.includes(m.id));
   const taken = minutesTaken(session, draft);
-  const leftOver = parts.filter((p) => !draft.done.includes(p.title));
+  const leftOver = parts.filter((p) => !draft.done.includes(p.id));
   const marked = Object.keys(draft.marks).length;
   return (
     <main className="max-w-3xl px-8 py-5">

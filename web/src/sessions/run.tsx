@@ -103,7 +103,7 @@ function Runner({ session }: { session: Session }) {
   const doneAndOn = (): void => {
     const { [part!.id]: _gone, ...left } = draft!.left;
     setHidden(false);
-    change({ done: draft!.done.includes(part!.title) ? draft!.done : [...draft!.done, part!.title], left, at: draft!.at + 1 });
+    change({ done: draft!.done.includes(part!.id) ? draft!.done : [...draft!.done, part!.id], left, at: draft!.at + 1 });
   };
   const leaveRest = (): void => {
     setHidden(false);
@@ -112,7 +112,7 @@ function Runner({ session }: { session: Session }) {
     const words = leftOf(part!, from, draft!.shuffles[part!.id]);
     change({
       at: draft!.at + 1,
-      done: draft!.done.filter((d) => d !== part!.title),
+      done: draft!.done.filter((d) => d !== part!.id),
       left: from > 0 && words.length > 0 ? { ...draft!.left, [part!.id]: words } : draft!.left,
     });
   };
@@ -324,9 +324,9 @@ function PartList({
           <li key={p.id}>
             <button onClick={() => onPart(k)} aria-current={k === at ? 'step' : undefined} className={look(k === at)}>
               <span
-                className={`grid size-6 shrink-0 place-items-center rounded-full border ${done.includes(p.title) ? 'border-leaf bg-leaf text-white' : left[p.id] ? 'border-dashed border-ink' : 'border-rule'}`}
+                className={`grid size-6 shrink-0 place-items-center rounded-full border ${done.includes(p.id) ? 'border-leaf bg-leaf text-white' : left[p.id] ? 'border-dashed border-ink' : 'border-rule'}`}
               >
-                {done.includes(p.title) && <Check size={14} aria-label="done" />}
+                {done.includes(p.id) && <Check size={14} aria-label="done" />}
               </span>
               <span className="flex-1">{p.title}</span>
               <span className="text-sm whitespace-nowrap text-ink-2">{p.minutes} min</span>

@@ -188,10 +188,14 @@ function Happened({ session, who }: { session: Session; who: (id: string) => str
             )}
           </p>
           <p>
-            Done: {log.done.join(', ') || 'nothing'}
+            Done:{' '}
+            {session.plan.parts
+              .filter((p) => log.done.includes(p.id))
+              .map((p) => p.title)
+              .join(', ') || 'nothing'}
             {log.done.length < session.plan.parts.length &&
               `. Not done: ${session.plan.parts
-                .filter((p) => !log.done.includes(p.title))
+                .filter((p) => !log.done.includes(p.id))
                 .map((p) => p.title)
                 .join(', ')}`}
           </p>

@@ -2,4 +2,4 @@
 import type { Session } from '@sapling/contract';
 
 export const textsReadIn = ({ plan, log }: Session): string[] =>
-  log ? plan.parts.flatMap((p) => (p.text && log.done.includes(p.title) ? [p.text.id] : [])) : [];
+  log ? plan.parts.flatMap((p) => (p.text && log.done.includes(p.id) ? [p.text.id] : [])) : [];
