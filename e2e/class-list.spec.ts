@@ -88,7 +88,7 @@ test('a list can be dropped in; whole names are split; a class is given for all'
   expect(await allChildren(page, demo.url)).toHaveLength(40);
 });
 
-test('files that are no list are refused with what is wrong; undo is refused once work rests on it', async ({ as, demo }) => {
+test('files that are no list are refused with what is wrong; undo keeps and names whom work rests on', async ({ as, demo }) => {
   const page = await as('teacher');
   await page.goto(`${demo.url}/children/import`);
   await page.getByLabel('Class list as CSV').setInputFiles(file('only a header,and nothing else\n', 'empty.csv'));
@@ -107,6 +107,6 @@ test('files that are no list are refused with what is wrong; undo is refused onc
   await expect(page.getByText('All sent')).toBeVisible();
   await page.goto(`${demo.url}/children/import`);
   await page.getByRole('listitem').filter({ hasText: 'long.csv' }).getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText('Children from this list have been checked or grouped since')).toBeVisible();
+  await expect(page.getByText(/Kept, because something has been recorded of them since: Jem/)).toBeVisible();
   expect(await allChildren(page, demo.url)).toHaveLength(41);
 });
