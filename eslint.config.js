@@ -39,7 +39,7 @@ export default tseslint.config(
       },
     },
   },
-  { files: ['data/src/**/*.ts', 'core/bench/**/*.ts'], rules: { 'no-console': 'off' } },
+  { files: ['data/src/**/*.ts', '{core,server}/bench/**/*.ts'], rules: { 'no-console': 'off' } },
   {
     // the time comes from one clock that can be set: core/src/clock.ts, started by the server and kept by web/src/clock.ts
     files: ['{core,contract,server,data,web}/{src,test}/**/*.{ts,tsx}', 'e2e/**/*.ts'],

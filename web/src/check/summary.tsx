@@ -1,6 +1,6 @@
 /** The end of a check: how it went, what was said where it is still known, every mark open to correction, and the next child. */
 import { judgeRecall, type Done, type Outcome } from '@sapling/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useData } from '../api/data.js';
 import { timeWords } from '../ui/dates.js';
@@ -10,6 +10,7 @@ import { lastChoice } from './choice.js';
 import { LevelFindings, RowFindings, SpellingFindings, WordFindings } from './findings.js';
 import { isChosen, isWritten, kindInfo, markWord, marksOf } from './kinds.js';
 import { counting, evidenceOf, itemOf, QUICK_MINUTES, quickStep, type LocalCheck } from './local-check.js';
+import { SecondLook } from './second-look.js';
 import { Said } from './said.js';
 import { doneToday, nextInTurn, noteDone } from './start.js';
 import type { CheckHandle } from './use-check.js';
@@ -74,6 +75,8 @@ export function Summary({ handle }: { handle: CheckHandle }) {
   const start = useStart();
   const [asking, setAsking] = useState<string | null>(null);
   const { finish } = handle;
+  const title = useRef<HTMLHeadingElement>(null);
+  useEffect(() => title.current?.focus(), []);
   const quick = check.quick ? quickStep(check) : null;
   const ended = quick && 'done' in quick ? ENDED[quick.done] : null;
   const complete = quick ? ended !== null : check.marks.length === check.stack.length;
@@ -102,7 +105,10 @@ export function Summary({ handle }: { handle: CheckHandle }) {
     <main className="mx-auto max-w-4xl p-8">
       <div className="flex flex-wrap items-start justify-between gap-4">
         <div>
-          <h1 className="text-[1.75rem]">{check.childName}</h1>
+          {/* focus goes here: an Enter too many must not begin the next child’s check */}
+          <h1 className="text-[1.75rem] focus:outline-none" tabIndex={-1} ref={title}>
+            {check.childName}
+          </h1>
           <p className="text-ink-2">
             {kindInfo(kind).title}, {timeWords(check.startedAt)}
             {check.late && (check.late === 'memory' ? ', entered from memory: counts for less' : ', entered from paper')}
@@ -110,7 +116,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
         </div>
         <div className="flex flex-wrap gap-3">
           {next ? (
-            <button className="btn btn-main" autoFocus onClick={() => void startNext()}>
+            <button className="btn btn-main" onClick={() => void startNext()}>
               Next: {next.givenName} {next.familyName}
             </button>
           ) : (
@@ -134,6 +140,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
           : `${check.marks.length} of ${check.stack.length} cards are marked; the rest stays unasked.`}{' '}
         {times.length > 0 && `The middle answer took ${seconds(times[Math.floor(times.length / 2)]!)}.`}
       </p>
+      {complete && child && <SecondLook check={check} child={child} />}
       <dl className="mb-8 flex flex-wrap gap-x-10 gap-y-3 border-y border-rule py-4">
         {rows
           .filter((m) => !(isWritten(kind) && (m.outcome === 'slow' || m.outcome === 'put right')))

@@ -1,0 +1,54 @@
+/** The missed and slow cards of a check once more: half a minute that tells a slip from a gap. */
+import type { ChildLine } from '@sapling/contract';
+import { useState } from 'react';
+import { clock } from '../clock.js';
+import { graphemeShown } from '../ui/word-marks.js';
+import { counting, type LocalCheck } from './local-check.js';
+import { useStart } from './use-start.js';
+
+/** More than so many are no half minute any more: they are gaps, and nothing to ask twice. */
+const MOST = 12;
+const AGAIN_MS = 30 * 60_000;
+const KEPT = 'sapling-second-look';
+
+/** The cards that are worth a second look, in the order they were asked: none where it was one already. */
+export function worthAnotherLook(check: LocalCheck, lastAt: number, now: number): string[] {
+  if (check.kind !== 'see-say' || check.late || now - lastAt < AGAIN_MS) return [];
+  const cards = check.marks.filter((m) => ['wrong', 'no answer', 'put right', 'slow'].includes(counting(m).outcome)).map((m) => m.key);
+  return cards.length <= MOST && cards.length < check.marks.length ? cards : [];
+}
+
+/** When this child was last given a second look on this device, in milliseconds; 0 for never. */
+const lastLook = (child: string): number => Number(sessionStorage.getItem(`${KEPT} ${child}`)) || 0;
+
+export function SecondLook({ check, child }: { check: LocalCheck; child: ChildLine }) {
+  const start = useStart();
+  // decided once: starting one must not make the offer vanish under the finger
+  const [cards] = useState(() => worthAnotherLook(check, lastLook(check.child), clock.ms()));
+  if (cards.length === 0) return null;
+  const ask = async (): Promise<void> => {
+    sessionStorage.setItem(`${KEPT} ${check.child}`, String(clock.ms()));
+    await start(child, { kind: 'see-say', only: cards });
+  };
+  return (
+    <section
+      aria-label="A second look"
+      className="mb-8 flex flex-wrap items-center gap-x-5 gap-y-2 border-l-4 border-leaf bg-sheet px-4 py-3"
+    >
+      <p className="min-w-0 flex-1">
+        <span className="font-semibold">Ask {cards.length === 1 ? 'this one' : `these ${cards.length}`} once more?</span>{' '}
+        {cards.map((key) => (
+          <span key={key} className="mr-2 font-child text-xl">
+            {graphemeShown(key)}
+          </span>
+        ))}
+        <span className="block text-sm text-ink-2">
+          Half a minute, now or a little later today. It tells a slip from a gap: worth more than one look, and less than two on two days.
+        </span>
+      </p>
+      <button className="btn" onClick={() => void ask()}>
+        Ask once more
+      </button>
+    </section>
+  );
+}

@@ -1,0 +1,36 @@
+import { describe, expect, it } from 'vitest';
+import { worthAnotherLook } from '../src/check/second-look.js';
+import type { LocalCheck } from '../src/check/local-check.js';
+
+const check = (outcomes: readonly string[], change: Partial<LocalCheck> = {}): LocalCheck =>
+  ({
+    id: 'c',
+    child: 'k',
+    childName: 'Ada',
+    by: 'me',
+    startedAt: '2026-11-25T10:00:00.000Z',
+    kind: 'see-say',
+    stack: outcomes.map((_, k) => `p${k}`),
+    marks: outcomes.map((outcome, k) => ({ key: `p${k}`, chain: [{ id: `o${k}`, outcome }] })),
+    finishedAt: null,
+    ...change,
+  }) as unknown as LocalCheck;
+
+describe('a second look', () => {
+  it('is offered for what was missed or slow, in order', () => {
+    expect(worthAnotherLook(check(['right', 'wrong', 'slow', 'right', 'no answer', 'accent', 'put right']), 0, 1e9)).toEqual([
+      'p1',
+      'p2',
+      'p4',
+      'p6',
+    ]);
+  });
+  it('is not offered where nothing, everything or very much went wrong, of other kinds, afterwards, or twice in a row', () => {
+    expect(worthAnotherLook(check(['right', 'right']), 0, 1e9)).toEqual([]);
+    expect(worthAnotherLook(check(['wrong', 'slow']), 0, 1e9)).toEqual([]);
+    expect(worthAnotherLook(check([...Array<string>(13).fill('wrong'), 'right']), 0, 1e9)).toEqual([]);
+    expect(worthAnotherLook(check(['right', 'wrong'], { kind: 'word' }), 0, 1e9)).toEqual([]);
+    expect(worthAnotherLook(check(['right', 'wrong'], { late: 'paper' }), 0, 1e9)).toEqual([]);
+    expect(worthAnotherLook(check(['right', 'wrong']), 1e9 - 60_000, 1e9)).toEqual([]);
+  });
+});
