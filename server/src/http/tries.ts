@@ -77,7 +77,7 @@ export interface Budgets {
 }
 export const budgets = (now: () => number): Budgets => ({
   strangers: new Tries(20, HOUR, now),
-  account: new Tries(20, HOUR, now),
+  account: new Tries(10, HOUR, now),
   device: new Tries(10, HOUR / 4, now),
   again: new Tries(10, HOUR / 4, now),
   screens: new Tries(30, HOUR / 6, now),
