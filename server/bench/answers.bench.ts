@@ -64,7 +64,11 @@ async function measure(running: Running, copies: number): Promise<Map<string, Ro
     await pings;
     return { ms, wait, kB: bytes / 1000 };
   };
-  const get = async (path: string): Promise<number> => (await (await fetch(url + path, { headers: { cookie } })).arrayBuffer()).byteLength;
+  const get = async (path: string): Promise<number> => {
+    const answer = await fetch(url + path, { headers: { cookie } });
+    if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`);
+    return (await answer.arrayBuffer()).byteLength;
+  };
   const read = async (name: string, path: string): Promise<void> => {
     rows.set(`${name}, first`, await pinged(() => get(path)));
     const later: Row[] = [];

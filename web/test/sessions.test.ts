@@ -75,7 +75,7 @@ describe('running a session', () => {
     const draft = {
       ...EMPTY_RUN,
       away: [cleo],
-      done: ['Review', 'Irregular'],
+      done: ['review', 'irregular words'],
       left: { 'read words': leftOf(reading, 1) },
       spent: [240, 300, 60],
       childMinutes: { [ben]: 5, [cleo]: 3 },
@@ -91,7 +91,7 @@ describe('running a session', () => {
     const entries = recordsOf(session, draft, ada, at, ids);
     for (const entry of entries) expect(outboxEntry.safeParse(entry).error).toBeUndefined();
     const log = entries.find((e) => e.type === 'log')!.record;
-    expect(log).toMatchObject({ minutes: 10, done: ['Review', 'Irregular'], left: [{ part: 'read words', words: ['tail', 'sail'] }] });
+    expect(log).toMatchObject({ minutes: 10, done: ['review', 'irregular words'], left: [{ part: 'read words', words: ['tail', 'sail'] }] });
     expect(log.attendance).toEqual([
       { child: ada, present: true },
       { child: ben, present: true, minutes: 5 },
@@ -109,7 +109,7 @@ describe('running a session', () => {
     expect(entries.find((e) => e.type === 'note')!.record).toMatchObject({ text: 'Start with sail.' });
     // a log that is changed begins from the old one and replaces it
     const logged = { ...session, log } as Session;
-    expect(draftOf(logged)).toMatchObject({ away: [cleo], done: ['Review', 'Irregular'], minutes: 10, childMinutes: { [ben]: 5 } });
+    expect(draftOf(logged)).toMatchObject({ away: [cleo], done: ['review', 'irregular words'], minutes: 10, childMinutes: { [ben]: 5 } });
     expect(recordsOf(logged, draftOf(logged), ada, at, ids)[0]!.record).toMatchObject({ replaces: log.id, left: log.left });
   });
 
