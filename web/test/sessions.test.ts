@@ -91,7 +91,11 @@ describe('running a session', () => {
     const entries = recordsOf(session, draft, ada, at, ids);
     for (const entry of entries) expect(outboxEntry.safeParse(entry).error).toBeUndefined();
     const log = entries.find((e) => e.type === 'log')!.record;
-    expect(log).toMatchObject({ minutes: 10, done: ['review', 'irregular words'], left: [{ part: 'read words', words: ['tail', 'sail'] }] });
+    expect(log).toMatchObject({
+      minutes: 10,
+      done: ['review', 'irregular words'],
+      left: [{ part: 'read words', words: ['tail', 'sail'] }],
+    });
     expect(log.attendance).toEqual([
       { child: ada, present: true },
       { child: ben, present: true, minutes: 5 },
