@@ -9,8 +9,11 @@ import { openDatabase, type Db } from '../src/db/open.js';
 import { seedDemo } from '../src/demo/seed.js';
 
 /** A key of its own for a copy, the same each time. */
-const key = (column: string, copy: string): string =>
-  `case when ${column} is null then null else md5(${column}::text || '${copy}')::uuid end`;
+const key = (column: string, copy: string): string => {
+  const hash = `md5(${column}::text || '${copy}')`;
+  // a UUID that says it is one (version 4)
+  return `case when ${column} is null then null else (substr(${hash}, 1, 12) || '4' || substr(${hash}, 14, 3) || '8' || substr(${hash}, 18))::uuid end`;
+};
 /** A moment an era earlier. */
 const earlier = (column: string, era: number): string => `${column} - interval '${era * 42} days'`;
 
@@ -51,7 +54,7 @@ async function copyTable(db: Db, table: Table, copy: number, era: number): Promi
     if (table.keys.includes(column)) return key(quoted, table.once || LASTING.has(column) ? `${copy}` : `${copy}/${era}`);
     if (table.times?.includes(column)) return earlier(quoted, era);
     if (table.days?.includes(column)) return `to_char(${quoted}::date - ${era * 42}, 'YYYY-MM-DD')`;
-    if (table.lists?.includes(column)) return `(select jsonb_agg(md5(v || '${copy}')::uuid) from jsonb_array_elements_text(${quoted}) v)`;
+    if (table.lists?.includes(column)) return `(select jsonb_agg(${key('v', `${copy}`)}) from jsonb_array_elements_text(${quoted}) v)`;
     return quoted;
   };
   await db.execute(
