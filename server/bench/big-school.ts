@@ -49,12 +49,14 @@ const LASTING = new Set(['child', 'child_id', 'class_id', 'group_id']);
 async function copyTable(db: Db, table: Table, copy: number, era: number): Promise<void> {
   const found = await db.execute(sql.raw(`select column_name from information_schema.columns where table_name = '${table.name}'`));
   const columns = (found as unknown as { rows: { column_name: string }[] }).rows.map((r) => r.column_name);
+  /** The same child, class or group: the demo's own in the first copy. */
+  const lasting = (column: string): string => (copy === 0 ? column : key(column, `${copy}`));
   const value = (column: string): string => {
     const quoted = `"${column}"`;
-    if (table.keys.includes(column)) return key(quoted, table.once || LASTING.has(column) ? `${copy}` : `${copy}/${era}`);
+    if (table.keys.includes(column)) return table.once || LASTING.has(column) ? lasting(quoted) : key(quoted, `${copy}/${era}`);
     if (table.times?.includes(column)) return earlier(quoted, era);
     if (table.days?.includes(column)) return `to_char(${quoted}::date - ${era * 42}, 'YYYY-MM-DD')`;
-    if (table.lists?.includes(column)) return `(select jsonb_agg(${key('v', `${copy}`)}) from jsonb_array_elements_text(${quoted}) v)`;
+    if (table.lists?.includes(column)) return `(select jsonb_agg(${lasting('v')}) from jsonb_array_elements_text(${quoted}) v)`;
     return quoted;
   };
   await db.execute(
@@ -72,31 +74,12 @@ export async function bigSchool(folder: string, copies: number, eras: number, no
     for (let era = 0; era < eras; era += 1)
       for (const table of TABLES) {
         if (table.once ? era > 0 || copy === 0 : copy === 0 && era === 0) continue;
-        // the first copy is the demo itself: its children have further eras under their own keys
-        if (copy === 0) await copyFirst(db, table, era);
-        else await copyTable(db, table, copy, era);
+        await copyTable(db, table, copy, era);
       }
   await db.execute(sql.raw('update children set evidence_version = evidence_version + 1'));
   await db.execute(sql.raw('analyze'));
   await close();
 }
-async function copyFirst(db: Db, table: Table, era: number): Promise<void> {
-  const found = await db.execute(sql.raw(`select column_name from information_schema.columns where table_name = '${table.name}'`));
-  const columns = (found as unknown as { rows: { column_name: string }[] }).rows.map((r) => r.column_name);
-  const value = (column: string): string => {
-    const quoted = `"${column}"`;
-    if (table.keys.includes(column)) return LASTING.has(column) ? quoted : key(quoted, `0/${era}`);
-    if (table.times?.includes(column)) return earlier(quoted, era);
-    if (table.days?.includes(column)) return `to_char(${quoted}::date - ${era * 42}, 'YYYY-MM-DD')`;
-    return quoted;
-  };
-  await db.execute(
-    sql.raw(
-      `insert into ${table.name} (${columns.map((c) => `"${c}"`).join(', ')}) select ${columns.map(value).join(', ')} from ${table.name}_first on conflict do nothing`,
-    ),
-  );
-}
-
 if (process.argv[1]?.endsWith('big-school.ts')) {
   const [folder = '', copies = '10', eras = '6'] = process.argv.slice(2);
   await bigSchool(folder, Number(copies), Number(eras), process.env.SAPLING_NOW ?? '2026-11-25T10:00:00.000Z');

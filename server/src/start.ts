@@ -3,10 +3,7 @@ import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { pino, type Logger } from 'pino';
-import { changingAccess } from './access.js';
 import { createApp } from './app.js';
-import { dueLeavers } from './children/child-record.js';
-import { eraseChild } from './children/erase.js';
 import { Backups } from './backup/service.js';
 import { passwordPath } from './commands.js';
 import { clockOf, type Config } from './config.js';
@@ -14,12 +11,9 @@ import { openDatabase, type Db } from './db/open.js';
 import { seedDemo } from './demo/seed.js';
 import { safeError } from './http/safe-error.js';
 import { budgets } from './http/tries.js';
-import { renewStates } from './evidence/states.js';
 import { Screens } from './evidence/screens.js';
 import { Live } from './live/live.js';
-import { purgeRecordings } from './readings/recordings.js';
-
-const PURGE_EVERY_MS = 3_600_000;
+import { startUpkeep } from './upkeep.js';
 
 export interface Running {
   readonly url: string;
@@ -50,18 +44,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
       if (command === 'new-password') return `Open this page of your installation within a day: ${await passwordPath(db, argument, now())}`;
       return 'error This version does not know the command.';
     };
-  // what has its day goes when it has come, whether or not somebody looks: recordings, and children who left long ago
-  const purgeAll = async (): Promise<void> => {
-    await purgeRecordings(db, config.folder, now());
-    const gone = await dueLeavers(db, now());
-    if (gone.length > 0)
-      await changingAccess(db, async () => void (await Promise.all(gone.map((child) => eraseChild(db, config.folder, child)))));
-    await renewStates(db, now());
-    await backups.makeDaily();
-  };
-  const purge = (): void => void purgeAll().catch((error: unknown) => log.error({ err: error }, 'purge'));
-  purge();
-  const purging = setInterval(purge, PURGE_EVERY_MS);
+  const upkeep = startUpkeep({ db, folder: config.folder, backups, now, log });
   const live = new Live(db, now);
   const screens = new Screens(clock.ms);
   const server: Server = createServer(
@@ -81,7 +64,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
     db,
     now,
     close: async () => {
-      clearInterval(purging);
+      upkeep.stop();
       live.close();
       screens.stop();
       await new Promise<void>((resolve) => {

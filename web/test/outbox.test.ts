@@ -22,8 +22,10 @@ function stand(batch = 4) {
   const outbox = createOutbox({
     store: {
       all: async () => [...rows.values()],
-      put: async (w) => rows.set(w.seq!, w),
-      remove: async (seq) => rows.delete(seq),
+      settle: async ({ put = [], remove = [] }) => {
+        for (const w of put) rows.set(w.seq!, w);
+        for (const seq of remove) rows.delete(seq);
+      },
     },
     send: async (entries): Promise<Result[]> => {
       server.calls += 1;

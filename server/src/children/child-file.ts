@@ -13,6 +13,7 @@ import * as t from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { schoolZone } from '../settings/school-day.js';
 import { csv } from '../transfer/records.js';
 import { rowOf } from '../transfer/tables.js';
 import { requireChild } from './child-record.js';
@@ -63,6 +64,7 @@ export async function childRecord(db: Db, id: string, now: string): Promise<Chil
   return {
     child: toChild(row),
     school: school?.name ?? '',
+    zone: await schoolZone(db),
     className: schoolClass?.name ?? '',
     line: lines[0]!.line,
     strands: lines[0]!.strands,

@@ -1,11 +1,13 @@
 /** The record of one child on paper, for a family or the next school: plain words first, every figure after. */
 import type { Child, PairStateRow, StrandStateRow } from '@sapling/contract';
 import type { checks, observations, readings, readingSteps, remarks, withdrawals } from '../db/schema.js';
+import { dayIn } from '@sapling/core';
 import { Sheet } from '../paper/sheet.js';
 
 export interface ChildRecord {
   readonly child: Child;
   readonly school: string;
+  readonly zone: string;
   readonly className: string;
   readonly line: readonly PairStateRow[];
   readonly strands: readonly StrandStateRow[];
@@ -23,24 +25,22 @@ export interface ChildRecord {
   readonly nameOf: (colleague: string) => string;
 }
 
-const day = (at: string): string =>
-  new Date(at.length === 10 ? `${at}T12:00:00Z` : at).toLocaleDateString('en-GB', {
-    day: 'numeric',
-    month: 'long',
-    year: 'numeric',
-    timeZone: 'UTC',
-  });
+/** A day (YYYY-MM-DD) in words. */
+const inWords = (day: string): string =>
+  new Date(`${day}T12:00:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
 const grapheme = (gpc: string): string => gpc.split(':')[0]!.replace('_', '-');
 
 /** The PDF as bytes. */
 export async function writeChildSheet(record: ChildRecord, now: string): Promise<Buffer> {
+  /** The school's day of a moment, in words. */
+  const day = (at: string): string => inWords(dayIn(at, record.zone));
   const { child } = record;
   const name = `${child.givenName} ${child.familyName}`.trim();
   const sheet = new Sheet('A4', `Record of ${name}`, `${record.school}, ${day(now)}`);
   sheet.heading(name);
   const facts = [
     record.className && `Class ${record.className}`,
-    child.dateOfBirth && `born ${day(child.dateOfBirth)}`,
+    child.dateOfBirth && `born ${inWords(child.dateOfBirth)}`,
     child.firstLanguage && `first language ${child.firstLanguage}`,
     child.needs && `needs on record: ${child.needs}`,
     child.externalId && `number ${child.externalId}`,

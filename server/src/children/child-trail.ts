@@ -1,7 +1,9 @@
 /** Who saw and changed what of a child, newest first, for leads. */
+import { dayIn } from '@sapling/core';
 import { desc, eq, inArray } from 'drizzle-orm';
 import { checks, colleagues, observations, readings, trail } from '../db/schema.js';
 import { route } from '../http/route.js';
+import { schoolZone } from '../settings/school-day.js';
 
 /** The most lines that are answered. */
 const MOST = 500;
@@ -29,9 +31,10 @@ const WORDS: Readonly<Record<string, string>> = {
 
 export const childTrailRoutes = [
   route('childTrail', { action: 'manage team' }, async ({ db, params }) => {
-    const [ownReadings, ownChecks, people, marks] = await Promise.all([
+    const [zone, ownReadings, ownChecks, people, marks] = await Promise.all([
+      schoolZone(db),
       db.select({ id: readings.id }).from(readings).where(eq(readings.child, params.id)),
-      db.select({ id: checks.id, by: checks.by, at: checks.startedAt }).from(checks).where(eq(checks.child, params.id)),
+      db.select({ id: checks.id }).from(checks).where(eq(checks.child, params.id)),
       db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues),
       db.select({ by: observations.by, at: observations.at }).from(observations).where(eq(observations.child, params.id)),
     ]);
@@ -41,7 +44,7 @@ export const childTrailRoutes = [
     // marks by day and colleague: each is a change of its own, and a day's are one line
     const days = new Map<string, { at: string; by: string; n: number }>();
     for (const { by, at } of marks) {
-      const key = `${at.slice(0, 10)} ${by}`;
+      const key = `${dayIn(at, zone)} ${by}`;
       const day = days.get(key);
       days.set(key, { at: day && day.at > at ? day.at : at, by, n: (day?.n ?? 0) + 1 });
     }

@@ -179,11 +179,13 @@ function toErasure(row: typeof t.erasures.$inferSelect, name: string | null): Er
 }
 
 /** The demo has no passwords: who is signed in there is asked nothing. */
-async function checkPassword({ db, me }: Pick<Call<'askErasure'>, 'db' | 'me'>, password: string): Promise<void> {
+async function checkPassword({ db, me, tries }: Pick<Call<'askErasure'>, 'db' | 'me' | 'tries'>, password: string): Promise<void> {
   const [school] = await db.select({ demo: t.schools.demo }).from(t.schools);
   if (school?.demo) return;
-  if (!(await verifyPassword(password, me.passwordHash)))
-    throw new Refusal('wrong-password', { errors: [{ path: 'password', message: 'This is not your password.' }] });
+  tries.again.check(me.id);
+  if (await verifyPassword(password, me.passwordHash)) return;
+  tries.again.miss(me.id);
+  throw new Refusal('wrong-password', { errors: [{ path: 'password', message: 'This is not your password.' }] });
 }
 
 export const eraseRoutes = [

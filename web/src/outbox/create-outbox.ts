@@ -30,8 +30,8 @@ export class SendError extends Error {
 export interface OutboxParts {
   readonly store: {
     all(): Promise<Waiting[]>;
-    put(waiting: Waiting): Promise<unknown>;
-    remove(seq: number): Promise<unknown>;
+    /** Keeps these as they are now and removes those, in one. */
+    settle(change: { readonly put?: readonly Waiting[]; readonly remove?: readonly number[] }): Promise<unknown>;
   };
   /** Sends entries in order. @throws SendError */
   readonly send: (entries: readonly OutboxEntry[]) => Promise<readonly Result[]>;
@@ -107,15 +107,18 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
         return [...(await deliver(list.slice(0, half))), ...(await deliver(list.slice(half)))];
       }
       if (fault === 'failed') return [...list];
-      await store.put({ ...list[0]!, refused: 'This record is larger than the server takes.' });
+      await store.settle({ put: [{ ...list[0]!, refused: 'This record is larger than the server takes.' }] });
       return [];
     }
     const outcome = new Map(results.map((r) => [r.id, r]));
+    const put: Waiting[] = [];
+    const remove: number[] = [];
     for (const waiting of list) {
       const result = outcome.get(waiting.entry.id);
-      if (result?.status === 'refused') await store.put({ ...waiting, refused: result.reason ?? 'The server would not take it.' });
-      else if (result) await store.remove(waiting.seq!);
+      if (result?.status === 'refused') put.push({ ...waiting, refused: result.reason ?? 'The server would not take it.' });
+      else if (result) remove.push(waiting.seq!);
     }
+    await store.settle({ put, remove });
     set({ reach: 'reached' });
     await count();
     return list.filter((w) => !outcome.has(w.entry.id));
@@ -181,16 +184,13 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
     count,
     added: (n) => set({ waiting: state.waiting + n }),
     async retryRefused() {
-      for (const waiting of await mine())
-        if (waiting.refused !== undefined) {
-          const { refused: _refused, ...rest } = waiting;
-          await store.put(rest);
-        }
+      const refused = (await mine()).filter((w) => w.refused !== undefined);
+      await store.settle({ put: refused.map(({ refused: _refused, ...rest }) => rest) });
       await count();
       await send();
     },
     async drop(seq) {
-      await store.remove(seq);
+      await store.settle({ remove: [seq] });
       await count();
     },
     noteReach(reached) {

@@ -17,9 +17,11 @@ const tabs = typeof BroadcastChannel === 'undefined' ? undefined : new Broadcast
 const outbox = createOutbox({
   store: {
     all: async () => (await device()).getAll('outbox'),
-    put: async (waiting) => (await device()).put('outbox', waiting),
-    remove: async (seq) => {
-      await (await device()).delete('outbox', seq);
+    settle: async ({ put = [], remove = [] }) => {
+      const tx = (await device()).transaction('outbox', 'readwrite');
+      for (const waiting of put) void tx.store.put(waiting);
+      for (const seq of remove) void tx.store.delete(seq);
+      await tx.done;
       tabs?.postMessage('changed');
     },
   },

@@ -1,0 +1,54 @@
+/**
+ * What goes on by itself while a server runs, each hour: recordings and leavers go when their day has come, states are renewed
+ * for the new day, a backup is made each day. A start waits for none of it; only what must be gone is looked at at once.
+ */
+import type { Logger } from 'pino';
+import { changingAccess } from './access.js';
+import type { Backups } from './backup/service.js';
+import { dueLeavers } from './children/child-record.js';
+import { eraseChild } from './children/erase.js';
+import type { Db } from './db/open.js';
+import { renewStates } from './evidence/states.js';
+import { purgeRecordings } from './readings/recordings.js';
+
+const EVERY_MS = 3_600_000;
+/** Work that can wait begins so long after a start, when the first pages have been read. */
+const FIRST_MS = 120_000;
+
+interface Parts {
+  readonly db: Db;
+  readonly folder: string;
+  readonly backups: Backups;
+  readonly now: () => string;
+  readonly log: Logger;
+}
+
+/** Deletes what has its day: whether or not somebody looks. */
+async function purge({ db, folder, now }: Parts): Promise<void> {
+  await purgeRecordings(db, folder, now());
+  const gone = await dueLeavers(db, now());
+  if (gone.length === 0) return;
+  await changingAccess(db, async () => {
+    for (const child of gone) await eraseChild(db, folder, child);
+  });
+}
+
+/** Begins it. Returns what ends it. */
+export function startUpkeep(parts: Parts): { stop(): void } {
+  const { db, backups, now, log } = parts;
+  const done = (what: string, work: Promise<unknown>): Promise<unknown> => work.catch((error: unknown) => log.error({ err: error }, what));
+  const renew = async (): Promise<void> => {
+    await done('states', renewStates(db, now()));
+    await done('backup', backups.makeDaily());
+  };
+  void done('purge', purge(parts));
+  const first = setTimeout(() => void renew(), FIRST_MS);
+  const hourly = setInterval(() => void done('purge', purge(parts)).then(renew), EVERY_MS);
+  for (const timer of [first, hourly]) timer.unref();
+  return {
+    stop() {
+      clearTimeout(first);
+      clearInterval(hourly);
+    },
+  };
+}
