@@ -1,5 +1,5 @@
 /** A session's plan and the styles it is made in, as they travel. */
-import { PART_KINDS } from '@sapling/core';
+import { PART_KINDS, SESSION_SKILLS, type PlanRemark } from '@sapling/core';
 import { z } from 'zod';
 import { gpc } from './library.js';
 import { question } from './reading.js';
@@ -20,6 +20,8 @@ const plannedWord = z.object({
   change: z.enum(['none', 'doubled', 'e dropped', 'y to i']).optional(),
   madeUp: z.boolean().optional(),
   heard: z.boolean().optional(),
+  say: few(8).optional(),
+  answer: z.string().max(80).optional(),
   pinned: z.boolean().optional(),
   carried: z.boolean().optional(),
 });
@@ -29,6 +31,21 @@ const plannedLine = z.object({
   pictures: few(4).optional(),
   pinned: z.boolean().optional(),
 });
+const plannedRow = z.object({
+  show: z.string().max(60).optional(),
+  picture: z.string().max(60).optional(),
+  items: few(12),
+  answer: z.string().max(60),
+});
+const blocker = z.object({ gpc, children: few(40), words: z.number().int(), sentences: z.number().int() });
+const remark = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('few words'), gpc, words: z.number().int(), first: blocker.optional() }),
+  z.object({ kind: z.literal('words again'), words: few(60) }),
+  z.object({ kind: z.literal('no reading'), gpc: gpc.nullable(), first: blocker.optional() }),
+  z.object({ kind: z.literal('far behind'), child: z.string().max(60), pairs: z.array(gpc).max(250), words: z.number().int() }),
+  z.object({ kind: z.literal('little focus'), minutes: z.number().int(), of: z.number().int() }),
+  z.object({ kind: z.literal('no skill words'), skill: z.string().max(40) }),
+]) satisfies z.ZodType<PlanRemark>;
 const plannedText = z.object({
   id: z.string().max(60),
   title: z.string().max(120),
@@ -49,16 +66,20 @@ export const sessionPart = z.object({
   ask: z.array(gpc).max(40).optional(),
   whose: z.record(gpc, few(40)).optional(),
   lines: z.array(plannedLine).max(40).optional(),
+  rows: z.array(plannedRow).max(20).optional(),
   text: plannedText.optional(),
   remark: z.string().max(300).optional(),
   pinned: z.boolean().optional(),
 });
 export const plan = z.object({
-  focus: z.array(gpc).min(1).max(20),
+  /** Empty only where the session is for a skill. */
+  focus: z.array(gpc).max(20),
+  skill: z.enum(SESSION_SKILLS).optional(),
   minutes: z.number().int().min(10).max(30),
   parts: z.array(sessionPart).min(1).max(20),
   style: z.string().max(80).optional(),
   atError: z.string().max(400).optional(),
+  remarks: z.array(remark).max(8).optional(),
 });
 
 export const sessionStyle = z.object({
@@ -78,6 +99,7 @@ export const sessionStyle = z.object({
     .max(16),
   oldToNew: z.number().int().min(1).max(20),
   atError: z.string().max(400),
+  together: z.boolean().optional(),
 });
 /** `version` and `by` are null for a style that ships with the tool. */
 export const styleRow = sessionStyle.extend({ version: z.number().int().nullable(), by: z.string().nullable() });

@@ -51,13 +51,30 @@ export * from './grouping/after-cycle.js';
 export { suggestions, suggestionsSteps, difference, TRULY_DIFFERENT, type Suggestion } from './grouping/suggestions.js';
 export { broken, constraintsOf, type Constraint } from './grouping/rules.js';
 export { conflictOf, conflictInWords, inWords, type RuleConflict, type Named } from './grouping/conflict.js';
+export * from './planning/part-content.js';
+export { PART_KINDS, partKind, type PartKind } from './planning/parts/index.js';
+export type { ChildSheet, PartDescriptor } from './planning/parts/part.js';
+export { pairInWords, remarkWords, type PlanRemark } from './planning/plan-remarks.js';
+export { LEAST_SENTENCES, LEAST_WORDS, practiceFor, type Blocker, type Practice } from './planning/practice.js';
+export { onFocus } from './planning/plan-look.js';
+export { inPhrases } from './planning/phrases.js';
+export { skillStyle } from './planning/skill-styles.js';
 export * from './planning/session-plan.js';
-export * from './planning/session-style.js';
+export {
+  checkedStyle,
+  MOST_PARTS,
+  PART_WORDS,
+  shareMinutes,
+  SHIPPED_STYLES,
+  styleFor,
+  type SessionStyle,
+  type StylePart,
+} from './planning/session-style.js';
 export * from './planning/review-stack.js';
 export * from './planning/carry-over.js';
 export { canRead, groundOf, irregularWord, plannedWord, READS_FROM } from './planning/session-words.js';
 export * from './planning/plan-session.js';
-export { withArticle } from './planning/session-parts.js';
+export { withArticle } from './planning/parts/noun-phrases.js';
 export { putText } from './planning/session-text.js';
 export { YES_OR_NO } from './planning/yes-or-no.js';
 export { FORMATION } from './planning/formation.js';

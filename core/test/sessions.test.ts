@@ -14,6 +14,7 @@ import {
   PART_WORDS,
   planCycle,
   planSession,
+  type PartKind,
   type SessionPart,
   READS_FROM,
   redrawPart,
@@ -44,22 +45,23 @@ beforeAll(async () => {
   lexicon = await loadLexicon();
 });
 const sources = { texts: TEXTS, pictures: Object.keys(PICTURED), yesOrNo: YES_OR_NO };
-const everyKind: SessionStyle = {
-  id: 'all',
+/** Kinds of part as styles of seven each, so that a session of half an hour has room for all of one. */
+const KINDS = PART_KINDS.filter((k) => k !== 'own');
+const styleOfKinds = (kinds: readonly PartKind[], id = 'all'): SessionStyle => ({
+  id,
   name: 'All there is',
   oldToNew: 6,
   atError: '',
-  parts: PART_KINDS.filter((k) => k !== 'own')
-    .slice(0, 15)
-    .map((kind) => ({ id: kind, kind, minutes: 2, ...PART_WORDS[kind] })),
-};
-const otherKinds: SessionStyle = {
-  ...everyKind,
-  id: 'rest',
-  parts: (
-    ['review', 'focus', 'yes or no', 'picture sort', 'phrase to picture', 'text', 'picture spelling', 'made-up words', 'own'] as const
-  ).map((kind) => ({ id: kind, kind, minutes: 3, ...PART_WORDS[kind] })),
-};
+  parts: kinds.map((kind) => ({ id: kind, kind, minutes: 3, ...PART_WORDS[kind] })),
+});
+const SOME_KINDS = Array.from({ length: Math.ceil(KINDS.length / 7) }, (_, k) => styleOfKinds(KINDS.slice(7 * k, 7 * k + 7), `all ${k}`));
+const everyKind = styleOfKinds([
+  'review', 'focus', 'listen', 'find', 'letter formation', 'read words', 'stepped words', 'made-up words', 'word chain', 'sort spellings', 'irregular words', 'endings', 'sound boxes', 'spell', 'sentence',
+]); // prettier-ignore
+const otherKinds = styleOfKinds(
+  ['review', 'focus', 'yes or no', 'picture sort', 'phrase to picture', 'text', 'picture spelling', 'made-up words', 'own'],
+  'rest',
+);
 
 /** A made-up group at a step of an order: who knows what, and a focus of pairs that some or all need. */
 function groupAt(orderId: string, step: number, size: number, seed: number) {
@@ -101,9 +103,11 @@ function mustBeReadable(plan: SessionPlan, group: Group): void {
     for (const part of plan.parts) {
       const read = [
         ...part.words.filter((w) => !w.heard).flatMap((w) => [w.word, ...(w.options ?? [])]),
-        ...(part.lines ?? []).flatMap((line) => wordsOf(line.text).map((w) => w.text)),
+        ...(part.kind === 'phrases' ? [] : (part.lines ?? []).flatMap((line) => wordsOf(line.text).map((w) => w.text))),
+        ...(part.rows ?? []).filter((r) => r.picture).flatMap((r) => r.items.flatMap((i) => wordsOf(i).map((w) => w.text))),
       ];
       wrong.push(...read.filter((word) => CANNOT.test(judge(word).status)).map((word) => `${word} in ${part.title} for ${child}`));
+      if (part.kind === 'read to them') continue;
       // of a text three words in a hundred may be out of reach, and each of them is told first
       const text = wordsOf(part.text?.text ?? '').map((w) => w.text.toLowerCase());
       const told = new Set((part.text?.tell ?? []).map((w) => w.toLowerCase()));
@@ -137,7 +141,7 @@ describe('sessions of whole cycles', () => {
     let repeats = 0;
     let words = 0;
     const texts = { whole: 0, sentences: 0 };
-    const styles = [...SHIPPED_STYLES, everyKind, otherKinds];
+    const styles = [...SHIPPED_STYLES, ...SOME_KINDS, otherKinds];
     for (let n = 0; n < GROUPS; n += 1) {
       const orderId = ['riverbank', 'hillside', 'lantern'][n % 3]!;
       const steps = teachingOrder(orderId)!.steps.length;
@@ -169,7 +173,7 @@ describe('sessions of whole cycles', () => {
         });
         sessions += 1;
         expect(plan.parts.reduce((sum, p) => sum + p.minutes, 0)).toBe(minutes);
-        for (const part of plan.parts) expect(part.minutes).toBeGreaterThan(0);
+        for (const part of plan.parts) expect(part.minutes).toBeGreaterThanOrEqual(2);
         expect(new Set(plan.parts.map((p) => p.id)).size).toBe(plan.parts.length);
         mustBeReadable(plan, group);
         expect(unreadable(lexicon, plan, group.taught)).toEqual([]);
@@ -191,16 +195,17 @@ describe('sessions of whole cycles', () => {
         }
         met.push(plan.parts.flatMap(metIn));
       }
-      for (const child of group.children)
+      const teaches = styles[n % styles.length]!.parts.some((p) => p.kind === 'focus');
+      for (const child of teaches ? group.children : [])
         for (const gpc of group.focus)
           if ((child.known[gpc] ?? 0) < READS_FROM && !cycle.left.includes(gpc)) expect(had, `group ${n}`).toContain(`${child.id} ${gpc}`);
     }
     expect(sessions).toBeGreaterThan(6.6 * GROUPS);
-    expect(words).toBeGreaterThan(28 * GROUPS);
+    expect(words).toBeGreaterThan(15 * GROUPS);
     // the rare pairs at the end of an order have few words: theirs come again sooner
     expect(repeats / words).toBeLessThan(GROUPS < 75 ? 0.45 : 0.42);
     // where a child lacks an old pair no whole text may be in reach: sentences stand in
-    expect(texts.whole).toBeGreaterThan(0.5 * GROUPS);
+    expect(texts.whole).toBeGreaterThan(0.3 * GROUPS);
     expect(texts.sentences).toBeGreaterThan(0.25 * GROUPS);
   }, 240_000);
 
@@ -351,7 +356,7 @@ describe('changing a session', () => {
   it('every kind of part holds what it is for', () => {
     const asked = request();
     const kinds = new Map(
-      [planSession(lexicon, asked), planSession(lexicon, { ...asked, style: otherKinds })].flatMap((p) => p.parts).map((p) => [p.kind, p]),
+      [...SOME_KINDS, otherKinds].flatMap((style) => planSession(lexicon, { ...asked, minutes: 30, style }).parts).map((p) => [p.kind, p]),
     );
     for (const w of kinds.get('find')!.words) expect(w.options).toHaveLength(4);
     for (const w of kinds.get('find')!.words) expect(w.options).toContain(w.word);
@@ -367,6 +372,17 @@ describe('changing a session', () => {
     for (const l of kinds.get('yes or no')!.lines!) expect(['yes', 'no']).toContain(l.answer);
     for (const l of kinds.get('phrase to picture')!.lines!) for (const p of l.pictures!) expect(Object.keys(PICTURED)).toContain(p);
     expect(kinds.get('text')!.text!.questions.length).toBeGreaterThan(0);
+    for (const row of kinds.get('phrase and picture')!.rows!) expect(row.items).toContain(row.answer);
+    for (const row of kinds.get('capitals')!.rows!) expect(row.items).toContain(row.show!.toLowerCase());
+    for (const row of kinds.get('find the new one')!.rows!) {
+      const sought = asked.focus[0]!.split(':')[0]!;
+      expect(row.answer).toBe(`${sought}: ${row.items.filter((i) => i === sought).length} times`);
+    }
+    for (const w of kinds.get('by syllable')!.words) expect(w.steps!.slice(0, -1).join('')).toBe(w.word);
+    for (const w of kinds.get('add a sound')?.words ?? []) expect(w.word.slice(1)).toBe(w.steps![0]);
+    const heard = kinds.get('lost sound')!.words;
+    for (const w of heard) expect(w.heard).toBe(true);
+    expect(kinds.get('phrases')!.lines![0]!.text.replaceAll(' / ', ' ')).not.toContain('/');
     expect(planSession(lexicon, { ...asked, madeUpWords: false }).parts.map((p) => p.kind)).not.toContain('made-up words');
   });
 });
@@ -399,7 +415,7 @@ describe('styles', () => {
       for (let minutes = 10; minutes <= 30; minutes += 1) {
         const shared = shareMinutes(minutes, style.parts);
         expect(shared.reduce((a, s) => a + s.minutes, 0)).toBe(minutes);
-        expect(shared.every((s) => s.minutes >= 1)).toBe(true);
+        expect(shared.every((s) => s.minutes >= 2)).toBe(true);
         expect(shared.length * 2).toBeLessThanOrEqual(minutes + 1);
         expect(shared.slice(0, 2).map((s) => s.part)).toEqual(style.parts.slice(0, 2));
       }

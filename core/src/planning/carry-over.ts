@@ -1,6 +1,7 @@
 /** What a session left undone, and what of it goes into the next. */
 import type { Gpc } from '../phonics/lexicon.js';
-import type { PartKind, SessionPart, SessionPlan } from './session-plan.js';
+import { partKind, type PartKind } from './parts/index.js';
+import type { SessionPart, SessionPlan } from './session-plan.js';
 
 export interface HeldSession {
   readonly plan: Pick<SessionPlan, 'focus' | 'parts'>;
@@ -28,9 +29,6 @@ export function partsDone({ parts }: { readonly parts: readonly Pick<SessionPart
   return parts.filter((p) => done.includes(p.id) || titles.has(p.title)).map((p) => p.id);
 }
 
-/** Parts that are begun anew each time: nothing of them is carried over. */
-const ANEW: ReadonlySet<PartKind> = new Set(['review', 'focus', 'letter formation', 'own']);
-
 /**
  * The focus pairs that were really worked on: those of parts that were done or begun.
  * @example workedOn({ plan, done: ['Review'] }) // []
@@ -48,7 +46,7 @@ export function workedOn({ plan, done, left = [] }: HeldSession): Gpc[] {
 export function carryOver({ plan, done, left = [] }: HeldSession): Carried[] {
   const ended = new Set(partsDone(plan, done));
   return plan.parts.flatMap((part): Carried[] => {
-    if (ANEW.has(part.kind) || ended.has(part.id)) return [];
+    if (partKind(part.kind).startsAnew || ended.has(part.id)) return [];
     const rest = left.find((l) => l.part === part.id)?.words;
     const stays = (text: string): boolean => rest === undefined || rest.includes(text);
     const words = part.words.map((w) => w.word).filter(stays);

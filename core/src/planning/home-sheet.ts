@@ -3,7 +3,7 @@ import { findWords } from '../phonics/find-words.js';
 import { chooseSentences } from '../phonics/dictation.js';
 import { wordJudge, type Taught } from '../phonics/decodability.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
-import type { PlannedWord } from './session-plan.js';
+import type { PlannedWord } from './part-content.js';
 import { SENTENCE_BANK } from './sentences.js';
 import { plannedWord, READS_FROM } from './session-words.js';
 

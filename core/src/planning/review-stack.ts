@@ -1,6 +1,6 @@
 /** The order of a review: old cards, and the new ones coming back among them at growing gaps. */
 import type { Gpc } from '../phonics/lexicon.js';
-import type { SessionChild } from './session-plan.js';
+import type { SessionChild } from './part-content.js';
 
 /** Old cards between one showing of a new card and the next (expanding retrieval: Landauer and Bjork 1978). */
 export const GAPS = [1, 2, 3, 5] as const;

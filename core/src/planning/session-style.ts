@@ -1,7 +1,7 @@
 /** Styles of a session: which parts in which order with how many minutes. Three ship with the tool; a school makes its own. */
 import { CoreError } from '../errors.js';
 import type { Style } from '../phonics/teaching-order.js';
-import { PART_KINDS, type PartKind } from './session-plan.js';
+import { PART_KINDS, partKind, type PartKind } from './parts/index.js';
 
 export interface StylePart {
   readonly id: string;
@@ -19,64 +19,17 @@ export interface SessionStyle {
   readonly oldToNew: number;
   /** What the adult says at an error. */
   readonly atError: string;
+  /** All answer at once: words are for all, and a child's own come after them in turn. */
+  readonly together?: boolean;
 }
 
 /** The name a part goes by and what is done in it, where a style says nothing else. */
-export const PART_WORDS: Readonly<Record<PartKind, { readonly title: string; readonly how: string }>> = {
-  review: {
-    title: 'Review',
-    how: 'Turn the stack over once, quickly. Give the sound at any slip, have it said again, and put the card back three cards later.',
-  },
-  focus: {
-    title: 'Focus',
-    how: 'Say the sound, show the grapheme, have each child say it and write it. Then contrast it with the one it is mixed up with.',
-  },
-  listen: { title: 'Listen', how: 'Say the sounds one by one with a breath between. The children push them together and say the word.' },
-  find: { title: 'Find it', how: 'Say the first word of the row. Each child finds it among the others and says how they knew.' },
-  'letter formation': {
-    title: 'Letter formation',
-    how: 'Say the sound and how it goes. Finger first, then pencil: three good ones are enough.',
-  },
-  'read words': {
-    title: 'Read words',
-    how: 'Point under each grapheme, sounds first, then the word. A second time without sounding out loud.',
-  },
-  'stepped words': {
-    title: 'Longer sound rows',
-    how: 'Uncover two sounds and say them together, then one more each time. Back down where it falls apart.',
-  },
-  'made-up words': {
-    title: 'Made-up words',
-    how: 'Say that these are nobody’s words. Sounds first, then together; no guessing helps here.',
-  },
-  'word chain': { title: 'Word chain', how: 'Change one sound at a time. Ask what changed before the letters are moved.' },
-  'sort spellings': {
-    title: 'Sort spellings',
-    how: 'Read each word, then put it under the spelling it holds. Say what you notice about where each stands.',
-  },
-  'irregular words': { title: 'Irregular words', how: 'Read the word, find the odd part together, read it again.' },
-  endings: { title: 'Endings', how: 'Read the base word, add the ending, say what changed in sound and spelling.' },
-  'sound boxes': {
-    title: 'Boxes for sounds',
-    how: 'Say the word, touch a box for each sound, write one grapheme into each box, read it back.',
-  },
-  spell: { title: 'Spell', how: 'Say the word, count its sounds on fingers, write a grapheme for each, read it back.' },
-  'picture spelling': { title: 'Spell from pictures', how: 'Name the picture together, count the sounds, write it.' },
-  sentence: {
-    title: 'Sentence',
-    how: 'Say it twice. The children say it back, count its words, write it and read it: capital, spaces, full stop.',
-  },
-  'yes or no': { title: 'Yes or no?', how: 'Each child reads one alone and says yes or no, and how they know.' },
-  'picture sort': { title: 'Sort pictures', how: 'Name each picture and put it with the sound you hear in it.' },
-  'phrase to picture': { title: 'Phrase to picture', how: 'Read the phrase, find what it says, read it again to the group.' },
-  text: {
-    title: 'Read the text',
-    how: 'Tell the words below first. Everyone reads at the same time, quietly; listen to one child after the other. Then the questions.',
-  },
-  own: { title: 'Of our own', how: '' },
-};
+export const PART_WORDS = Object.fromEntries(
+  PART_KINDS.map((kind) => [kind, { title: partKind(kind).title, how: partKind(kind).how }]),
+) as Readonly<Record<PartKind, { readonly title: string; readonly how: string }>>;
 
-const part = (kind: PartKind, minutes: number, words: Partial<{ id: string; title: string; how: string }> = {}): StylePart => ({
+/** A part of a style as it ships: its kind's own words, unless the style has others. */
+export const part = (kind: PartKind, minutes: number, words: Partial<{ id: string; title: string; how: string }> = {}): StylePart => ({
   id: kind,
   kind,
   minutes,
@@ -115,6 +68,7 @@ export const SHIPPED_STYLES: readonly SessionStyle[] = [
   {
     id: 'cue-and-answer',
     name: 'Cue and answer',
+    together: true,
     oldToNew: 6,
     atError:
       '“This sound is …” – “What sound?” – all answer, and the one who slipped says it once more alone. Go two items back, come to it again, and ask once more before the part ends.',
@@ -125,7 +79,7 @@ export const SHIPPED_STYLES: readonly SessionStyle[] = [
       part('focus', 4, { title: 'New sound', how: 'Model it: “This sound is …”. Signal, all answer, twice. Then each child alone, once.' }),
       part('listen', 2, { title: 'Say it, push it together' }),
       part('read words', 6, {
-        how: 'Touch under each grapheme as all sound it out, slide back, signal: all say the word. Second row without sounding out.',
+        how: 'Touch under each grapheme as all sound it out, slide back, signal: all say the word. Second time without sounding out. A word with a name is called for that child alone.',
       }),
       part('irregular words', 2, { how: 'Say the word, signal, all say it. Spell it aloud, say it again.' }),
       part('text', 10, {
@@ -186,37 +140,65 @@ export function checkedStyle(style: SessionStyle): SessionStyle {
     taken.add(id);
     return { id, kind: p.kind, title, minutes: p.minutes, how: p.how.trim().slice(0, LONGEST_HOW) };
   });
-  return { id: style.id, name, parts, oldToNew: style.oldToNew, atError: style.atError.trim().slice(0, LONGEST_HOW) };
+  return {
+    id: style.id,
+    name,
+    parts,
+    oldToNew: style.oldToNew,
+    atError: style.atError.trim().slice(0, LONGEST_HOW),
+    ...(style.together ? { together: true } : {}),
+  };
 }
 
 /** A part is not begun for less. */
-const LEAST_A_PART = 2;
+export const LEAST_A_PART = 2;
 
 /**
- * Whole minutes for parts that add up exactly (largest remainder). Where there are too few for two each, the parts
- * with the least weight go, the later first; never the first two.
+ * Whole minutes for parts, none under two, that add up exactly (largest remainder). Where there are too few for two each,
+ * the parts of least worth go, of equal ones the one with fewer minutes, the later first.
+ * @param worth what a part is worth to the session; by their minutes alone, the first two never going, where left out
  * @example shareMinutes(20, [{ minutes: 10 }, { minutes: 20 }]) // [{ part, minutes: 7 }, { part, minutes: 13 }]
  */
-export function shareMinutes<T extends { readonly minutes: number }>(minutes: number, parts: readonly T[]): { part: T; minutes: number }[] {
+export function shareMinutes<T extends { readonly minutes: number }>(
+  minutes: number,
+  parts: readonly T[],
+  worth?: (part: T) => number,
+): { part: T; minutes: number }[] {
   const kept = [...parts];
-  while (kept.length > 2 && kept.length * LEAST_A_PART > minutes) {
-    let least = 2;
-    for (let k = 2; k < kept.length; k += 1) if (kept[k]!.minutes <= kept[least]!.minutes) least = k;
+  const rank = (p: T, k: number): number => (worth ? 100 * worth(p) : k < 2 ? 1000 : 0) + p.minutes;
+  while (kept.length > 1 && kept.length * LEAST_A_PART > minutes) {
+    let least = 0;
+    for (let k = 1; k < kept.length; k += 1) if (rank(kept[k]!, k) <= rank(kept[least]!, least)) least = k;
     kept.splice(least, 1);
   }
-  const sum = kept.reduce((a, p) => a + p.minutes, 0);
-  const out = kept.map((p) => ({ part: p, exact: (minutes * p.minutes) / sum, minutes: 0 }));
-  for (const o of out) o.minutes = Math.max(1, Math.floor(o.exact));
-  let left = minutes - out.reduce((a, o) => a + o.minutes, 0);
+  // what would get less than the least gets the least, and the others share the rest
+  const floor = Math.min(LEAST_A_PART, minutes);
+  const small = new Set<T>();
+  for (;;) {
+    const left = minutes - floor * small.size;
+    const sum = kept.reduce((a, p) => a + (small.has(p) ? 0 : p.minutes), 0);
+    const next = kept.filter((p) => !small.has(p) && (left * p.minutes) / sum < floor);
+    if (next.length === 0) return apportion(kept, small, floor, left, sum);
+    for (const p of next) small.add(p);
+  }
+}
+
+function apportion<T extends { readonly minutes: number }>(
+  kept: readonly T[],
+  small: ReadonlySet<T>,
+  floor: number,
+  left: number,
+  sum: number,
+) {
+  const out = kept.map((part) => {
+    const exact = small.has(part) ? floor : (left * part.minutes) / sum;
+    return { part, exact, minutes: Math.floor(exact) };
+  });
+  let rest = left + floor * small.size - out.reduce((a, o) => a + o.minutes, 0);
   for (const o of [...out].sort((a, b) => b.exact - b.minutes - (a.exact - a.minutes))) {
-    if (left <= 0) break;
+    if (rest <= 0) break;
     o.minutes += 1;
-    left -= 1;
+    rest -= 1;
   }
-  while (left < 0) {
-    const most = out.reduce((a, b) => (b.minutes > a.minutes ? b : a));
-    most.minutes -= 1;
-    left += 1;
-  }
-  return out.map(({ part: p, minutes: m }) => ({ part: p, minutes: m }));
+  return out.map(({ part, minutes }) => ({ part, minutes }));
 }

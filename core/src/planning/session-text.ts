@@ -8,12 +8,13 @@ import { normaliseWord } from '../phonics/segment.js';
 import { chooseSentences } from '../phonics/dictation.js';
 import { seeded, shuffled } from '../random.js';
 import { SENTENCE_BANK } from './sentences.js';
-import type { SessionPart, SessionRequest } from './session-plan.js';
+import type { PlannedText, SessionNeeds } from './part-content.js';
+import type { SessionPart } from './session-plan.js';
 import { wordsInText, type WordInText } from '../reading/text-pairs.js';
 import { groundOf } from './session-words.js';
-import type { Filled, Filling } from './session-parts.js';
+import type { Filled, Filling } from './parts/part.js';
 
-type SourceText = NonNullable<NonNullable<SessionRequest['sources']>['texts']>[number];
+type SourceText = NonNullable<NonNullable<SessionNeeds['sources']>['texts']>[number];
 
 /** A text is read so often in a cycle. */
 const READ_TIMES = 3;
@@ -77,7 +78,7 @@ export function fillText(f: Filling): Filled | null {
     const { focusWords, behind } = worthOf(f, words);
     const before = times(text.id);
     const rank =
-      (f.request.carried?.some((c) => c.text === text.id) ? -1000 : 0) -
+      (f.textsLeft.includes(text.id) ? -1000 : 0) -
       // read often enough, or met in the last session: only where nothing else practises the focus
       (before >= READ_TIMES ? 0.3 : f.avoid.has(text.id) ? 0.7 : 1) * 30 * Math.min(focusWords, ENOUGH_FOCUS_WORDS) +
       0.25 * Math.min(behind, 60) +
@@ -87,8 +88,9 @@ export function fillText(f: Filling): Filled | null {
     return [{ text, again: before > 0, rank, focusWords, tell }];
   });
   const [best] = fits.sort((a, b) => a.rank - b.rank);
-  const remark = best && best.focusWords >= FOCUS_WORDS ? undefined : later(f, all);
-  if (!best || best.focusWords === 0) {
+  const forPairs = f.ground.focus.length > 0;
+  const remark = !forPairs || (best && best.focusWords >= FOCUS_WORDS) ? undefined : later(f, all);
+  if (!best || (forPairs && best.focusWords === 0)) {
     const instead = sentencesInstead(f);
     if (instead) return remark ? { ...instead, remark: `${instead.remark ?? ''} ${remark}`.trim() } : instead;
     if (!best) return null;
@@ -100,11 +102,25 @@ export function fillText(f: Filling): Filled | null {
   };
 }
 
+/** The text for a session to be read to the children: the one whose words use most of the focus, however much else they cannot read. */
+export function chosenText(f: Filling): PlannedText | null {
+  const longest = Math.max(60, f.minutes * 60);
+  const ranked = (f.request.sources?.texts ?? [])
+    .map((text) => ({ text, words: wordsInText(f.lexicon, text.text) }))
+    .filter(({ text, words }) => !f.avoid.has(text.id) && sum(words) <= longest)
+    .map(({ text, words }) => ({ text, uses: worthOf(f, words).focusWords, far: words.filter((w) => !f.ground.reads(w.word)).length }))
+    .sort((a, b) => b.uses - a.uses || a.far - b.far || (a.text.id < b.text.id ? -1 : 1));
+  const [best] = ranked;
+  if (!best) return null;
+  const { id, title, text, questions } = best.text;
+  return { id, title, text, questions, tell: [], again: f.request.textsRead?.includes(id) ?? false };
+}
+
 /**
  * A text that the adult chose from the shelf, put into a part: with the words to tell first, however many they are, and whether
  * the group has read it.
  */
-export function putText(lexicon: Lexicon, request: SessionRequest, part: SessionPart, text: SourceText): SessionPart {
+export function putText(lexicon: Lexicon, request: SessionNeeds, part: SessionPart, text: SourceText): SessionPart {
   const { reads } = groundOf(lexicon, request);
   const tell = wordsInText(lexicon, text.text)
     .filter((w) => !reads(w.word))

@@ -3,7 +3,7 @@ import { findWords, type FindWordsRequest } from '../phonics/find-words.js';
 import { wordJudge, type Taught } from '../phonics/decodability.js';
 import type { Gpc, Lexicon, Segmentation } from '../phonics/lexicon.js';
 import { gpcsOf, segment } from '../phonics/segment.js';
-import type { PlannedWord, SessionChild, SessionRequest } from './session-plan.js';
+import type { PlannedWord, SessionChild, SessionNeeds } from './part-content.js';
 
 /** A pair counts as readable for a child who is likelier than not to know it. Never checked: as taught. */
 export const READS_FROM = 0.5;
@@ -25,12 +25,12 @@ export const canRead = (child: SessionChild, gpc: Gpc): boolean => (child.known[
 
 const grounds = new WeakMap<object, Ground>();
 /** What the words of a session stand on, worked out once a request. */
-export function groundOf(lexicon: Lexicon, request: Pick<SessionRequest, 'taught' | 'focus' | 'children'>): Ground {
+export function groundOf(lexicon: Lexicon, request: Pick<SessionNeeds, 'taught' | 'focus' | 'children'>): Ground {
   const made = grounds.get(request) ?? makeGround(lexicon, request);
   grounds.set(request, made);
   return made;
 }
-function makeGround(lexicon: Lexicon, { taught, focus, children }: Pick<SessionRequest, 'taught' | 'focus' | 'children'>): Ground {
+function makeGround(lexicon: Lexicon, { taught, focus, children }: Pick<SessionNeeds, 'taught' | 'focus' | 'children'>): Ground {
   const gpcs = taught.gpcs.filter((gpc) => !focus.includes(gpc) && children.every((c) => canRead(c, gpc)));
   const owners = new Map<Gpc, string[]>();
   for (const gpc of focus) {
@@ -75,9 +75,13 @@ const COMMON = 8;
 const MOST_SOUNDS = 5;
 export type Looked = Omit<Partial<FindWordsRequest>, 'taught' | 'mustUse' | 'limit' | 'seed' | 'avoid'>;
 
+/** Where a pair has no other word, so many of the session before come again. */
+const HARDLY_ANY = 1;
+
 /**
- * Words for each focus pair in turn, shortest first, so many in all. A word has one new thing at a time where there
- * are such; what was met before comes again only where nothing else is left.
+ * Words for each focus pair in turn, shortest first, so many in all; without a focus, any that these children can read. A
+ * word has one new thing at a time where there are such; what was met lately comes again only where nothing else is left,
+ * and what stood in the session before only where there is hardly anything else.
  */
 export function drawWords(
   lexicon: Lexicon,
@@ -86,58 +90,64 @@ export function drawWords(
     readonly count: number;
     readonly seed: number;
     readonly avoid: ReadonlySet<string>;
+    /** Words of the session before. */
+    readonly last?: ReadonlySet<string>;
     readonly fits?: (word: PlannedWord) => boolean;
   },
   look: Looked = {},
 ): PlannedWord[] {
   const { focus, taught, withFocus } = ground;
-  const { count, seed, avoid, fits = () => true } = request;
+  const { count, seed, avoid, last = new Set<string>(), fits = () => true } = request;
   const words = new Map<string, PlannedWord>();
-  const share = Math.ceil(count / focus.length);
-  focus.forEach((gpc, k) => {
-    const taken = (): number => [...words.values()].filter((w) => w.focus.includes(gpc)).length;
-    const pick = (skip: readonly string[], from: Taught, minFrequency: number): void => {
-      if (taken() >= share) return;
+  const wanted: readonly (readonly Gpc[])[] = focus.length > 0 ? focus.map((gpc) => [gpc]) : [[]];
+  const share = Math.ceil(count / wanted.length);
+  wanted.forEach((mustUse, k) => {
+    const taken = (): number => [...words.values()].filter((w) => mustUse.every((gpc) => w.focus.includes(gpc))).length;
+    const pick = (skip: readonly string[], from: Taught, minFrequency: number, upTo = share): void => {
+      if (taken() >= upTo) return;
       const found = findWords(lexicon, {
         maxSounds: MOST_SOUNDS,
         ...look,
         taught: from,
-        mustUse: [gpc],
+        mustUse,
         limit: request.fits ? share * 12 : share * 2,
         seed: seed + k * 101,
         avoid: skip,
         minFrequency,
       });
       for (const { word } of found) {
-        if (taken() >= share) break;
+        if (taken() >= upTo) break;
         if (words.has(word)) continue;
         const planned = plannedWord(lexicon, word, focus);
         if (fits(planned)) words.set(word, planned);
       }
     };
-    pick([...avoid], taught, COMMON);
-    pick([...avoid], taught, 1);
-    pick([...avoid], withFocus, 1);
-    pick([], withFocus, 0.3);
+    pick([...avoid, ...last], taught, COMMON);
+    pick([...avoid, ...last], taught, 1);
+    pick([...avoid, ...last], withFocus, 1);
+    pick([...last], withFocus, 0.3);
+    pick([], withFocus, 0.3, Math.min(share, HARDLY_ANY));
   });
   return [...words.values()].sort((a, b) => a.units.length - b.units.length || (a.word < b.word ? -1 : 1)).slice(0, count);
 }
 
 /**
  * Whose each word is, where a focus pair is the need of some and not of all: its words go to them in turn. Where there
- * are fewer words than children who need them, they are for all.
+ * are fewer words than children who need them, they are for all. Where all answer together every word is for all, but
+ * for one at the end for each child who needs it, called as theirs.
  */
-export function dealOut(words: readonly PlannedWord[], ground: Ground): PlannedWord[] {
+export function dealOut(words: readonly PlannedWord[], ground: Ground, together = false): PlannedWord[] {
   const out = words.map((w) => ({ ...w }));
   for (const [gpc, who] of ground.owners) {
     const theirs = out.filter(
       (w) => w.for === undefined && w.focus.includes(gpc) && w.focus.every((g) => g === gpc || !sharedByAll(g, ground)),
     );
-    if (theirs.length < who.length) continue;
-    theirs.forEach((w, k) => {
+    if (theirs.length < who.length + (together ? 2 : 0)) continue;
+    const given = together ? theirs.slice(-who.length) : theirs;
+    given.forEach((w, k) => {
       w.for = who[k % who.length]!;
     });
   }
-  return out;
+  return together ? [...out.filter((w) => w.for === undefined), ...out.filter((w) => w.for !== undefined)] : out;
 }
 const sharedByAll = (gpc: Gpc, ground: Ground): boolean => !ground.owners.has(gpc);

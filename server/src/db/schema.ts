@@ -557,6 +557,8 @@ export const sessionStyles = pgTable('session_styles', {
   parts: jsonb('parts').notNull().$type<readonly StylePart[]>(),
   oldToNew: integer('old_to_new').notNull(),
   atError: text('at_error').notNull(),
+  /** All answer at once: words are for all. */
+  together: boolean('together').notNull().default(false),
   savedBy: uuid('saved_by').notNull(),
   savedAt: at('saved_at').notNull(),
   removedAt: at('removed_at'),

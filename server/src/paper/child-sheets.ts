@@ -1,7 +1,7 @@
 /** What children get: cards to cut, words to read, boxes, chains, sorts, lines to write on, letters, pictures, the text. */
 import { FORMATION } from '@sapling/core';
 import { drawStrokes } from './letter.js';
-import { hasSpelling, partsOf, shown, type PaperFacts, type PaperKind } from './facts.js';
+import { hasSpelling, partsOf, shown, standsOn, type PaperFacts, type PaperKind } from './facts.js';
 import { drawPicture } from './picture.js';
 import type { Sheet } from './sheet.js';
 import { drawWord, widthOfWord } from './word.js';
@@ -39,7 +39,7 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
   words(sheet, f) {
     sheet.heading('Words to read', f.session.groupName);
     for (const part of partsOf(f)) {
-      if (part.words.length === 0 || hasSpelling(part) || part.kind === 'listen' || part.kind === 'picture sort') continue;
+      if (part.words.length === 0 || !standsOn(part, 'words')) continue;
       sheet.need(70);
       sheet.write(part.title, { bold: true, size: 12, gap: 6 });
       const size = 24;
@@ -52,14 +52,14 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
         sheet.need(size * 2);
       };
       for (const w of part.words) {
-        if (part.kind === 'find' && w.options) {
+        if (w.options) {
           x = sheet.left;
           sheet.need(size * 2);
           w.options.forEach((o, k) => sheet.at(o, sheet.left + (k * sheet.width) / 4, sheet.y, { size }));
           sheet.y += size * 1.9;
           continue;
         }
-        if (part.kind === 'stepped words' && w.steps) {
+        if (w.steps) {
           x = sheet.left;
           sheet.need(size * 2);
           let to = sheet.left;
@@ -77,7 +77,7 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
   boxes(sheet, f) {
     sheet.heading('Boxes for sounds', NAME);
     let n = 0;
-    for (const part of partsOf(f).filter(hasSpelling))
+    for (const part of partsOf(f).filter((p) => standsOn(p, 'boxes')))
       for (const w of part.words) {
         n += 1;
         sheet.need(52);
@@ -96,7 +96,7 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
 
   chain(sheet, f) {
     sheet.heading('Word chain', NAME);
-    for (const part of partsOf(f).filter((p) => p.kind === 'word chain')) {
+    for (const part of partsOf(f).filter((p) => standsOn(p, 'chain'))) {
       sheet.write('Change one sound each time. The first word is there.', { size: 11, gap: 10 });
       part.words.forEach((w, k) => {
         sheet.need(50);
@@ -115,7 +115,7 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
 
   sort(sheet, f) {
     for (const [k, part] of partsOf(f)
-      .filter((p) => p.kind === 'sort spellings')
+      .filter((p) => standsOn(p, 'sort'))
       .entries()) {
       if (k > 0) sheet.page();
       sheet.heading('Sort the words', NAME);
@@ -145,10 +145,10 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
   dictation(sheet, f) {
     sheet.heading('To write', NAME);
     const words = partsOf(f)
-      .filter((p) => p.kind === 'spell')
+      .filter((p) => standsOn(p, 'dictation'))
       .flatMap((p) => p.words);
     const sentences = partsOf(f)
-      .filter((p) => p.kind === 'sentence')
+      .filter((p) => standsOn(p, 'dictation'))
       .flatMap((p) => p.lines ?? []);
     words.forEach((_, k) => {
       sheet.need(46);
@@ -167,7 +167,7 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
     const graphemes = [
       ...new Set(
         partsOf(f)
-          .filter((p) => p.kind === 'letter formation')
+          .filter((p) => standsOn(p, 'letters'))
           .flatMap((p) => p.gpcs),
       ),
     ];
@@ -193,7 +193,8 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
 
   pictures(sheet, f) {
     for (const part of partsOf(f)) {
-      if (part.kind === 'phrase to picture') {
+      if (!standsOn(part, 'pictures')) continue;
+      if ((part.lines ?? []).length > 0) {
         sheet.heading(part.title, NAME);
         const pictures = (part.lines ?? []).flatMap((l) => [l.pictures ?? []]);
         (part.lines ?? []).forEach((line, k) => {
@@ -204,14 +205,14 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
           other.forEach((p, n) => drawPicture(sheet, p, sheet.left + sheet.width - 150 + n * 72, sheet.y, 64));
           sheet.y += 80;
         });
-      } else if ((part.kind === 'picture spelling' || part.kind === 'picture sort') && part.words.length > 0) {
+      } else if (part.words.length > 0) {
         sheet.heading(part.title, NAME);
         if (part.remark) sheet.write(part.remark);
         part.words.forEach((w, k) => {
           if (k % 3 === 0) sheet.need(120);
           const x = sheet.left + (k % 3) * (sheet.width / 3);
           drawPicture(sheet, w.word, x + 20, sheet.y, 76);
-          if (part.kind === 'picture spelling')
+          if (hasSpelling(part))
             sheet.doc
               .moveTo(x + 8, sheet.y + 104)
               .lineTo(x + sheet.width / 3 - 14, sheet.y + 104)
@@ -226,18 +227,14 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
   text(sheet, f) {
     let first = true;
     for (const part of partsOf(f)) {
+      if (!standsOn(part, 'text')) continue;
       if (part.text) {
         if (!first) sheet.page();
         first = false;
         sheet.heading(part.text.title);
         sheet.write(part.text.text, { size: 18, leading: 1.6, gap: 14 });
         for (const [k, q] of part.text.questions.entries()) sheet.write(`${k + 1}. ${q.ask}`, { size: 12 });
-      } else if (part.kind === 'text' && (part.lines ?? []).length > 0) {
-        if (!first) sheet.page();
-        first = false;
-        sheet.heading(part.title);
-        for (const line of part.lines ?? []) sheet.write(line.text, { size: 18, leading: 1.6, gap: 8 });
-      } else if (part.kind === 'yes or no') {
+      } else if ((part.lines ?? []).some((line) => line.answer)) {
         if (!first) sheet.y += 20;
         first = false;
         sheet.heading(part.title, NAME);
@@ -247,6 +244,35 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
           sheet.at('yes      no', sheet.left + sheet.width - 100, sheet.y, { size: 16 });
           sheet.y += 40;
         }
+      } else if ((part.lines ?? []).length > 0) {
+        if (!first) sheet.page();
+        first = false;
+        sheet.heading(part.title);
+        for (const line of part.lines ?? []) sheet.write(line.text, { size: 18, leading: 1.6, gap: 8 });
+      }
+    }
+  },
+
+  rows(sheet, f) {
+    for (const part of partsOf(f).filter((p) => standsOn(p, 'rows') && (p.rows ?? []).length > 0)) {
+      sheet.heading(part.title, NAME);
+      const size = 26;
+      for (const row of part.rows ?? []) {
+        sheet.need(74);
+        let x = sheet.left;
+        if (row.picture) {
+          drawPicture(sheet, row.picture, x, sheet.y, 56);
+          x += 84;
+        }
+        if (row.show) {
+          sheet.at(row.show, x, sheet.y + 10, { size, bold: true });
+          x += 84;
+        }
+        const each = (sheet.left + sheet.width - x) / row.items.length;
+        row.items.forEach((item, k) =>
+          sheet.at(item.replace('_', '‑'), x + k * each, sheet.y + 10, { size: item.includes(' ') ? 18 : size }, each - 6),
+        );
+        sheet.y += 74;
       }
     }
   },

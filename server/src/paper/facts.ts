@@ -1,5 +1,6 @@
 /** What the sheets of a session are made from, and what they share. */
 import type { Session } from '@sapling/contract';
+import { partKind, type ChildSheet } from '@sapling/core';
 
 export const PAPERS = [
   'cover',
@@ -13,6 +14,7 @@ export const PAPERS = [
   'dictation',
   'letters',
   'pictures',
+  'rows',
   'text',
 ] as const;
 export type PaperKind = (typeof PAPERS)[number];
@@ -38,8 +40,9 @@ export type Part = Session['plan']['parts'][number];
 
 /** A grapheme as a child sees it. */
 export const shown = (gpc: string): string => gpc.split(':')[0]!.replace('_', '‑');
-const WRITTEN: readonly Part['kind'][] = ['sound boxes', 'spell', 'picture spelling'];
 /** Whether children write the words of a part: their spelling stands nowhere on their sheets. */
-export const hasSpelling = (part: Part): boolean => WRITTEN.includes(part.kind);
+export const hasSpelling = (part: Part): boolean => partKind(part.kind).fromHearing === true;
+/** Whether a part's content stands on a sheet. */
+export const standsOn = (part: Part, sheet: ChildSheet): boolean => partKind(part.kind).sheets.includes(sheet);
 
 export const partsOf = (facts: PaperFacts): Part[] => facts.session.plan.parts;

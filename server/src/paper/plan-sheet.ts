@@ -39,7 +39,7 @@ function drawPlan(sheet: Sheet, f: PaperFacts, scale: number, dry = false): numb
       f.where,
       `${session.minutes} minutes`,
       f.adult,
-      session.plan.focus.map((g) => `${shown(g)} /${g.split(':')[1]}/`).join('  '),
+      [session.plan.skill ?? '', ...session.plan.focus.map((g) => `${shown(g)} /${g.split(':')[1]}/`)].filter(Boolean).join('  '),
     ]
       .filter(Boolean)
       .join('  ·  '),
@@ -91,6 +91,12 @@ function drawPlan(sheet: Sheet, f: PaperFacts, scale: number, dry = false): numb
         if (said) text(`${shown(gpc)}: ${said}`, inset, 9);
       }
     y = drawWords(sheet, part, f, inset, y, scale, dry);
+    for (const row of part.rows ?? [])
+      text(
+        `${row.show ?? row.picture ?? ''}  ${row.items.map((i) => i.replace('_', '‑')).join('   ')}${row.items.includes(row.answer) && row.items.length > 3 ? '' : `  (${row.answer})`}`.trim(),
+        inset,
+        11,
+      );
     for (const l of part.lines ?? []) text(`${l.text}${l.answer ? `  (${l.answer})` : ''}`, inset, 12);
     if (part.text) {
       text(`${part.text.title}${part.text.tell.length > 0 ? `. Tell first: ${part.text.tell.join(', ')}` : ''}`, inset, 11);
@@ -107,20 +113,25 @@ function drawPlan(sheet: Sheet, f: PaperFacts, scale: number, dry = false): numb
 const namesOf = (ids: readonly string[] | undefined, f: PaperFacts): string =>
   ids && ids.length > 0 ? ` ${ids.map((id) => f.names.get(id) ?? '').join(', ')}` : '';
 
+/** What the adult needs beside a word: what it is among, what it is made of, or what is said. */
+function besideWord(w: Part['words'][number]): string {
+  if (w.options) return ` among ${w.options.filter((o) => o !== w.word).join(', ')}`;
+  if (w.base && w.ending) return ` (${w.base} + ${w.ending})`;
+  if (w.answer) return ` (${w.answer})`;
+  if (w.say) return ` (${w.say.join(' … ')})`;
+  if (w.steps) return ` (${w.steps.slice(0, -1).join(', ')})`;
+  return w.heard ? ` (${w.units.map((u) => u.sound).join(' · ')})` : '';
+}
+
 /** A part’s words in rows, with marks where children read them; returns where they end. */
 function drawWords(sheet: Sheet, part: Part, f: PaperFacts, left: number, from: number, scale: number, dry: boolean): number {
   if (part.words.length === 0) return from;
   const size = 15 * scale;
-  const marks = !hasSpelling(part) && part.kind !== 'listen' && part.kind !== 'picture sort' && part.kind !== 'find';
+  const marks = !hasSpelling(part) && !part.words.some((w) => w.heard || w.options);
   let [x, y] = [left, from];
   for (const w of part.words) {
     const whose = w.for ? ` ${f.names.get(w.for) ?? ''}` : '';
-    const beside =
-      part.kind === 'find' && w.options
-        ? ` among ${w.options.filter((o) => o !== w.word).join(', ')}`
-        : part.kind === 'endings'
-          ? ` (${w.base} + ${w.ending})`
-          : '';
+    const beside = besideWord(w);
     const width = widthOfWord(sheet, w, size, marks) + sheet.widthOf(whose + beside, { size: 8.5 * scale }) + 18 * scale;
     if (x > left && x + width > sheet.left + sheet.width) {
       x = left;

@@ -1,6 +1,7 @@
 /** The sheets of one session: for the adult a cover, the plan and a record; for the children cards, words, boxes, lines and the text. */
 import { CHILD_SHEETS } from './child-sheets.js';
-import { hasSpelling, PAPERS, partsOf, shown, type PaperFacts, type PaperKind } from './facts.js';
+import { partKind, remarkWords, type ChildSheet } from '@sapling/core';
+import { PAPERS, partsOf, shown, standsOn, type PaperFacts, type PaperKind, type Part } from './facts.js';
 import { writePlan } from './plan-sheet.js';
 import type { Sheet } from './sheet.js';
 
@@ -16,24 +17,22 @@ export function writeSession(sheet: Sheet, facts: PaperFacts, wanted: readonly P
   return written;
 }
 
+const some = (f: PaperFacts, sheet: ChildSheet, has: (part: Part) => boolean): boolean =>
+  partsOf(f).some((p) => standsOn(p, sheet) && has(p));
 const HAS: Record<PaperKind, (facts: PaperFacts) => boolean> = {
   cover: () => true,
   plan: () => true,
   record: () => true,
   cards: (f) => partsOf(f).some((p) => p.gpcs.length > 0 || p.words.some((w) => !w.heard)),
-  words: (f) => partsOf(f).some((p) => p.words.length > 0 && !hasSpelling(p) && p.kind !== 'listen' && p.kind !== 'picture sort'),
-  boxes: (f) => partsOf(f).some((p) => hasSpelling(p) && p.words.length > 0),
-  chain: (f) => partsOf(f).some((p) => p.kind === 'word chain' && p.words.length > 0),
-  sort: (f) => partsOf(f).some((p) => p.kind === 'sort spellings' && p.words.length > 0),
-  dictation: (f) => partsOf(f).some((p) => p.kind === 'sentence' || (p.kind === 'spell' && p.words.length > 0)),
-  letters: (f) => partsOf(f).some((p) => p.kind === 'letter formation' && p.gpcs.length > 0),
-  pictures: (f) =>
-    partsOf(f).some(
-      (p) =>
-        ((p.kind === 'picture sort' || p.kind === 'picture spelling') && p.words.length > 0) ||
-        (p.kind === 'phrase to picture' && (p.lines ?? []).length > 0),
-    ),
-  text: (f) => partsOf(f).some((p) => p.text || p.kind === 'yes or no' || (p.kind === 'text' && (p.lines ?? []).length > 0)),
+  words: (f) => some(f, 'words', (p) => p.words.length > 0),
+  boxes: (f) => some(f, 'boxes', (p) => p.words.length > 0),
+  chain: (f) => some(f, 'chain', (p) => p.words.length > 0),
+  sort: (f) => some(f, 'sort', (p) => p.words.length > 0),
+  dictation: (f) => some(f, 'dictation', (p) => p.words.length + (p.lines ?? []).length > 0),
+  letters: (f) => some(f, 'letters', (p) => p.gpcs.length > 0),
+  pictures: (f) => some(f, 'pictures', (p) => p.words.length + (p.lines ?? []).length > 0),
+  rows: (f) => some(f, 'rows', (p) => (p.rows ?? []).length > 0),
+  text: (f) => some(f, 'text', (p) => p.text !== undefined || (p.lines ?? []).length > 0),
 };
 
 const WRITE: Record<PaperKind, (sheet: Sheet, facts: PaperFacts) => void> = {
@@ -50,9 +49,17 @@ const WRITE: Record<PaperKind, (sheet: Sheet, facts: PaperFacts) => void> = {
     say('When', [f.day, f.when, `${session.minutes} minutes`].filter(Boolean).join(', '));
     say('Where', f.where);
     say('Usually with', f.adult);
-    say('For', session.plan.focus.map((gpc) => `${shown(gpc)} as /${gpc.split(':')[1]}/`).join(', '));
+    say(
+      'For',
+      [session.plan.skill, ...session.plan.focus.map((gpc) => `${shown(gpc)} as /${gpc.split(':')[1]}/`)].filter(Boolean).join(', '),
+    );
     say('What', session.plan.parts.map((p) => `${p.title} (${p.minutes} min)`).join(', ') + '. Each step stands on the plan.');
     say('At an error', session.plan.atError ?? '');
+    for (const remark of session.plan.remarks ?? [])
+      say(
+        'Know',
+        remarkWords(remark, (id) => f.names.get(id) ?? 'A child'),
+      );
     if (f.watch.length > 0) {
       sheet.y += 6;
       sheet.write('What to watch for', { bold: true, size: 13 });
@@ -82,7 +89,7 @@ const WRITE: Record<PaperKind, (sheet: Sheet, facts: PaperFacts) => void> = {
     const items = [
       ...new Set(
         partsOf(f)
-          .filter((p) => p.kind !== 'picture sort' && p.kind !== 'listen')
+          .filter((p) => partKind(p.kind).evidence !== null && !p.words.some((w) => w.heard))
           .flatMap((p) => [...p.gpcs.map(shown), ...p.words.map((w) => w.word)]),
       ),
     ].slice(0, 46);

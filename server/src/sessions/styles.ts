@@ -21,6 +21,7 @@ async function ownStyles(db: Db): Promise<StyleRow[]> {
     parts: [...row.parts],
     oldToNew: row.oldToNew,
     atError: row.atError,
+    together: row.together,
     version: row.version,
     by,
   }));
@@ -40,7 +41,7 @@ export const styleRoutes = [
       if (!isCoreError(error)) throw error;
       throw new Refusal('bad-input', { errors: [{ path: error.field, message: error.message }] });
     }
-    const values = { ...style, savedBy: me.id, savedAt: now(), removedAt: null, version: body.version + 1 };
+    const values = { ...style, together: style.together === true, savedBy: me.id, savedAt: now(), removedAt: null, version: body.version + 1 };
     const changed =
       body.version === 0
         ? await db.insert(sessionStyles).values(values).onConflictDoNothing().returning({ id: sessionStyles.id })

@@ -40,10 +40,10 @@ export function Component() {
   const save = async (): Promise<void> => {
     setTrouble(null);
     try {
-      const { name, parts, oldToNew, atError } = checkedStyle(draft);
+      const { name, parts, oldToNew, atError, together = false } = checkedStyle(draft);
       const saved = await call('saveStyle', {
         params: { id: draft.id },
-        body: { name, parts: parts.map((p) => ({ ...p })), oldToNew, atError, version: draft.version ?? 0 },
+        body: { name, parts: parts.map((p) => ({ ...p })), oldToNew, atError, together, version: draft.version ?? 0 },
       });
       await refresh('library');
       setChosen(saved.id);
@@ -73,7 +73,7 @@ export function Component() {
           onClick: () =>
             void call('saveStyle', {
               params: { id: gone.id },
-              body: { name: gone.name, parts: gone.parts, oldToNew: gone.oldToNew, atError: gone.atError, version: gone.version! + 1 },
+              body: { name: gone.name, parts: gone.parts, oldToNew: gone.oldToNew, atError: gone.atError, together: gone.together ?? false, version: gone.version! + 1 },
             }).then(
               () => refresh('library'),
               (problem: unknown) => toast.error(sentenceOf(problem)),
@@ -266,6 +266,16 @@ export function Component() {
             ) : (
               <span>{draft.atError}</span>
             )}
+          </label>
+          <label className="flex items-start gap-2 md:col-span-2">
+            <input
+              type="checkbox"
+              className="mt-1 size-4"
+              disabled={!own}
+              checked={draft.together ?? false}
+              onChange={(e) => setDraft({ ...draft, together: e.target.checked })}
+            />
+            <span>All answer together: words are for everyone, and a child’s own come after them, called by name.</span>
           </label>
         </div>
       </section>

@@ -10,9 +10,9 @@ export async function pictured(): Promise<string[]> {
   return Object.keys(await pictures());
 }
 
-/** Shows a word's picture; its name is for the adult and screen readers, never in print beside it. */
+/** Shows a word's picture, nothing where there is none; its name is for the adult and screen readers, never in print beside it. */
 export function Picture({ word, size, decorative = false }: { word: string; size: number | string; decorative?: boolean }) {
-  const [body, setBody] = useState<string | null>(null);
+  const [body, setBody] = useState<string | null | undefined>(undefined);
   useEffect(() => {
     let gone = false;
     void pictures().then((all) => !gone && setBody(all[word] ?? null));
@@ -20,8 +20,9 @@ export function Picture({ word, size, decorative = false }: { word: string; size
       gone = true;
     };
   }, [word]);
+  if (body === null) return null;
   const url =
-    body === null
+    body === undefined
       ? undefined
       : `data:image/svg+xml,${encodeURIComponent(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 72 72">${body}</svg>`)}`;
   return (

@@ -86,12 +86,15 @@ function Editor({ session }: { session: Session }) {
             members,
             taught,
             focus: session.plan.focus,
+            skill: session.plan.skill,
             sessions: past,
             on: session.on,
             but: session.id,
             minutes: session.minutes,
             seed: draw,
-            style: styles.find((s) => s.name === session.plan.style) ?? styles.find((s) => s.id === settings.sessionStyle),
+            style:
+              styles.find((s) => session.plan.style === s.name || session.plan.style?.startsWith(`${s.name}: `)) ??
+              styles.find((s) => s.id === settings.sessionStyle),
             texts,
             pictures: pictures ?? [],
             settings,

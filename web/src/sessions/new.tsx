@@ -1,6 +1,16 @@
 /** Making a session for a group: its focus, a filled-in draft, changed where the teacher knows better. */
 import { addDays, format, parseISO } from 'date-fns';
-import { clockTime, holidayOn, keepPinned, LEAST_MINUTES, meetingOn, MOST_MINUTES, weekSlots } from '@sapling/core';
+import {
+  clockTime,
+  holidayOn,
+  keepPinned,
+  LEAST_MINUTES,
+  meetingOn,
+  MOST_MINUTES,
+  SESSION_SKILLS,
+  weekSlots,
+  type SessionSkill,
+} from '@sapling/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -65,6 +75,7 @@ export function Component() {
   // and what to set side by side and to ask again
   const [contrast] = useState(() => sideBySide(params.get('contrast')));
   const [recheck] = useState(() => params.get('recheck')?.split(' ').filter(Boolean) ?? []);
+  const [chosenSkill, setSkill] = useState<SessionSkill | '' | undefined>(() => SESSION_SKILLS.find((s) => s === params.get('skill')));
   const [picking, setPicking] = useState(false);
   const [draw, setDraw] = useState(1);
   const draft = useDraft();
@@ -80,19 +91,24 @@ export function Component() {
     [orders, children, members],
   );
   const chosenFocus = useMemo(() => focus ?? group?.focus.slice(0, FOCUS_A_SESSION) ?? [], [focus, group]);
+  // a group without pairs is for its skill
+  const skill = chosenSkill ?? (chosenFocus.length === 0 ? SESSION_SKILLS.find((s) => group?.skills.includes(s)) : undefined);
+  const isFor = chosenFocus.length > 0 || Boolean(skill);
   const lent = lendings?.find((l) => l.groupId === group?.id && l.from <= on && on <= l.until);
   const adult = adultId ?? lent?.colleagueId ?? met?.meeting.adult ?? group?.adultId ?? '';
   const style = styles?.find((st) => st.id === (styleId ?? settings?.sessionStyle)) ?? styles?.[0];
   const ready =
     taught !== null && past !== undefined && table !== undefined && style !== undefined && texts !== undefined && settings !== undefined;
+  const [focusKey, memberKey] = [chosenFocus.join(' '), members.map((m) => m.id).join(' ')];
   const request = useMemo(
     () =>
-      ready && group && chosenFocus.length > 0
+      ready && group && isFor
         ? planRequest({
             group,
             members,
             taught,
             focus: chosenFocus,
+            skill: skill || undefined,
             sessions: past,
             on,
             minutes,
@@ -107,7 +123,7 @@ export function Component() {
         : null,
     // a live refresh of the lists must not redraw a plan that is being changed
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [ready, group?.id, chosenFocus.join(' '), minutes, draw, on, style?.id, members.map((m) => m.id).join(' '), pictures === undefined],
+    [ready, group?.id, focusKey, skill, minutes, draw, on, style?.id, memberKey, pictures === undefined],
   );
   const { plan } = draft;
   useEffect(() => {
@@ -120,7 +136,8 @@ export function Component() {
           if (gone) return;
           setTrouble(null);
           const before = latest.current;
-          if (before && before.focus.join() === drafted.focus.join()) draft.change(keepPinned(before, drafted));
+          if (before && before.focus.join() === drafted.focus.join() && before.skill === drafted.skill)
+            draft.change(keepPinned(before, drafted));
           else draft.begin(drafted);
         },
         (problem: unknown) => !gone && setTrouble((problem as Error).message),
@@ -189,6 +206,7 @@ export function Component() {
             onChange={(event) => {
               setParams({ group: event.target.value });
               setFocus(undefined);
+              setSkill(undefined);
               setAdultId(undefined);
               setOn(null);
             }}
@@ -242,15 +260,30 @@ export function Component() {
               ))}
               {chosenFocus.length === 0 && <span className="text-ink-2">none yet</span>}
             </p>
-            <button className="btn btn-small" onClick={() => setPicking(true)}>
-              Choose the focus
-            </button>
+            <p className="flex flex-wrap gap-2">
+              <button className="btn btn-small" onClick={() => setPicking(true)}>
+                Choose the focus
+              </button>
+              {skill && chosenFocus.length > 0 && (
+                <button className="btn btn-small" onClick={() => setFocus([])}>
+                  No pairs, only {skill}
+                </button>
+              )}
+            </p>
           </div>
+          <SelectField label="Skill" value={skill ?? ''} onChange={(event) => setSkill(event.target.value as SessionSkill | '')}>
+            <option value="">none beside the pairs</option>
+            {SESSION_SKILLS.map((s) => (
+              <option key={s} value={s}>
+                {s}
+              </option>
+            ))}
+          </SelectField>
         </div>
         <div>
           <Trouble>{trouble}</Trouble>
-          {chosenFocus.length === 0 ? (
-            <Empty title="Choose a focus first">The words and the review follow from it.</Empty>
+          {!isFor ? (
+            <Empty title="Choose a focus first">Pairs, or a skill: the words and the review follow from it.</Empty>
           ) : !plan ? (
             <p role="status" className="text-ink-2">
               Looking through the words…

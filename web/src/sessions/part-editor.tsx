@@ -3,17 +3,13 @@ import { DropdownMenu as Menu } from 'radix-ui';
 import { ArrowDown, ArrowUp, MoreHorizontal, Pin, PinOff, Plus, RefreshCw, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import type { SessionRequest } from '@sapling/core';
+import { partKind, type SessionRequest } from '@sapling/core';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { PartView, type Part, type Plan, type Word } from './part-view.js';
 import type { Lacks } from './use-lacks.js';
 import { AnotherText } from './another-text.js';
 import { NeverOffer } from '../library/offered-word.js';
-
-/** Kinds whose words stand alone, so that one can be typed in. */
-const TYPED: readonly Part['kind'][] = ['read words', 'spell', 'sound boxes', 'irregular words', 'listen'];
-const LINED: readonly Part['kind'][] = ['sentence', 'yes or no', 'phrase to picture', 'own'];
 
 interface Props {
   readonly part: Part;
@@ -37,6 +33,8 @@ export function Lack({ missing }: { missing: readonly string[] }) {
 }
 
 export function PartEditor({ part, plan, request, names, lacks, onChange, onMove, onRemove }: Props) {
+  const { childSees, fixed, keepsTogether, takes } = partKind(part.kind);
+  const [drawn, lined] = [!fixed, takes === 'lines'];
   const [typed, setTyped] = useState('');
   const [busy, setBusy] = useState(false);
   const seed = (): number => Math.floor(Math.random() * 2 ** 31);
@@ -61,14 +59,12 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
     const text = typed.trim();
     if (text === '') return;
     setTyped('');
-    if (LINED.includes(part.kind)) return onChange({ ...part, lines: [...(part.lines ?? []), { text, pinned: true }] });
+    if (lined) return onChange({ ...part, lines: [...(part.lines ?? []), { text, pinned: true }] });
     const word = text.toLowerCase();
     if (part.words.some((w) => w.word === word)) return;
     const planned = await core().plannedWord(word, [...plan.focus]);
-    onChange({ ...part, words: [...part.words, { ...planned, pinned: true, ...(part.kind === 'listen' ? { heard: true } : {}) }] });
+    onChange({ ...part, words: [...part.words, { ...planned, pinned: true, ...(childSees === 'nothing' ? { heard: true } : {}) }] });
   };
-  const drawn = part.kind !== 'own' && part.kind !== 'focus' && part.kind !== 'letter formation';
-  const lined = LINED.includes(part.kind);
   return (
     <section aria-label={part.title} className="grid grid-cols-[4.5rem_1fr] gap-x-5 py-4">
       <label className="text-sm text-ink-2">
@@ -105,7 +101,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
               word={word}
               names={names}
               lack={lacks.get(word.word)}
-              canSwap={drawn && part.kind !== 'word chain'}
+              canSwap={drawn && !keepsTogether}
               onSwap={() => void swap(word)}
               onPin={() => put(word, { pinned: !word.pinned })}
               onFor={(child) => put(word, { for: child })}
@@ -155,7 +151,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
             ))}
           </ul>
         )}
-        {(TYPED.includes(part.kind) || lined) && (
+        {takes && (
           <form
             className="mt-3.5 flex items-center gap-2"
             onSubmit={(event) => {

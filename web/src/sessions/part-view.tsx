@@ -1,5 +1,5 @@
 /** A part of a plan as it is read: on the session's page, in the runner, and on paper. */
-import { FORMATION, soundNote } from '@sapling/core';
+import { FORMATION, partKind, soundNote } from '@sapling/core';
 import { LetterStrokes } from './letter-strokes.js';
 import type { Session } from '@sapling/contract';
 import type { ReactNode } from 'react';
@@ -26,9 +26,9 @@ export interface View {
   readonly beside?: (word: Word) => ReactNode;
 }
 
-/** Kinds whose words are said by the adult: no marks that give the spelling away. */
-const HIDDEN_MARKS: readonly Part['kind'][] = ['spell', 'sound boxes', 'picture spelling'];
-export const showsMarks = (part: Part): boolean => part.words.length > 0 && !HIDDEN_MARKS.includes(part.kind);
+/** Words that the adult says show no marks: those give the spelling away. */
+export const showsMarks = (part: Part): boolean =>
+  part.words.length > 0 && !partKind(part.kind).fromHearing && partKind(part.kind).childSees === undefined;
 
 export function PartView(view: View) {
   const { part, forAdult = true } = view;
@@ -37,11 +37,12 @@ export function PartView(view: View) {
       {part.gpcs.length > 0 && <Graphemes {...view} />}
       {part.words.length > 0 && <Words {...view} />}
       {part.lines && <Lines {...view} />}
+      {part.rows && <Rows {...view} />}
       {part.text && <ReadText {...view} />}
       {forAdult && part.remark && <p className="text-sm text-ink-2">{part.remark}</p>}
-      {part.kind !== 'own' && part.gpcs.length + part.words.length + (part.lines?.length ?? 0) === 0 && !part.text && (
-        <p className="text-ink-2">Nothing in this part yet.</p>
-      )}
+      {part.kind !== 'own' &&
+        part.gpcs.length + part.words.length + (part.lines?.length ?? 0) + (part.rows?.length ?? 0) === 0 &&
+        !part.text && <p className="text-ink-2">Nothing in this part yet.</p>}
     </div>
   );
 }
@@ -109,7 +110,7 @@ function Graphemes({ part, size = 'text-2xl', names, forAdult = true, signedIn =
                 )}
               </span>
             )}
-            {forAdult && part.kind === 'letter formation' && (
+            {forAdult && partKind(part.kind).sheets.includes('letters') && (
               <ul className="grid gap-1.5 text-sm">
                 {[...new Set(gpc.split(':')[0]!.replace('_', ''))].map((letter) => (
                   <li key={letter} className="flex items-center gap-3">
@@ -127,8 +128,24 @@ function Graphemes({ part, size = 'text-2xl', names, forAdult = true, signedIn =
 
 function Words({ part, focus, names, size = 'text-2xl', marks = true, forAdult = true, beside }: View) {
   const shown = (w: Word): ReactNode => {
-    if (part.kind === 'picture sort' || (part.kind === 'picture spelling' && !forAdult)) return <Picture word={w.word} size="3em" />;
-    if (part.kind === 'find' && w.options)
+    const { childSees } = partKind(part.kind);
+    if (childSees === 'picture' && (w.heard || !forAdult))
+      return (
+        <span className="flex items-center gap-2">
+          <Picture word={w.word} size="3em" />
+          {forAdult && w.answer && <span className="text-sm text-ink-2">{w.answer}</span>}
+        </span>
+      );
+    if (childSees === 'nothing')
+      return forAdult ? (
+        <span className={size}>
+          <span className="font-child">{w.word}</span>
+          <span className="ml-2 text-sm text-ink-2">{w.answer ?? (w.say ?? w.units.map((u) => u.sound)).join(' · ')}</span>
+        </span>
+      ) : (
+        <span className="text-base text-ink-2">You say it: they listen.</span>
+      );
+    if (w.options)
       return (
         <span className={`flex gap-4 font-child ${size}`}>
           {w.options.map((o) => (
@@ -138,7 +155,7 @@ function Words({ part, focus, names, size = 'text-2xl', marks = true, forAdult =
           ))}
         </span>
       );
-    if (part.kind === 'stepped words' && w.steps)
+    if (w.steps)
       return (
         <span className={`flex gap-3 font-child ${size}`}>
           {w.steps.map((s, k) => (
@@ -148,15 +165,8 @@ function Words({ part, focus, names, size = 'text-2xl', marks = true, forAdult =
           ))}
         </span>
       );
-    if (part.kind === 'listen')
-      return (
-        <span className={size}>
-          <span className="font-child">{w.word}</span>
-          {forAdult && <span className="ml-2 text-sm text-ink-2">{w.units.map((u) => u.sound).join(' · ')}</span>}
-        </span>
-      );
     const word = <WordMarks word={w.word} units={w.units} odd={w.odd} focus={focus} marks={marks && showsMarks(part)} className={size} />;
-    if (part.kind === 'endings')
+    if (w.base && w.ending)
       return (
         <span>
           {word}
@@ -166,7 +176,7 @@ function Words({ part, focus, names, size = 'text-2xl', marks = true, forAdult =
           </span>
         </span>
       );
-    if (part.kind === 'picture spelling')
+    if (childSees === 'picture')
       return (
         <span className="flex items-center gap-2">
           <Picture word={w.word} size="2.2em" decorative /> {word}
@@ -206,6 +216,29 @@ function Lines({ part, size = 'text-xl', forAdult = true }: View) {
           {line.pictures?.map((p) => (
             <Picture key={p} word={p} size="2.4em" />
           ))}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Rows({ part, size = 'text-2xl', forAdult = true }: View) {
+  return (
+    <ul className="grid gap-3">
+      {part.rows!.map((row, k) => (
+        <li key={k} className="flex flex-wrap items-center gap-x-6 gap-y-1">
+          {row.picture && <Picture word={row.picture} size="2.8em" />}
+          {row.show && (
+            <span className={`min-w-14 border-r border-rule pr-5 text-center font-child font-semibold ${size}`}>{row.show}</span>
+          )}
+          <span className={`flex flex-wrap gap-x-6 font-child ${size}`}>
+            {row.items.map((item, n) => (
+              <span key={n} className={forAdult && item === row.answer ? 'border-b-2 border-pine' : ''}>
+                {item.replace('_', '‑')}
+              </span>
+            ))}
+          </span>
+          {forAdult && !row.items.includes(row.answer) && <span className="text-sm text-ink-2">{row.answer}</span>}
         </li>
       ))}
     </ul>

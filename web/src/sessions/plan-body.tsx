@@ -6,6 +6,7 @@ import { DropdownMenu as Menu } from 'radix-ui';
 import { core } from '../workers/core.js';
 import { PartEditor } from './part-editor.js';
 import type { Plan } from './part-view.js';
+import { PlanRemarks } from './plan-remarks.js';
 import { useLacks } from './use-lacks.js';
 
 interface Props {
@@ -80,6 +81,7 @@ export function PlanBody({ plan, request, taught, wanted, names, canUndo, onUndo
           {lacks.size === 1 ? 'it' : 'them'} out, or keep {lacks.size === 1 ? 'it' : 'them'} on purpose.
         </p>
       )}
+      <PlanRemarks plan={plan} names={names} />
       <div className="ruled">
         {plan.parts.map((part, k) => (
           <PartEditor

@@ -1,7 +1,7 @@
 /** What a session of a group is planned from: its children's states, what they were taught, and what its last sessions were. */
 import { textsReadIn } from './texts-read.js';
 import type { ChildLine, LibraryText, SchoolSettings, Session, StyleRow } from '@sapling/contract';
-import { carryOver, metIn, YES_OR_NO, type Gpc, type SessionRequest, type Taught } from '@sapling/core';
+import { carryOver, metIn, workedOn, YES_OR_NO, type Gpc, type SessionRequest, type SessionSkill, type Taught } from '@sapling/core';
 import { knownOf } from '../groups/problem.js';
 
 /** Words of so many sessions are not repeated needlessly. */
@@ -12,6 +12,8 @@ export interface PlanGiven {
   readonly members: readonly ChildLine[];
   readonly taught: Taught;
   readonly focus: readonly Gpc[];
+  /** A skill it is for, beside the pairs or instead of them. */
+  readonly skill?: SessionSkill | undefined;
   /** Sessions of any group; those of this one before `on` count. */
   readonly sessions: readonly Session[];
   readonly on: string;
@@ -35,18 +37,20 @@ export function earlierSessions(given: Pick<PlanGiven, 'group' | 'sessions' | 'o
 }
 
 /**
- * The request for `planSession`. Focus pairs that were in an earlier session's focus come back in the review; the others
+ * The request for `planSession`. Focus pairs that an earlier session really worked on come back in the review; the others
  * are new. What the last logged session left is carried over.
  */
 export function planRequest(given: PlanGiven): SessionRequest {
-  const { members, taught, focus, minutes, seed, style, texts, pictures, settings, contrast, recheck } = given;
+  const { members, taught, focus, skill, minutes, seed, style, texts, pictures, settings, contrast, recheck } = given;
   const earlier = earlierSessions(given);
   const held = earlier.filter((s) => s.log !== null);
-  const met = new Set(held.flatMap((s) => s.plan.focus));
+  // planned and not reached is not met
+  const met = new Set(held.flatMap((s) => workedOn({ plan: s.plan, done: s.log!.done, left: s.log!.left })));
   const last = held[0];
   return {
     taught,
     focus,
+    ...(skill ? { skill } : {}),
     fresh: focus.filter((gpc) => !met.has(gpc)),
     ...(contrast ? { contrast } : {}),
     ...(recheck ? { recheck } : {}),
@@ -54,6 +58,7 @@ export function planRequest(given: PlanGiven): SessionRequest {
     minutes,
     seed,
     avoid: earlier.slice(0, NOT_AGAIN).flatMap((s) => s.plan.parts.flatMap(metIn)),
+    lastWords: earlier.slice(0, 1).flatMap((s) => s.plan.parts.flatMap((p) => p.words.map((w) => w.word))),
     carried: last ? carryOver({ plan: last.plan, done: last.log!.done, left: last.log!.left }) : [],
     textsRead: held.flatMap(textsReadIn),
     ...(style ? { style } : {}),

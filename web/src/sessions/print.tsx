@@ -1,4 +1,5 @@
 /** A session on paper: A4 or Letter, black on white, one page for the adult's hand. */
+import { partKind } from '@sapling/core';
 import { format, parseISO } from 'date-fns';
 import { useParams } from 'react-router';
 import { useData } from '../api/data.js';
@@ -66,7 +67,7 @@ export function Component() {
                       units={w.units}
                       odd={w.odd}
                       focus={session.plan.focus}
-                      marks={part.kind !== 'spell'}
+                      marks={!partKind(part.kind).fromHearing}
                       className="text-2xl"
                     />
                   </li>

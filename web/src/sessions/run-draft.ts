@@ -1,6 +1,6 @@
 /** A session as it is run: what was reached, who was there, single marks; and the records that come of it. */
 import type { OutboxEntry, Session } from '@sapling/contract';
-import { partsDone, seeded, shuffled } from '@sapling/core';
+import { partKind, partsDone, seeded, shuffled, type Strand } from '@sapling/core';
 import type { Part } from './part-view.js';
 
 export type SessionMark = 'slipped' | 'right alone';
@@ -49,6 +49,7 @@ export interface RunItem {
   /** Its place among the part's words or lines. */
   readonly word?: number;
   readonly line?: number;
+  readonly row?: number;
 }
 
 /** What is shown one after the other in a part; one empty item where the part is a whole. */
@@ -63,6 +64,7 @@ export function itemsOf(part: Part, shuffle?: number): RunItem[] {
             ...part.gpcs.map((gpc) => ({ key: gpc, gpc })),
             ...part.words.map((w, word) => ({ key: w.word, word })),
             ...(part.lines ?? []).map((l, line) => ({ key: l.text, line })),
+            ...(part.rows ?? []).map((r, row) => ({ key: `${row} ${r.show ?? r.picture ?? r.items.join(' ')}`, row })),
           ];
   return shuffle === undefined ? items : shuffled(items, seeded(shuffle));
 }
@@ -158,17 +160,15 @@ export function recordsOf(session: Session, draft: RunDraft, by: string, at: str
   return [log, ...marks, ...note];
 }
 
-/** What a mark on an item is evidence about: the pair it practises, or a skill; nothing for a line. */
-export function aboutOf(
-  part: Part,
-  item: string,
-): { gpc: string; item?: string } | { skill: 'irregular words' | 'blending'; item: string } | null {
+/** What a mark on an item is evidence about, as its kind of part says: the pair it practises, or a skill; nothing for a line or a row. */
+export function aboutOf(part: Part, item: string): { gpc: string; item?: string } | { skill: Strand; item: string } | null {
+  const { evidence } = partKind(part.kind);
   const found = itemsOf(part).find((i) => i.key === item);
-  if (!found) return null;
-  if (found.gpc) return { gpc: found.gpc };
+  if (!found || evidence === null) return null;
+  if (found.gpc) return evidence === 'pair' ? { gpc: found.gpc } : null;
   const word = found.word === undefined ? undefined : part.words[found.word];
   if (!word) return null;
-  if (part.kind === 'irregular words') return { skill: 'irregular words', item: word.word };
+  if (evidence !== 'pair') return { skill: evidence, item: word.word };
   if (word.focus[0]) return { gpc: word.focus[0], item: word.word };
   return { skill: 'blending', item: word.word };
 }

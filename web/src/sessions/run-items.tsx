@@ -1,4 +1,6 @@
 /** What the group looks at: one card or word at a time, large, or the whole part. */
+import { SOUNDS } from '@sapling/core';
+import { Picture } from '../pictures/picture.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { PartView, type Part } from './part-view.js';
 import type { RunItem } from './run-draft.js';
@@ -11,9 +13,11 @@ interface Props {
   readonly marks: boolean;
   /** Nothing is shown: the adult talks. */
   readonly hidden: boolean;
+  /** Graphemes that stand for several sounds here: their cards show which is meant. */
+  readonly several: ReadonlySet<string>;
 }
 
-export function RunItemView({ part, item, focus, names, marks, hidden }: Props) {
+export function RunItemView({ part, item, focus, names, marks, hidden, several }: Props) {
   if (hidden)
     return (
       <p className="grid min-h-[18rem] place-items-center text-ink-2" role="status">
@@ -33,15 +37,17 @@ export function RunItemView({ part, item, focus, names, marks, hidden }: Props) 
     );
   if (item.gpc)
     return (
-      <p className="grid min-h-[18rem] place-items-center font-child text-[min(11rem,34vh)] leading-none" data-run-item={item.key}>
-        {graphemeShown(item.gpc)}
-      </p>
+      <div className="grid min-h-[18rem] content-center justify-items-center gap-4" data-run-item={item.key}>
+        <p className="font-child text-[min(11rem,34vh)] leading-none">{graphemeShown(item.gpc)}</p>
+        {several.has(item.gpc.split(':')[0]!) && <Meant gpc={item.gpc} />}
+      </div>
     );
   const one: Part = {
     ...part,
     gpcs: part.kind === 'sort spellings' ? part.gpcs : [],
     words: item.word === undefined ? [] : [part.words[item.word]!],
     lines: item.line === undefined ? undefined : [part.lines![item.line]!],
+    rows: item.row === undefined ? undefined : [part.rows![item.row]!],
     remark: undefined,
   };
   return (
@@ -50,10 +56,24 @@ export function RunItemView({ part, item, focus, names, marks, hidden }: Props) 
         part={one}
         focus={focus}
         names={names}
-        size={item.line === undefined ? 'text-[min(6rem,18vh)]' : 'text-[2.6rem]'}
+        size={item.line === undefined && item.row === undefined ? 'text-[min(6rem,18vh)]' : 'text-[2.6rem]'}
         marks={marks}
         forAdult={false}
       />
     </div>
+  );
+}
+
+/** Which of its sounds a grapheme stands for here: the word it is heard in, as a picture where there is one. */
+function Meant({ gpc }: { gpc: string }) {
+  const word = SOUNDS.get(gpc.slice(gpc.indexOf(':') + 1))?.keyWord;
+  if (!word) return null;
+  return (
+    <p className="flex items-center gap-3 text-2xl">
+      <Picture word={word} size="2.4em" decorative />
+      <span>
+        as in <span className="font-child">{word}</span>
+      </span>
+    </p>
   );
 }

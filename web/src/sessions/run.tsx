@@ -1,10 +1,11 @@
 /** Running a session: one part at a time, big; marks where they matter; who is there; what happened. Kept on the device as it goes. */
 import { ArrowLeft, Check, ChevronLeft, ChevronRight, Eye, EyeOff, Shuffle } from 'lucide-react';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
 import type { Session } from '@sapling/contract';
+import { partKind } from '@sapling/core';
 import { refresh, useData } from '../api/data.js';
 import { post, useOutbox } from '../outbox/outbox.js';
 import { forget, keep, kept } from '../outbox/store.js';
@@ -12,24 +13,12 @@ import { useMe } from '../shell/me.js';
 import { Page, Pending } from '../ui/page.js';
 import { showsMarks, type Part } from './part-view.js';
 import { aboutOf, draftOf, EMPTY_RUN, itemsOf, leftOf, markKey, nextMark, recordsOf, type RunDraft } from './run-draft.js';
+import { answerOf, modelOf } from './adult-help.js';
 import { RunItemView } from './run-items.js';
 import { RunLog } from './run-log.js';
 import { clock } from '../clock.js';
 
 const clockOf = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
-/** Kinds that are looked at as a whole unless somebody asks for one after the other. */
-const WHOLE: readonly Part['kind'][] = [
-  'focus',
-  'letter formation',
-  'word chain',
-  'sort spellings',
-  'spell',
-  'sound boxes',
-  'sentence',
-  'text',
-  'own',
-  'listen',
-];
 const toggle = (list: readonly string[], value: string): string[] =>
   list.includes(value) ? list.filter((x) => x !== value) : [...list, value];
 
@@ -89,15 +78,19 @@ function Runner({ session }: { session: Session }) {
   const { draft, change, key } = useRunDraft(session);
   const [marks, setMarks] = useState(true);
   const [hidden, setHidden] = useState(false);
+  const [slip, setSlip] = useState(false);
   /** Parts that are looked at otherwise than their kind is. */
   const [other, setOther] = useState<ReadonlySet<string>>(new Set());
   const { parts } = session.plan;
   const part = draft ? parts[draft.at] : undefined;
-  const oneByOne = part !== undefined && itemsOf(part).length > 0 && WHOLE.includes(part.kind) === other.has(part.id);
+  const oneByOne = part !== undefined && itemsOf(part).length > 0 && Boolean(partKind(part.kind).shownWhole) === other.has(part.id);
   const items = part && oneByOne ? itemsOf(part, draft!.shuffles[part.id]) : [];
   const itemAt = part ? Math.min(draft!.items[part.id] ?? 0, Math.max(0, items.length - 1)) : 0;
   const item = items[itemAt];
   const present = session.members.filter((m) => !draft?.away.includes(m.id));
+  const several = useMemo(() => severalSounds(parts), [parts]);
+  const right = part && item ? answerOf(part, item) : null;
+  const model = part && item ? modelOf(part, item) : null;
 
   const onPart = useCallback((at: number): void => (setHidden(false), change({ at })), [change]);
   const doneAndOn = (): void => {
@@ -149,6 +142,7 @@ function Runner({ session }: { session: Session }) {
       m: () => setMarks(!marks),
       h: () => setHidden(!hidden),
       a: lookOtherwise,
+      e: () => setSlip(!slip),
     };
     const child = /^[1-9]$/.test(event.key) ? present[Number(event.key) - 1] : undefined;
     const todo = child ? () => mark(child.id) : act[event.key];
@@ -220,7 +214,15 @@ function Runner({ session }: { session: Session }) {
             </div>
             <p className="mb-4 max-w-2xl text-ink-2">{part.how}</p>
             <div className="flex-1">
-              <RunItemView part={part} item={item} focus={session.plan.focus} names={names} marks={marks} hidden={hidden} />
+              <RunItemView
+                part={part}
+                item={item}
+                focus={session.plan.focus}
+                names={names}
+                marks={marks}
+                hidden={hidden}
+                several={several}
+              />
             </div>
             {item && (
               <div className="mt-3 flex flex-wrap items-center gap-2">
@@ -233,6 +235,12 @@ function Runner({ session }: { session: Session }) {
                 <button className="btn min-h-11" onClick={() => step(1)} aria-label="Next">
                   <ChevronRight size={18} aria-hidden />
                 </button>
+                {right && (
+                  <p className="max-w-md text-sm text-ink-2">
+                    <span className="sr-only">For you: </span>
+                    {right}
+                  </p>
+                )}
                 {markable && (
                   <fieldset className="ml-6 flex flex-wrap gap-1.5">
                     <legend className="sr-only">Marks for one child</legend>
@@ -288,11 +296,19 @@ function Runner({ session }: { session: Session }) {
                 )}
               </span>
             </div>
-            {session.plan.atError && (
-              <p className="mt-3 text-sm text-ink-2">
-                <b>At an error:</b> {session.plan.atError}
-              </p>
-            )}
+            <div className="mt-3 flex flex-wrap items-start gap-x-4 gap-y-2 text-sm">
+              {(model !== null || session.plan.atError) && (
+                <button className="btn min-h-11" aria-pressed={slip} onClick={() => setSlip(!slip)}>
+                  At a slip <kbd>E</kbd>
+                </button>
+              )}
+              {slip && (
+                <div className="max-w-2xl flex-1 rounded-m border-l-4 border-pine bg-leaf-wash px-3 py-2" role="status">
+                  {model && <p className="text-base">{model}</p>}
+                  {session.plan.atError && <p className="text-ink-2">{session.plan.atError}</p>}
+                </div>
+              )}
+            </div>
           </main>
         ) : (
           <RunLog session={session} draft={draft} onChange={change} onFinish={() => void finish()} />
@@ -300,6 +316,16 @@ function Runner({ session }: { session: Session }) {
       </div>
     </div>
   );
+}
+
+/** Graphemes that the parts of this session use for more than one sound. */
+function severalSounds(parts: readonly Part[]): Set<string> {
+  const sounds = new Map<string, Set<string>>();
+  for (const gpc of parts.flatMap((p) => [...p.gpcs, ...p.words.flatMap((w) => w.units.map((u) => `${u.grapheme}:${u.sound}`))])) {
+    const grapheme = gpc.slice(0, gpc.indexOf(':'));
+    sounds.set(grapheme, (sounds.get(grapheme) ?? new Set()).add(gpc));
+  }
+  return new Set([...sounds].filter(([, all]) => all.size > 1).map(([grapheme]) => grapheme));
 }
 
 function PartList({

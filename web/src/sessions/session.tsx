@@ -13,6 +13,7 @@ import { timeWords, whenWords } from '../ui/dates.js';
 import { Page, Pending } from '../ui/page.js';
 import { CoverLinks } from './cover-links.js';
 import { PaperDialog } from './paper-dialog.js';
+import { PlanRemarks } from './plan-remarks.js';
 import { PartView } from './part-view.js';
 import { clock } from '../clock.js';
 
@@ -104,8 +105,13 @@ export function Component() {
     >
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_21rem]">
         <ol className="ruled border-y border-rule">
+          {session.plan.remarks && (
+            <li className="pb-3">
+              <PlanRemarks plan={session.plan} names={names} />
+            </li>
+          )}
           {session.plan.parts.map((part) => (
-            <li key={part.title} className="grid grid-cols-[4.5rem_1fr] gap-4 py-4">
+            <li key={part.id} className="grid grid-cols-[4.5rem_1fr] gap-4 py-4">
               <span className="font-serif text-lg font-semibold">{part.minutes} min</span>
               <div>
                 <h2 className="mb-2 text-lg">{part.title}</h2>

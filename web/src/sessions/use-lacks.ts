@@ -1,5 +1,5 @@
 /** What in a plan these children cannot read, worked out in the worker. */
-import type { Taught } from '@sapling/core';
+import { wordsToRead, type Taught } from '@sapling/core';
 import { useEffect, useState } from 'react';
 import { core } from '../workers/core.js';
 import type { Plan } from './part-view.js';
@@ -7,18 +7,14 @@ import type { Plan } from './part-view.js';
 /** What is wrong with a word for these children, by spelling. */
 export type Lacks = ReadonlyMap<string, readonly string[]>;
 
-/** The words that children read themselves, of lines too. */
-export function wordsToRead(plan: Plan): string[] {
-  const all = plan.parts.flatMap((p) => [
-    ...p.words.filter((w) => !w.heard && !w.madeUp).map((w) => w.word),
-    ...(p.lines ?? []).flatMap((l) => l.text.match(/[\p{L}'’]+/gu) ?? []),
-  ]);
-  return [...new Set(all)];
+/** The words that children read themselves, of lines too: the same as the plan is held to in the core. */
+export function wordsOfPlan(plan: Plan): string[] {
+  return [...new Set(plan.parts.flatMap(wordsToRead))];
 }
 
 export function useLacks(plan: Plan | null, taught: Taught | null): Lacks {
   const [lacks, setLacks] = useState<Lacks>(new Map());
-  const words = plan ? wordsToRead(plan).join(' ') : '';
+  const words = plan ? wordsOfPlan(plan).join(' ') : '';
   const focus = plan?.focus.join(' ') ?? '';
   useEffect(() => {
     if (!taught || words === '') return setLacks(new Map());

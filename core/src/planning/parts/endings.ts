@@ -1,0 +1,32 @@
+/** A base word and its ending. */
+import type { Gpc } from '../../phonics/lexicon.js';
+import { wordsWithEndings } from '../../phonics/word-families.js';
+import { plannedWord } from '../session-words.js';
+import { atLeast, howMany, type PartDescriptor } from './part.js';
+
+export const endings: PartDescriptor = {
+  title: 'Endings',
+  how: 'Read the base word, add the ending, say what changed in sound and spelling.',
+  worth: 4,
+  evidence: 'pair',
+  sheets: ['words'],
+  keepsTogether: true,
+  fill: (f) => {
+    const count = howMany(f.minutes, 1, 3, 6);
+    const draw = (mustUse: readonly Gpc[], avoid: ReadonlySet<string>) =>
+      wordsWithEndings(f.lexicon, {
+        taught: mustUse.length > 0 ? f.ground.taught : f.ground.withFocus,
+        mustUse,
+        limit: 40,
+        seed: f.seed,
+      }).filter((w) => !avoid.has(w.word));
+    const ofFocus = f.ground.focus.length > 0 ? draw(f.ground.focus, f.avoid) : [];
+    const found = [...ofFocus, ...draw([], f.avoid), ...draw([], new Set(f.request.lastWords))];
+    // one word of a base is enough
+    const few = [...new Map(found.map((w) => [w.base, w])).values()].slice(0, count);
+    return atLeast(
+      2,
+      few.map((w) => ({ ...plannedWord(f.lexicon, w.word, f.ground.focus), base: w.base, ending: w.ending, change: w.change })),
+    );
+  },
+};

@@ -1,0 +1,19 @@
+/** The pair that is new, or what comes back set side by side. */
+import { ownersOf, type PartDescriptor } from './part.js';
+
+export const focus: PartDescriptor = {
+  title: 'Focus',
+  how: 'Say the sound, show the grapheme, have each child say it and write it. Then contrast it with the one it is mixed up with.',
+  worth: 10,
+  evidence: 'pair',
+  sheets: [],
+  startsAnew: true,
+  shownWhole: true,
+  fixed: true,
+  fill: (f) => {
+    const fresh = f.request.fresh ?? f.request.focus;
+    // without a new pair the session is for those that come back; what is set side by side is shown side by side
+    const gpcs = fresh.length > 0 ? [...fresh] : [...new Set([...(f.request.contrast ?? []).flat(), ...f.request.focus])];
+    return gpcs.length > 0 ? { gpcs, ...ownersOf(gpcs, f.ground) } : null;
+  },
+};

@@ -1,0 +1,26 @@
+/** How a letter is written, where it is new to the hand. */
+import type { Gpc } from '../../phonics/lexicon.js';
+import { graphemeOf, ownersOf, type Filling, type PartDescriptor } from './part.js';
+
+/** The pairs with a letter that no pair taught before them has: *sh* after *s* and *h* has none, *s* for a second sound neither. */
+export function newToTheHand({ request }: Filling): Gpc[] {
+  const { fresh = [], focus, taught } = request;
+  const now = fresh.length > 0 ? fresh : focus;
+  const before = new Set([...taught.gpcs, ...focus].filter((gpc) => !now.includes(gpc)).flatMap((gpc) => [...graphemeOf(gpc)]));
+  return now.filter((gpc) => [...graphemeOf(gpc)].some((letter) => /[a-z]/.test(letter) && !before.has(letter)));
+}
+
+export const letterFormation: PartDescriptor = {
+  title: 'Letter formation',
+  how: 'Say the sound and how it goes. Finger first, then pencil: three good ones are enough.',
+  worth: 4,
+  evidence: null,
+  sheets: ['letters'],
+  startsAnew: true,
+  shownWhole: true,
+  fixed: true,
+  fill: (f) => {
+    const gpcs = newToTheHand(f);
+    return gpcs.length > 0 ? { gpcs, ...ownersOf(gpcs, f.ground) } : null;
+  },
+};

@@ -1,0 +1,18 @@
+/** Oral blending: the adult says the sounds, the children the word. */
+import { atLeast, heardWords, howMany, type PartDescriptor } from './part.js';
+
+export const listen: PartDescriptor = {
+  title: 'Listen',
+  how: 'Say the sounds one by one with a breath between. The children push them together and say the word.',
+  worth: 4,
+  evidence: 'blending',
+  sheets: [],
+  shownWhole: true,
+  takes: 'words',
+  childSees: 'nothing',
+  fill: (f) =>
+    atLeast(
+      3,
+      heardWords(f, howMany(f.minutes, 2, 3, 8), (w) => w.pairs.length >= 2 && w.pairs.length <= 4 && w.syllables === 1),
+    ),
+};

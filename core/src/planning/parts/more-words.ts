@@ -1,0 +1,21 @@
+/** The children think of words with this sound. */
+import { atLeast, heardWords, type PartDescriptor } from './part.js';
+
+export const moreWords: PartDescriptor = {
+  title: 'More words with this sound',
+  how: 'Each child thinks of a word with the sound and says it. If none comes, say two of these, one that has it and one that has not, and ask which. Take every word for its sound; how it is spelled comes later.',
+  worth: 2,
+  evidence: 'listening',
+  sheets: [],
+  startsAnew: true,
+  shownWhole: true,
+  childSees: 'nothing',
+  fill: (f) => {
+    const [first] = f.request.fresh?.length ? f.request.fresh : f.request.focus;
+    if (!first) return null;
+    return atLeast(
+      3,
+      heardWords({ ...f, ground: { ...f.ground, focus: [first] } }, 6, (w) => w.syllables <= 2),
+    );
+  },
+};

@@ -1,0 +1,26 @@
+/** A picture and several phrases: which one fits? */
+import { seeded, shuffled } from '../../random.js';
+import type { PlannedRow } from '../part-content.js';
+import { countedNouns, withArticle } from './noun-phrases.js';
+import { howMany, type PartDescriptor } from './part.js';
+
+export const phraseAndPicture: PartDescriptor = {
+  title: 'Which one fits?',
+  how: 'Look at the picture, read every phrase, then point to the one that fits. Say what in the others does not.',
+  worth: 5,
+  evidence: null,
+  sheets: ['rows'],
+  connected: true,
+  keepsTogether: true,
+  fill: (f) => {
+    const nouns = countedNouns(f);
+    const said = (noun: string): string => (withArticle(noun).split(' ').every(f.ground.reads) ? withArticle(noun) : noun);
+    /** Words that look alike make one read all of the phrase. */
+    const likeness = (a: string, b: string): number => [...a].filter((l, k) => b[k] === l).length + Number(a.length === b.length);
+    const rows = nouns.slice(0, howMany(f.minutes, 1.2, 3, 6)).map((noun, k): PlannedRow => {
+      const others = nouns.filter((n) => n !== noun).sort((x, y) => likeness(noun, y) - likeness(noun, x));
+      return { picture: noun, items: shuffled([noun, ...others.slice(0, 2)], seeded(f.seed + k)).map(said), answer: said(noun) };
+    });
+    return rows.length >= 3 && rows.every((r) => r.items.length === 3) ? { rows } : null;
+  },
+};

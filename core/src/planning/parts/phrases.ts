@@ -1,0 +1,22 @@
+/** Fluency: the sentences of the text in phrases. */
+import { sentencesOf } from '../../phonics/dictation.js';
+import { inPhrases } from '../phrases.js';
+import { readableSentences } from '../session-text.js';
+import { howMany, type PartDescriptor } from './part.js';
+
+export const phrases: PartDescriptor = {
+  title: 'Phrase by phrase',
+  how: 'Read a phrase to the stroke in one breath; the children read it back the same way. A short pause at a comma, the voice down at a full stop, up at a question mark. Then the whole sentence.',
+  worth: 8,
+  evidence: null,
+  sheets: ['text'],
+  connected: true,
+  shownWhole: true,
+  startsAnew: true,
+  fill: (f) => {
+    const text = f.before.find((p) => p.text && p.kind !== 'read to them')?.text?.text;
+    const sentences = text ? sentencesOf(text).filter((s) => s.split(/\s+/).length >= 4) : readableSentences(f, 14, 24);
+    const lines = sentences.slice(0, howMany(f.minutes, 1.2, 3, 8)).map((s) => ({ text: inPhrases(s) }));
+    return lines.length >= 2 ? { lines } : null;
+  },
+};

@@ -1,0 +1,19 @@
+/** Naming a picture and writing it. */
+import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+
+export const pictureSpelling: PartDescriptor = {
+  title: 'Spell from pictures',
+  how: 'Name the picture together, count the sounds, write it.',
+  worth: 4,
+  evidence: 'pair',
+  sheets: ['boxes', 'pictures'],
+  fromHearing: true,
+  childSees: 'picture',
+  fill: (f) => {
+    const pictures = new Set(f.request.sources?.pictures ?? []);
+    return atLeast(
+      2,
+      readableWords(f, howMany(f.minutes, 1, 3, 6), {}, (w) => pictures.has(w.word)),
+    );
+  },
+};

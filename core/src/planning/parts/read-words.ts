@@ -1,0 +1,12 @@
+/** Words of the focus to read. */
+import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+
+export const readWords: PartDescriptor = {
+  title: 'Read words',
+  how: 'Point under each grapheme, sounds first, then the word. A second time without sounding out loud.',
+  worth: 9,
+  evidence: 'pair',
+  sheets: ['words'],
+  takes: 'words',
+  fill: (f) => atLeast(1, readableWords(f, howMany(f.minutes, 2, 6, 16))),
+};

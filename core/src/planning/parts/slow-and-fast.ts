@@ -1,0 +1,12 @@
+/** Blending from print: each sound held into the next, then the word at the speed of talking. */
+import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+
+export const slowAndFast: PartDescriptor = {
+  title: 'Slow, then fast',
+  how: 'Slide a finger under the word: all say it slowly without a stop between the sounds, holding those that can be held. Then fast, as it is said. Then one child alone.',
+  worth: 6,
+  evidence: 'blending',
+  sheets: ['words'],
+  takes: 'words',
+  fill: (f) => atLeast(3, readableWords(f, howMany(f.minutes, 2, 4, 10), { syllables: 1, maxSounds: 4 })),
+};

@@ -1,0 +1,14 @@
+/** Writing into a box for each sound. */
+import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+
+export const soundBoxes: PartDescriptor = {
+  title: 'Boxes for sounds',
+  how: 'Say the word, touch a box for each sound, write one grapheme into each box, read it back.',
+  worth: 6,
+  evidence: 'pair',
+  sheets: ['boxes'],
+  fromHearing: true,
+  shownWhole: true,
+  takes: 'words',
+  fill: (f) => atLeast(1, readableWords(f, howMany(f.minutes, 1, 3, 8), { maxSounds: 5, syllables: 1 })),
+};

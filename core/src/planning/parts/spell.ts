@@ -1,0 +1,14 @@
+/** Words to write from hearing them. */
+import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+
+export const spell: PartDescriptor = {
+  title: 'Spell',
+  how: 'Say the word, count its sounds on fingers, write a grapheme for each, read it back.',
+  worth: 6,
+  evidence: 'pair',
+  sheets: ['boxes', 'dictation'],
+  fromHearing: true,
+  shownWhole: true,
+  takes: 'words',
+  fill: (f) => atLeast(1, readableWords(f, howMany(f.minutes, 1, 4, 8))),
+};

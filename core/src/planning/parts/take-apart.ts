@@ -1,0 +1,20 @@
+/** Listening: the word is said, the children say its sounds and count them. */
+import { atLeast, heardWords, howMany, type PartDescriptor } from './part.js';
+
+export const takeApart: PartDescriptor = {
+  title: 'Take words apart',
+  how: 'Say the word. The children say it back slowly, put up a finger for each sound, and say how many there are. No letters.',
+  worth: 4,
+  evidence: 'listening',
+  sheets: [],
+  shownWhole: true,
+  takes: 'words',
+  childSees: 'nothing',
+  fill: (f) => {
+    const words = heardWords(f, howMany(f.minutes, 2, 3, 8), (w) => w.pairs.length >= 2 && w.pairs.length <= 4 && w.syllables === 1);
+    return atLeast(
+      3,
+      words.map((w) => ({ ...w, answer: `${w.units.length} sounds: ${w.units.map((u) => u.sound).join(' · ')}` })),
+    );
+  },
+};

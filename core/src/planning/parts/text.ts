@@ -1,0 +1,14 @@
+/** A whole text that these children can read, or sentences in its place. */
+import { fillText } from '../session-text.js';
+import type { PartDescriptor } from './part.js';
+
+export const text: PartDescriptor = {
+  title: 'Read the text',
+  how: 'Tell the words below first. Everyone reads at the same time, quietly; listen to one child after the other. Then the questions.',
+  worth: 9,
+  evidence: null,
+  sheets: ['text'],
+  connected: true,
+  shownWhole: true,
+  fill: fillText,
+};

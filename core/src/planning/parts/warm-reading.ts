@@ -1,0 +1,17 @@
+/** Fluency: the same text once more, timed and marked for expression. */
+import type { PartDescriptor } from './part.js';
+
+export const warmReading: PartDescriptor = {
+  title: 'Second reading, timed',
+  how: 'Each child reads the same text for a minute: words and slips again, and expression from 1 (word by word) to 4 (like talking). Show the two counts side by side; play the recording back and ask what has changed.',
+  worth: 8,
+  evidence: 'fluency',
+  sheets: [],
+  connected: true,
+  shownWhole: true,
+  startsAnew: true,
+  fill: (f) => {
+    const text = f.before.find((p) => p.text && p.kind !== 'read to them')?.text;
+    return text ? { text: { ...text, questions: [] } } : null;
+  },
+};

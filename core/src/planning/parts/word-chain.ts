@@ -1,0 +1,23 @@
+/** Words in a row, each one sound from the one before. */
+import { wordChain } from '../../phonics/chain.js';
+import { plannedWord } from '../session-words.js';
+import { emptyIfNoCandidates, howMany, type PartDescriptor } from './part.js';
+
+const SHORTEST = 4;
+
+export const wordChainPart: PartDescriptor = {
+  title: 'Word chain',
+  how: 'Change one sound at a time. Ask what changed before the letters are moved.',
+  worth: 4,
+  evidence: 'pair',
+  sheets: ['chain'],
+  keepsTogether: true,
+  shownWhole: true,
+  fill: (f) => {
+    const chain = emptyIfNoCandidates(() =>
+      wordChain(f.lexicon, { taught: f.ground.taught, focus: [...f.ground.focus], length: howMany(f.minutes, 2, 5, 10), seed: f.seed }),
+    );
+    const words = chain.map((step) => plannedWord(f.lexicon, step.word, f.ground.focus));
+    return words.length >= SHORTEST ? { words } : null;
+  },
+};

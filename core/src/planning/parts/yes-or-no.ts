@@ -1,0 +1,28 @@
+/** Questions to read alone and answer. */
+import { wordsOf } from '../../phonics/decodability.js';
+import { seeded, shuffled } from '../../random.js';
+import type { PlannedLine } from '../part-content.js';
+import { plannedWord } from '../session-words.js';
+import { howMany, type PartDescriptor } from './part.js';
+
+export const yesOrNo: PartDescriptor = {
+  title: 'Yes or no?',
+  how: 'Each child reads one alone and says yes or no, and how they know.',
+  worth: 6,
+  evidence: null,
+  sheets: ['text'],
+  connected: true,
+  takes: 'lines',
+  fill: (f) => {
+    const fitting = (f.request.sources?.yesOrNo ?? []).filter((q) => wordsOf(q.text).every((w) => f.ground.reads(w.text)));
+    const uses = (text: string): number =>
+      wordsOf(text).filter(({ text: w }) => plannedWord(f.lexicon, w.toLowerCase(), f.ground.focus).focus.length > 0).length;
+    const ranked = shuffled(fitting, seeded(f.seed))
+      .map((q) => ({ q, rank: Number(f.avoid.has(q.text)) * 10 - uses(q.text) }))
+      .sort((a, b) => a.rank - b.rank)
+      .slice(0, howMany(f.minutes, 2, 3, 8))
+      .map(({ q }) => q);
+    const lines: PlannedLine[] = shuffled(ranked, seeded(f.seed + 1)).map((q) => ({ text: q.text, answer: q.answer }));
+    return lines.length >= 2 ? { lines } : null;
+  },
+};

@@ -1,0 +1,78 @@
+/** What a plan says about its group: what is short, why, and what would make it possible. */
+import type { Gpc } from '../phonics/lexicon.js';
+import { SOUNDS } from '../phonics/sounds.js';
+
+/** Facts, so that a name can stand in them where it is shown; `remarkWords` makes the sentence. */
+export type PlanRemark =
+  /** Few words hold a focus pair for all of them; the pair that would open most, and who lacks it. */
+  | { kind: 'few words'; gpc: Gpc; words: number; first?: RemarkBlocker | undefined }
+  /** The words of the session before had to come again. */
+  | { kind: 'words again'; words: string[] }
+  /** Nothing to read that means something together. */
+  | { kind: 'no reading'; gpc: Gpc | null; first?: RemarkBlocker | undefined }
+  /** One child lacks what all the others know. */
+  | { kind: 'far behind'; child: string; pairs: Gpc[]; words: number }
+  /** Less than three fifths of the time is on what the session is for. */
+  | { kind: 'little focus'; minutes: number; of: number }
+  /** Nothing for this skill can be drawn yet. */
+  | { kind: 'no skill words'; skill: string };
+export interface RemarkBlocker {
+  gpc: Gpc;
+  children: string[];
+  words: number;
+  sentences: number;
+}
+
+const keyWords = new Map([...SOUNDS.values()].map((s) => [s.id, s.keyWord]));
+/**
+ * A pair with its sound, by the sound's key word: spelling alone is ambiguous.
+ * @example pairInWords('s:z') // 's as in zip'
+ */
+export function pairInWords(gpc: Gpc): string {
+  const [grapheme, sound] = [gpc.slice(0, gpc.indexOf(':')), gpc.slice(gpc.indexOf(':') + 1)];
+  const key = keyWords.get(sound);
+  return `${grapheme.replace('_', '‑')} ${key ? `for the sound in ${key}` : `for /${sound}/`}`;
+}
+const listed = (items: readonly string[]): string =>
+  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)!}`;
+const few = (items: readonly string[], most = 5): string =>
+  listed(items.length > most ? [...items.slice(0, most - 1), `${items.length - most + 1} more`] : items);
+const count = (n: number, one: string, many = `${one}s`): string => `${n === 0 ? 'no' : n} ${n === 1 ? one : many}`;
+
+function opening(first: RemarkBlocker | undefined, nameOf: (id: string) => string): string {
+  if (!first) return '';
+  const more = [first.words > 0 ? count(first.words, 'more word') : '', first.sentences > 0 ? count(first.sentences, 'more sentence') : '']
+    .filter(Boolean)
+    .join(' and ');
+  const who = few(first.children.map(nameOf));
+  return who === ''
+    ? ` With ${pairInWords(first.gpc)}, which comes later in the order, there would be ${more}.`
+    : ` ${who} ${first.children.length === 1 ? 'needs' : 'need'} ${pairInWords(first.gpc)} first: then there are ${more}.`;
+}
+
+/**
+ * A remark as a sentence.
+ * @param nameOf the name a child is called by
+ * @example remarkWords({ kind: 'words again', words: ['quiz'] }, String) // 'Few words are left for this focus: “quiz” comes again.'
+ */
+export function remarkWords(remark: PlanRemark, nameOf: (id: string) => string): string {
+  switch (remark.kind) {
+    case 'few words':
+      return (
+        `Only ${count(remark.words, 'word')} with ${pairInWords(remark.gpc)} can be read by all of them.`.replace(
+          'Only no word',
+          'No word',
+        ) + opening(remark.first, nameOf)
+      );
+    case 'words again':
+      return `Few words are left for this focus: ${few(remark.words.map((w) => `“${w}”`))} ${remark.words.length === 1 ? 'comes' : 'come'} again.`;
+    case 'no reading':
+      return `No text or sentence${remark.gpc ? ` with ${pairInWords(remark.gpc)}` : ''} can be read by all of them yet.${opening(remark.first, nameOf)}`;
+    case 'far behind':
+      return `${nameOf(remark.child)} does not know ${count(remark.pairs.length, 'pair')} that all the others know (${few(remark.pairs.map(pairInWords), 4)}), and every word here is held to that: without, the others had ${count(remark.words, 'more word')}. Give ${nameOf(remark.child)} items of their own, find a group that is nearer, or run this with two adults.`;
+    case 'little focus':
+      return `Only ${remark.minutes} of ${remark.of} minutes are on the focus: nothing more that practises it can be read by all of them yet.`;
+    case 'no skill words':
+      return `Nothing to practise ${remark.skill} with can be read by all of them yet: they know too few pairs. Work on pairs first.`;
+  }
+}

@@ -1,0 +1,1 @@
+ALTER TABLE "session_styles" ADD COLUMN "together" boolean DEFAULT false NOT NULL;
