@@ -46,6 +46,8 @@ export {
   type Placement,
   type Thin,
 } from './grouping/explain.js';
+export { learningOf, LITTLE, type Learning } from './grouping/learning.js';
+export { practisableFocus, practiceOf, type PractisedFocus } from './grouping/practisable.js';
 export { boardOf, type BoardView } from './grouping/board-view.js';
 export * from './grouping/after-cycle.js';
 export { suggestions, suggestionsSteps, difference, TRULY_DIFFERENT, type Suggestion } from './grouping/suggestions.js';

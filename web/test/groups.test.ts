@@ -1,10 +1,20 @@
 /** From the screens to the grouping problem and back in words; and the search in slices. */
-import { describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, type ChildLine, type Group, type GroupRule } from '@sapling/contract';
-import { broken, movesOf, placementOf, type GroupingProblem } from '@sapling/core';
+import { broken, loadLexicon, movesOf, placementOf, type GroupingProblem, type Lexicon } from '@sapling/core';
 import type { Orders } from '../src/api/orders.js';
 import { boardProblem, problemOf, splitFocus, toCoreGroup, toGroupingChild, type Around } from '../src/groups/problem.js';
-import { moveWords, namedOf, placementWords, refusedWords, waitingWords } from '../src/groups/words.js';
+import {
+  fewOf,
+  learningWords,
+  moveWords,
+  namedOf,
+  needNamed,
+  placementWords,
+  refusedWords,
+  shortWords,
+  waitingWords,
+} from '../src/groups/words.js';
 import { improveGroups, stopSearch, suggestGroups } from '../src/workers/grouping.js';
 
 const PAIRS = ['s:s', 'a:a', 'ai:ay', 'sh:sh', 'oa:oh', 'ee:ee'];
@@ -139,12 +149,12 @@ describe('what is said', () => {
   it('a placement: why here, what is shared, what is not covered and where it is', () => {
     const said = placementWords(placementOf(p, { groups: board }, 'c1')!, 'Ann', groups);
     expect(said).toEqual([
-      'Ann is in Willow because Ann is still learning ‘ai’, and so is one other child there.',
+      'Ann is in Willow because Ann is still learning ‘ai’ as in aim (so is one other there).',
       'In no group now, and left for the next cycle: ‘sh’.',
     ]);
     const moved = placementWords(placementOf(p, { groups: [{ ...board[0]!, members: ['c1', 'c4'] }, board[1]!] }, 'c4')!, 'Bo', groups);
     expect(moved[0]).toBe('Bo is in Willow, but needs nothing that Willow works on now.');
-    expect(moved).toContain('Not worked on here: ‘oa’, which Hazel works on.');
+    expect(moved).toContain('Not worked on here: ‘oa’ as in oak, which Hazel works on.');
   });
 
   it('a move: what it costs and why, or which rule it breaks; a wait: where it would be better, or not', () => {
@@ -167,18 +177,49 @@ describe('what is said', () => {
   });
 });
 
+describe('what a suggestion says', () => {
+  it('what would be learnt, in things a teacher knows; counts agree in number', () => {
+    const names = (id: string): string => id.toUpperCase();
+    expect(learningWords({ pairs: 21.3, children: 16, little: ['a', 'b'] }, 4, names)).toBe(
+      'about 21 new pairs for 16 children in 4 weeks; A and B would gain little here.',
+    );
+    expect(learningWords({ pairs: 1.2, children: 1, little: [] }, 1, names)).toBe('about 1 new pair for 1 child in 1 week.');
+    expect(fewOf(['a', 'b', 'c', 'd', 'e', 'f', 'g'])).toBe('a, b, c, d, e and 2 more');
+  });
+  it('a pair with the word its sound is heard in, where the spelling alone is not enough', () => {
+    expect(needNamed('sh:sh')).toBe('‘sh’');
+    expect(needNamed('s:s')).toBe('‘s’');
+    expect(needNamed('s:s', ['s:s', 's:z'])).toBe('‘s’ as in sun');
+    expect(needNamed('s:z')).toBe('‘s’ as in zip');
+    expect(needNamed('blending')).toBe('blending');
+  });
+  it('why a focus pair cannot be practised, and who needs what first', () => {
+    const short = { gpc: 'ai:ay', words: 3, sentences: 0, enough: false, first: { gpc: 's:z', children: ['ivo'], words: 6, sentences: 2 } };
+    expect(shortWords(short, 5, () => 'Ivo')).toBe(
+      'Too little to practise ‘ai’ as in aim with: 3 words and no sentence that all 5 can read. Ivo needs ‘s’ as in zip first.',
+    );
+  });
+});
+
 describe('the search in the worker', () => {
+  let lexicon: Lexicon;
+  beforeAll(async () => {
+    lexicon = await loadLexicon();
+  });
   const none = (): void => undefined;
   const p = problemOf(eight, around(), { groups: 2, size: [2, 6] });
 
   it('finds groups that share gaps, tells how far it is, and says why there are none', async () => {
     const told: number[] = [];
-    const found = await suggestGroups(p, (done) => told.push(done));
+    const found = await suggestGroups(lexicon, p, [], (done) => told.push(done));
     if ('refused' in found) throw new Error(found.message);
-    for (const g of found[0]!.grouping.groups) expect(new Set(g.members.map((m) => Number(m[1]) % 2)).size).toBe(1);
+    const [first] = found.list;
+    expect(first!.learning.pairs).toBeGreaterThan(2);
+    expect(first!.learning.byChild).toHaveLength(8);
+    for (const g of first!.grouping.groups) expect(new Set(g.members.map((m) => Number(m[1]) % 2)).size).toBe(1);
     expect(told.every((done) => done >= 0 && done <= 1)).toBe(true);
     const crowded: GroupingProblem = { ...p, slots: [{ id: 'nine', rooms: 1 }] };
-    const refused = await suggestGroups(crowded, none);
+    const refused = await suggestGroups(lexicon, crowded, [], none);
     expect('refused' in refused && refusedWords(refused, crowded, named)).toBe(
       'This cannot hold, whatever else is given up: no more groups meet at a time than there are free rooms, 1 in all.',
     );
@@ -196,11 +237,11 @@ describe('the search in the worker', () => {
     expect(broken(large, { groups })).toEqual([]);
     // far fewer slices than the whole search has
     let slices = 0;
-    const stopped = suggestGroups(large, () => {
+    const stopped = suggestGroups(lexicon, large, [], () => {
       slices += 1;
       stopSearch();
     });
-    expect(await stopped).toHaveLength(1);
+    expect(await stopped).toMatchObject({ list: [{ aim: 'least cost' }] });
     expect(slices).toBeLessThan(5);
   });
 });

@@ -1,5 +1,5 @@
 /** A grouping while it is searched: what each group costs, kept up to date as units move. */
-import { continuityCost, paceCost, type Numbers } from './cost.js';
+import { continuityCost, inCrowd, paceCost, type Numbers } from './cost.js';
 import type { Legal } from './feasible.js';
 import { focusValue } from './focus.js';
 import { assignAdults, type Rules } from './rules.js';
@@ -102,8 +102,9 @@ export class Board {
         cost += this.n.base[m]!;
       }
     const fixed = this.fixedFocus[g];
-    if (fixed) for (const k of fixed) cost -= sum[k]!;
-    else cost -= focusValue(this.n.rule, sum);
+    const given = inCrowd(list.length);
+    if (fixed) for (const k of fixed) cost -= given * sum[k]!;
+    else cost -= given * focusValue(this.n.rule, sum);
     cost += paceCost(this.n, list) + continuityCost(this.n, list);
     if (this.penalty) for (let a = 1; a < list.length; a += 1) for (let b = 0; b < a; b += 1) cost += this.penalty(list[a]!, list[b]!);
     return cost;

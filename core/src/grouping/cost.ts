@@ -17,15 +17,30 @@ import {
 const UNCHECKED_NEED = 0.35;
 const UNCHECKED_WIDTH = 0.9;
 /** The part of focus minutes that is lost on a child who knows the pair: going over it is worth something. */
-const LOST_ON_KNOWN = 0.5;
+const LOST_ON_KNOWN = 0.25;
 /** The part of focus minutes at risk for a child of whom nothing is known. */
-const AT_RISK = 0.25;
+const AT_RISK = 0.1;
 /** The part of the minutes lost for each pair by which a child's cycle would run ahead of or behind the group's. */
 const LOST_TO_PACE = 0.5;
 /** The part of a cycle's focus minutes that a group gives beyond its focus: going over, reading, being listened to. */
 const LOST_WAITING = 0.5;
-/** An earlier pair stands under more of what follows: the last weighs half the first. */
-const LAST_PAIR = 0.5;
+/**
+ * How much of a gap that stands on firm ground a cycle closes: 1 − e^(−r), the learning curve of an exponential (Heathcote,
+ * Brown and Mewhort 2000) after a pair's meetings. Tuned on the schools of `bench:outside`, seeds 100 to 129.
+ */
+const CYCLE_RATE = 1;
+/** Pairs just before a pair in the order that it stands on, and the part of the rate lost where all of them are missing. */
+const GROUND = 4;
+const LOST_WITHOUT_GROUND = 0.4;
+/** The part of all a group gives that is lost with each child beyond three. */
+const LOST_TO_CROWD = 0.05;
+/** How strongly those who have little to win in a cycle count for more; 0 for not at all. */
+const FAIR = 0.5;
+/** How much of a pair's weight is the logarithm of what it opens in text; the rest is the same for all. */
+const TEXT_SHARE = 0.25;
+
+/** What a group of this size gives each of its children, 1 for three and fewer. */
+export const inCrowd = (size: number): number => 1 / (1 + LOST_TO_CROWD * Math.max(0, size - 3));
 
 /** The problem as numbers. Rows are children; columns are needs, pairs in taught order first, then skills. */
 export interface Numbers {
@@ -38,10 +53,14 @@ export interface Numbers {
   readonly need: readonly Float64Array[];
   /** Minutes of the gap, if it is not covered. */
   readonly open: readonly Float64Array[];
+  /** Of those, what a cycle with it in the focus is likely to close. */
+  readonly learn: readonly Float64Array[];
   readonly known: readonly Float64Array[];
   readonly untaught: readonly Float64Array[];
   readonly unsure: readonly Float64Array[];
-  /** Minutes won by having it in the focus: `open` less `known`, `untaught` and `unsure`. */
+  /** Chance that it is a gap now and closed at the end of a cycle with it in the focus of three children or fewer. */
+  readonly closes: readonly Float64Array[];
+  /** Minutes won by having it in the focus: `learn` less `known`, `untaught` and `unsure`. */
   readonly gain: readonly Float64Array[];
   /** All of a child's open minutes. */
   readonly base: Float64Array;
@@ -67,6 +86,7 @@ export function numbersOf(problem: GroupingProblem): Numbers {
   const weight = weightsOf(problem, pairs, skills.length);
   const size = Float64Array.from(needs, (_, k) => (k < pairs.length ? 1 : skill ? problem.focusSize : SKILL_SIZE));
   const rows = children.map((child) => rowOf(child, needs, pairs.length, weight, size, minutes, skill !== undefined));
+  fairShares(rows, problem.focusSize);
   const labels = new Map<string, number>();
   const last = Int32Array.from(children, (c) => {
     if (c.last === undefined) return -1;
@@ -81,6 +101,8 @@ export function numbersOf(problem: GroupingProblem): Numbers {
     column: new Map(needs.map((need, k) => [need, k])),
     need: rows.map((r) => r.need),
     open: rows.map((r) => r.open),
+    learn: rows.map((r) => r.learn),
+    closes: rows.map((r) => r.closes),
     known: rows.map((r) => r.known),
     untaught: rows.map((r) => r.untaught),
     unsure: rows.map((r) => r.unsure),
@@ -105,13 +127,12 @@ export function numbersOf(problem: GroupingProblem): Numbers {
   };
 }
 
+/** By the logarithm of what a pair opens: by itself it would let a few very common pairs take all; 1 on average. */
 function weightsOf(problem: GroupingProblem, pairs: readonly string[], skills: number): Float64Array {
-  const opened = pairs.map((gpc) => Math.max(0, problem.textOpened?.[gpc] ?? 1));
-  const most = Math.max(...opened, 1e-9);
-  const place = (k: number): number => 1 - ((1 - LAST_PAIR) * k) / Math.max(1, pairs.length - 1);
-  // by the square root: the commonest pairs open a hundred times as much text as the rarest, and both must be learnt
+  const logs = pairs.map((gpc) => Math.log(1 + Math.max(0, problem.textOpened?.[gpc] ?? 1)));
+  const mean = logs.reduce((a, b) => a + b, 0) / Math.max(1, logs.length) || 1;
   return Float64Array.from({ length: pairs.length + skills }, (_, k) =>
-    k < pairs.length ? place(k) * (0.5 + 0.5 * Math.sqrt(opened[k]! / most)) : 1,
+    k < pairs.length ? 1 - TEXT_SHARE + (TEXT_SHARE * logs[k]!) / mean : 1,
   );
 }
 
@@ -126,7 +147,10 @@ function rowOf(
 ) {
   const own = child.taught && new Set<string>(child.taught);
   const row = () => new Float64Array(needs.length);
-  const [need, open, known, untaught, unsure, gain] = [row(), row(), row(), row(), row(), row()];
+  const [need, open, learn, closes, known, untaught, unsure, gain] = [row(), row(), row(), row(), row(), row(), row(), row()];
+  const ready = readiness(child);
+  /** Whether the pairs just before are missing, as far as they were taught. */
+  const before: number[] = [];
   needs.forEach((name, k) => {
     const p = k < pairs ? child.known[name] : child.skills?.[name as Strand];
     const minutes = perPair * (oneSkill ? SKILL_SIZE : size[k]!);
@@ -137,9 +161,47 @@ function rowOf(
     if (taught) known[k] = (1 - need[k]!) * minutes * LOST_ON_KNOWN;
     else untaught[k] = minutes * LOST_ON_KNOWN;
     unsure[k] = taught ? Math.min(1, Math.max(0, width)) * minutes * AT_RISK : 0;
-    gain[k] = open[k]! - known[k]! - untaught[k]! - unsure[k]!;
+    const lacking = k < pairs && before.length > 0 ? before.reduce((a, b) => a + b, 0) / before.length : 0;
+    const rate = k < pairs ? CYCLE_RATE * ready * (1 - LOST_WITHOUT_GROUND * lacking) * practised(child, name) : CYCLE_RATE;
+    const closed = 1 - Math.exp(-rate);
+    learn[k] = open[k]! * closed;
+    closes[k] = need[k]! * closed;
+    gain[k] = learn[k]! - known[k]! - untaught[k]! - unsure[k]!;
+    if (k < pairs && taught) {
+      before.push(need[k]!);
+      if (before.length > GROUND) before.shift();
+    }
   });
-  return { need, open, known, untaught, unsure, gain };
+  return { need, open, learn, closes, known, untaught, unsure, gain };
+}
+
+/** What a pair teaches a child who cannot yet push sounds together or hear them apart. */
+const LOST_WITHOUT_EAR = 0.4;
+function readiness({ skills }: GroupingChild): number {
+  const inHand = Math.min(skills?.blending ?? 1, skills?.listening ?? 1);
+  return 1 - LOST_WITHOUT_EAR * (1 - inHand);
+}
+/** A pair for which the child can read no words is half as well learnt. */
+const practised = (child: GroupingChild, name: Need): number => 0.5 + 0.5 * Math.min(1, child.practice?.[name] ?? 1);
+
+/**
+ * Scales every child's row so that those who have little to win in a cycle count for more: by the root of what the middle
+ * child could win over what they could, within bounds. Without it groups are made for those with most gaps.
+ */
+function fairShares(rows: readonly { readonly [name: string]: Float64Array }[], focusSize: number): void {
+  const could = rows.map((r) =>
+    [...r.learn!]
+      .sort((a, b) => b - a)
+      .slice(0, focusSize)
+      .reduce((a, b) => a + b, 0),
+  );
+  const sorted = [...could].sort((a, b) => a - b);
+  const middle = sorted[sorted.length >> 1] ?? 0;
+  rows.forEach((r, m) => {
+    const share = Math.min(2, Math.max(0.7, (middle / Math.max(could[m]!, 1e-6)) ** FAIR));
+    for (const list of Object.values(r))
+      if (list !== r.need && list !== r.closes) for (let k = 0; k < list.length; k += 1) list[k]! *= share;
+  });
 }
 
 const scratch = new Float64Array(64);
@@ -192,19 +254,19 @@ export const NO_COST: Readonly<CostBreakdown> = {
 /** What each of these children costs in a group of this focus. Row by row they add up to the group's cost. */
 export function memberCosts(n: Numbers, members: readonly number[], focus: readonly number[]): CostBreakdown[] {
   const inFocus = new Set(focus);
+  const given = inCrowd(members.length);
   const paces = members.map((m) => n.pace[m]!).filter((pace) => !Number.isNaN(pace));
   paces.sort((a, b) => a - b);
   const middle = paces.length === 0 ? NaN : (paces[(paces.length - 1) >> 1]! + paces[paces.length >> 1]!) / 2;
   return members.map((m) => {
     const cost = { ...NO_COST };
     for (let k = 0; k < n.needs.length; k += 1) {
-      if (!inFocus.has(k)) {
-        cost.notCovered += n.open[m]![k]!;
-        continue;
-      }
-      cost.knownAlready += n.known[m]![k]!;
-      cost.notTaughtYet += n.untaught[m]![k]!;
-      cost.unsure += n.unsure[m]![k]!;
+      cost.notCovered += n.open[m]![k]!;
+      if (!inFocus.has(k)) continue;
+      cost.notCovered -= given * n.learn[m]![k]!;
+      cost.knownAlready += given * n.known[m]![k]!;
+      cost.notTaughtYet += given * n.untaught[m]![k]!;
+      cost.unsure += given * n.unsure[m]![k]!;
     }
     if (!Number.isNaN(n.pace[m]!)) cost.pace = Math.abs(n.pace[m]! - middle) * n.paceMinutes;
     if (n.mates[m]! > 0) {

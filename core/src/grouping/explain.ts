@@ -11,6 +11,7 @@ import {
   waitingCost,
   type Numbers,
 } from './cost.js';
+import { learningOf } from './learning.js';
 import type { CostBreakdown, Group, GroupExplanation, Grouping, GroupingProblem, Need } from './problem.js';
 import { broken, type Constraint } from './rules.js';
 
@@ -19,21 +20,23 @@ type Groups = { readonly groups: readonly Group[] };
 const NEEDS = 0.5;
 
 /**
- * Why each group is as it is: what is shared, and who fits worst and where else they could go.
+ * Why each group is as it is: what is shared, and who gains least and where else they could go.
  * @example explain(problem, grouping)[0].shared // [{ gpc: 'ai:ay', need: 4, of: 5 }, …]
  */
 export function explain(problem: GroupingProblem, grouping: Grouping | Groups): GroupExplanation[] {
   const look = lookAt(problem, grouping);
   const { n } = look;
+  const learns = learningOf(problem, grouping).byChild;
   const needs = (id: string, need: Need): boolean => (n.need[n.index.get(id) ?? -1]?.[n.column.get(need) ?? -1] ?? 0) > NEEDS;
   return grouping.groups.map((group, g) => {
     const shared = group.focus.map((gpc) => ({ gpc, need: group.members.filter((id) => needs(id, gpc)).length, of: group.members.length }));
     const fits = group.members.map((child) => ({
       child,
+      learns: learns.get(child) ?? 0,
       covered: group.focus.filter((need) => needs(child, need)).length,
       gaps: n.needs.filter((need) => needs(child, need)).length,
     }));
-    fits.sort((a, b) => a.covered / Math.max(1, a.gaps) - b.covered / Math.max(1, b.gaps) || (a.child < b.child ? -1 : 1));
+    fits.sort((a, b) => a.learns - b.learns || (a.child < b.child ? -1 : 1));
     const first = fits[0];
     if (!first) return { group: g, shared, worst: null };
     const elsewhere = movesIn(look, first.child)

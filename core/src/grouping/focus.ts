@@ -36,8 +36,7 @@ function largest(gain: Float64Array, from: number, to: number, most: number): nu
 }
 
 /**
- * The best focus for these gains, as columns in order: never over the capacity, never without a pair, since
- * a skill is practised on words of some pair. Exact: all
+ * The best focus for these gains, as columns in order: never over the capacity, never empty; pairs, skills, or both. Exact: all
  * pairs take one place and all skills take another same size, so the best pairs and the best skills are
  * each a top slice, and only where to divide the places is tried.
  */
@@ -54,7 +53,7 @@ export function focusOf(rule: FocusRule, gain: Float64Array): number[] {
   let bestValue = -Infinity;
   const skills = n - rule.pairs;
   const skillSize = skills > 0 ? rule.size[rule.pairs]! : 1;
-  for (let s = 0; s <= skills && (s === 0 || s * skillSize < rule.capacity); s += 1) {
+  for (let s = 0; s <= skills && (s === 0 || s * skillSize <= rule.capacity); s += 1) {
     const columns: number[] = [];
     let value = 0;
     for (const [from, to, most] of [
@@ -63,8 +62,8 @@ export function focusOf(rule: FocusRule, gain: Float64Array): number[] {
     ] as const) {
       const count = most > 0 ? largest(gain, from, to, Math.min(most, top.length)) : 0;
       for (let k = 0; k < count; k += 1) {
-        // nothing that costs more than it wins, but one pair always
-        if (top[k]! <= 0 && (k > 0 || from === rule.pairs)) break;
+        // nothing that costs more than it wins, but one pair where there is no skill
+        if (top[k]! <= 0 && (k > 0 || from === rule.pairs || s > 0)) break;
         columns.push(topAt[k]!);
         value += top[k]!;
       }
@@ -88,7 +87,7 @@ export function focusValue(rule: FocusRule, gain: Float64Array): number {
   let most = 0;
   if (skills > 0) {
     const size = rule.size[rule.pairs]!;
-    const count = largest(gain, rule.pairs, n, Math.min(skills, Math.floor((rule.capacity - 1) / size)));
+    const count = largest(gain, rule.pairs, n, Math.min(skills, Math.floor(rule.capacity / size)));
     while (most < count && top[most]! > 0) {
       won[most + 1] = (won[most] ?? 0) + top[most]!;
       most += 1;
@@ -96,11 +95,15 @@ export function focusValue(rule: FocusRule, gain: Float64Array): number {
   }
   const count = largest(gain, 0, rule.pairs, rule.capacity);
   let value = -Infinity;
-  let pairs = top[0]!;
-  let at = 1;
-  // the more skills, the fewer pairs
+  let pairs = 0;
+  let at = 0;
+  // the more skills, the fewer pairs; without a skill one pair at least
   for (let s = most; s >= 0; s -= 1) {
     const room = rule.capacity - (s > 0 ? s * rule.size[rule.pairs]! : 0);
+    if (s === 0 && at === 0) {
+      pairs = top[0]!;
+      at = 1;
+    }
     while (at < room && at < count && top[at]! > 0) {
       pairs += top[at]!;
       at += 1;

@@ -13,6 +13,8 @@ export interface GroupingChild {
   readonly skills?: Readonly<Partial<Record<Strand, number>>>;
   /** Width of the interval around each of those probabilities, 0 to 1. Left out: 0 where there is one, 0.9 where there is none. */
   readonly unsure?: Readonly<Record<Need, number>>;
+  /** From 0 to 1: how many words there are for this child to practise each pair with. Left out: enough. */
+  readonly practice?: Readonly<Record<Gpc, number>>;
   /** What this child's class has been taught, where that is not all of `taught`: nothing else can be a gap of theirs. */
   readonly taught?: readonly Gpc[];
   /** Pairs the child gains in a week. Children without it are left out of the spread of pace. */
@@ -62,7 +64,7 @@ export interface GroupingProblem {
   readonly way?: Way;
   /** Skills that a focus may hold beside pairs. */
   readonly skills?: readonly Strand[];
-  /** How much running text each pair opens, on any scale from 0. Left out: all alike. */
+  /** How often each pair comes in running text: its logarithm counts. Left out: all alike. */
   readonly textOpened?: Readonly<Record<Gpc, number>>;
   readonly together?: readonly (readonly [string, string])[];
   readonly apart?: readonly (readonly [string, string])[];
@@ -101,11 +103,11 @@ export interface Grouping {
   cost: CostBreakdown;
 }
 export interface CostBreakdown {
-  /** Focus minutes of children who know the pair already; half of them, since going over it is not all lost. */
+  /** Focus minutes of children who know the pair already; a quarter of them, since going over it is not all lost. */
   knownAlready: number;
-  /** Focus minutes of children whose class has not been taught the pair; half of them. */
+  /** Focus minutes of children whose class has not been taught the pair; a quarter of them. */
   notTaughtYet: number;
-  /** Minutes of gaps that no focus of the child's group covers, weighted by text opened and place in the order. */
+  /** Minutes of gaps that are likely still gaps at the end of the cycle, weighted by the logarithm of the text they open. */
   notCovered: number;
   /** Minutes lost to a group that moves faster or slower than the child. */
   pace: number;
@@ -123,14 +125,15 @@ export interface GroupExplanation {
   group: number;
   /** Each focus pair or skill with how many members need it. */
   shared: { gpc: Need; need: number; of: number }[];
-  /** The member the group serves worst, and where else they could go at what change in cost (child-minutes). */
-  worst: { child: string; covered: number; gaps: number; elsewhere: { group: number; change: number }[] } | null;
+  /** The member who gains least here: pairs they are likely to learn, how many of the focus they need, how many gaps they have, and where else they could go at what change in cost (child-minutes). */
+  worst: { child: string; learns: number; covered: number; gaps: number; elsewhere: { group: number; change: number }[] } | null;
 }
 /** Four sessions of five minutes. */
 export const DEFAULT_MINUTES_PER_PAIR = 20;
 export const SESSIONS_PER_PAIR = 4;
 export const DEFAULT_WEEKS = 6;
-export const DEFAULT_CONTINUITY = 20;
+/** Small: groups are made as the evidence says, and companions decide only where it says nothing. */
+export const DEFAULT_CONTINUITY = 5;
 /** A skill takes the place of so many pairs in a focus. */
 export const SKILL_SIZE = 2;
 

@@ -1,6 +1,6 @@
 /** Suggestions of groups from the gaps: asked for, laid side by side, looked at, then one is taken or none. */
 import type { ChildLine, Colleague, Group, GroupHistory, GroupRule } from '@sapling/contract';
-import { pairsInCycle, type GroupingProblem, type Strand, type Suggestion } from '@sapling/core';
+import { DEFAULT_CONTINUITY, pairsInCycle, type GroupingProblem, type Strand } from '@sapling/core';
 import { proxy } from 'comlink';
 import { addDays, format } from 'date-fns';
 import { useState } from 'react';
@@ -10,6 +10,7 @@ import { useData } from '../api/data.js';
 import { Trouble } from '../ui/form.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import type { Offer } from '../workers/grouping.js';
 import { arrange, undoing } from './arrange.js';
 import { GROUP_SKILLS, inNeed, MOST_FOCUS, MOST_MEMBERS, possible, problemOf, roomsAt, splitFocus, type Around } from './problem.js';
 import { Searching } from './searching.js';
@@ -31,6 +32,9 @@ interface Props {
   onClose: () => void;
 }
 type Way = 'shared gaps' | 'next step' | Strand;
+/** What staying with last cycle's companions is worth, in child-minutes of one who keeps none of them. */
+const KEEP = { 'as the evidence says': 0, 'a little': DEFAULT_CONTINUITY, 'keep groups': 40 } as const;
+type Keep = keyof typeof KEEP;
 const NAMES = ['Willow', 'Hazel', 'Rowan', 'Alder', 'Aspen', 'Birch', 'Cedar', 'Linden', 'Maple', 'Juniper', 'Elder', 'Larch'];
 
 /** Names not taken yet, in order, then numbers. */
@@ -57,8 +61,9 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
   const [perWeek, setPerWeek] = useState(settings.sessionsAWeek);
   const [count, setCount] = useState<number | null>(null);
   const [size, setSize] = useState<[number, number]>([3, 6]);
+  const [keep, setKeep] = useState<Keep>('a little');
   const [progress, setProgress] = useState<number | null>(null);
-  const [found, setFound] = useState<{ problem: GroupingProblem; list: Suggestion[]; picked: number } | null>(null);
+  const [found, setFound] = useState<{ problem: GroupingProblem; list: readonly Offer[]; picked: number } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
 
   const taken = new Set(groups.flatMap((g) => g.members));
@@ -70,7 +75,8 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
   );
   const pool = from === 'chosen' ? children.filter((c) => only?.includes(c.id)) : skill ? own : inNeed(own);
   const room = freeRoom(around.settings, replace ? [] : groups);
-  const number = count ?? Math.max(1, Math.min(room, Math.ceil(Math.min(pool.length, 24) / Math.max(1, size[1] - 1))));
+  // as many as times, rooms and adults allow, and as there are children for
+  const number = count ?? Math.max(1, Math.min(room, Math.ceil(pool.length / Math.max(1, size[1] - 1))));
   const out = new Set(rules.filter((r) => r.kind === 'out').flatMap((r) => r.children));
   const free = pool.filter((c) => !out.has(c.id)).length;
   const ok = possible(Math.min(free, number * size[1]), number, size[0], size[1]);
@@ -83,23 +89,29 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
     setProgress(0);
     const now = new Map(groups.flatMap((g) => g.members.map((m) => [m, g.name] as const)));
     const before = new Map([...lastGroup].map(([id, g]) => [id, g.name] as const));
-    const problem = problemOf(pool, around, {
-      groups: number,
-      size,
-      way,
-      focusSize,
-      weeks,
-      mayWait: true,
-      beside: replace ? [] : groups,
-      last: replace ? now : before,
-    });
+    const asked = {
+      ...problemOf(pool, around, {
+        groups: number,
+        size,
+        way,
+        focusSize,
+        weeks,
+        mayWait: true,
+        beside: replace ? [] : groups,
+        last: replace ? now : before,
+      }),
+      continuity: KEEP[keep],
+    };
+    // read as wholes in every class of these children
+    const wholeWords = around.orders.taughtToAll(pool.map((c) => c.classId)).words;
     try {
       const answer = await core().suggestGroups(
-        problem,
+        asked,
+        wholeWords,
         proxy((done: number) => setProgress(done)),
       );
-      if ('refused' in answer) setTrouble(refusedWords(answer, problem, namedOf(byId, [], team)));
-      else setFound({ problem, list: answer, picked: 0 });
+      if ('refused' in answer) setTrouble(refusedWords(answer, asked, namedOf(byId, [], team)));
+      else setFound({ ...answer, picked: 0 });
     } catch (error) {
       setTrouble((error as { message?: string }).message ?? sentenceOf(error));
     } finally {
@@ -109,7 +121,7 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
   const accept = async (
     made: readonly { focus: readonly string[]; members: readonly string[]; slot?: string; adult?: string }[],
   ): Promise<void> => {
-    const names = freeNames(made.length, replace ? [] : groups.map((g) => g.name));
+    const names = freeNames(made.length, [...(replace ? [] : groups.map((g) => g.name)), ...(classes ?? []).map((c) => c.name)]);
     const add = made.map((g, k) => ({
       name: names[k]!,
       adultId: g.adult ?? null,
@@ -196,6 +208,16 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
             these groups end
           </label>
         )}
+        {(lastGroup.size > 0 || groups.length > 0) && (
+          <label className="flex items-center gap-2">
+            Staying together
+            <select className="field !w-auto" value={keep} onChange={(event) => setKeep(event.target.value as Keep)}>
+              {Object.keys(KEEP).map((k) => (
+                <option key={k}>{k}</option>
+              ))}
+            </select>
+          </label>
+        )}
         <button className="underline underline-offset-4" onClick={onRules}>
           {rules.length === 0 ? 'No rules' : `${rules.length} ${rules.length === 1 ? 'rule' : 'rules'}`}
         </button>
@@ -222,7 +244,9 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
         {pool.length === 0
           ? skill
             ? `Nobody was found to need ${skill}. Check it first.`
-            : 'Everybody with a gap is in a group already.'
+            : own.length > 0
+              ? 'Nobody of these has a gap that is sure enough to group by. Check first.'
+              : 'Everybody is in a group already.'
           : ok
             ? `${pool.length} children ${skill ? `who need ${skill}` : 'with gaps'}${free > number * size[1] ? `, of whom ${free - number * size[1]} will wait` : ''}.`
             : `${free} children do not make ${number} groups of ${size[0]} to ${size[1]}.`}
@@ -233,6 +257,7 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
           <SuggestionTable
             list={found.list}
             way={way}
+            weeks={weeks}
             picked={found.picked}
             name={(id) => byId.get(id)?.givenName ?? '?'}
             onPick={(picked) => setFound({ ...found, picked })}
@@ -243,10 +268,13 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
             children={byId}
             settings={settings}
             team={team}
+            before={lastGroup}
           />
           <div className="mt-4 flex items-center gap-4">
             <button className="btn btn-main" onClick={() => void accept(found.list[found.picked]!.grouping.groups)}>
-              Make these {found.list[found.picked]!.grouping.groups.length} groups
+              {found.list[found.picked]!.grouping.groups.length === 1
+                ? 'Make this group'
+                : `Make these ${found.list[found.picked]!.grouping.groups.length} groups`}
             </button>
             {replace && (
               <span className="text-sm text-ink-2">The {groups.length} groups there are end today and are kept under Before and now.</span>

@@ -1,9 +1,11 @@
 /** Suggestions side by side, each with what it costs and for whom; and the groups of the one looked at. */
-import type { ChildLine, Colleague, SchoolSettings } from '@sapling/contract';
-import { explain, thinEvidence, type GroupingProblem, type Suggestion } from '@sapling/core';
+import type { ChildLine, Colleague, GroupHistory, SchoolSettings } from '@sapling/contract';
+import { explain, placementOf, thinEvidence, type GroupingProblem, type Suggestion } from '@sapling/core';
+import { useState } from 'react';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Pair } from '../ui/word-marks.js';
-import { list as andList, minutes, PART_WORDS, PARTS } from './words.js';
+import type { Offer } from '../workers/grouping.js';
+import { fewOf, learningWords, list as andList, minutes, PART_WORDS, PARTS, shortWords, waitingWords } from './words.js';
 
 export function aimWords(aim: Suggestion['aim'], way: string): string {
   switch (aim) {
@@ -19,19 +21,21 @@ export function aimWords(aim: Suggestion['aim'], way: string): string {
 }
 
 interface TableProps {
-  list: readonly Suggestion[];
+  list: readonly Offer[];
   way: string;
+  weeks: number;
   picked: number;
   name: (id: string) => string;
   onPick: (k: number) => void;
 }
 
-export function SuggestionTable({ list, way, picked, name, onPick }: TableProps) {
+export function SuggestionTable({ list, way, weeks, picked, name, onPick }: TableProps) {
+  const [detail, setDetail] = useState(false);
   const parts = PARTS.filter((part) => list.some((s) => Math.round(s.grouping.cost[part]) !== 0));
   const cell = (k: number): string => `border-l border-rule-2 px-3 py-1 text-right align-top ${k === picked ? 'bg-leaf-wash' : ''}`;
   const who = (all: Suggestion['worse']): string =>
     all.length === 0 ? '–' : all.map((c) => `${name(c.child)} ${c.change > 0 ? '+' : '−'}${Math.abs(Math.round(c.change))}`).join(', ');
-  const row = (head: string, title: string, value: (s: Suggestion, k: number) => React.ReactNode, strong = false) => (
+  const row = (head: string, title: string, value: (s: Offer, k: number) => React.ReactNode, strong = false) => (
     <tr className="border-t border-rule-2" title={title}>
       <th scope="row" className={`py-1 pr-4 text-left ${strong ? '' : 'font-normal text-ink-2'}`}>
         {head}
@@ -43,56 +47,91 @@ export function SuggestionTable({ list, way, picked, name, onPick }: TableProps)
       ))}
     </tr>
   );
+  const keeps = list.find((s) => s.aim === 'keeps together');
+  const lost = keeps ? Math.round(list[0]!.learning.pairs - keeps.learning.pairs) : 0;
   return (
-    <table className="mt-4">
-      <caption className="sr-only">Suggestions side by side, in child-minutes of one cycle</caption>
-      <thead>
-        <tr>
-          <td className="pr-4 text-sm text-ink-2">child-minutes of one cycle</td>
-          {list.map((s, k) => (
-            <th key={k} scope="col" className={`border-l border-rule-2 ${k === picked ? 'bg-leaf-wash' : ''}`}>
-              <button
-                aria-pressed={k === picked}
-                className={`w-full px-3 py-1.5 text-right font-serif text-base ${k === picked ? 'border-t-[3px] border-pine' : 'border-t-[3px] border-transparent underline underline-offset-4'}`}
-                onClick={() => onPick(k)}
-              >
-                {aimWords(s.aim, way)}
-              </button>
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {row('lost altogether', 'All parts together', (s) => minutes(s.grouping.cost.total), true)}
-        {parts.map((part) => (
-          <RowOf key={part}>{row(PART_WORDS[part].short, PART_WORDS[part].means, (s) => minutes(s.grouping.cost[part]))}</RowOf>
-        ))}
-        {list.length > 1 &&
-          row('differs from the first', 'Pairs of children together in one of the two only', (s, k) =>
-            k === 0 ? '' : `${Math.round(s.difference * 100)} % of pairs`,
+    <>
+      <p className="mt-4 max-w-3xl text-lg" role="status">
+        {capital(learningWords(list[picked]!.learning, weeks, name))}
+      </p>
+      {keeps && lost > 0 && (
+        <p className="text-sm text-ink-2">
+          Keeping last cycle’s groups together would cost about {lost === 1 ? '1 new pair' : `${lost} new pairs`}.
+        </p>
+      )}
+      <table className="mt-3">
+        <caption className="sr-only">Suggestions side by side</caption>
+        <thead>
+          <tr>
+            <td className="pr-4 text-sm text-ink-2">expected in one cycle</td>
+            {list.map((s, k) => (
+              <th key={k} scope="col" className={`border-l border-rule-2 ${k === picked ? 'bg-leaf-wash' : ''}`}>
+                <button
+                  aria-pressed={k === picked}
+                  className={`w-full px-3 py-1.5 text-right font-serif text-base ${k === picked ? 'border-t-[3px] border-pine' : 'border-t-[3px] border-transparent underline underline-offset-4'}`}
+                  onClick={() => onPick(k)}
+                >
+                  {aimWords(s.aim, way)}
+                </button>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {row('new pairs, all children', 'Pairs that are gaps now and likely known at the end', (s) => Math.round(s.learning.pairs), true)}
+          {row('would gain little', 'Less than one pair in the cycle', (s) => fewOf(s.learning.little.map(name), 3) || 'nobody')}
+          {list.some((s) => s.short.flat().length > 0) &&
+            row(
+              'too little to practise with',
+              'Focus pairs with too few words or sentences that all can read',
+              (s) => s.short.flat().length || 'none',
+            )}
+          {list.some((s) => s.grouping.waiting.length > 0) &&
+            row(
+              'wait',
+              'In no group',
+              (s) =>
+                fewOf(
+                  s.grouping.waiting.map((w) => name(w.child)),
+                  3,
+                ) || 'nobody',
+            )}
+          {list.length > 1 &&
+            row('differs from the first', 'Pairs of children together in one of the two only', (s, k) =>
+              k === 0 ? '' : `${Math.round(s.difference * 100)} % of pairs`,
+            )}
+          {detail && (
+            <>
+              {row('lost altogether', 'All parts together, in child-minutes of one cycle', (s) => minutes(s.grouping.cost.total), true)}
+              {parts.map((part) => (
+                <RowOf key={part}>{row(PART_WORDS[part].short, PART_WORDS[part].means, (s) => minutes(s.grouping.cost[part]))}</RowOf>
+              ))}
+              {list.length > 1 && row('costs most more for', 'Against the first, child-minutes', (s, k) => (k === 0 ? '' : who(s.worse)))}
+              {list.length > 1 && row('and less for', 'Against the first, child-minutes', (s, k) => (k === 0 ? '' : who(s.better)))}
+            </>
           )}
-        {list.length > 1 && row('costs most more for', 'Against the first, child-minutes', (s, k) => (k === 0 ? '' : who(s.worse)))}
-        {list.length > 1 && row('and less for', 'Against the first, child-minutes', (s, k) => (k === 0 ? '' : who(s.better)))}
-        {list.some((s) => s.grouping.waiting.length > 0) &&
-          row('wait', 'In no group', (s) => {
-            const names = s.grouping.waiting.map((w) => name(w.child));
-            return names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ') || 'nobody';
-          })}
-      </tbody>
-    </table>
+        </tbody>
+      </table>
+      <button className="mt-1 text-sm underline underline-offset-4" aria-expanded={detail} onClick={() => setDetail(!detail)}>
+        {detail ? 'Without' : 'With'} what each costs in child-minutes
+      </button>
+    </>
   );
 }
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const RowOf = ({ children }: { children: React.ReactNode }) => <>{children}</>;
 
 interface GroupsProps {
   problem: GroupingProblem;
-  suggestion: Suggestion;
+  suggestion: Offer;
   children: ReadonlyMap<string, ChildLine>;
   settings: SchoolSettings;
   team: readonly Colleague[];
+  /** The last group each child was in. */
+  before: ReadonlyMap<string, GroupHistory['past'][number]>;
 }
 
-export function SuggestionGroups({ problem, suggestion, children, settings, team }: GroupsProps) {
+export function SuggestionGroups({ problem, suggestion, children, settings, team, before }: GroupsProps) {
   const { grouping } = suggestion;
   const why = explain(problem, grouping);
   const thin = thinEvidence(problem, grouping);
@@ -128,11 +167,16 @@ export function SuggestionGroups({ problem, suggestion, children, settings, team
                   </li>
                 ))}
               </ul>
-              {why[k]!.worst && (
+              {why[k]!.worst && group.members.length > 1 && (
                 <p className="text-sm text-ink-2">
-                  Fits least: {name(why[k]!.worst!.child)}, {why[k]!.worst!.covered} of {why[k]!.shared.length} focus pairs needed.
+                  Gains least: {name(why[k]!.worst!.child)}, about {pairsWords(why[k]!.worst!.learns)}.
                 </p>
               )}
+              {suggestion.short[k]!.map((p) => (
+                <p key={p.gpc} className="text-sm text-wobbly">
+                  {shortWords(p, group.members.length, name)}
+                </p>
+              ))}
               {ask.length > 0 && thin[k]!.share >= 0.25 && (
                 <p className="text-sm text-wobbly">
                   Thin evidence: check {andList(ask.slice(0, 3).map((a) => name(a.child)))} first; two minutes would settle it.
@@ -142,18 +186,53 @@ export function SuggestionGroups({ problem, suggestion, children, settings, team
           );
         })}
       </div>
-      {grouping.waiting.length > 0 && (
-        <p className="mt-3 text-sm text-ink-2">
-          In no group:{' '}
-          {grouping.waiting
-            .map(
-              (w) =>
-                `${name(w.child)} (${w.why === 'kept out' ? 'by rule' : w.why === 'no gaps' ? 'no gap is likely' : 'another grouping serves the rest better'})`,
-            )
-            .join(', ')}
-          .
+      <Waiting problem={problem} suggestion={suggestion} name={name} before={before} />
+    </>
+  );
+}
+const pairsWords = (pairs: number): string => (pairs < 0.25 ? 'no new pair' : `${pairs.toFixed(1)} new pairs`);
+
+/** Who waits and why, as the board will say it; and who would wait a second cycle, with what would change that. */
+function Waiting({
+  problem,
+  suggestion,
+  name,
+  before,
+}: Pick<GroupsProps, 'problem' | 'suggestion' | 'before'> & { name: (id: string) => string }) {
+  const { grouping } = suggestion;
+  const [all, setAll] = useState(false);
+  if (grouping.waiting.length === 0) return null;
+  const groups = grouping.groups.map((_, k) => ({ name: `group ${k + 1}` }));
+  const why = (w: (typeof grouping.waiting)[number]): string =>
+    w.why === 'kept out'
+      ? 'To be in no group, by rule.'
+      : w.why === 'no gaps'
+        ? 'No gap is likely.'
+        : waitingWords(placementOf(problem, grouping, w.child)!, groups, undefined);
+  const again = before.size > 0 ? grouping.waiting.filter((w) => w.why === 'not served' && !before.has(w.child)) : [];
+  const shown = all ? grouping.waiting : grouping.waiting.slice(0, 5);
+  return (
+    <div className="mt-4 max-w-3xl border-t border-rule pt-2 text-sm">
+      {again.length > 0 && (
+        <p className="mb-1 font-semibold text-wobbly">
+          {fewOf(again.map((w) => name(w.child)))} {again.length === 1 ? 'was' : 'were'} in no group last cycle either. One group more, or
+          groups of up to {problem.sizeTo + Math.ceil(again.length / Math.max(1, problem.groups))}, would take{' '}
+          {again.length === 1 ? 'this child' : 'them'} in.
         </p>
       )}
-    </>
+      <p className="font-semibold">In no group</p>
+      <ul>
+        {shown.map((w) => (
+          <li key={w.child}>
+            {name(w.child)}: {why(w)}
+          </li>
+        ))}
+      </ul>
+      {grouping.waiting.length > shown.length && (
+        <button className="underline underline-offset-4" onClick={() => setAll(true)}>
+          {grouping.waiting.length - shown.length} more
+        </button>
+      )}
+    </div>
   );
 }

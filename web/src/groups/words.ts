@@ -3,6 +3,9 @@ import type { ChildLine, Colleague, Group } from '@sapling/contract';
 import {
   conflictInWords,
   inWords,
+  LEAST_SENTENCES,
+  LEAST_WORDS,
+  SOUNDS,
   type Constraint,
   type CostBreakdown,
   type GroupingProblem,
@@ -10,6 +13,7 @@ import {
   type Named,
   type Need,
   type Placement,
+  type Practice,
 } from '@sapling/core';
 import type { Refused } from '../workers/grouping.js';
 import { graphemeShown } from '../ui/word-marks.js';
@@ -18,9 +22,9 @@ import { graphemeShown } from '../ui/word-marks.js';
 export const PART_WORDS: Record<Exclude<keyof CostBreakdown, 'total'>, { short: string; means: string }> = {
   notCovered: {
     short: 'gaps left',
-    means: 'gaps of theirs that their group does not work on, by how much text the pair opens and how early it stands',
+    means: 'gaps of theirs that are likely still gaps at the end of the cycle, weighed by how much text the pair opens',
   },
-  knownAlready: { short: 'known already', means: 'time on what a child knows; going over it is worth half' },
+  knownAlready: { short: 'known already', means: 'time on what a child knows; three quarters of it still count, as going over' },
   notTaughtYet: { short: 'not taught yet', means: 'time on what a child’s class has not come to' },
   pace: { short: 'pace', means: 'time lost where the group moves faster or slower than the child' },
   continuity: { short: 'new company', means: 'settling in where last cycle’s companions are gone' },
@@ -46,7 +50,55 @@ export const needShown = (need: Need): string => (need.includes(':') ? graphemeS
 export function list(items: readonly string[]): string {
   return items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items[items.length - 1]}`;
 }
-const quoted = (needs: readonly Need[]): string => list(needs.map((n) => (n.includes(':') ? `‘${needShown(n)}’` : n)));
+/** A list ends after five: the rest is a number. */
+export function fewOf(items: readonly string[], most = 5): string {
+  return items.length > most ? `${items.slice(0, most).join(', ')} and ${items.length - most} more` : list(items);
+}
+/**
+ * A need with its name: a pair with the word its sound is heard in where the spelling alone does not say which is meant.
+ * @param among what it is named beside: another sound of the same spelling there makes it ambiguous
+ */
+export function needNamed(need: Need, among: readonly Need[] = []): string {
+  if (!need.includes(':')) return need;
+  const [grapheme, sound] = [need.slice(0, need.indexOf(':')), need.slice(need.indexOf(':') + 1)];
+  const usual = grapheme === sound || need === 'c:k' || grapheme === sound + sound;
+  const other = among.some((n) => n !== need && n.startsWith(`${grapheme}:`));
+  const key = SOUNDS.get(sound)?.keyWord;
+  return usual && !other ? `‘${needShown(need)}’` : `‘${needShown(need)}’ as in ${key ?? `/${sound}/`}`;
+}
+const quoted = (needs: readonly Need[], most = 5): string =>
+  fewOf(
+    needs.map((n) => needNamed(n, needs)),
+    most,
+  );
+const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/** What a suggestion would teach, in things a teacher knows. */
+export function learningWords(
+  learning: { readonly pairs: number; readonly children: number; readonly little: readonly string[] },
+  weeks: number,
+  name: (id: string) => string,
+): string {
+  const some = `about ${plural(Math.round(learning.pairs), 'new pair')} for ${plural(learning.children, 'child', 'children')} in ${plural(weeks, 'week')}`;
+  if (learning.little.length === 0) return `${some}.`;
+  return `${some}; ${fewOf(learning.little.map(name))} would gain little here.`;
+}
+
+/** Why a focus pair cannot be practised yet by all of a group, and what would help. */
+export function shortWords(p: Practice, size: number, name: (id: string) => string): string {
+  const all = size === 1 ? 'this child' : size === 2 ? 'both' : `all ${size}`;
+  const some = [
+    p.words < LEAST_WORDS ? (p.words === 0 ? 'no words' : plural(p.words, 'word')) : '',
+    p.sentences < LEAST_SENTENCES ? (p.sentences === 0 ? 'no sentence' : plural(p.sentences, 'sentence')) : '',
+  ]
+    .filter(Boolean)
+    .join(' and ');
+  const begin = `Too little to practise ${needNamed(p.gpc)} with: ${some} that ${all} can read.`;
+  if (!p.first) return begin;
+  return p.first.children.length === 0
+    ? `${begin} It gets better once ${needNamed(p.first.gpc)} is taught.`
+    : `${begin} ${fewOf(p.first.children.map(name))} ${p.first.children.length === 1 ? 'needs' : 'need'} ${needNamed(p.first.gpc)} first.`;
+}
 
 export function namedOf(children: ReadonlyMap<string, ChildLine>, groups: readonly { name: string }[], team: readonly Colleague[]): Named {
   return {
@@ -61,10 +113,7 @@ export function placementWords(p: Placement, name: string, groups: readonly Pick
   const out: string[] = [];
   const group = p.group === null ? null : groups[p.group]!.name;
   if (group && p.shares.length > 0) {
-    const others = Math.max(...p.shares.map((s) => s.others));
-    const company =
-      others === 0 ? 'nobody else there does' : others === 1 ? 'so is one other child there' : `so are ${others} others there`;
-    out.push(`${name} is in ${group} because ${name} is still learning ${quoted(p.shares.map((s) => s.need))}, and ${company}.`);
+    out.push(`${name} is in ${group} because ${name} is still learning ${sharedWords(p.shares)}.`);
   } else if (group) out.push(`${name} is in ${group}, but needs nothing that ${group} works on now.`);
   else out.push(`${name} is in no group.`);
   if (group && p.knows.length > 0) out.push(`${name} knows ${quoted(p.knows)} already; the group goes over it for the others.`);
@@ -73,15 +122,26 @@ export function placementWords(p: Placement, name: string, groups: readonly Pick
   if (elsewhere.length > 0) {
     const where = [...new Set(elsewhere.flatMap((o) => o.groups))].map((g) => groups[g]!.name);
     out.push(
-      `Not worked on here: ${quoted(elsewhere.slice(0, 6).map((o) => o.need))}, which ${list(where)} ${where.length === 1 ? 'works' : 'work'} on.`,
+      `Not worked on here: ${quoted(elsewhere.map((o) => o.need))}, which ${list(where)} ${where.length === 1 ? 'works' : 'work'} on.`,
     );
   }
-  if (left.length > 0)
-    out.push(
-      `In no group now, and left for the next cycle: ${quoted(left.slice(0, 6).map((o) => o.need))}${left.length > 6 ? ` and ${left.length - 6} more` : ''}.`,
-    );
+  if (left.length > 0) out.push(`In no group now, and left for the next cycle: ${quoted(left.map((o) => o.need))}.`);
   if (p.open.length === 0) out.push(`No other gap of ${name}’s is known.`);
   return out;
+}
+
+/** What is shared, each with how many others there need it too: those of one number together. */
+function sharedWords(shares: Placement['shares']): string {
+  const among = shares.map((s) => s.need);
+  const by = new Map<number, string[]>();
+  for (const s of shares) by.set(s.others, [...(by.get(s.others) ?? []), needNamed(s.need, among)]);
+  return [...by]
+    .sort((a, b) => b[0] - a[0])
+    .map(
+      ([others, needs]) =>
+        `${list(needs)} (${others === 0 ? 'nobody else there' : others === 1 ? 'so is one other there' : `so are ${others} others there`})`,
+    )
+    .join(', and ');
 }
 
 /** Why a child waits. */
@@ -92,8 +152,8 @@ export function waitingWords(p: Placement, groups: readonly Pick<Group, 'name'>[
   const change = Math.round(p.better.change.total);
   if (change < 0) return `Would do well in ${there}: ${whole(change)} child-minutes less for everybody.`;
   return p.better.needs.length === 0
-    ? `No group works on what this child needs; nearest is ${there}.`
-    : `${there} works on ${quoted(p.better.needs)}, but would cost ${whole(change)} child-minutes more than waiting.`;
+    ? `No group with room works on what this child needs; nearest is ${there}.`
+    : `${there} works on ${quoted(p.better.needs)}, but with one child more the others there would lose more than this child wins: ${whole(change)} child-minutes.`;
 }
 
 /** What a place says while a child is carried over it. */

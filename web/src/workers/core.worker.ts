@@ -286,8 +286,8 @@ const api = {
   async seriate(table: readonly (readonly Cell[])[]): Promise<Seriation> {
     return Promise.resolve(seriate(table));
   },
-  suggestGroups(problem: GroupingProblem, onProgress: (done: number) => void) {
-    return suggestGroups(problem, onProgress);
+  async suggestGroups(problem: GroupingProblem, wholeWords: readonly string[], onProgress: (done: number) => void) {
+    return suggestGroups(await words(), problem, wholeWords, onProgress);
   },
   improveGroups(problem: GroupingProblem, groups: readonly Group[], onProgress: (done: number) => void) {
     return improveGroups(problem, groups, onProgress);

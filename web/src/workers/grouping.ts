@@ -1,11 +1,18 @@
 /** The grouping search inside the worker: in slices, so that a stop is heard and other questions are answered between. */
 import {
+  costOf,
   formGroupsSteps,
+  learningOf,
   NoGrouping,
+  practisableFocus,
+  practiceOf,
   suggestionsSteps,
   type Group,
   type Grouping,
   type GroupingProblem,
+  type Learning,
+  type Lexicon,
+  type Practice,
   type RuleConflict,
   type Suggestion,
 } from '@sapling/core';
@@ -49,9 +56,49 @@ function begin(): { signal: { aborted: boolean }; budgetMs: number; now: () => n
   return { signal, budgetMs: MOST_MS, now: () => performance.now(), seed: 1 };
 }
 
-export function suggestGroups(problem: GroupingProblem, onProgress: (done: number) => void): Promise<Suggestion[] | Refused> {
-  return orRefused(Promise.resolve().then(() => sliced(suggestionsSteps(problem, begin()), onProgress)));
+/** A suggestion with what it would teach, and what of each group's focus cannot be practised yet. */
+export interface Offer extends Suggestion {
+  readonly learning: Omit<Learning, 'byChild'> & { readonly byChild: readonly (readonly [string, number])[] };
+  /** Group by group. */
+  readonly short: readonly (readonly Practice[])[];
 }
+export interface Offers {
+  /** The problem as it was searched: with what there is for each child to practise with. */
+  readonly problem: GroupingProblem;
+  readonly list: readonly Offer[];
+}
+
+/** @param words words that every class of these children reads as wholes */
+export function suggestGroups(
+  lexicon: Lexicon,
+  asked: GroupingProblem,
+  words: readonly string[],
+  onProgress: (done: number) => void,
+): Promise<Offers | Refused> {
+  return orRefused(
+    Promise.resolve().then(async () => {
+      const problem = withPractice(lexicon, asked);
+      const list = await sliced(suggestionsSteps(problem, begin()), onProgress);
+      return { problem, list: list.map((s) => offerOf(lexicon, problem, words, s)) };
+    }),
+  );
+}
+export function withPractice(lexicon: Lexicon, problem: GroupingProblem): GroupingProblem {
+  const practice = practiceOf(lexicon, problem);
+  return { ...problem, children: problem.children.map((c, k) => ({ ...c, practice: practice[k]! })) };
+}
+function offerOf(lexicon: Lexicon, problem: GroupingProblem, words: readonly string[], suggestion: Suggestion): Offer {
+  const made = suggestion.grouping.groups.map((g) => practisableFocus(lexicon, problem, g.members, words));
+  const groups = suggestion.grouping.groups.map((g, k) => ({ ...g, focus: made[k]!.focus }));
+  const { byChild, ...learning } = learningOf(problem, { groups });
+  return {
+    ...suggestion,
+    grouping: { ...suggestion.grouping, groups, cost: costOf(problem, { groups }) },
+    learning: { ...learning, byChild: [...byChild] },
+    short: made.map((m) => m.short),
+  };
+}
+
 export function improveGroups(
   problem: GroupingProblem,
   groups: readonly Group[],
