@@ -14,6 +14,9 @@ import {
 const PAIRS = ['ai:ay', 'igh:igh', 'oa:oh', 'ee:ee', 'b:b', 'd:d', 'sh:sh', 'ch:ch', 'ow:ow', 'ow:oh'];
 const day = (k: number): string => new Date(Date.UTC(2026, 10, 2 + k)).toISOString().slice(0, 10);
 const ahead = (n: number): CycleSession[] => Array.from({ length: n }, (_, k) => ({ id: `s${k}`, on: day(k) }));
+/** School days from a Monday on, four a week. */
+const weekdays = (n: number): CycleSession[] =>
+  Array.from({ length: n }, (_, k) => ({ id: `s${k}`, on: day(7 * Math.floor(k / 4) + (k % 4)) }));
 const kids = (n: number, p = 0.3) =>
   Array.from({ length: n }, (_, k) => ({
     id: `c${k}`,
@@ -89,11 +92,66 @@ describe('a cycle', () => {
     const next = plan.sessions[1]!.again.find((a) => a.gpc === 'ai:ay')!;
     expect(next.for).toEqual(['c2']);
   });
-  it('comes back at growing distances where nothing else is in the way', () => {
-    const plan = planCycle({ focus: ['ai:ay'], sessions: ahead(12), children: kids(2) });
+  it('comes back at growing distances, rests a week, is asked again, and is met six times where there is room', () => {
+    const plan = planCycle({ focus: ['ai:ay'], sessions: ahead(16), children: kids(2) });
     const at = plan.sessions.flatMap((s, k) => (s.fresh === 'ai:ay' || s.again.some((a) => a.gpc === 'ai:ay') ? [k] : []));
-    expect(at).toEqual([0, 1, 3, 6, 11]);
-    expect(plan.sessions.filter((s) => s.recheck.includes('ai:ay'))).toHaveLength(1);
+    expect(at.slice(0, 4)).toEqual([0, 1, 3, 6]);
+    const asked = plan.sessions.findIndex((s) => s.recheck.includes('ai:ay'));
+    expect(asked).toBeGreaterThanOrEqual(6 + 7);
+    expect(asked).toBeLessThanOrEqual(13);
+    for (const pairs of [2, 3, 4]) {
+      const full = planCycle({ focus: PAIRS.slice(0, pairs), sessions: weekdays(16), children: kids(3) });
+      for (const child of Object.values(full.met)) for (const { byEnd } of Object.values(child)) expect(byEnd).toBeGreaterThanOrEqual(6);
+      expect(full.left).toEqual([]);
+    }
+  });
+  it('made session by session as it was planned, goes on as it was planned', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.constantFrom(...PAIRS), { minLength: 1, maxLength: 6 }),
+        fc.integer({ min: 3, max: 20 }),
+        fc.integer({ min: 1, max: 4 }),
+        (focus, n, children) => {
+          const all = kids(children);
+          const shown = planCycle({ focus, sessions: weekdays(n), children: all });
+          let list = weekdays(n);
+          for (let k = 0; k < n; k += 1) {
+            const now = planCycle({ focus, sessions: list, children: all }).sessions;
+            // the rest is what was shown at first
+            expect(now.slice(k)).toEqual(shown.sessions.slice(k));
+            const s = now[k]!;
+            const pairs = [...(s.fresh ? [s.fresh] : []), ...s.again.map((a) => a.gpc)];
+            const held = { present: all.map((c) => c.id), pairs, asked: s.recheck };
+            list = list.map((x, i) => (i === k ? { ...x, held } : x));
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+  it('has no session for nothing, and asks again no later than can still change something', () => {
+    fc.assert(
+      fc.property(request, (given) => {
+        const plan = planCycle(given);
+        plan.sessions.forEach((s, k) => {
+          if (s.state !== 'ahead') return;
+          expect(
+            s.fresh !== null || s.again.length > 0 || s.skill !== undefined || plan.sessions.slice(0, k).every((x) => x.fresh === null),
+            `session ${k}`,
+          ).toBe(true);
+          if (s.recheck.length > 0) expect(plan.sessions.length - 1 - k).toBeGreaterThanOrEqual(2);
+        });
+        const asked = new Set(plan.sessions.flatMap((s) => s.recheck));
+        for (const gpc of plan.askAfter) expect(asked).not.toContain(gpc);
+      }),
+      { numRuns: 200 },
+    );
+  });
+  it('a group for a skill has a cycle of its own; beside pairs the skill takes the sessions without a new one', () => {
+    const skill = planCycle({ focus: [], skills: ['blending'], sessions: ahead(6), children: kids(3) });
+    expect(skill.sessions.every((s) => s.skill === 'blending' && s.purpose === 'skill')).toBe(true);
+    const both = planCycle({ focus: ['ai:ay', 'oa:oh'], skills: ['blending'], sessions: ahead(12), children: kids(3) });
+    for (const s of both.sessions) expect(s.skill).toBe(s.fresh ? undefined : 'blending');
   });
   it('sets side by side, once, what is mixed up, after both were met', () => {
     const plan = planCycle({ focus: ['b:b', 'd:d'], sessions: ahead(12), children: kids(3) });

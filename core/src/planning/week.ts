@@ -225,6 +225,9 @@ export const weekday = (on: string): number => new Date(`${on}T12:00:00Z`).getUT
 /** The day so many days after one, both YYYY-MM-DD. */
 export const daysAfter = (on: string, days: number): string =>
   new Date(Date.parse(`${on}T12:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+/** Days from one day to another, both YYYY-MM-DD. @example daysBetween('2026-11-30', '2026-12-02') // 2 */
+export const daysBetween = (from: string, to: string): number =>
+  Math.round((Date.parse(`${to}T12:00:00Z`) - Date.parse(`${from}T12:00:00Z`)) / 86_400_000);
 /** Minutes since midnight as a clock shows them. */
 export const clockTime = (minutes: number): string => `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}`;
 

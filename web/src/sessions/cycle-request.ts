@@ -3,6 +3,8 @@ import type { ChildLine, Group, SchoolSettings, Session, Timetable } from '@sapl
 import {
   daysAfter,
   holidayOn,
+  partsDone,
+  SESSION_SKILLS,
   weekday,
   weekSlots,
   workedOn,
@@ -20,7 +22,7 @@ const weekOf = (on: string): string => `${getISOWeekYear(parseISO(on))} ${getISO
 
 /**
  * The request for `planCycle`. Days to come are the group's days in the timetable, or else school days, from `today` on, no holiday,
- * and no more a week than the school has sessions, until there are as many sessions as the cycle has. Null for a group without focus pairs or members.
+ * and no more a week than the school has sessions, until there are as many sessions as the cycle has. Null for a group without members, or with neither pairs nor a skill that sessions can be for.
  */
 export function cycleRequest(
   group: Group,
@@ -32,7 +34,8 @@ export function cycleRequest(
   days?: readonly number[],
 ): CycleRequest | null {
   const members = children.filter((c) => group.members.includes(c.id));
-  if (members.length === 0 || group.focus.length === 0) return null;
+  const skills = SESSION_SKILLS.filter((skill) => group.skills.includes(skill));
+  if (members.length === 0 || group.focus.length + skills.length === 0) return null;
   const from = group.startsOn || '0000-00-00';
   const own = sessions.filter((s) => s.groupId === group.id && s.on >= from && (s.log !== null || s.on >= today));
   const list: CycleSession[] = own.map((s) => ({
@@ -43,6 +46,7 @@ export function cycleRequest(
           held: {
             present: s.log.attendance.filter((a) => a.present).map((a) => a.child),
             pairs: workedOn({ plan: s.plan, done: s.log.done, left: s.log.left }),
+            asked: askedIn(s),
           },
         }
       : {}),
@@ -66,7 +70,18 @@ export function cycleRequest(
     list.push({ id: TO_COME + on, on });
   }
   if (list.length === 0) return null;
-  return { focus: group.focus, sessions: list, children: members.map((c) => ({ id: c.id, known: knownOf(c) })) };
+  return {
+    focus: group.focus,
+    ...(skills.length > 0 ? { skills } : {}),
+    sessions: list,
+    children: members.map((c) => ({ id: c.id, known: knownOf(c) })),
+  };
+}
+
+/** Pairs that a held session asked without teaching. */
+function askedIn({ plan, log }: Session): string[] {
+  const done = log ? partsDone(plan, log.done) : [];
+  return plan.parts.flatMap((p) => (done.includes(p.id) ? (p.ask ?? []) : []));
 }
 
 /** The same cycle had every session been held with everybody there: what a change is held against. */
@@ -105,6 +120,7 @@ export function sessionAddress(groupId: string, session: PlannedSession): string
     group: groupId,
     on: session.on,
     focus: focus.join(' '),
+    ...(session.skill ? { skill: session.skill } : {}),
     ...(session.contrast.length > 0 ? { contrast: session.contrast.map((pair) => pair.join('~')).join(' ') } : {}),
     ...(session.recheck.length > 0 ? { recheck: session.recheck.join(' ') } : {}),
   }).toString();
