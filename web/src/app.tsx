@@ -45,6 +45,7 @@ const router = createBrowserRouter([
           { path: 'groups/:id/handover', lazy: () => import('./groups/handover-page.js') },
           { path: 'groups/:id/outcome', lazy: () => import('./groups/outcome.js') },
           { path: 'groups/:id/cycle', lazy: () => import('./sessions/cycle.js') },
+          { path: 'groups/:id/cycle/make', lazy: () => import('./sessions/make-cycle.js') },
           { path: 'sessions', lazy: () => import('./sessions/list.js') },
           { path: 'sessions/timetable', lazy: () => import('./timetable/timetable.js') },
           { path: 'sessions/timetable/set-up', lazy: () => import('./timetable/set-up.js') },

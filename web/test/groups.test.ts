@@ -180,10 +180,13 @@ describe('what is said', () => {
 describe('what a suggestion says', () => {
   it('what would be learnt, in things a teacher knows; counts agree in number', () => {
     const names = (id: string): string => id.toUpperCase();
-    expect(learningWords({ pairs: 21.3, children: 16, little: ['a', 'b'] }, 4, names)).toBe(
-      'about 21 new pairs for 16 children in 4 weeks; A and B would gain little here.',
+    expect(learningWords({ pairs: 21.3, children: 16, skills: [], little: ['a', 'b'] }, 4, names)).toBe(
+      'about 21 new pairs, for 16 children in 4 weeks; A and B would gain little.',
     );
-    expect(learningWords({ pairs: 1.2, children: 1, little: [] }, 1, names)).toBe('about 1 new pair for 1 child in 1 week.');
+    expect(learningWords({ pairs: 1.2, children: 1, skills: [], little: [] }, 1, names)).toBe('about 1 new pair, for 1 child in 1 week.');
+    expect(learningWords({ pairs: 0, children: 6, skills: [{ skill: 'fluency', children: 2.6 }], little: [] }, 4, names)).toBe(
+      'fluency in hand for about 3 more, for 6 children in 4 weeks.',
+    );
     expect(fewOf(['a', 'b', 'c', 'd', 'e', 'f', 'g'])).toBe('a, b, c, d, e and 2 more');
   });
   it('a pair with the word its sound is heard in, where the spelling alone is not enough', () => {

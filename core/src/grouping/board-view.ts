@@ -1,11 +1,14 @@
 /** What a board says of its groups as they stand. */
 import { columnsOf, costsByChild, groupCost, membersOf, sumCosts } from './cost.js';
 import { lookAt, placementIn, thinEvidence, type Placement, type Thin } from './explain.js';
+import { learningOf, type Learning } from './learning.js';
 import type { CostBreakdown, Group, GroupingProblem } from './problem.js';
 import { broken, type Constraint } from './rules.js';
 
 export interface BoardView {
   readonly total: CostBreakdown;
+  /** What the groups as they stand are likely to teach in a cycle. */
+  readonly learning: Omit<Learning, 'byChild'>;
   /** Group by group, with its focus as it is. */
   readonly groups: readonly CostBreakdown[];
   readonly thin: readonly Thin[];
@@ -20,9 +23,11 @@ export function boardOf(problem: GroupingProblem, groups: readonly Group[]): Boa
   const look = lookAt(problem, { groups });
   const { n } = look;
   const placed = new Set(groups.flatMap((g) => g.members));
+  const { byChild: _byChild, ...learning } = learningOf(problem, { groups });
   const costs = costsByChild(problem, { groups });
   return {
     total: sumCosts([...costs.values()]),
+    learning,
     groups: groups.map((g) => groupCost(n, membersOf(n, g), columnsOf(n, g.focus))),
     thin: thinEvidence(problem, { groups }),
     waiting: n.ids

@@ -59,6 +59,8 @@ export interface CyclePlan {
   readonly sessions: readonly PlannedSession[];
   /** By child and pair: how often they will have met it by the end, of that how often so far. */
   readonly met: Readonly<Record<string, Readonly<Record<Gpc, { readonly soFar: number; readonly byEnd: number }>>>>;
+  /** The session, by its id, in which each pair was or is to be begun. */
+  readonly begun: Readonly<Record<Gpc, string>>;
   /** Focus pairs that do not fit into the sessions left. */
   readonly left: readonly Gpc[];
   /** Pairs that rest too short a time in the cycle to be asked again in it: ask them one to two weeks after its end. */
@@ -163,6 +165,7 @@ export function planCycle(request: CycleRequest): CyclePlan {
         Object.fromEntries(focus.map((g) => [g, { soFar: soFar.get(`${c.id} ${g}`) ?? 0, byEnd: ledger.met.get(c.id)!.get(g)!.length }])),
       ]),
     ),
+    begun: Object.fromEntries([...ledger.begun].map(([gpc, at]) => [gpc, order[at]!.id])),
     left: [...ledger.queue],
     askAfter: [...ledger.begun.keys()].filter((g) => !ledger.asked.has(g)),
   };
@@ -301,8 +304,7 @@ export interface Moved {
 }
 /** What of the new pairs moved between two plans of one cycle. */
 export function movedBetween(before: CyclePlan, after: CyclePlan): Moved[] {
-  const where = (plan: CyclePlan): Map<Gpc, string> => new Map(plan.sessions.flatMap((s) => (s.fresh ? [[s.fresh, s.id] as const] : [])));
-  const [a, b] = [where(before), where(after)];
+  const [a, b] = [new Map(Object.entries(before.begun)), new Map(Object.entries(after.begun))];
   return [...new Set([...a.keys(), ...b.keys()])].flatMap((gpc) => {
     const [from, to] = [a.get(gpc) ?? null, b.get(gpc) ?? null];
     return from === to ? [] : [{ gpc, from, to }];

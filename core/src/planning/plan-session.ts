@@ -45,12 +45,10 @@ export function planSession(lexicon: Lexicon, request: SessionRequest): SessionP
     parts = filled.parts;
     // what cannot be had gives its time to the rest
     const gone = new Set(filled.empty);
-    if (gone.size > 0 && gone.size < filled.parts.length + gone.size) {
-      for (const p of gone) never.add(p.kind);
-      wanted = wanted.filter((p) => !gone.has(p));
-      continue;
-    }
-    const more = parts.length === 0 ? null : missingPart(lexicon, request, wanted, parts, never);
+    for (const p of gone) never.add(p.kind);
+    wanted = wanted.filter((p) => !gone.has(p));
+    if (gone.size > 0 && wanted.length > 0) continue;
+    const more = missingPart(lexicon, request, wanted, parts, never);
     if (!more) break;
     never.add(more.kind);
     wanted = more.connected ? [...wanted, more.part] : inserted(wanted, more.part);
@@ -83,7 +81,12 @@ function fillAll(lexicon: Lexicon, request: SessionRequest, wanted: readonly Sty
   // of what is read in context the best stays, however few the minutes
   const connected = wanted.filter((p) => partKind(p.kind).connected);
   const [kept] = [...connected].sort((a, b) => partKind(b.kind).worth - partKind(a.kind).worth || b.minutes - a.minutes);
-  const shared = shareMinutes(request.minutes, wanted, (p) => partKind(p.kind).worth + (p === kept ? 3 : 0));
+  const shared = shareMinutes(
+    request.minutes,
+    wanted,
+    (p) => partKind(p.kind).worth + (p === kept ? 3 : 0),
+    (p) => leastOf(p.kind, request.minutes),
+  );
   const avoid = new Set(request.avoid ?? []);
   const parts: SessionPart[] = [];
   const empty: StylePart[] = [];
@@ -97,6 +100,10 @@ function fillAll(lexicon: Lexicon, request: SessionRequest, wanted: readonly Sty
   });
   return { parts, empty };
 }
+
+/** Minutes under which a part is not begun; a short session takes what it can. */
+const leastOf = (kind: PartKind, minutes: number): number =>
+  minutes < READS_FROM_MINUTES ? LEAST_A_PART : (partKind(kind).least ?? LEAST_A_PART);
 
 /** A part that the style has not and the session needs: something to read together, or more on the focus. */
 function missingPart(
@@ -113,7 +120,7 @@ function missingPart(
     const kind = CONNECTED.find(can);
     if (kind) return { kind, part: { ...partOfStyle(kind, 4), id: kind }, connected: true };
   }
-  if (request.focus.length === 0 || 2 * (parts.length + 1) > request.minutes) return null;
+  if (request.focus.length === 0 || parts.reduce((sum, p) => sum + leastOf(p.kind, request.minutes), 2) > request.minutes) return null;
   const most = mostOnFocus(lexicon, request, parts);
   if (most >= SHORT_OF_FOCUS * request.minutes && parts.length >= Math.max(4, Math.ceil(request.minutes / MINUTES_A_PART))) return null;
   const kind = WITHOUT_WORDS.find(can);
@@ -149,7 +156,9 @@ function withTimeOnFocus(lexicon: Lexicon, request: SessionRequest, made: readon
     }
   };
   while (time() < want) {
-    const [giver] = parts.filter((p) => !on.has(p.id) && p.minutes > LEAST_A_PART).sort((a, b) => b.minutes - a.minutes);
+    const [giver] = parts
+      .filter((p) => !on.has(p.id) && p.minutes > leastOf(p.kind, request.minutes))
+      .sort((a, b) => b.minutes - a.minutes);
     if (giver) {
       giver.minutes -= 1;
       give(1);

@@ -154,51 +154,48 @@ export function checkedStyle(style: SessionStyle): SessionStyle {
 export const LEAST_A_PART = 2;
 
 /**
- * Whole minutes for parts, none under two, that add up exactly (largest remainder). Where there are too few for two each,
+ * Whole minutes for parts, none under its least, that add up exactly (largest remainder). Where there are too few for all,
  * the parts of least worth go, of equal ones the one with fewer minutes, the later first.
  * @param worth what a part is worth to the session; by their minutes alone, the first two never going, where left out
+ * @param leastOf minutes under which a part is not begun; two where left out. The last part left takes whatever there is.
  * @example shareMinutes(20, [{ minutes: 10 }, { minutes: 20 }]) // [{ part, minutes: 7 }, { part, minutes: 13 }]
  */
 export function shareMinutes<T extends { readonly minutes: number }>(
   minutes: number,
   parts: readonly T[],
   worth?: (part: T) => number,
+  leastOf: (part: T) => number = () => LEAST_A_PART,
 ): { part: T; minutes: number }[] {
   const kept = [...parts];
   const rank = (p: T, k: number): number => (worth ? 100 * worth(p) : k < 2 ? 1000 : 0) + p.minutes;
-  while (kept.length > 1 && kept.length * LEAST_A_PART > minutes) {
+  while (kept.length > 1 && kept.reduce((sum, p) => sum + leastOf(p), 0) > minutes) {
     let least = 0;
     for (let k = 1; k < kept.length; k += 1) if (rank(kept[k]!, k) <= rank(kept[least]!, least)) least = k;
     kept.splice(least, 1);
   }
-  // what would get less than the least gets the least, and the others share the rest
-  const floor = Math.min(LEAST_A_PART, minutes);
+  // what would get less than its least gets that, and the others share the rest
+  const floor = (p: T): number => Math.min(leastOf(p), minutes);
   const small = new Set<T>();
   for (;;) {
-    const left = minutes - floor * small.size;
+    const left = minutes - [...small].reduce((sum, p) => sum + floor(p), 0);
     const sum = kept.reduce((a, p) => a + (small.has(p) ? 0 : p.minutes), 0);
-    const next = kept.filter((p) => !small.has(p) && (left * p.minutes) / sum < floor);
-    if (next.length === 0) return apportion(kept, small, floor, left, sum);
+    const next = kept.filter((p) => !small.has(p) && (left * p.minutes) / sum < floor(p));
+    if (next.length === 0)
+      return apportion(
+        minutes,
+        kept.map((part) => ({ part, exact: small.has(part) ? floor(part) : (left * part.minutes) / sum })),
+      );
     for (const p of next) small.add(p);
   }
 }
 
-function apportion<T extends { readonly minutes: number }>(
-  kept: readonly T[],
-  small: ReadonlySet<T>,
-  floor: number,
-  left: number,
-  sum: number,
-) {
-  const out = kept.map((part) => {
-    const exact = small.has(part) ? floor : (left * part.minutes) / sum;
-    return { part, exact, minutes: Math.floor(exact) };
-  });
-  let rest = left + floor * small.size - out.reduce((a, o) => a + o.minutes, 0);
+function apportion<T>(minutes: number, shares: readonly { readonly part: T; readonly exact: number }[]): { part: T; minutes: number }[] {
+  const out = shares.map((s) => ({ ...s, minutes: Math.floor(s.exact) }));
+  let rest = minutes - out.reduce((a, o) => a + o.minutes, 0);
   for (const o of [...out].sort((a, b) => b.exact - b.minutes - (a.exact - a.minutes))) {
     if (rest <= 0) break;
     o.minutes += 1;
     rest -= 1;
   }
-  return out.map(({ part, minutes }) => ({ part, minutes }));
+  return out.map(({ part, minutes: m }) => ({ part, minutes: m }));
 }

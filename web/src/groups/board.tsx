@@ -30,7 +30,7 @@ import { toCoreGroup } from './problem.js';
 import { useBoard } from './use-board.js';
 import { WaitingList } from './waiting.js';
 import { Why } from './why.js';
-import { changeWords, mainReason, minutes, moveWords, namedOf, PART_WORDS, PARTS, ruleWords } from './words.js';
+import { changeWords, mainReason, minutes, moveWords, namedOf, learningWords, PART_WORDS, PARTS, ruleWords } from './words.js';
 
 /** Arrow keys carry a lifted child from place to place, not pixel by pixel. */
 const placeByPlace: KeyboardCoordinateGetter = (event, { context: { droppableRects, over, collisionRect } }) => {
@@ -248,28 +248,35 @@ export function Component() {
         />
       )}
       {panel === 'spread' && <Spread groups={groups} children={children} classes={classes ?? []} />}
-      {may && board.history && panel === null && <Flat history={board.history} children={byId} />}
       {may && groups.length > 0 && panel !== 'suggest' && (
-        <p className="mb-4 flex flex-wrap items-baseline gap-x-4 gap-y-1 text-sm text-ink-2">
-          {view ? (
-            <>
-              <span>
-                <strong className="text-ink">{minutes(view.total.total)}</strong> lost in a cycle, for {problem!.children.length} children:
-              </span>
-              {PARTS.filter((part) => Math.round(view.total[part]) !== 0).map((part) => (
-                <span key={part} title={PART_WORDS[part].means}>
-                  {PART_WORDS[part].short} {minutes(view.total[part])}
+        <div className="mb-4">
+          <p className="max-w-4xl text-lg" role="status">
+            {view
+              ? capital(learningWords(view.learning, board.settings.cycleWeeks, nameOf))
+              : 'Working out what these groups are likely to teach…'}
+          </p>
+          <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 text-sm text-ink-2">
+            <button className="underline underline-offset-4" onClick={toggle('spread')} aria-expanded={panel === 'spread'}>
+              How groups fall
+            </button>
+            {view && (
+              <details>
+                <summary className="cursor-pointer underline underline-offset-4">In child-minutes</summary>
+                <span>
+                  <strong className="text-ink">{minutes(view.total.total)}</strong> lost in a cycle, for {problem!.children.length}{' '}
+                  children:
                 </span>
-              ))}
-            </>
-          ) : (
-            <span role="status">Working out what these groups cost…</span>
-          )}
-          <button className="underline underline-offset-4" onClick={toggle('spread')} aria-expanded={panel === 'spread'}>
-            How groups fall
-          </button>
-        </p>
+                {PARTS.filter((part) => Math.round(view.total[part]) !== 0).map((part) => (
+                  <span key={part} className="ml-3" title={PART_WORDS[part].means}>
+                    {PART_WORDS[part].short} {minutes(view.total[part])}
+                  </span>
+                ))}
+              </details>
+            )}
+          </p>
+        </div>
       )}
+      {may && board.history && panel === null && <Flat history={board.history} children={byId} />}
       {groups.length === 0 && panel !== 'suggest' ? (
         <Empty
           title="No groups yet"
@@ -401,3 +408,5 @@ export function Component() {
     </Page>
   );
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -8,7 +8,7 @@ import { Dialog } from '../ui/dialog.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { toCoreGroup } from './problem.js';
-import { placementWords } from './words.js';
+import { fewOf, placementWords } from './words.js';
 
 interface Props {
   history: GroupHistory;
@@ -110,8 +110,10 @@ export function Flat({ history, children }: { history: GroupHistory; children: R
   const flat = history.flat.filter((f) => children.has(f.child));
   if (flat.length === 0) return null;
   return (
-    <section aria-label="Little change in two cycles" className="mb-5 border-l-4 border-wobbly bg-wobbly-wash px-4 py-3">
-      <h2 className="text-base">Worth raising: little change in two cycles or more</h2>
+    <details className="mb-5 border-l-4 border-wobbly bg-wobbly-wash px-4 py-2">
+      <summary className="cursor-pointer font-semibold">
+        Worth raising: little change in two cycles or more for {fewOf(flat.map((f) => children.get(f.child)!.givenName))}
+      </summary>
       <ul className="my-1">
         {flat.map((f) => (
           <li key={f.child}>
@@ -127,6 +129,6 @@ export function Flat({ history, children }: { history: GroupHistory; children: R
         Where progress stays flat after good teaching, or there is any doubt, the school’s own procedures and qualified specialists decide.
         This is no diagnosis, and absence, a change of order or few checks can look the same.
       </p>
-    </section>
+    </details>
   );
 }

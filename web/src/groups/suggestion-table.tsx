@@ -79,6 +79,12 @@ export function SuggestionTable({ list, way, weeks, picked, name, onPick }: Tabl
         </thead>
         <tbody>
           {row('new pairs, all children', 'Pairs that are gaps now and likely known at the end', (s) => Math.round(s.learning.pairs), true)}
+          {list.some((s) => s.learning.skills.length > 0) &&
+            row(
+              'skills in hand',
+              'Children likely to have a skill in hand at the end who have not now',
+              (s) => s.learning.skills.map((x) => `${x.skill} ${Math.round(x.children)}`).join(', ') || '–',
+            )}
           {row('would gain little', 'Less than one pair in the cycle', (s) => fewOf(s.learning.little.map(name), 3) || 'nobody')}
           {list.some((s) => s.short.flat().length > 0) &&
             row(
@@ -167,9 +173,9 @@ export function SuggestionGroups({ problem, suggestion, children, settings, team
                   </li>
                 ))}
               </ul>
-              {why[k]!.worst && group.members.length > 1 && (
+              {why[k]!.worst && group.members.length > 1 && group.focus.some((need) => need.includes(':')) && (
                 <p className="text-sm text-ink-2">
-                  Gains least: {name(why[k]!.worst!.child)}, about {pairsWords(why[k]!.worst!.learns)}.
+                  Gains fewest pairs: {name(why[k]!.worst!.child)}, about {pairsWords(why[k]!.worst!.learns)}.
                 </p>
               )}
               {suggestion.short[k]!.map((p) => (

@@ -9,6 +9,7 @@ import {
   type Constraint,
   type CostBreakdown,
   type GroupingProblem,
+  type Learning,
   type Move,
   type Named,
   type Need,
@@ -73,15 +74,20 @@ const quoted = (needs: readonly Need[], most = 5): string =>
   );
 const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
-/** What a suggestion would teach, in things a teacher knows. */
+/** What a grouping would teach, in things a teacher knows. */
 export function learningWords(
-  learning: { readonly pairs: number; readonly children: number; readonly little: readonly string[] },
+  learning: Pick<Learning, 'pairs' | 'children' | 'skills' | 'little'>,
   weeks: number,
   name: (id: string) => string,
 ): string {
-  const some = `about ${plural(Math.round(learning.pairs), 'new pair')} for ${plural(learning.children, 'child', 'children')} in ${plural(weeks, 'week')}`;
+  const pairs = Math.round(learning.pairs);
+  const gains = [
+    pairs > 0 || learning.skills.length === 0 ? `about ${plural(pairs, 'new pair')}` : '',
+    ...learning.skills.map(({ skill, children }) => `${skill} in hand for about ${Math.round(children)} more`),
+  ].filter(Boolean);
+  const some = `${list(gains)}, for ${plural(learning.children, 'child', 'children')} in ${plural(weeks, 'week')}`;
   if (learning.little.length === 0) return `${some}.`;
-  return `${some}; ${fewOf(learning.little.map(name))} would gain little here.`;
+  return `${some}; ${fewOf(learning.little.map(name))} would gain little.`;
 }
 
 /** Why a focus pair cannot be practised yet by all of a group, and what would help. */

@@ -8,7 +8,12 @@ import { useMay } from '../shell/me.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip, graphemeShown, Pair } from '../ui/word-marks.js';
 import { asPlanned, cycleRequest, meetingDays, sessionAddress, TO_COME } from './cycle-request.js';
+import { needNamed } from '../groups/words.js';
 import { todayDay } from '../clock.js';
+import { outOfStep } from './draft-cycle.js';
+import { purposeWords } from './purpose.js';
+import { Redraw } from './redraw.js';
+import { useMaterials } from './use-materials.js';
 
 const STATES: Record<PlannedSession['state'], string> = { held: 'held', missed: 'did not take place', ahead: 'to come' };
 const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');
@@ -30,6 +35,8 @@ export function Component() {
     [group, children, settings, sessions, table],
   );
   const plan = useMemo(() => (request ? planCycle(request) : null), [request]);
+  const materials = useMaterials(group);
+  const stale = useMemo(() => (request && plan && sessions ? outOfStep(plan, sessions, request) : []), [request, plan, sessions]);
   const moved = useMemo(() => (request && plan ? movedBetween(planCycle(asPlanned(request)), plan) : []), [request, plan]);
   if (!groups || !children || !settings)
     return (
@@ -61,6 +68,11 @@ export function Component() {
       lead="One new pair at a time; what was met comes back at growing distances. Planned again from what really happened each time."
       actions={
         <>
+          {may && plan?.sessions.some((s) => s.id.startsWith(TO_COME)) && (
+            <Link className="btn btn-main" to={`/groups/${group.id}/cycle/make`}>
+              Make the whole cycle
+            </Link>
+          )}
           <Link className="btn" to={`/groups/${group.id}/outcome`}>
             Did it work?
           </Link>
@@ -79,7 +91,7 @@ export function Component() {
             </Link>
           }
         >
-          A cycle needs children, focus pairs, and days left until the group’s cycle ends.
+          A cycle needs children, focus pairs or a skill, and days left until the group’s cycle ends.
         </Empty>
       ) : (
         <>
@@ -97,6 +109,7 @@ export function Component() {
               </p>
             </section>
           )}
+          {may && materials && stale.length > 0 && <Redraw stale={stale} materials={materials} />}
           {plan.left.length > 0 && (
             <p className="mb-4 border-l-4 border-gap py-1 pl-4">
               Not enough sessions are left for {plan.left.map(graphemeShown).join(', ')}: a pair needs three to be met and to come back.
@@ -131,6 +144,7 @@ export function Component() {
                             )}
                           </span>
                         ))}
+                        {s.again.length === 0 && !s.fresh && s.state === 'ahead' && <span className="text-sm">{purposeWords(s)}</span>}
                         {s.contrast.map(([a, b]) => (
                           <span key={a + b} className="text-sm">
                             {graphemeShown(a)} beside {graphemeShown(b)}
@@ -161,6 +175,11 @@ export function Component() {
               </tbody>
             </table>
             <section aria-label="By the end">
+              {plan.askAfter.length > 0 && (
+                <p className="mb-3 text-sm">
+                  One to two weeks after the last session ask again: {plan.askAfter.map((g) => needNamed(g, plan.askAfter)).join(', ')}.
+                </p>
+              )}
               <h2 className="mb-1 text-lg">Met by the end</h2>
               <p className="mb-2 text-sm text-ink-2">How often each child will have met each pair; so far in brackets.</p>
               <table className="sheet w-full text-left text-sm">

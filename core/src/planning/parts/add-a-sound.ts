@@ -6,6 +6,7 @@ export const addASound: PartDescriptor = {
   title: 'One sound more',
   how: 'Read the first word. Say which sound comes before it, put it there, read the new word. Both sounds must be heard.',
   worth: 7,
+  least: 3,
   evidence: 'clusters',
   sheets: ['words'],
   keepsTogether: true,

@@ -8,6 +8,7 @@ export const buildUp: PartDescriptor = {
   title: 'Two, three, four sounds',
   how: 'Hold the first sound until the next one joins it. Words of two sounds first; go on to three and four when two in a row come without help, and back when one falls apart.',
   worth: 7,
+  least: 3,
   evidence: 'blending',
   sheets: ['words'],
   fill: (f) => {

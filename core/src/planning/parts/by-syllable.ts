@@ -6,6 +6,7 @@ export const bySyllable: PartDescriptor = {
   title: 'Syllable by syllable',
   how: 'Cover all but the first syllable and read it, then the next, then the two together. At the end the whole word, said as it is said in talking.',
   worth: 7,
+  least: 3,
   evidence: 'longer words',
   sheets: ['words'],
   keepsTogether: true,

@@ -6,6 +6,7 @@ export const coldReading: PartDescriptor = {
   title: 'First reading, timed',
   how: 'Each child reads aloud for a minute; write down words read and slips, and say nothing about speed. Record one reading under Read a text, for playing back later.',
   worth: 8,
+  least: 4,
   evidence: 'fluency',
   sheets: ['text'],
   connected: true,

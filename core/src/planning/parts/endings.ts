@@ -8,6 +8,7 @@ export const endings: PartDescriptor = {
   title: 'Endings',
   how: 'Read the base word, add the ending, say what changed in sound and spelling.',
   worth: 4,
+  least: 3,
   evidence: 'pair',
   sheets: ['words'],
   keepsTogether: true,

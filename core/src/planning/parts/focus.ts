@@ -5,6 +5,7 @@ export const focus: PartDescriptor = {
   title: 'Focus',
   how: 'Say the sound, show the grapheme, have each child say it and write it. Then contrast it with the one it is mixed up with.',
   worth: 10,
+  least: 3,
   evidence: 'pair',
   sheets: [],
   startsAnew: true,

@@ -32,7 +32,7 @@ export function wordsWithOddPart(f: Filling, count: number): PlannedWord[] {
 export const irregularWords: PartDescriptor = {
   title: 'Irregular words',
   how: 'Read the word, find the odd part together, read it again.',
-  worth: 3,
+  worth: 5,
   evidence: 'irregular words',
   sheets: ['words'],
   takes: 'words',

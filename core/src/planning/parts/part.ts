@@ -44,6 +44,8 @@ export interface PartDescriptor {
   readonly fill: (f: Filling) => Filled | null;
   /** How much a session misses without it, where minutes are too few for all: from 0 to 10. */
   readonly worth: number;
+  /** Minutes under which it is not worth beginning; two where left out. */
+  readonly least?: number;
   /** What a single mark in it is evidence about: the pair that is practised, a skill, or nothing. */
   readonly evidence: 'pair' | Strand | null;
   /** Which sheets its content stands on, besides the cards. */

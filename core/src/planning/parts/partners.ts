@@ -5,6 +5,7 @@ export const partners: PartDescriptor = {
   title: 'Partners',
   how: 'In twos with one list: one points and listens, the other reads; then swap. Who listens says “look again” at a slip and does not give the word. Listen in to one pair after the other.',
   worth: 4,
+  least: 3,
   evidence: 'pair',
   sheets: ['words'],
   takes: 'words',

@@ -8,6 +8,7 @@ export const phrases: PartDescriptor = {
   title: 'Phrase by phrase',
   how: 'Read a phrase to the stroke in one breath; the children read it back the same way. A short pause at a comma, the voice down at a full stop, up at a question mark. Then the whole sentence.',
   worth: 8,
+  least: 3,
   evidence: null,
   sheets: ['text'],
   connected: true,

@@ -20,6 +20,7 @@ export const pictureSort: PartDescriptor = {
   title: 'Sort pictures',
   how: 'Name each picture and put it with the sound you hear in it. Some hold neither: they go to the side.',
   worth: 4,
+  least: 3,
   evidence: 'listening',
   sheets: ['pictures'],
   keepsTogether: true,

@@ -6,6 +6,7 @@ export const readToThem: PartDescriptor = {
   title: 'Read it to them',
   how: 'Read the text once as it should sound, your finger under each word from left to right and back to the next line. The children look and listen; they join in where they can.',
   worth: 3,
+  least: 3,
   evidence: null,
   sheets: ['text'],
   startsAnew: true,

@@ -5,6 +5,7 @@ export const readWords: PartDescriptor = {
   title: 'Read words',
   how: 'Point under each grapheme, sounds first, then the word. A second time without sounding out loud.',
   worth: 9,
+  least: 3,
   evidence: 'pair',
   sheets: ['words'],
   takes: 'words',

@@ -26,6 +26,7 @@ export const sortSpellings: PartDescriptor = {
   title: 'Sort spellings',
   how: 'Read each word, then put it under the spelling it holds. Say what you notice about where each stands.',
   worth: 4,
+  least: 3,
   evidence: 'pair',
   sheets: ['sort'],
   keepsTogether: true,

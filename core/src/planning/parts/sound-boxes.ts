@@ -5,6 +5,7 @@ export const soundBoxes: PartDescriptor = {
   title: 'Boxes for sounds',
   how: 'Say the word, touch a box for each sound, write one grapheme into each box, read it back.',
   worth: 6,
+  least: 3,
   evidence: 'pair',
   sheets: ['boxes'],
   fromHearing: true,

@@ -5,6 +5,7 @@ export const spell: PartDescriptor = {
   title: 'Spell',
   how: 'Say the word, count its sounds on fingers, write a grapheme for each, read it back.',
   worth: 6,
+  least: 3,
   evidence: 'pair',
   sheets: ['boxes', 'dictation'],
   fromHearing: true,

@@ -6,6 +6,7 @@ export const text: PartDescriptor = {
   title: 'Read the text',
   how: 'Tell the words below first. Everyone reads at the same time, quietly; listen to one child after the other. Then the questions.',
   worth: 9,
+  least: 4,
   evidence: null,
   sheets: ['text'],
   connected: true,

@@ -5,6 +5,7 @@ export const warmReading: PartDescriptor = {
   title: 'Second reading, timed',
   how: 'Each child reads the same text for a minute: words and slips again, and expression from 1 (word by word) to 4 (like talking). Show the two counts side by side; play the recording back and ask what has changed.',
   worth: 8,
+  least: 4,
   evidence: 'fluency',
   sheets: [],
   connected: true,
