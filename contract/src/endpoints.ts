@@ -136,6 +136,7 @@ const trustPart = z.object({
   said: z.number(),
   right: z.number(),
 });
+const inBin = z.object({ binned: z.boolean() });
 export const endpoints = {
   health: define('GET', '/api/health', { response: z.object({ ok: z.literal(true), version: z.string(), database: z.literal('up') }) }),
   authState: define('GET', '/api/auth/state', {
@@ -277,6 +278,11 @@ export const endpoints = {
     params: byId,
     response: checkState.extend({ marks: z.array(observation) }),
   }),
+
+  /** A check in the bin, or out of it: by whoever marked it, or a lead. */
+  binCheck: define('PUT', '/api/checks/:id/bin', { params: byId, body: inBin, response: inBin }),
+  /** A session that was held, the same; its log and its marks go with it. */
+  binSession: define('PUT', '/api/sessions/:id/bin', { params: byId, body: inBin, response: inBin }),
 
   readings: define('GET', '/api/readings', { query: z.object({ childId: id.optional() }), response: z.array(readingSummary) }),
   reading: define('GET', '/api/readings/:id', { params: byId, response: wholeReading }),

@@ -152,6 +152,8 @@ export type Check = z.infer<typeof check>;
 export const checkState = check.extend({
   childName: z.string(),
   finishedAt: instant.nullable(),
+  /** Put in the bin: nothing of it counts. */
+  binned: z.boolean().optional(),
   marked: z.number().int(),
 });
 export type CheckState = z.infer<typeof checkState>;

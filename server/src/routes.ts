@@ -11,6 +11,7 @@ import { childTrailRoutes } from './children/child-trail.js';
 import { classRoutes } from './classes/classes.js';
 import { calendarRoutes } from './calendar/calendar.js';
 import { checkRoutes } from './evidence/checks.js';
+import { binRoutes } from './evidence/bin.js';
 import { outboxRoute } from './evidence/outbox.js';
 import { groupRoutes } from './groups/groups.js';
 import { groupHistoryRoutes } from './groups/history.js';
@@ -62,6 +63,7 @@ export const routes: readonly Route[] = [
   ...eraseRoutes,
   ...importRoutes,
   outboxRoute,
+  ...binRoutes,
   ...checkRoutes,
   ...readingRoutes,
   ...recordingRoutes,

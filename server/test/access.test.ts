@@ -244,6 +244,8 @@ const TABLE: Record<EndpointName, Row> = {
   sendOutbox: list({ path: () => '/api/outbox', body: (p) => ({ entries: [observation(p.id, mine[0]!)] }) }),
   checks: list({ path: () => '/api/checks' }),
   check: list({ path: () => `/api/checks/${checkId}` }),
+  binCheck: list({ path: () => `/api/checks/${checkId}/bin`, body: () => ({ binned: false }), may: ['lead'] }),
+  binSession: list({ path: () => `/api/sessions/${none}/bin`, body: () => ({ binned: true }) }),
   readings: list({ path: () => '/api/readings' }),
   reading: list({ path: () => `/api/readings/${readingId}`, far: () => `/api/readings/${farReading}` }),
   saveRecording: list({
@@ -413,6 +415,7 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   saveCue: [404, 409],
   removeRule: [404],
   removeText: [404],
+  binSession: [404],
   removeStyle: [404],
   removeCoverLink: [404],
   cover: [404],

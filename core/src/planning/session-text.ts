@@ -9,6 +9,7 @@ import { chooseSentences } from '../phonics/dictation.js';
 import { seeded, shuffled } from '../random.js';
 import { SENTENCE_BANK } from './sentences.js';
 import type { PlannedText, SessionNeeds } from './part-content.js';
+import { pairInWords } from './plan-remarks.js';
 import type { SessionPart } from './session-plan.js';
 import { wordsInText, type WordInText } from '../reading/text-pairs.js';
 import { groundOf } from './session-words.js';
@@ -148,7 +149,6 @@ function later(f: Filling, all: readonly { text: { readonly title: string }; wor
     .sort((a, b) => a.lacks.length - b.lacks.length || b.focusWords - a.focusWords)[0];
   return near && `“${near.title}” uses more of the focus: it fits once all know ${near.lacks.map(pairInWords).join(' and ')}.`;
 }
-const pairInWords = (gpc: string): string => `${gpc.split(':')[0]!.replace('_', '‑')} /${gpc.split(':')[1]!}/`;
 
 /** Sentences that every child can read all of, those that lean most on the focus first, none that was met lately. Each says something by itself: none is cut out of a text. */
 export function readableSentences(f: Filling, longest: number, limit: number): string[] {

@@ -183,6 +183,9 @@ export const checks = pgTable(
     late: text('late').$type<'memory' | 'paper'>(),
     finishedAt: at('finished_at'),
     finishedReason: text('finished_reason'),
+    /** In the bin: its marks are withdrawn, and it is in no list. */
+    binnedAt: at('binned_at'),
+    binnedBy: uuid('binned_by'),
   },
   (t) => [index('checks_child').on(t.child)],
 );
@@ -224,8 +227,10 @@ export const withdrawals = pgTable(
       .references(() => children.id),
     by: uuid('by').notNull(),
     at: at('at').notNull(),
+    /** The check or the session that it was put in the bin with. */
+    bin: uuid('bin'),
   },
-  (t) => [index('withdrawals_child').on(t.child)],
+  (t) => [index('withdrawals_child').on(t.child), index('withdrawals_bin').on(t.bin)],
 );
 
 /** A child read a text aloud. The text stands here as it was read. */

@@ -39,6 +39,7 @@ export async function openChecks(
       and(
         inArray(checks.child, ids),
         isNull(checks.finishedAt),
+        isNull(checks.binnedAt),
         filter.childId ? eq(checks.child, filter.childId) : undefined,
         filter.by ? eq(checks.by, filter.by) : undefined,
       ),
@@ -75,6 +76,7 @@ function state(row: typeof checks.$inferSelect, names: Map<string, string>, mark
     stack: row.stack,
     childName: names.get(row.child) ?? '',
     finishedAt: row.finishedAt,
+    ...(row.binnedAt !== null ? { binned: true } : {}),
     marked: new Set(marks.map(cardOf)).size,
   };
 }

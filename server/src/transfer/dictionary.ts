@@ -55,6 +55,8 @@ export const DICTIONARY: Readonly<Record<string, Readonly<Record<string, string>
     finishedAt: 'When it ended (ISO 8601 UTC), empty while open',
     finishedReason: 'done or stopped',
     asked: 'How many cards its stack has',
+    binnedAt: 'When it was put in the bin (ISO 8601 UTC), empty while it counts',
+    binnedBy: 'Key of the colleague who put it there',
   },
   readings: {
     id: 'Key of the reading (UUID v7)',

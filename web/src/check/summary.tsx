@@ -6,6 +6,7 @@ import { refresh, useData } from '../api/data.js';
 import { timeWords } from '../ui/dates.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { AllCards } from './all-cards.js';
+import { BinCheck } from './bin-check.js';
 import { lastChoice } from './choice.js';
 import { LevelFindings, RowFindings, SpellingFindings, WordFindings } from './findings.js';
 import { isChosen, isWritten, kindInfo, markWord, marksOf } from './kinds.js';
@@ -232,6 +233,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
         </p>
       )}
       <AllCards handle={handle} />
+      <BinCheck check={check} />
       <p className="mt-8 text-sm text-ink-2">A check says what to teach next. It is not a diagnosis; a different accent is not an error.</p>
     </main>
   );

@@ -73,7 +73,14 @@ export function Component() {
           onClick: () =>
             void call('saveStyle', {
               params: { id: gone.id },
-              body: { name: gone.name, parts: gone.parts, oldToNew: gone.oldToNew, atError: gone.atError, together: gone.together ?? false, version: gone.version! + 1 },
+              body: {
+                name: gone.name,
+                parts: gone.parts,
+                oldToNew: gone.oldToNew,
+                atError: gone.atError,
+                together: gone.together ?? false,
+                version: gone.version! + 1,
+              },
             }).then(
               () => refresh('library'),
               (problem: unknown) => toast.error(sentenceOf(problem)),

@@ -10,15 +10,19 @@ import { refresh, useData } from '../api/data.js';
 import { post, useOutbox } from '../outbox/outbox.js';
 import { forget, keep, kept } from '../outbox/store.js';
 import { useMe } from '../shell/me.js';
-import { Page, Pending } from '../ui/page.js';
+import { Empty, Page, Pending } from '../ui/page.js';
+import { dayWords } from '../ui/dates.js';
+import { call, sentenceOf } from '../api/client.js';
 import { showsMarks, type Part } from './part-view.js';
 import { aboutOf, draftOf, EMPTY_RUN, itemsOf, leftOf, markKey, nextMark, recordsOf, type RunDraft } from './run-draft.js';
 import { answerOf, modelOf } from './adult-help.js';
 import { RunItemView } from './run-items.js';
 import { RunLog } from './run-log.js';
-import { clock } from '../clock.js';
+import { clock, pressedAt, todayDay } from '../clock.js';
 
 const clockOf = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
+/** Milliseconds within which one press too many ends nothing. */
+const GUARD_MS = 700;
 const toggle = (list: readonly string[], value: string): string[] =>
   list.includes(value) ? list.filter((x) => x !== value) : [...list, value];
 
@@ -31,7 +35,51 @@ export function Component() {
         <Pending error={error} what="this session" />
       </Page>
     );
-  return <Runner key={session.id} session={session} />;
+  return <OnItsDay key={session.id} session={session} />;
+}
+
+/** A session is run on another day than it was planned for only knowingly; it moves to today with its log. */
+function OnItsDay({ session }: { session: Session }) {
+  const [anyway, setAnyway] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const today = todayDay();
+  if (anyway || session.log || session.on === today) return <Runner session={session} />;
+  const past = session.on < today;
+  const move = async (): Promise<void> => {
+    setBusy(true);
+    try {
+      await call('updateSession', { params: { id: session.id }, body: { on: today, version: session.version } });
+      await refresh('sessions');
+    } catch (problem) {
+      toast.error(sentenceOf(problem));
+    }
+    setBusy(false);
+    setAnyway(true);
+  };
+  return (
+    <Page title={session.groupName} lead={`Planned for ${dayWords(session.on)}.`}>
+      <Empty
+        title={past ? 'This session was planned for another day and has no log' : 'This session is planned for a later day'}
+        action={
+          <span className="flex flex-wrap justify-center gap-3">
+            <button className="btn btn-main" disabled={busy} onClick={() => void move()}>
+              Run it today
+            </button>
+            {past && (
+              <button className="btn" onClick={() => setAnyway(true)}>
+                Log it for {dayWords(session.on)}
+              </button>
+            )}
+            <Link className="btn btn-quiet" to={`/sessions/${session.id}`}>
+              Leave it
+            </Link>
+          </span>
+        }
+      >
+        {past ? 'Run today it moves to today, with its log.' : 'Run now it moves to today, with its log, and is no longer on its day.'}
+      </Empty>
+    </Page>
+  );
 }
 
 /** The draft, kept on the device with every change. */
@@ -109,9 +157,19 @@ function Runner({ session }: { session: Session }) {
       left: from > 0 && words.length > 0 ? { ...draft!.left, [part!.id]: words } : draft!.left,
     });
   };
-  const step = (by: 1 | -1): void => {
+  /** When the last item of this part came up: a press a moment after was meant for the one before. */
+  const lastCame = useRef(0);
+  const openPart = draft?.at;
+  useEffect(() => {
+    lastCame.current = clock.ms();
+  }, [openPart]);
+  const step = (by: 1 | -1, at?: number): void => {
     if (!part) return;
-    if (by === 1 && itemAt >= items.length - 1) return doneAndOn();
+    if (by === 1 && itemAt >= items.length - 1) {
+      if (at !== undefined && at - lastCame.current < GUARD_MS) return;
+      return doneAndOn();
+    }
+    if (by === 1 && itemAt + 1 >= items.length - 1 && at !== undefined) lastCame.current = at;
     if (by === -1 && itemAt === 0) return onPart(Math.max(0, draft!.at - 1));
     change({ items: { ...draft!.items, [part.id]: itemAt + by } });
   };
@@ -135,9 +193,15 @@ function Runner({ session }: { session: Session }) {
     if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select, a')) return;
     const onButton = event.target instanceof HTMLElement && event.target.closest('button') !== null;
     const act: Record<string, () => void> = {
-      ArrowRight: () => step(1),
+      ArrowRight: () => step(1, event.repeat ? lastCame.current : pressedAt(event)),
       ArrowLeft: () => step(-1),
-      ...(onButton ? {} : { ' ': () => step(1), Enter: doneAndOn }),
+      ...(onButton
+        ? {}
+        : {
+            ' ': () => step(1, event.repeat ? lastCame.current : pressedAt(event)),
+            // Enter goes on like the space bar: what ends a part is its button, or going on after its last item
+            Enter: () => step(1, event.repeat ? lastCame.current : pressedAt(event)),
+          }),
       s: shuffle,
       m: () => setMarks(!marks),
       h: () => setHidden(!hidden),

@@ -68,6 +68,19 @@ export function Component() {
       toast.error(sentenceOf(problem));
     }
   };
+  const bin = async (): Promise<void> => {
+    const put = (binned: boolean): Promise<unknown> =>
+      call('binSession', { params: { id: session.id }, body: { binned } }).then(() => refresh('sessions', 'children'));
+    try {
+      await put(true);
+      await go('/sessions');
+      toast('The session is in the bin: its log and its marks count no more.', {
+        action: { label: 'Undo', onClick: () => void put(false).catch((problem: unknown) => toast.error(sentenceOf(problem))) },
+      });
+    } catch (problem) {
+      toast.error(sentenceOf(problem));
+    }
+  };
   return (
     <Page
       title={session.groupName}
@@ -98,6 +111,11 @@ export function Component() {
           {plan && !session.log && (
             <button className="btn btn-quiet" onClick={() => void remove()}>
               Remove
+            </button>
+          )}
+          {session.log && (session.log.by === me.colleague.id || me.colleague.role === 'lead') && (
+            <button className="btn btn-quiet" onClick={() => void bin()}>
+              Put in the bin
             </button>
           )}
         </>

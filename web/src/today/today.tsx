@@ -275,6 +275,13 @@ function Left({ data }: { data: ResponseOf<Endpoints['today']> }) {
   );
 }
 
+/** A session of today whose time is over and that has no log. */
+function overAndNotLogged({ on, starts, minutes, log }: Session): boolean {
+  if (log || starts === null || on !== todayDay()) return false;
+  const now = nowDate();
+  return now.getHours() * 60 + now.getMinutes() > starts + minutes;
+}
+
 function SessionHead({ session, adult }: { session: Session; adult: string }) {
   return (
     <>
@@ -285,6 +292,7 @@ function SessionHead({ session, adult }: { session: Session; adult: string }) {
           {session.minutes} minutes with {adult}
           {session.room && `, ${session.room}`}
         </span>
+        {overAndNotLogged(session) && <span className="font-semibold text-wobbly">over, not logged yet</span>}
         <span className="flex flex-wrap gap-1.5">
           {session.plan.focus.map((gpc) => (
             <GraphemeChip key={gpc} gpc={gpc} sound />
