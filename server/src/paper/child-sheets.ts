@@ -182,10 +182,9 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
       }
       sheet.y += 6;
       for (const grey of [0.68, 1]) {
-        const top = sheet.y;
-        writingLines(sheet, sheet.left, sheet.width, 56);
+        const { base, size } = writingLines(sheet, sheet.left, sheet.width, 20);
         if (grey < 1)
-          for (let x = sheet.left + 10; x < sheet.left + sheet.width - 60; x += 92) sheet.at(shown(gpc), x, top - 3, { size: 40, grey });
+          for (let x = sheet.left + 10; x < sheet.left + sheet.width - 60; x += 92) sheet.onLine(shown(gpc), x, base, { size, grey });
       }
       sheet.y += 12;
     }
@@ -278,19 +277,30 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
   },
 };
 
-/** A row to write on: top, middle (dashed), base and tail. */
-function writingLines(sheet: Sheet, x: number, width: number, height = 42): void {
+/**
+ * A row to write on: the line for sticks, the dashed one for small letters, the one that letters stand on, and the room of a
+ * tail below. Returns where letters stand and how large they are so that they fill it.
+ * @param small the height of a small letter in points
+ */
+function writingLines(sheet: Sheet, x: number, width: number, small = 15): { base: number; size: number } {
   const { doc } = sheet;
-  [0, 1, 2].forEach((k) => {
-    const y = sheet.y + (k * height) / 3 + 2;
+  const heights = sheet.letterHeights();
+  const size = small / heights.x;
+  const base = sheet.y + heights.stick * size + 2;
+  for (const [y, weight, dashed] of [
+    [base - heights.stick * size, 0.4, false],
+    [base - small, 0.4, true],
+    [base, 1, false],
+  ] as const) {
     doc
       .moveTo(x, y)
       .lineTo(x + width, y)
-      .lineWidth(k === 2 ? 1 : 0.4)
+      .lineWidth(weight)
       .strokeColor('black');
-    if (k === 1) doc.dash(2, { space: 3 });
+    if (dashed) doc.dash(2, { space: 3 });
     doc.stroke();
     doc.undash();
-  });
-  sheet.y += height + 4;
+  }
+  sheet.y = base + 0.75 * small + 6;
+  return { base, size };
 }

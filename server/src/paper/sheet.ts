@@ -121,6 +121,24 @@ export class Sheet {
     }
     return to - x;
   }
+  /** One line standing on a writing line: `base` is where the letters stand. */
+  onLine(text: string, x: number, base: number, ink: Ink = {}): void {
+    this.ink(ink);
+    let to = x;
+    for (const run of this.#runs(text)) {
+      this.doc.font(`${ink.bold ? 'bold' : 'plain'} ${run.subset}`);
+      this.doc.text(run.text, to, base, { lineBreak: false, baseline: 'alphabetic' });
+      to += this.doc.widthOfString(run.text);
+    }
+  }
+  /** The height of a small letter without stick or tail, and of one with a stick, for letters of one point. */
+  letterHeights(): { x: number; stick: number } {
+    this.ink();
+    const { font } = (
+      this.doc as unknown as { _font: { font: { xHeight: number; capHeight: number; unitsPerEm: number; ascent: number } } }
+    )._font;
+    return { x: font.xHeight / font.unitsPerEm, stick: Math.max(font.capHeight, font.xHeight * 1.45) / font.unitsPerEm };
+  }
   /** Lines that a text takes in a width, broken between words. */
   lines(text: string, width: number, ink: Ink = {}): string[] {
     return text.split('\n').flatMap((paragraph) => {
