@@ -61,4 +61,15 @@ export default tseslint.config(
       ],
     },
   },
+  {
+    // chance comes into the core as a seed, and time as a day or a clock that is handed in
+    files: ['core/src/**/*.ts'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Take a seed: core/src/random.ts.' },
+        { object: 'performance', property: 'now', message: 'Take a clock.' },
+      ],
+    },
+  },
 );

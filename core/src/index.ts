@@ -4,6 +4,7 @@ export * from './random.js';
 export * from './phonics/sounds.js';
 export * from './phonics/sound-notes.js';
 export * from './phonics/lexicon.js';
+export { loadLexicon, type LexiconSource } from './io/load-lexicon.js';
 export * from './phonics/segment.js';
 export { guessSegmentations } from './phonics/guess.js';
 export * from './phonics/shape.js';

@@ -84,6 +84,25 @@ describe('expected learning', () => {
   });
 });
 
+describe('skills and pairs', () => {
+  const taught = Array.from({ length: 24 }, (_, k) => `g${k}:s${k}`);
+  const childOf = (id: string, gaps: number, skills: GroupingChild['skills']): GroupingChild => ({
+    id,
+    known: Object.fromEntries(taught.map((gpc, k) => [gpc, k >= 24 - gaps ? 0.05 : 0.95])),
+    ...(skills && { skills }),
+  });
+  const focusOf = (gaps: number, skills: NonNullable<GroupingChild['skills']>): string[] => {
+    const children = ['a', 'b', 'c'].map((id) => childOf(id, gaps, skills));
+    const asked = Object.keys(skills) as NonNullable<GroupingProblem['skills']>;
+    return suggestFocus({ children, taught, groups: 1, sizeFrom: 1, sizeTo: 6, focusSize: 4, skills: asked }, ['a', 'b', 'c']);
+  };
+  it('fluency comes once the pairs are there; blending comes first', () => {
+    expect(focusOf(14, { fluency: 0.05 })).not.toContain('fluency');
+    expect(focusOf(0, { fluency: 0.05 })).toEqual(['fluency']);
+    expect(focusOf(14, { blending: 0.05 })).toContain('blending');
+  });
+});
+
 describe('a focus that can be practised', () => {
   const taught = (): Gpc[] => [...taughtAfter(teachingOrder('riverbank')!, 16).gpcs];
   const childOf = (id: string, gaps: readonly Gpc[]): GroupingChild => ({

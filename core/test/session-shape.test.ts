@@ -236,7 +236,14 @@ describe('whether a focus can be practised', () => {
     // of the vowels this child has only o
     const vowels = taught.gpcs.filter((g) => /^[aeiou]/.test(g) && g !== 'o:o');
     const without = { ...known, ...Object.fromEntries(vowels.map((g) => [g, 0.1])) };
-    const [shut] = practiceFor(lexicon, { taught, focus, children: [{ id: 'a', known }, { id: 'b', known: without }] });
+    const [shut] = practiceFor(lexicon, {
+      taught,
+      focus,
+      children: [
+        { id: 'a', known },
+        { id: 'b', known: without },
+      ],
+    });
     expect(shut!.words).toBeLessThan(open!.words / 2);
     expect(shut!.first?.children).toEqual(['b']);
     const more = { ...without, [shut!.first!.gpc]: 0.95 };

@@ -1,8 +1,10 @@
 /** A grouping while it is searched: what each group costs, kept up to date as units move. */
-import { continuityCost, inCrowd, paceCost, type Numbers } from './cost.js';
+import { continuityCost, givenFor, paceCost, type Numbers } from './cost.js';
 import type { Legal } from './feasible.js';
 import { focusValue } from './focus.js';
 import { assignAdults, type Rules } from './rules.js';
+
+const NOBODY: readonly number[] = [];
 
 export class Board {
   readonly groupOf: Int32Array;
@@ -14,6 +16,8 @@ export class Board {
   total = 0;
   private readonly gain: Float64Array[];
   private readonly base: Float64Array;
+  /** By group and pair, how many members cannot read it. */
+  private readonly lacking: Int16Array[];
   private readonly busyIn: Int32Array[];
   private readonly inSlot: Int32Array;
   private waiting = 0;
@@ -38,6 +42,7 @@ export class Board {
     this.gain = Array.from({ length: groups }, () => new Float64Array(n.needs.length));
     this.sum = new Float64Array(n.needs.length);
     this.base = new Float64Array(groups);
+    this.lacking = Array.from({ length: groups }, () => new Int16Array(n.rule.pairs));
     this.busyIn = Array.from({ length: groups }, () => new Int32Array(slots));
     this.inSlot = new Int32Array(slots);
     this.fixedFocus = Array.from({ length: groups }, (_, g) => {
@@ -67,6 +72,9 @@ export class Board {
       if (sign > 0) for (let k = 0; k < sum.length; k += 1) sum[k]! += own[k]!;
       else for (let k = 0; k < sum.length; k += 1) sum[k]! -= own[k]!;
       this.base[g]! += sign * this.n.base[m]!;
+      const lacking = this.lacking[g]!;
+      const reads = this.n.reads[m]!;
+      for (let k = 0; k < lacking.length; k += 1) lacking[k]! += sign * (1 - reads[k]!);
       const list = this.members[g]!;
       if (sign > 0) list.push(m);
       else {
@@ -102,12 +110,29 @@ export class Board {
         cost += this.n.base[m]!;
       }
     const fixed = this.fixedFocus[g];
-    const given = inCrowd(list.length);
+    const given = givenFor(list.length, this.commonWith(g, gone, come));
     if (fixed) for (const k of fixed) cost -= given * sum[k]!;
     else cost -= given * focusValue(this.n.rule, sum);
     cost += paceCost(this.n, list) + continuityCost(this.n, list);
     if (this.penalty) for (let a = 1; a < list.length; a += 1) for (let b = 0; b < a; b += 1) cost += this.penalty(list[a]!, list[b]!);
     return cost;
+  }
+
+  /** What the members of a group have in common of all that is read, with one unit gone and another come. */
+  private commonWith(g: number, gone: number, come: number): number {
+    const { reads, readsWeight } = this.n;
+    const lacking = this.lacking[g]!;
+    const out = gone >= 0 ? this.rules.units[gone]! : NOBODY;
+    const into = come >= 0 ? this.rules.units[come]! : NOBODY;
+    let common = 0;
+    for (let k = 0; k < lacking.length; k += 1) {
+      let count = lacking[k]!;
+      for (let i = 0; i < out.length; i += 1) count -= 1 - reads[out[i]!]![k]!;
+      if (count > 0) continue;
+      for (let i = 0; i < into.length; i += 1) count += 1 - reads[into[i]!]![k]!;
+      if (count === 0) common += readsWeight[k]!;
+    }
+    return common;
   }
 
   /** Whether a unit may go to a group that another unit leaves for the first one's; without another, just there. */

@@ -39,8 +39,24 @@ const FAIR = 0.5;
 /** How much of a pair's weight is the logarithm of what it opens in text; the rest is the same for all. */
 const TEXT_SHARE = 0.25;
 
+/** The part of all a group gives that is lost where its children have no pair in common: no word is for all of them. */
+const LOST_WITHOUT_COMMON_GROUND = 0.4;
+
 /** What a group of this size gives each of its children, 1 for three and fewer. */
-export const inCrowd = (size: number): number => 1 / (1 + LOST_TO_CROWD * Math.max(0, size - 3));
+const inCrowd = (size: number): number => 1 / (1 + LOST_TO_CROWD * Math.max(0, size - 3));
+
+/** What a group gives each of its children of what it could: less in a crowd, and with less that all of them can read. */
+export function givenBy(n: Numbers, members: readonly number[]): number {
+  let common = 0;
+  for (let k = 0; k < n.rule.pairs; k += 1) {
+    let all = 1;
+    for (let i = 0; i < members.length && all === 1; i += 1) all = n.reads[members[i]!]![k]!;
+    common += all * n.readsWeight[k]!;
+  }
+  return givenFor(members.length, common);
+}
+/** The same from the size of a group and the part of all that is read which its children have in common. */
+export const givenFor = (size: number, common: number): number => inCrowd(size) * (1 - LOST_WITHOUT_COMMON_GROUND * (1 - common));
 
 /** The problem as numbers. Rows are children; columns are needs, pairs in taught order first, then skills. */
 export interface Numbers {
@@ -60,6 +76,9 @@ export interface Numbers {
   readonly unsure: readonly Float64Array[];
   /** Chance that it is a gap now and closed at the end of a cycle with it in the focus of three children or fewer. */
   readonly closes: readonly Float64Array[];
+  /** 1 where the child can be asked to read the pair, and what each pair is of all that there is to read. */
+  readonly reads: readonly Uint8Array[];
+  readonly readsWeight: Float64Array;
   /** Minutes won by having it in the focus: `learn` less `known`, `untaught` and `unsure`. */
   readonly gain: readonly Float64Array[];
   /** All of a child's open minutes. */
@@ -103,6 +122,8 @@ export function numbersOf(problem: GroupingProblem): Numbers {
     open: rows.map((r) => r.open),
     learn: rows.map((r) => r.learn),
     closes: rows.map((r) => r.closes),
+    reads: rows.map((r) => Uint8Array.from(r.need.subarray(0, pairs.length), (need, k) => (r.untaught[k]! === 0 && need < 0.5 ? 1 : 0))),
+    readsWeight: shares(pairs.map((gpc) => Math.log(1 + Math.max(0, problem.textOpened?.[gpc] ?? 1)))),
     known: rows.map((r) => r.known),
     untaught: rows.map((r) => r.untaught),
     unsure: rows.map((r) => r.unsure),
@@ -127,6 +148,11 @@ export function numbersOf(problem: GroupingProblem): Numbers {
   };
 }
 
+function shares(list: readonly number[]): Float64Array {
+  const sum = list.reduce((a, b) => a + b, 0) || 1;
+  return Float64Array.from(list, (x) => x / sum);
+}
+
 /** By the logarithm of what a pair opens: by itself it would let a few very common pairs take all; 1 on average. */
 function weightsOf(problem: GroupingProblem, pairs: readonly string[], skills: number): Float64Array {
   const logs = pairs.map((gpc) => Math.log(1 + Math.max(0, problem.textOpened?.[gpc] ?? 1)));
@@ -149,6 +175,8 @@ function rowOf(
   const row = () => new Float64Array(needs.length);
   const [need, open, learn, closes, known, untaught, unsure, gain] = [row(), row(), row(), row(), row(), row(), row(), row()];
   const ready = readiness(child);
+  /** How much of what was taught the child knows: what reading skills stand on. */
+  const groundOf = knownShare(child, needs.slice(0, pairs), own);
   /** Whether the pairs just before are missing, as far as they were taught. */
   const before: number[] = [];
   needs.forEach((name, k) => {
@@ -162,7 +190,10 @@ function rowOf(
     else untaught[k] = minutes * LOST_ON_KNOWN;
     unsure[k] = taught ? Math.min(1, Math.max(0, width)) * minutes * AT_RISK : 0;
     const lacking = k < pairs && before.length > 0 ? before.reduce((a, b) => a + b, 0) / before.length : 0;
-    const rate = k < pairs ? CYCLE_RATE * ready * (1 - LOST_WITHOUT_GROUND * lacking) * practised(child, name) : CYCLE_RATE;
+    const rate =
+      k < pairs
+        ? CYCLE_RATE * ready * (1 - LOST_WITHOUT_GROUND * lacking) * practised(child, name)
+        : CYCLE_RATE * skillReady(name as Strand, groundOf);
     const closed = 1 - Math.exp(-rate);
     learn[k] = open[k]! * closed;
     closes[k] = need[k]! * closed;
@@ -180,6 +211,19 @@ const LOST_WITHOUT_EAR = 0.4;
 function readiness({ skills }: GroupingChild): number {
   const inHand = Math.min(skills?.blending ?? 1, skills?.listening ?? 1);
   return 1 - LOST_WITHOUT_EAR * (1 - inHand);
+}
+/** Skills that stand on pairs are taught little where few are known: how strongly each does. Listening and blending stand on none. */
+const STANDS_ON_PAIRS: Readonly<Partial<Record<Strand, number>>> = {
+  clusters: 1,
+  'irregular words': 1,
+  spelling: 1,
+  'longer words': 3,
+  fluency: 3,
+};
+const skillReady = (skill: Strand, known: number): number => known ** (STANDS_ON_PAIRS[skill] ?? 0);
+function knownShare(child: GroupingChild, pairs: readonly Need[], own: ReadonlySet<string> | undefined): number {
+  const taught = pairs.filter((gpc) => own === undefined || own.has(gpc));
+  return taught.length === 0 ? 1 : taught.reduce((sum, gpc) => sum + (child.known[gpc] ?? 1 - UNCHECKED_NEED), 0) / taught.length;
 }
 /** A pair for which the child can read no words is half as well learnt. */
 const practised = (child: GroupingChild, name: Need): number => 0.5 + 0.5 * Math.min(1, child.practice?.[name] ?? 1);
@@ -254,7 +298,7 @@ export const NO_COST: Readonly<CostBreakdown> = {
 /** What each of these children costs in a group of this focus. Row by row they add up to the group's cost. */
 export function memberCosts(n: Numbers, members: readonly number[], focus: readonly number[]): CostBreakdown[] {
   const inFocus = new Set(focus);
-  const given = inCrowd(members.length);
+  const given = givenBy(n, members);
   const paces = members.map((m) => n.pace[m]!).filter((pace) => !Number.isNaN(pace));
   paces.sort((a, b) => a - b);
   const middle = paces.length === 0 ? NaN : (paces[(paces.length - 1) >> 1]! + paces[paces.length >> 1]!) / 2;

@@ -1,5 +1,5 @@
 /** What a grouping is likely to teach: pairs by child and in all, and who would gain little. */
-import { columnsOf, inCrowd, membersOf, numbersOf } from './cost.js';
+import { columnsOf, givenBy, membersOf, numbersOf } from './cost.js';
 import { SKILL_SIZE, type Group, type GroupingProblem } from './problem.js';
 import type { Strand } from '../evidence/observation.js';
 
@@ -33,7 +33,7 @@ export function learningOf(problem: GroupingProblem, grouping: { readonly groups
   let children = 0;
   for (const group of grouping.groups) {
     const members = membersOf(n, group);
-    const given = inCrowd(members.length);
+    const given = givenBy(n, members);
     const columns = columnsOf(n, group.focus);
     for (const m of members) {
       let [learns, worth] = [0, 0];

@@ -2,15 +2,20 @@
  * The demo's story: who the children are, what each answered, the groups that were formed on it and what was planned and
  * held. Drawn once from its seed for the day it is written for (a Wednesday in term), the same in every process.
  */
-import { demoReadings, demoSchool, demoWords, teachingOrder, uuidAt, DEMO_REFERENCE, DEMO_SEED } from '@sapling/data';
+import { demoReadings, demoSchool, demoWords, PICTURED, teachingOrder, TEXTS, uuidAt, DEMO_REFERENCE, DEMO_SEED } from '@sapling/data';
 import {
   estimate,
   formGroups,
   loadLexicon,
+  planCycle,
   planSession,
+  practisableFocus,
   seeded,
   taughtAfter,
+  YES_OR_NO,
+  type Gpc,
   type GroupingChild,
+  type GroupingProblem,
   type Observation,
   type SessionPlan,
 } from '@sapling/core';
@@ -67,29 +72,64 @@ async function draw(): Promise<Story> {
   for (const schoolClass of demo.classes.slice(0, 2)) {
     const order = teachingOrder(schoolClass.orderId)!;
     const taught = taughtAfter(order, schoolClass.taughtSteps);
+    // what was known of them when the cycle began: groups work on what their children lacked then
+    const began = new Date(time - 16 * DAY).toISOString();
     const known: GroupingChild[] = demo.children
       .filter((c) => c.classId === schoolClass.id)
-      .map((c) => ({
-        id: c.id,
-        known: Object.fromEntries([...estimate(byChild.get(c.id) ?? [], { asOf: DEMO_REFERENCE })].map(([gpc, e]) => [gpc, e.known])),
-      }))
+      .map((c) => {
+        const states = [
+          ...estimate(
+            (byChild.get(c.id) ?? []).filter((o) => o.at < began),
+            { asOf: began },
+          ),
+        ];
+        return {
+          id: c.id,
+          known: Object.fromEntries(states.map(([gpc, e]) => [gpc, e.known])),
+          unsure: Object.fromEntries(states.map(([gpc, e]) => [gpc, e.high - e.low])),
+        };
+      })
       .sort((a, b) => sum(a.known) - sum(b.known))
       .slice(0, 8);
-    const grouping = formGroups({ children: known, taught: taught.gpcs, groups: 2, sizeFrom: 3, sizeTo: 5, focusSize: 4 }, { seed: 5 });
-    for (const { focus, members } of grouping.groups) {
+    const problem: GroupingProblem = {
+      children: known,
+      taught: taught.gpcs,
+      groups: 2,
+      sizeFrom: 3,
+      sizeTo: 5,
+      focusSize: 4,
+      textOpened: Object.fromEntries(lexicon.pairs.map((p) => [p.gpc, p.count])),
+    };
+    for (const { members } of formGroups(problem, { seed: 5 }).groups) {
+      const focus = practisableFocus(lexicon, problem, members, taught.words).focus as Gpc[];
       const nth = groups.length;
       const adult = tutors[nth % tutors.length]!;
       const id = uuidAt(time - 15 * DAY + nth, random);
       const met: string[] = [];
+      const read: string[] = [];
+      let lastWords: string[] = [];
+      const children = known.filter((c) => members.includes(c.id));
+      const days = MEETINGS.map((distance) => ({ id: `${distance}`, on: new Date(time + distance * DAY).toISOString().slice(0, 10) }));
+      const cycle = planCycle({ focus, sessions: days, children }).sessions;
       const sessions = MEETINGS.map((distance, k): StorySession => {
+        const { fresh, again, contrast, recheck, skill } = cycle[k]!;
         const plan = planSession(lexicon, {
           taught,
-          focus: focus.slice(0, 2),
-          children: known.filter((c) => members.includes(c.id)),
+          focus: [...(fresh ? [fresh] : []), ...again.map((a) => a.gpc)],
+          fresh: fresh ? [fresh] : [],
+          contrast,
+          recheck,
+          ...(skill ? { skill } : {}),
+          children,
           minutes: 20,
           seed: nth * 100 + k,
           avoid: met,
+          lastWords,
+          textsRead: read,
+          sources: { texts: TEXTS, pictures: Object.keys(PICTURED), yesOrNo: YES_OR_NO },
         });
+        lastWords = plan.parts.flatMap((p) => p.words.map((w) => w.word));
+        read.push(...plan.parts.flatMap((p) => p.text?.id ?? []));
         met.push(...plan.parts.flatMap((p) => p.words.map((w) => w.word)));
         const at = time + distance * DAY;
         return {

@@ -41,7 +41,14 @@ export const styleRoutes = [
       if (!isCoreError(error)) throw error;
       throw new Refusal('bad-input', { errors: [{ path: error.field, message: error.message }] });
     }
-    const values = { ...style, together: style.together === true, savedBy: me.id, savedAt: now(), removedAt: null, version: body.version + 1 };
+    const values = {
+      ...style,
+      together: style.together === true,
+      savedBy: me.id,
+      savedAt: now(),
+      removedAt: null,
+      version: body.version + 1,
+    };
     const changed =
       body.version === 0
         ? await db.insert(sessionStyles).values(values).onConflictDoNothing().returning({ id: sessionStyles.id })

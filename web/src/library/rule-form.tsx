@@ -8,7 +8,7 @@ import { refresh } from '../api/data.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
 import { core } from '../workers/core.js';
-import { CountWords, Worth } from './rules.js';
+import { CountWords, Worth } from './rule-count.js';
 import { useCore } from '../workers/use-core.js';
 
 type Parts = Omit<StatedRule, 'id'>;
