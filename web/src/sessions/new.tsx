@@ -7,6 +7,7 @@ import {
   LEAST_MINUTES,
   meetingOn,
   MOST_MINUTES,
+  planCycle,
   SESSION_SKILLS,
   weekSlots,
   type SessionSkill,
@@ -28,7 +29,8 @@ import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import type { Plan } from './part-view.js';
 import { minutesOf, PlanBody } from './plan-body.js';
-import { nextDay } from './cycle-request.js';
+import { cycleRequest, meetingDays, nextDay } from './cycle-request.js';
+import { pairsOf } from './draft-cycle.js';
 import { planRequest } from './plan-request.js';
 import { useDraft } from './use-draft.js';
 import { nowDate, todayDay } from '../clock.js';
@@ -73,8 +75,8 @@ export function Component() {
   // a cycle says which pairs this session is for
   const [focus, setFocus] = useState<readonly string[] | undefined>(() => params.get('focus')?.split(' ').filter(Boolean));
   // and what to set side by side and to ask again
-  const [contrast] = useState(() => sideBySide(params.get('contrast')));
-  const [recheck] = useState(() => params.get('recheck')?.split(' ').filter(Boolean) ?? []);
+  const [askedContrast] = useState(() => sideBySide(params.get('contrast')));
+  const [askedRecheck] = useState(() => params.get('recheck')?.split(' ').filter(Boolean) ?? []);
   const [chosenSkill, setSkill] = useState<SessionSkill | '' | undefined>(() => SESSION_SKILLS.find((s) => s === params.get('skill')));
   const [picking, setPicking] = useState(false);
   const [draw, setDraw] = useState(1);
@@ -90,7 +92,19 @@ export function Component() {
     () => (orders && children ? orders.taughtToAll(members.map((m) => m.classId)) : null),
     [orders, children, members],
   );
-  const chosenFocus = useMemo(() => focus ?? group?.focus.slice(0, FOCUS_A_SESSION) ?? [], [focus, group]);
+  /** What the group's cycle has for this day, where nobody chose otherwise. */
+  const planned = useMemo(() => {
+    if (focus !== undefined || !group || !children || !settings || !past) return undefined;
+    const asked = cycleRequest(group, past, children, settings, todayDay(), meetingDays(group, table, settings));
+    return asked ? planCycle(asked).sessions.find((s) => s.state === 'ahead' && s.on === on) : undefined;
+  }, [focus, group, children, settings, past, table, on]);
+  const ofCycle = planned && pairsOf(planned).length > 0 ? planned : undefined;
+  const chosenFocus = useMemo(
+    () => focus ?? (ofCycle ? pairsOf(ofCycle) : (group?.focus.slice(0, FOCUS_A_SESSION) ?? [])),
+    [focus, ofCycle, group],
+  );
+  const contrast = ofCycle?.contrast ?? askedContrast;
+  const recheck = ofCycle?.recheck ?? askedRecheck;
   // a group without pairs is for its skill
   const skill = chosenSkill ?? (chosenFocus.length === 0 ? SESSION_SKILLS.find((s) => group?.skills.includes(s)) : undefined);
   const isFor = chosenFocus.length > 0 || Boolean(skill);
