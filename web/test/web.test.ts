@@ -139,6 +139,9 @@ describe('who comes next', () => {
     expect(
       inNeed([child('F', null, ['secure']), child('G', null, ['gap']), child('H', null, ['gap', 'gap'])]).map((c) => c.givenName),
     ).toEqual(['H', 'G']);
+    // without a gap: who cannot blend is in need of that
+    const blends = { ...child('I', null, ['secure']), strands: [{ strand: 'blending', state: 'gap' }] } as unknown as ChildLine;
+    expect(inNeed([child('F', null, ['secure']), blends]).map((c) => c.givenName)).toEqual(['I']);
     expect(possible(10, 2, 3, 5)).toBe(true);
     expect(possible(11, 2, 3, 5)).toBe(false);
     expect(possible(5, 2, 3, 5)).toBe(false);

@@ -28,6 +28,8 @@ export function Component() {
   const start = useStart();
   const [choice, setChoice] = useState<Choice>(lastChoice);
   const [late, setLate] = useState(false);
+  /** The child whose check is being prepared: a spelling check takes a moment. */
+  const [preparing, setPreparing] = useState<string | null>(null);
   const bringIn = useMay('import');
   const classId = params.get('class');
   const shown = useMemo(() => dueOrder((children ?? []).filter((c) => !classId || c.classId === classId)), [children, classId]);
@@ -47,8 +49,12 @@ export function Component() {
   );
   const info = kindInfo(choice.kind);
   const recall = info.made === 'pairs';
-  const begin = (child: ChildLine, quick = false): void =>
-    void start(child, { ...choice, ...(quick ? { quick } : {}), ...(late ? { late: 'memory' as const } : {}) });
+  const begin = (child: ChildLine, quick = false): void => {
+    setPreparing(child.id);
+    void start(child, { ...choice, ...(quick ? { quick } : {}), ...(late ? { late: 'memory' as const } : {}) }).finally(() =>
+      setPreparing(null),
+    );
+  };
   return (
     <Page title="Check" lead="Choose what to find out, then start with a child. One key an answer; stop at any card and nothing is lost.">
       {children.length === 0 ? (
@@ -166,7 +172,7 @@ export function Component() {
                       {choice.kind === 'see-say' && !late && (
                         <button
                           className="btn btn-small"
-                          disabled={child.line.length === 0}
+                          disabled={child.line.length === 0 || preparing !== null}
                           onClick={() => begin(child, true)}
                           aria-label={`Quick check with ${name}`}
                           title="Only the cards that tell most, at most half of them"
@@ -176,11 +182,12 @@ export function Component() {
                       )}
                       <button
                         className="btn btn-small"
-                        disabled={child.line.length === 0 || cards === 0}
+                        disabled={child.line.length === 0 || cards === 0 || preparing !== null}
+                        aria-busy={preparing === child.id}
                         onClick={() => begin(child)}
                         aria-label={`Start with ${name}`}
                       >
-                        Start
+                        {preparing === child.id ? 'Preparing…' : 'Start'}
                       </button>
                     </li>
                   );

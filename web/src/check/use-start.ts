@@ -28,8 +28,12 @@ export function useStart(): (child: ChildLine, choice?: Partial<Choice>) => Prom
   useEffect(() => {
     newest.current = orders;
   }, [orders]);
+  /** Pressed twice is once: one check is made at a time. */
+  const starting = useRef(false);
   return useCallback(
     async (child, choice = {}) => {
+      if (starting.current) return;
+      starting.current = true;
       try {
         // pressed before the teaching orders were there: they are on their way
         for (let waited = 0; !newest.current && waited < WAIT_MS; waited += STEP_MS)
@@ -39,6 +43,8 @@ export function useStart(): (child: ChildLine, choice?: Partial<Choice>) => Prom
         await go(`/check/${await startCheck(child, { ...DEFAULT_CHOICE, ...choice }, taught(child.classId), me.colleague.id)}`);
       } catch (error) {
         toast.error(`${child.givenName}: ${why(error)}`);
+      } finally {
+        starting.current = false;
       }
     },
     [go, me.colleague.id],

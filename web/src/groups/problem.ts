@@ -44,6 +44,9 @@ export function knownOf(child: ChildLine): Record<string, number> {
 /** Whether a skill is in hand, as the states have it: an interval around the chance of a plain item is no chance of that. */
 const IN_HAND = { secure: 0.95, wobbly: 0.4, gap: 0.05 } as const;
 
+/** So many pairs known but slow are a need of fluency. */
+const MANY_SLOW = 6;
+
 /** Times that a list of times and days, or the lessons of a class, take on every day: a group that meets then is out of question. */
 export function busyTimes(settings: SchoolSettings, list: readonly string[], classId?: string): string[] {
   return wholeTimes(settings.slots, list, (slot) => classId !== undefined && inLesson(classId, slot, settings.lessons));
@@ -61,12 +64,17 @@ export function toGroupingChild(
 ): GroupingChild {
   const seen = child.line.filter((c) => c.basedOn > 0);
   const skills = child.strands.filter((s) => s.state !== 'unchecked');
+  // known but slow is no gap: many such pairs are a need of fluency
+  const slow = manySlow(child);
   const said = rules.filter((r) => r.kind === 'busy' && r.children.includes(child.id)).flatMap((r) => r.slots);
   const busy = busyTimes(settings, said, child.classId);
   return {
     id: child.id,
     known: knownOf(child),
-    skills: Object.fromEntries(skills.map((s) => [s.strand, IN_HAND[s.state as keyof typeof IN_HAND]])),
+    skills: {
+      ...Object.fromEntries(skills.map((s) => [s.strand, IN_HAND[s.state as keyof typeof IN_HAND]])),
+      ...(slow ? { fluency: IN_HAND.gap } : {}),
+    },
     unsure: Object.fromEntries([...seen.map((c) => [c.gpc, c.high - c.low]), ...skills.map((s) => [s.strand, s.high - s.low])]),
     taught: orders.taught(child.classId).gpcs,
     // the direction is pairs over three weeks
@@ -96,6 +104,9 @@ export interface Wanted {
   readonly last?: ReadonlyMap<string, string>;
 }
 
+const looksFor = (child: ChildLine, skill: Strand): boolean => child.strands.some((s) => s.strand === skill);
+const manySlow = (child: ChildLine): boolean => child.line.filter((c) => c.slow).length >= MANY_SLOW;
+
 /** The problem of forming groups of these children. */
 export function problemOf(pool: readonly ChildLine[], around: Around, wanted: Wanted): GroupingProblem {
   const { orders, settings, rules, textOpened } = around;
@@ -117,7 +128,9 @@ export function problemOf(pool: readonly ChildLine[], around: Around, wanted: Wa
       busy: [...busyTimes(settings, a.busy), ...theirs.flatMap((g) => g.slot ?? [])],
     };
   });
-  const looked = GROUP_SKILLS.filter((skill) => pool.filter((c) => c.strands.some((s) => s.strand === skill)).length * 2 >= pool.length);
+  const looked = GROUP_SKILLS.filter(
+    (skill) => pool.filter((c) => looksFor(c, skill)).length * 2 >= pool.length || (skill === 'fluency' && pool.some(manySlow)),
+  );
   return {
     children: pool.map((c) => {
       const last = wanted.last?.get(c.id);
@@ -182,10 +195,17 @@ export function possible(children: number, groups: number, from: number, to: num
   return groups >= 1 && from >= 1 && from <= to && groups * from <= children && children <= groups * to;
 }
 
-/** The children who need help most: those with most gaps and wobbly pairs, at least one. */
+/** What no pair is learnt well without. */
+const FIRST_SKILLS: readonly Strand[] = ['blending', 'listening'];
+/**
+ * The children who need help most: those with most gaps and wobbly pairs, at least one gap; or who cannot push sounds together
+ * or hear them apart; or who know many pairs but slowly.
+ */
 export function inNeed(children: readonly ChildLine[]): ChildLine[] {
-  const weight = (c: ChildLine): number => c.line.reduce((sum, p) => sum + (p.state === 'gap' ? 2 : p.state === 'wobbly' ? 1 : 0), 0);
-  return children.filter((c) => c.line.some((p) => p.state === 'gap')).sort((a, b) => weight(b) - weight(a));
+  const holds = (c: ChildLine): boolean => c.strands.some((s) => FIRST_SKILLS.includes(s.strand) && s.state === 'gap');
+  const weight = (c: ChildLine): number =>
+    c.line.reduce((sum, p) => sum + (p.state === 'gap' ? 2 : p.state === 'wobbly' ? 1 : 0), 0) + (holds(c) ? 4 : 0);
+  return children.filter((c) => c.line.some((p) => p.state === 'gap') || holds(c) || manySlow(c)).sort((a, b) => weight(b) - weight(a));
 }
 
 /** How many members have each pair of the focus as a gap or wobbly. */
