@@ -62,6 +62,7 @@ try {
     await tutor.goto(`${url}/`);
     await tutor.getByRole('link', { name: 'Run it' }).first().click();
     await tutor.getByRole('button', { name: /Read words/ }).click();
+    await tutor.keyboard.press('e');
     await shoot(tutor, 'run');
   }
   const page = await as(/Tobias Quill/);
@@ -118,7 +119,7 @@ try {
   }
   await place('groups', '/groups', () =>
     page
-      .getByText(/lost in a cycle/)
+      .getByText(/for \d+ children in \d+ weeks?/)
       .first()
       .waitFor(),
   );
@@ -128,6 +129,13 @@ try {
     await page.getByLabel('New cycle: these groups end').check();
     await page.getByRole('button', { name: 'Suggest', exact: true }).click();
     await shoot(page, 'suggest', () => page.getByRole('button', { name: /Make these/ }).waitFor());
+  }
+  if (wanted('cycle')) {
+    await page.goto(`${url}/groups`);
+    await page.getByRole('region', { name: 'Hazel', exact: true }).getByRole('link', { name: 'The cycle' }).click();
+    await page.getByRole('link', { name: 'Make the whole cycle' }).click();
+    await page.getByRole('button', { name: /^Draft \d+ sessions/ }).click();
+    await shoot(page, 'cycle', () => page.getByRole('button', { name: /^Keep and share all/ }).waitFor());
   }
   await place('sessions', '/sessions', () => page.getByText('This week').first().waitFor());
   await place('timetable', '/sessions/timetable', () => page.getByRole('button', { name: 'Place the rest' }).waitFor());
