@@ -102,7 +102,7 @@ export function numbersOf(problem: GroupingProblem): Numbers {
   const pairs = skill ? [] : taught;
   const skills: readonly Strand[] = skill ? [skill] : problem.way === 'next step' ? [] : (problem.skills ?? []);
   const needs: Need[] = [...pairs, ...skills];
-  const weight = weightsOf(problem, pairs, skills.length);
+  const weight = weightsOf(problem, pairs, skills);
   const size = Float64Array.from(needs, (_, k) => (k < pairs.length ? 1 : skill ? problem.focusSize : SKILL_SIZE));
   const rows = children.map((child) => rowOf(child, needs, pairs.length, weight, size, minutes, skill !== undefined));
   fairShares(rows, problem.focusSize);
@@ -154,12 +154,10 @@ function shares(list: readonly number[]): Float64Array {
 }
 
 /** By the logarithm of what a pair opens: by itself it would let a few very common pairs take all; 1 on average. */
-function weightsOf(problem: GroupingProblem, pairs: readonly string[], skills: number): Float64Array {
+function weightsOf(problem: GroupingProblem, pairs: readonly string[], skills: readonly Strand[]): Float64Array {
   const logs = pairs.map((gpc) => Math.log(1 + Math.max(0, problem.textOpened?.[gpc] ?? 1)));
   const mean = logs.reduce((a, b) => a + b, 0) / Math.max(1, logs.length) || 1;
-  return Float64Array.from({ length: pairs.length + skills }, (_, k) =>
-    k < pairs.length ? 1 - TEXT_SHARE + (TEXT_SHARE * logs[k]!) / mean : 1,
-  );
+  return Float64Array.from([...logs.map((log) => 1 - TEXT_SHARE + (TEXT_SHARE * log) / mean), ...skills.map(skillWeight)]);
 }
 
 function rowOf(
@@ -220,6 +218,8 @@ const STANDS_ON_PAIRS: Readonly<Partial<Record<Strand, number>>> = {
   'longer words': 3,
   fluency: 3,
 };
+/** Beside pairs that are gaps, a skill that stands on them is worth less than the time it takes; listening and blending are worth it. */
+const skillWeight = (skill: Strand): number => (STANDS_ON_PAIRS[skill] === undefined ? 1 : 0.6);
 const skillReady = (skill: Strand, known: number): number => known ** (STANDS_ON_PAIRS[skill] ?? 0);
 function knownShare(child: GroupingChild, pairs: readonly Need[], own: ReadonlySet<string> | undefined): number {
   const taught = pairs.filter((gpc) => own === undefined || own.has(gpc));
