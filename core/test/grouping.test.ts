@@ -232,7 +232,13 @@ describe('the best focus', () => {
           expect(focusValue(rule, gain)).toBeCloseTo(best, 6);
         },
       ),
-      { numRuns: 300 },
+      {
+        numRuns: 2000,
+        examples: [
+          [[-5], [-1], 2, false],
+          [[-5e-7], [0], 2, false],
+        ],
+      },
     );
   });
 });

@@ -73,6 +73,8 @@ export function focusOf(rule: FocusRule, gain: Float64Array): number[] {
       best = columns;
     }
   }
+  // where nothing wins, the skill that loses least, if that is less than the pair that does
+  if (skills > 0 && skillSize <= rule.capacity && largest(gain, rule.pairs, n, 1) > 0 && top[0]! > bestValue) best = [topAt[0]!];
   return (best.length > 0 ? best : [0]).sort((a, b) => a - b);
 }
 
@@ -85,9 +87,12 @@ export function focusValue(rule: FocusRule, gain: Float64Array): number {
   if (rule.pairs === 0 || rule.capacity > top.length) return focusOf(rule, gain).reduce((sum, k) => sum + gain[k]!, 0);
   const skills = n - rule.pairs;
   let most = 0;
+  /** The best skill by itself, whether it wins or not. */
+  let alone = -Infinity;
   if (skills > 0) {
     const size = rule.size[rule.pairs]!;
     const count = largest(gain, rule.pairs, n, Math.min(skills, Math.floor(rule.capacity / size)));
+    if (count > 0) alone = top[0]!;
     while (most < count && top[most]! > 0) {
       won[most + 1] = (won[most] ?? 0) + top[most]!;
       most += 1;
@@ -110,7 +115,7 @@ export function focusValue(rule: FocusRule, gain: Float64Array): number {
     }
     value = Math.max(value, pairs + (s > 0 ? won[s]! : 0));
   }
-  return value;
+  return Math.max(value, alone);
 }
 /** What the best one, two, three skills win together. */
 const won = new Float64Array(64);
