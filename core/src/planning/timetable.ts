@@ -56,8 +56,12 @@ export type TimetableResult =
   | { readonly meetings: readonly Meeting[]; readonly conflict: null; readonly proven: true; readonly daysApart: number }
   | {
       readonly meetings: null;
-      /** The smallest set of demands that cannot all hold; giving up any one of them is enough. */
+      /** Demands that cannot all hold, as few as were found. */
       readonly conflict: readonly Demand[];
+      /** Whether none of them can be left out: shown, within the search's bounds. */
+      readonly irreducible: boolean;
+      /** Those of them that, given up alone, really make the whole week possible. */
+      readonly enough: readonly Demand[];
       /** Meetings that do fit together, as many as were found by placing one after another. */
       readonly most: readonly Meeting[];
       /** Whether it was shown that there is no timetable; else only that none was found in the search’s bounds. */
@@ -66,6 +70,9 @@ export type TimetableResult =
 
 const MOST_STEPS = 20_000;
 const CONFLICT_STEPS = 500;
+/** Steps that looking for a reason may take in all, and showing what giving one up does: a few seconds on a slow machine. */
+const REASON_STEPS = 25_000;
+const ENOUGH_STEPS = 25_000;
 /** Smaller sets tried for a smaller reason than the one found: a reason of which nothing can be left out is good enough. */
 const SETS_TRIED = 60;
 
@@ -84,19 +91,41 @@ export function timetable(request: TimetableRequest): TimetableResult {
   if (all.found) return { meetings: all.found, conflict: null, proven: true, daysApart: spreadOf(request, all.found) };
   const most = all.most();
   // not shown to be impossible: there is no reason to look for, and everything is named
-  if (!all.whole) return { meetings: null, conflict: demands, most, proven: false };
+  if (!all.whole) return { meetings: null, conflict: demands, irreducible: false, enough: [], most, proven: false };
+  let left = REASON_STEPS;
+  const signal = { aborted: false };
   const { items } = run(
     smallestConflict(
       demands,
       (kept) => {
         const tried = search(request, new Set(kept), CONFLICT_STEPS, 2);
+        left -= tried.steps;
+        if (left < 0) signal.aborted = true;
         return tried.found === null && tried.whole;
       },
-      undefined,
+      signal,
       SETS_TRIED,
     ),
   );
-  return { meetings: null, conflict: items, most, proven: true };
+  return {
+    meetings: null,
+    conflict: items,
+    irreducible: !signal.aborted,
+    enough: enoughAlone(request, demands, items),
+    most,
+    proven: true,
+  };
+}
+
+/** Which of these demands, given up alone, leave a week in which everything else holds. */
+function enoughAlone(request: TimetableRequest, demands: readonly Demand[], items: readonly Demand[]): Demand[] {
+  let left = ENOUGH_STEPS;
+  return items.filter((item) => {
+    if (left <= 0) return false;
+    const without = search(request, new Set(demands.filter((d) => d !== item)), Math.min(left, MOST_STEPS / 4), 4);
+    left -= without.steps;
+    return without.found !== null;
+  });
 }
 
 function check({ slots, rooms, adults, groups, children, kept = [] }: TimetableRequest): void {
@@ -151,6 +180,8 @@ const BEGINNINGS = 12;
 interface Searched {
   readonly found: Meeting[] | null;
   readonly whole: boolean;
+  /** Steps it took. */
+  readonly steps: number;
   /** Places what can be placed, one after another. */
   readonly most: () => Meeting[];
 }
@@ -219,7 +250,7 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
     const place = { slot: slotAt.get(meeting.slot)!, adult: adultAt.get(meeting.adult)! };
     // what was kept must itself hold
     const inClass = groups[group]!.members.some((m) => lessons.get(m)?.has(meeting.slot));
-    if (inClass || !there(place.slot, place.adult) || !fits(group, place)) return { found: null, whole: true, most: () => [] };
+    if (inClass || !there(place.slot, place.adult) || !fits(group, place)) return { found: null, whole: true, steps: 1, most: () => [] };
     take({ ...place, group }, 1);
     open[group]! -= 1;
   }
@@ -291,19 +322,23 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
     slots: slots.map((slot, k) => ({ day: slot.day, rooms: rooms[k]! })),
     adults: adults.map((_, k) => ({ meetings: loads[k]!, groups: groupLoads[k]! })),
   };
-  if (tooLittle(counted)) return { found: null, whole: true, most };
+  // counting them is work too
+  if (tooLittle(counted)) return { found: null, whole: true, steps: groups.length, most };
   let found = false;
   let whole = false;
+  let taken = groups.length;
   for (let beginning = 0; beginning <= beginnings && !found && !whole; beginning += 1) {
-    left = beginning < beginnings ? Math.min(steps, 10 * groups.length + 40) : steps;
+    const most = beginning < beginnings ? Math.min(steps, 10 * groups.length + 40) : steps;
+    left = most;
     loose = beginning > 0 && beginning < beginnings;
     random = seeded(beginning + 1);
     found = put();
     whole = left >= 0;
+    taken += most - Math.max(0, left);
   }
-  if (!found) return { found: null, whole, most };
+  if (!found) return { found: null, whole, steps: taken, most };
   const meetings = asMeetings(has('rooms'));
-  return { found: meetings, whole: meetings !== null, most };
+  return { found: meetings, whole: meetings !== null, steps: taken, most };
 }
 
 /** A room for each meeting: those that were kept keep theirs, the others take the first that is free. */

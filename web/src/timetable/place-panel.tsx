@@ -86,7 +86,14 @@ export function PlacePanel({ data, wanted, onPlaced }: Props) {
                   <li key={line}>{line}</li>
                 ))}
               </ul>
-              <p className="text-sm">Giving up any one of these is enough, as far as they go.</p>
+              <p className="text-sm">
+                {failed.enough.length === failed.conflict.length
+                  ? 'Giving up any one of these makes the whole week possible.'
+                  : failed.enough.length > 0
+                    ? `Giving up one of these makes the whole week possible: ${inShort(failed.enough, words.name, wanted).join('; ')}.`
+                    : 'More than one of these has to give way: no single one was found that makes the whole week possible.'}
+                {!failed.irreducible && ' There may be a shorter reason; it was not looked for to the end.'}
+              </p>
             </>
           )}
           {failed.most.length > 0 && (
