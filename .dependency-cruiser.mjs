@@ -8,7 +8,7 @@ const part = (name, may) => ({
   from: { path: `^${name}/src/` },
   to: { path: '^(core|contract|data|server|web|e2e)/', pathNot: [`^${name}/src/`, ...may.map((m) => `^${m}/`)] },
 });
-module.exports = {
+export default {
   forbidden: [
     part('core', []),
     part('contract', ['core']),
