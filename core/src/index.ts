@@ -57,7 +57,8 @@ export { conflictOf, conflictInWords, inWords, type RuleConflict, type Named } f
 export * from './planning/part-content.js';
 export { PART_KINDS, partKind, type PartKind } from './planning/parts/index.js';
 export type { ChildSheet, PartDescriptor } from './planning/parts/part.js';
-export { pairInWords, remarkWords, type PlanRemark } from './planning/plan-remarks.js';
+export { capital, counted, fewOf, listed, pairInWords } from './in-words.js';
+export { remarkWords, type PlanRemark } from './planning/plan-remarks.js';
 export { LEAST_SENTENCES, LEAST_WORDS, practiceFor, type Blocker, type Practice } from './planning/practice.js';
 export { onFocus } from './planning/plan-look.js';
 export { inPhrases } from './planning/phrases.js';

@@ -154,6 +154,14 @@ describe('the shape of a session', () => {
     }
   }, 120_000);
 
+  it('what is said agrees in number and names a pair so that it cannot be mistaken', () => {
+    const first = { gpc: 's:z', children: ['ivo'], words: 1, sentences: 0 };
+    expect(remarkWords({ kind: 'few words', gpc: 'ai:ay', words: 0, first }, () => 'Ivo')).toBe(
+      'No words with ‘ai’ as in aim can be read by all of them. Ivo needs ‘s’ as in zip first: then there is 1 more word.',
+    );
+    expect(remarkWords({ kind: 'words again', words: ['quiz'] }, String)).toContain('“quiz” comes again');
+  });
+
   it('a child far behind is named with what it costs the others', () => {
     const group = groupAt('riverbank', 18, 5, 3);
     const known: Record<Gpc, number> = Object.fromEntries(Object.keys(group.children[0]!.known).map((g) => [g, 0.95]));

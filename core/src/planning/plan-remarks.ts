@@ -1,6 +1,6 @@
 /** What a plan says about its group: what is short, why, and what would make it possible. */
+import { counted, fewOf, pairInWords } from '../in-words.js';
 import type { Gpc } from '../phonics/lexicon.js';
-import { SOUNDS } from '../phonics/sounds.js';
 
 /** Facts, so that a name can stand in them where it is shown; `remarkWords` makes the sentence. */
 export type PlanRemark =
@@ -23,31 +23,19 @@ export interface RemarkBlocker {
   sentences: number;
 }
 
-const keyWords = new Map([...SOUNDS.values()].map((s) => [s.id, s.keyWord]));
-/**
- * A pair with its sound, by the sound's key word: spelling alone is ambiguous.
- * @example pairInWords('s:z') // 's as in zip'
- */
-export function pairInWords(gpc: Gpc): string {
-  const [grapheme, sound] = [gpc.slice(0, gpc.indexOf(':')), gpc.slice(gpc.indexOf(':') + 1)];
-  const key = keyWords.get(sound);
-  return `${grapheme.replace('_', '‑')} ${key ? `for the sound in ${key}` : `for /${sound}/`}`;
-}
-const listed = (items: readonly string[]): string =>
-  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)!}`;
-const few = (items: readonly string[], most = 5): string =>
-  listed(items.length > most ? [...items.slice(0, most - 1), `${items.length - most + 1} more`] : items);
-const count = (n: number, one: string, many = `${one}s`): string => `${n === 0 ? 'no' : n} ${n === 1 ? one : many}`;
-
 function opening(first: RemarkBlocker | undefined, nameOf: (id: string) => string): string {
   if (!first) return '';
-  const more = [first.words > 0 ? count(first.words, 'more word') : '', first.sentences > 0 ? count(first.sentences, 'more sentence') : '']
+  const more = [
+    first.words > 0 ? counted(first.words, 'more word') : '',
+    first.sentences > 0 ? counted(first.sentences, 'more sentence') : '',
+  ]
     .filter(Boolean)
     .join(' and ');
-  const who = few(first.children.map(nameOf));
+  const are = first.words + first.sentences === 1 ? 'is' : 'are';
+  const who = fewOf(first.children.map(nameOf));
   return who === ''
     ? ` With ${pairInWords(first.gpc)}, which comes later in the order, there would be ${more}.`
-    : ` ${who} ${first.children.length === 1 ? 'needs' : 'need'} ${pairInWords(first.gpc)} first: then there are ${more}.`;
+    : ` ${who} ${first.children.length === 1 ? 'needs' : 'need'} ${pairInWords(first.gpc)} first: then there ${are} ${more}.`;
 }
 
 /**
@@ -58,18 +46,16 @@ function opening(first: RemarkBlocker | undefined, nameOf: (id: string) => strin
 export function remarkWords(remark: PlanRemark, nameOf: (id: string) => string): string {
   switch (remark.kind) {
     case 'few words':
-      return (
-        `Only ${count(remark.words, 'word')} with ${pairInWords(remark.gpc)} can be read by all of them.`.replace(
-          'Only no word',
-          'No word',
-        ) + opening(remark.first, nameOf)
-      );
+      return `${remark.words === 0 ? 'No words' : `Only ${counted(remark.words, 'word')}`} with ${pairInWords(remark.gpc)} can be read by all of them.${opening(remark.first, nameOf)}`;
     case 'words again':
-      return `Few words are left for this focus: ${few(remark.words.map((w) => `“${w}”`))} ${remark.words.length === 1 ? 'comes' : 'come'} again.`;
+      return `Few words are left for this focus: ${fewOf(remark.words.map((w) => `“${w}”`))} ${remark.words.length === 1 ? 'comes' : 'come'} again.`;
     case 'no reading':
       return `No text or sentence${remark.gpc ? ` with ${pairInWords(remark.gpc)}` : ''} can be read by all of them yet.${opening(remark.first, nameOf)}`;
     case 'far behind':
-      return `${nameOf(remark.child)} does not know ${count(remark.pairs.length, 'pair')} that all the others know (${few(remark.pairs.map(pairInWords), 4)}), and every word here is held to that: without, the others had ${count(remark.words, 'more word')}. Give ${nameOf(remark.child)} items of their own, find a group that is nearer, or run this with two adults.`;
+      return `${nameOf(remark.child)} does not know ${counted(remark.pairs.length, 'pair')} that all the others know (${fewOf(
+        remark.pairs.map((gpc) => pairInWords(gpc, remark.pairs)),
+        4,
+      )}), and every word here is held to that: without, the others had ${counted(remark.words, 'more word')}. Give ${nameOf(remark.child)} items of their own, find a group that is nearer, or run this with two adults.`;
     case 'little focus':
       return `Only ${remark.minutes} of ${remark.of} minutes are on the focus: nothing more that practises it can be read by all of them yet.`;
     case 'no skill words':

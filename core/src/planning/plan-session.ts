@@ -317,7 +317,11 @@ function fillingOf(
     oldToNew: style.oldToNew,
     together: style.together === true,
     textsLeft: (request.carried ?? []).flatMap((c) => c.text ?? []),
-    before: before.map((p) => ({ ...p, fromHearing: partKind(p.kind).fromHearing === true })),
+    before: before.map((p) => ({
+      ...p,
+      fromHearing: partKind(p.kind).fromHearing === true,
+      connected: partKind(p.kind).connected === true,
+    })),
   };
 }
 
@@ -331,7 +335,7 @@ export function wordsToRead(part: Pick<SessionPart, 'kind' | 'words' | 'lines' |
   const rows = part.rows?.filter((r) => r.picture !== undefined) ?? [];
   return [
     ...part.words.filter((w) => !w.heard && !w.madeUp).flatMap((w) => [w.word, ...(w.options ?? [])]),
-    ...(part.lines ?? []).flatMap((line) => wordsOf(line.text).map((w) => w.text)),
+    ...(partKind(part.kind).linesOfText ? [] : (part.lines ?? [])).flatMap((line) => wordsOf(line.text).map((w) => w.text)),
     ...rows.flatMap((r) => r.items.flatMap((item) => wordsOf(item).map((w) => w.text))),
   ];
 }
@@ -342,8 +346,7 @@ export function wordsToRead(part: Pick<SessionPart, 'kind' | 'words' | 'lines' |
  */
 export function unreadable(lexicon: Lexicon, plan: SessionPlan, taught: Taught): { word: string; missing: Gpc[] }[] {
   const judge = wordJudge(lexicon, { gpcs: [...taught.gpcs, ...plan.focus], words: taught.words });
-  const phrased = (part: SessionPart): boolean => part.kind === 'phrases';
-  return [...new Set(plan.parts.filter((p) => !phrased(p)).flatMap(wordsToRead))]
+  return [...new Set(plan.parts.flatMap(wordsToRead))]
     .map((word) => ({ word, ...judge(word) }))
     .filter(({ status }) => status === 'not yet' || status === 'unread')
     .map(({ word, missing }) => ({ word, missing }));

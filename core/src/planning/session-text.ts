@@ -6,10 +6,10 @@ import { wordJudge, wordsOf } from '../phonics/decodability.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
 import { normaliseWord } from '../phonics/segment.js';
 import { chooseSentences } from '../phonics/dictation.js';
+import { pairInWords } from '../in-words.js';
 import { seeded, shuffled } from '../random.js';
 import { SENTENCE_BANK } from './sentences.js';
 import type { PlannedText, SessionNeeds } from './part-content.js';
-import { pairInWords } from './plan-remarks.js';
 import type { SessionPart } from './session-plan.js';
 import { wordsInText, type WordInText } from '../reading/text-pairs.js';
 import { groundOf } from './session-words.js';
@@ -147,7 +147,9 @@ function later(f: Filling, all: readonly { text: { readonly title: string }; wor
       return [{ title: text.title, lacks: [...lacks], focusWords }];
     })
     .sort((a, b) => a.lacks.length - b.lacks.length || b.focusWords - a.focusWords)[0];
-  return near && `“${near.title}” uses more of the focus: it fits once all know ${near.lacks.map(pairInWords).join(' and ')}.`;
+  return (
+    near && `“${near.title}” uses more of the focus: it fits once all know ${near.lacks.map((gpc) => pairInWords(gpc)).join(' and ')}.`
+  );
 }
 
 /** Sentences that every child can read all of, those that lean most on the focus first, none that was met lately. Each says something by itself: none is cut out of a text. */

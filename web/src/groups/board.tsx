@@ -1,4 +1,5 @@
 /** Groups: who should sit together, for what, with whom? Cards that children are dragged between. */
+import { capital } from '@sapling/core';
 import type { Group } from '@sapling/contract';
 import type { Move } from '@sapling/core';
 import {
@@ -408,5 +409,3 @@ export function Component() {
     </Page>
   );
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,4 +1,5 @@
 /** One group on the board: its name, adult, focus, and its children with their lines. */
+import { listed } from '@sapling/core';
 import type { ChildLine, Colleague, Group, SchoolSettings } from '@sapling/contract';
 import type { CostBreakdown, Thin } from '@sapling/core';
 import { useDroppable } from '@dnd-kit/core';
@@ -22,7 +23,7 @@ import { LendDialog, LentLines } from './lend.js';
 import { FocusPicker } from './focus-picker.js';
 import { Member, memberColumns, Menu, MenuItem } from './member.js';
 import { MOST_FOCUS, needOf, problemOf, splitFocus, taughtToAny, type Around } from './problem.js';
-import { list, minutes, PART_WORDS, PARTS } from './words.js';
+import { minutes, PART_WORDS, PARTS } from './words.js';
 
 interface Props {
   group: Group;
@@ -110,7 +111,8 @@ export function GroupCard(props: Props) {
   const suggestFocus = async (): Promise<void> => {
     const members = group.members.flatMap((id) => children.get(id) ?? []);
     const problem = problemOf(members, around, { groups: 1, size: [1, Math.max(1, members.length)] });
-    await save(splitFocus(await core().suggestFocus(problem, group.members)));
+    const wholeWords = around.orders.taughtToAll(members.map((c) => c.classId)).words;
+    await save(splitFocus(await core().suggestFocus(problem, group.members, wholeWords)));
   };
   const { data: table } = useData('timetable');
   const meets = meetingWords(group.id, table, settings) || settings.slots.find((s) => s.id === group.slot)?.name;
@@ -196,7 +198,7 @@ export function GroupCard(props: Props) {
         </span>
       </div>
       <LentLines group={group} team={team} />
-      {group.skills.length > 0 && <p className="mb-1">Skills: {list(group.skills)}</p>}
+      {group.skills.length > 0 && <p className="mb-1">Skills: {listed(group.skills)}</p>}
       {group.focus.length + group.skills.length === 0 && group.members.length > 0 && may && (
         <div className="mb-2">
           <button className="btn btn-small" onClick={() => void suggestFocus()}>
@@ -247,7 +249,7 @@ export function GroupCard(props: Props) {
               <span key={id}>
                 {k > 0 && ', '}
                 <button className="underline underline-offset-4" onClick={() => void start(child, { kind: 'see-say', only: pairs })}>
-                  ask {child.givenName} {list(pairs.map(graphemeShown))}
+                  ask {child.givenName} {listed(pairs.map(graphemeShown))}
                 </button>
               </span>
             ) : null;

@@ -1,4 +1,5 @@
 /** What groups were: last cycle against this one, who moved when, and for whom little has changed. */
+import { fewOf } from '@sapling/core';
 import type { ChildLine, Group, GroupHistory } from '@sapling/contract';
 import type { GroupingProblem, Placement } from '@sapling/core';
 import { useEffect, useState } from 'react';
@@ -8,7 +9,7 @@ import { Dialog } from '../ui/dialog.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { toCoreGroup } from './problem.js';
-import { fewOf, placementWords } from './words.js';
+import { placementWords } from './words.js';
 
 interface Props {
   history: GroupHistory;

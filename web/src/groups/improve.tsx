@@ -1,4 +1,5 @@
 /** The rest improved around what is locked: what would change is shown first, then done in one go or left. */
+import { listed } from '@sapling/core';
 import type { ChildLine, Colleague, Group } from '@sapling/contract';
 import type { CostBreakdown, Grouping } from '@sapling/core';
 import { proxy } from 'comlink';
@@ -11,7 +12,7 @@ import { core } from '../workers/core.js';
 import { arrange, undoing } from './arrange.js';
 import { boardProblem, splitFocus, toCoreGroup, type Around } from './problem.js';
 import { Searching } from './searching.js';
-import { changeWords, list, minutes, namedOf, needShown, PART_WORDS, PARTS, refusedWords } from './words.js';
+import { changeWords, minutes, namedOf, needShown, PART_WORDS, PARTS, refusedWords } from './words.js';
 
 /** What it is worth to a child, in minutes, to stay with all companions in the middle of a cycle: three pairs. */
 const KEPT_MINUTES = 60;
@@ -120,7 +121,7 @@ export function Improve({ groups, around, children, team, locked, cost, onClose 
         <p className="min-w-0 flex-1">
           {locked.size === 0
             ? 'Everybody may move. Lock a child or a group on the board to keep them where they are.'
-            : `Staying as they are: ${list([...lockedGroups.map((g) => g.name), ...lockedChildren.map(name)])}.`}
+            : `Staying as they are: ${listed([...lockedGroups.map((g) => g.name), ...lockedChildren.map(name)])}.`}
         </p>
         <label className="flex items-center gap-2">
           <input type="checkbox" className="size-4" checked={keep} onChange={(event) => setKeep(event.target.checked)} />
@@ -153,8 +154,8 @@ export function Improve({ groups, around, children, team, locked, cost, onClose 
             ))}
             {refocused.map((k) => (
               <li key={groups[k]!.id} className="py-1">
-                <span className="font-semibold">{groups[k]!.name}</span> works on {list(found.groups[k]!.focus.map(needShown))}
-                <span className="text-sm text-ink-2"> instead of {list(focusOf(groups[k]!).map(needShown)) || 'nothing yet'}</span>
+                <span className="font-semibold">{groups[k]!.name}</span> works on {listed(found.groups[k]!.focus.map(needShown))}
+                <span className="text-sm text-ink-2"> instead of {listed(focusOf(groups[k]!).map(needShown)) || 'nothing yet'}</span>
               </li>
             ))}
           </ul>

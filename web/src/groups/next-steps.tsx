@@ -1,4 +1,5 @@
 /** What a cycle suggests for the groups that come next: each step said with its reason, chosen or not, made in one go. */
+import { listed } from '@sapling/core';
 import type { ChildLine, Group } from '@sapling/contract';
 import type { AfterCycle, ChildStep, GroupOutcome } from '@sapling/core';
 import { useEffect, useMemo, useState } from 'react';
@@ -10,7 +11,7 @@ import { core } from '../workers/core.js';
 import { arrange, undoing } from './arrange.js';
 import { splitFocus, toCoreGroup } from './problem.js';
 import { useBoard } from './use-board.js';
-import { changeWords, list, namedOf, needShown, ruleWords } from './words.js';
+import { changeWords, namedOf, needShown, ruleWords } from './words.js';
 
 interface Props {
   group: Group;
@@ -19,7 +20,7 @@ interface Props {
   outcome: GroupOutcome;
 }
 const FOCUS = 'focus';
-const needs = (all: readonly string[]): string => list(all.map((n) => (n.includes(':') ? `‘${needShown(n)}’` : n)));
+const needs = (all: readonly string[]): string => listed(all.map((n) => (n.includes(':') ? `‘${needShown(n)}’` : n)));
 
 export function NextSteps({ group, groups, children, outcome }: Props) {
   const board = useBoard(groups, children, true);
@@ -123,12 +124,12 @@ export function NextSteps({ group, groups, children, outcome }: Props) {
       )}
       {stay.length > 0 && (
         <p className="text-ink-2">
-          {list(stay)} {stay.length === 1 ? 'stays' : 'stay'}: on the way.
+          {listed(stay)} {stay.length === 1 ? 'stays' : 'stay'}: on the way.
         </p>
       )}
       {check.length > 0 && (
         <p>
-          Nothing is suggested for {list(check)} before they are checked again.{' '}
+          Nothing is suggested for {listed(check)} before they are checked again.{' '}
           <Link className="underline underline-offset-4" to="/check">
             Check now
           </Link>
@@ -136,7 +137,7 @@ export function NextSteps({ group, groups, children, outcome }: Props) {
       )}
       {look.length > 0 && (
         <p>
-          {list(look)} gained hardly anything here, and no other group would serve better: other teaching, or a look by somebody who is
+          {listed(look)} gained hardly anything here, and no other group would serve better: other teaching, or a look by somebody who is
           qualified.
         </p>
       )}

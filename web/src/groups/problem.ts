@@ -35,6 +35,8 @@ export interface Around {
   readonly settings: SchoolSettings;
   readonly rules: readonly GroupRule[];
   readonly textOpened: Readonly<Record<Gpc, number>> | undefined;
+  /** By child, how much there is to practise each pair with. */
+  readonly practice?: ReadonlyMap<string, Readonly<Record<Gpc, number>>> | undefined;
 }
 
 export function knownOf(child: ChildLine): Record<string, number> {
@@ -60,7 +62,7 @@ export function roomsAt(settings: SchoolSettings, time: SchoolSettings['slots'][
 
 export function toGroupingChild(
   child: ChildLine,
-  { orders, rules, settings }: Pick<Around, 'orders' | 'rules' | 'settings'>,
+  { orders, rules, settings, practice }: Pick<Around, 'orders' | 'rules' | 'settings' | 'practice'>,
 ): GroupingChild {
   const seen = child.line.filter((c) => c.basedOn > 0);
   const skills = child.strands.filter((s) => s.state !== 'unchecked');
@@ -80,6 +82,7 @@ export function toGroupingChild(
     // the direction is pairs over three weeks
     ...(child.direction !== null && { pace: child.direction / 3 }),
     ...(busy.length > 0 && { busy }),
+    ...(practice?.has(child.id) && { practice: practice.get(child.id)! }),
     set: child.classId,
   };
 }

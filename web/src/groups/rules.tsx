@@ -1,4 +1,5 @@
 /** What groups are to keep: who is together, apart, in no group, in class at a time. Each with its reason. */
+import { listed } from '@sapling/core';
 import type { ChildLine, GroupRule, SchoolSettings } from '@sapling/contract';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -11,7 +12,6 @@ import { Dialog } from '../ui/dialog.js';
 import { Trouble } from '../ui/form.js';
 import { timeInWords, WeekTimes } from '../timetable/week-times.js';
 import { roomsAt } from './problem.js';
-import { list } from './words.js';
 
 const KINDS: Record<GroupRule['kind'], { word: string; many: boolean }> = {
   apart: { word: 'are apart', many: true },
@@ -67,9 +67,9 @@ export function Rules({ rules, children, settings, onClose }: Props) {
     }
   };
   const sentence = (r: GroupRule): string => {
-    const who = list(r.children.map(name));
+    const who = listed(r.children.map(name));
     const when = r.slots.map((id) => timeInWords(settings, id));
-    return `${who} ${KINDS[r.kind].word}${r.kind === 'busy' ? `: ${list(when)}` : ''}`;
+    return `${who} ${KINDS[r.kind].word}${r.kind === 'busy' ? `: ${listed(when)}` : ''}`;
   };
   return (
     <Dialog
@@ -161,7 +161,7 @@ export function Rules({ rules, children, settings, onClose }: Props) {
       <p className="mt-5 text-sm text-ink-2">
         {settings.slots.length === 0
           ? 'Times and rooms are not set, so groups are formed without them. '
-          : `Times: ${list(settings.slots.map((s) => `${s.name} (${roomsAt(settings, s)} ${roomsAt(settings, s) === 1 ? 'room' : 'rooms'})`))}. `}
+          : `Times: ${listed(settings.slots.map((s) => `${s.name} (${roomsAt(settings, s)} ${roomsAt(settings, s) === 1 ? 'room' : 'rooms'})`))}. `}
         {lead
           ? 'They, and who takes how many groups, are set on the timetable’s page.'
           : 'The lead sets times, rooms and who takes how many groups, on the timetable’s page.'}

@@ -111,7 +111,7 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
         proxy((done: number) => setProgress(done)),
       );
       if ('refused' in answer) setTrouble(refusedWords(answer, asked, namedOf(byId, [], team)));
-      else setFound({ ...answer, picked: 0 });
+      else setFound({ problem: asked, list: answer, picked: 0 });
     } catch (error) {
       setTrouble((error as { message?: string }).message ?? sentenceOf(error));
     } finally {

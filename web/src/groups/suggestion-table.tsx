@@ -1,11 +1,11 @@
 /** Suggestions side by side, each with what it costs and for whom; and the groups of the one looked at. */
 import type { ChildLine, Colleague, GroupHistory, SchoolSettings } from '@sapling/contract';
-import { explain, placementOf, thinEvidence, type GroupingProblem, type Suggestion } from '@sapling/core';
+import { explain, placementOf, thinEvidence, type GroupingProblem, type Suggestion, capital, fewOf, listed } from '@sapling/core';
 import { useState } from 'react';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Pair } from '../ui/word-marks.js';
 import type { Offer } from '../workers/grouping.js';
-import { fewOf, learningWords, list as andList, minutes, PART_WORDS, PARTS, shortWords, waitingWords } from './words.js';
+import { learningWords, minutes, PART_WORDS, PARTS, shortWords, waitingWords } from './words.js';
 
 export function aimWords(aim: Suggestion['aim'], way: string): string {
   switch (aim) {
@@ -124,7 +124,6 @@ export function SuggestionTable({ list, way, weeks, picked, name, onPick }: Tabl
     </>
   );
 }
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const RowOf = ({ children }: { children: React.ReactNode }) => <>{children}</>;
 
 interface GroupsProps {
@@ -185,7 +184,7 @@ export function SuggestionGroups({ problem, suggestion, children, settings, team
               ))}
               {ask.length > 0 && thin[k]!.share >= 0.25 && (
                 <p className="text-sm text-wobbly">
-                  Thin evidence: check {andList(ask.slice(0, 3).map((a) => name(a.child)))} first; two minutes would settle it.
+                  Thin evidence: check {listed(ask.slice(0, 3).map((a) => name(a.child)))} first; two minutes would settle it.
                 </p>
               )}
             </div>

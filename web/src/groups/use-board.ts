@@ -5,7 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { core } from '../workers/core.js';
-import { boardProblem, toCoreGroup, type Around } from './problem.js';
+import { boardProblem, knownOf, taughtToAny, toCoreGroup, type Around } from './problem.js';
 
 export interface Board {
   readonly around: Around;
@@ -29,6 +29,7 @@ export function useBoard(
   const { data: rules } = useData(may ? 'groupRules' : null);
   const { data: history } = useData(may ? 'groupHistory' : null);
   const [textOpened, setTextOpened] = useState<Record<string, number>>();
+  const [practice, setPractice] = useState<Around['practice']>();
   const [answer, setAnswer] = useState<{ problem: GroupingProblem; view: BoardView }>();
   useEffect(() => {
     let gone = false;
@@ -39,16 +40,32 @@ export function useBoard(
       gone = true;
     };
   }, []);
+  useEffect(() => {
+    if (!may || !children || !orders) return;
+    let gone = false;
+    const readers = children.map((c) => ({ id: c.id, known: knownOf(c), taught: orders.taught(c.classId).gpcs }));
+    void core()
+      .practiceOf(readers, taughtToAny(children, orders))
+      .then((found) => gone || setPractice(new Map(children.map((c, k) => [c.id, found[k]!]))));
+    return () => {
+      gone = true;
+    };
+  }, [may, children, orders]);
   const around = useMemo<Around | undefined>(
-    () => (children && orders && settings ? { children, orders, settings, rules: rules ?? [], textOpened } : undefined),
-    [children, orders, settings, rules, textOpened],
+    () => (children && orders && settings ? { children, orders, settings, rules: rules ?? [], textOpened, practice } : undefined),
+    [children, orders, settings, rules, textOpened, practice],
   );
   const lastGroup = useMemo(() => {
     const out = new Map<string, GroupHistory['past'][number]>();
     for (const g of history?.past ?? []) for (const m of g.members) if (!out.has(m)) out.set(m, g);
     return out;
   }, [history]);
-  const problem = useMemo(() => (around && groups && groups.length > 0 ? boardProblem(groups, around) : null), [around, groups]);
+  // figures are shown once all that they rest on is there: the board and a suggestion say the same of the same groups
+  const complete = !may || (textOpened !== undefined && practice !== undefined);
+  const problem = useMemo(
+    () => (complete && around && groups && groups.length > 0 ? boardProblem(groups, around) : null),
+    [complete, around, groups],
+  );
   useEffect(() => {
     if (!problem || !groups || problem.children.length === 0) return;
     let gone = false;

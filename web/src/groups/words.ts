@@ -2,10 +2,13 @@
 import type { ChildLine, Colleague, Group } from '@sapling/contract';
 import {
   conflictInWords,
+  counted,
+  fewOf,
   inWords,
   LEAST_SENTENCES,
   LEAST_WORDS,
-  SOUNDS,
+  listed,
+  pairInWords,
   type Constraint,
   type CostBreakdown,
   type GroupingProblem,
@@ -48,31 +51,13 @@ export function mainReason(change: CostBreakdown): string {
 }
 
 export const needShown = (need: Need): string => (need.includes(':') ? graphemeShown(need) : need);
-export function list(items: readonly string[]): string {
-  return items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items[items.length - 1]}`;
-}
-/** A list ends after five: the rest is a number. */
-export function fewOf(items: readonly string[], most = 5): string {
-  return items.length > most ? `${items.slice(0, most).join(', ')} and ${items.length - most} more` : list(items);
-}
-/**
- * A need with its name: a pair with the word its sound is heard in where the spelling alone does not say which is meant.
- * @param among what it is named beside: another sound of the same spelling there makes it ambiguous
- */
-export function needNamed(need: Need, among: readonly Need[] = []): string {
-  if (!need.includes(':')) return need;
-  const [grapheme, sound] = [need.slice(0, need.indexOf(':')), need.slice(need.indexOf(':') + 1)];
-  const usual = grapheme === sound || need === 'c:k' || grapheme === sound + sound;
-  const other = among.some((n) => n !== need && n.startsWith(`${grapheme}:`));
-  const key = SOUNDS.get(sound)?.keyWord;
-  return usual && !other ? `‘${needShown(need)}’` : `‘${needShown(need)}’ as in ${key ?? `/${sound}/`}`;
-}
+/** A need with its name, a pair so that it cannot be mistaken among the others named. */
+export const needNamed = (need: Need, among: readonly Need[] = []): string => (need.includes(':') ? pairInWords(need, among) : need);
 const quoted = (needs: readonly Need[], most = 5): string =>
   fewOf(
     needs.map((n) => needNamed(n, needs)),
     most,
   );
-const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
 /** What a grouping would teach, in things a teacher knows. */
 export function learningWords(
@@ -82,10 +67,10 @@ export function learningWords(
 ): string {
   const pairs = Math.round(learning.pairs);
   const gains = [
-    pairs > 0 || learning.skills.length === 0 ? `about ${plural(pairs, 'new pair')}` : '',
+    pairs > 0 || learning.skills.length === 0 ? `about ${counted(pairs, 'new pair')}` : '',
     ...learning.skills.map(({ skill, children }) => `${skill} in hand for about ${Math.round(children)} more`),
   ].filter(Boolean);
-  const some = `${list(gains)}, for ${plural(learning.children, 'child', 'children')} in ${plural(weeks, 'week')}`;
+  const some = `${listed(gains)}, for ${counted(learning.children, 'child', 'children')} in ${counted(weeks, 'week')}`;
   if (learning.little.length === 0) return `${some}.`;
   return `${some}; ${fewOf(learning.little.map(name))} would gain little.`;
 }
@@ -94,8 +79,8 @@ export function learningWords(
 export function shortWords(p: Practice, size: number, name: (id: string) => string): string {
   const all = size === 1 ? 'this child' : size === 2 ? 'both' : `all ${size}`;
   const some = [
-    p.words < LEAST_WORDS ? (p.words === 0 ? 'no words' : plural(p.words, 'word')) : '',
-    p.sentences < LEAST_SENTENCES ? (p.sentences === 0 ? 'no sentence' : plural(p.sentences, 'sentence')) : '',
+    p.words < LEAST_WORDS ? (p.words === 0 ? 'no words' : counted(p.words, 'word')) : '',
+    p.sentences < LEAST_SENTENCES ? (p.sentences === 0 ? 'no sentence' : counted(p.sentences, 'sentence')) : '',
   ]
     .filter(Boolean)
     .join(' and ');
@@ -128,7 +113,7 @@ export function placementWords(p: Placement, name: string, groups: readonly Pick
   if (elsewhere.length > 0) {
     const where = [...new Set(elsewhere.flatMap((o) => o.groups))].map((g) => groups[g]!.name);
     out.push(
-      `Not worked on here: ${quoted(elsewhere.map((o) => o.need))}, which ${list(where)} ${where.length === 1 ? 'works' : 'work'} on.`,
+      `Not worked on here: ${quoted(elsewhere.map((o) => o.need))}, which ${listed(where)} ${where.length === 1 ? 'works' : 'work'} on.`,
     );
   }
   if (left.length > 0) out.push(`In no group now, and left for the next cycle: ${quoted(left.map((o) => o.need))}.`);
@@ -145,7 +130,7 @@ function sharedWords(shares: Placement['shares']): string {
     .sort((a, b) => b[0] - a[0])
     .map(
       ([others, needs]) =>
-        `${list(needs)} (${others === 0 ? 'nobody else there' : others === 1 ? 'so is one other there' : `so are ${others} others there`})`,
+        `${listed(needs)} (${others === 0 ? 'nobody else there' : others === 1 ? 'so is one other there' : `so are ${others} others there`})`,
     )
     .join(', and ');
 }
@@ -166,8 +151,8 @@ export function waitingWords(p: Placement, groups: readonly Pick<Group, 'name'>[
 export function moveWords(move: Move, problem: GroupingProblem, named: Named): { cost: string; why: string; barred: boolean } {
   if (move.breaks.length > 0)
     return { cost: 'breaks a rule', why: `${move.breaks.map((c) => ruleWords(problem, c, named)).join('; ')}.`, barred: true };
-  const needs = move.needs.length > 0 ? `needs ${list(move.needs.map(needShown))}` : '';
-  const knows = move.knows.length > 0 ? `knows ${list(move.knows.map(needShown))}` : '';
+  const needs = move.needs.length > 0 ? `needs ${listed(move.needs.map(needShown))}` : '';
+  const knows = move.knows.length > 0 ? `knows ${listed(move.knows.map(needShown))}` : '';
   return {
     cost: changeWords(move.change.total),
     why: [needs, knows, mainReason(move.change)].filter(Boolean).join(' · '),

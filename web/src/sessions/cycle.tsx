@@ -13,7 +13,6 @@ import { todayDay } from '../clock.js';
 import { outOfStep } from './draft-cycle.js';
 import { purposeWords } from './purpose.js';
 import { Redraw } from './redraw.js';
-import { useMaterials } from './use-materials.js';
 
 const STATES: Record<PlannedSession['state'], string> = { held: 'held', missed: 'did not take place', ahead: 'to come' };
 const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');
@@ -35,7 +34,6 @@ export function Component() {
     [group, children, settings, sessions, table],
   );
   const plan = useMemo(() => (request ? planCycle(request) : null), [request]);
-  const materials = useMaterials(group);
   const stale = useMemo(() => (request && plan && sessions ? outOfStep(plan, sessions, request) : []), [request, plan, sessions]);
   const moved = useMemo(() => (request && plan ? movedBetween(planCycle(asPlanned(request)), plan) : []), [request, plan]);
   if (!groups || !children || !settings)
@@ -109,7 +107,7 @@ export function Component() {
               </p>
             </section>
           )}
-          {may && materials && stale.length > 0 && <Redraw stale={stale} materials={materials} />}
+          {may && stale.length > 0 && <Redraw stale={stale} group={group} />}
           {plan.left.length > 0 && (
             <p className="mb-4 border-l-4 border-gap py-1 pl-4">
               Not enough sessions are left for {plan.left.map(graphemeShown).join(', ')}: a pair needs three to be met and to come back.

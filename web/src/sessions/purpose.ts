@@ -1,5 +1,5 @@
 /** What a session of a cycle is for, in a line. */
-import type { PlannedSession } from '@sapling/core';
+import { capital, type PlannedSession } from '@sapling/core';
 import { needNamed } from '../groups/words.js';
 
 export function purposeWords(s: Pick<PlannedSession, 'fresh' | 'again' | 'recheck' | 'purpose' | 'skill'>): string {
@@ -16,10 +16,10 @@ export function purposeWords(s: Pick<PlannedSession, 'fresh' | 'again' | 'rechec
     : s.skill === 'fluency'
       ? 'Reading and fluency'
       : s.skill
-        ? s.skill.charAt(0).toUpperCase() + s.skill.slice(1)
+        ? capital(s.skill)
         : s.purpose === 'mixed'
           ? 'Mixed practice'
           : '';
   const rest = [back, ask].filter(Boolean).join('; ');
-  return head === '' ? rest.charAt(0).toUpperCase() + rest.slice(1) : [head, rest].filter(Boolean).join('; ');
+  return head === '' ? capital(rest) : [head, rest].filter(Boolean).join('; ');
 }

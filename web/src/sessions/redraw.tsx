@@ -1,4 +1,5 @@
 /** Sessions to come that were made before something moved: drawn again as the cycle is now, in one press, with a way back. */
+import type { Group, Session } from '@sapling/contract';
 import type { PlannedSession } from '@sapling/core';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
@@ -6,16 +7,19 @@ import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { core } from '../workers/core.js';
-import { requestOf, type Materials } from './draft-cycle.js';
+import { requestOf } from './draft-cycle.js';
+import { useMaterials } from './use-materials.js';
 
 const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');
 
-export function Redraw({ stale, materials }: { stale: readonly PlannedSession[]; materials: Materials }) {
+export function Redraw({ stale, group }: { stale: readonly PlannedSession[]; group: Group }) {
+  const materials = useMaterials(group);
   const [busy, setBusy] = useState(false);
   const redraw = async (): Promise<void> => {
+    if (!materials) return;
     setBusy(true);
     const before = new Map(materials.past.map((s) => [s.id, s]));
-    const changed: { id: string; version: number; was: (typeof materials.past)[number]['plan'] }[] = [];
+    const changed: { id: string; version: number; was: Session['plan'] }[] = [];
     try {
       for (const [k, session] of stale.entries()) {
         const old = before.get(session.id)!;
@@ -50,7 +54,7 @@ export function Redraw({ stale, materials }: { stale: readonly PlannedSession[];
           : `The sessions of ${days.slice(0, 4).join(', ')}${days.length > 4 ? ` and ${days.length - 4} more` : ''} were`}{' '}
         made before this was so: {days.length === 1 ? 'it is' : 'they are'} for other pairs than the cycle has now.
       </p>
-      <button className="btn" disabled={busy} onClick={() => void redraw()}>
+      <button className="btn" disabled={busy || !materials} onClick={() => void redraw()}>
         {busy ? 'Drawing…' : days.length === 1 ? 'Draw it again' : 'Draw them again'}
       </button>
     </div>

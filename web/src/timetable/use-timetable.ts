@@ -1,12 +1,12 @@
 /** The timetable with everything it rests on, what clashes in it, and the ways to change it. */
 import type { Timetable, WeekMeeting } from '@sapling/contract';
-import { clashes, clashInWords, holdsSlot, overlap, weekRequest, weekSlots, type Clash } from '@sapling/core';
+import { clashes, clashInWords, holdsSlot, overlap, weekRequest, weekSlots, type Clash, listed } from '@sapling/core';
 import { useMemo, useRef } from 'react';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
-import { list } from '../groups/words.js';
+
 import { toCore, toKept, weekFacts, type Placed } from './week-facts.js';
 import { timeInWords } from './week-times.js';
 
@@ -57,7 +57,7 @@ export function useTimetable() {
           // all children of one meeting in one sentence
           const all = missing.filter((m) => m.meetings[0] === c.meetings[0]).map((m) => words.name(m.child));
           if (words.name(c.child) !== all[0]) return [];
-          const named = (id: string): string => (id === c.child ? list(all) : words.name(id));
+          const named = (id: string): string => (id === c.child ? listed(all) : words.name(id));
           return { words: clashInWords(c, core, named, words.when), at: c.meetings };
         });
       },

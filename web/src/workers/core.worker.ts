@@ -42,7 +42,8 @@ import {
   SOUNDS,
   SPELLING_RULES,
   statedRule,
-  suggestFocus,
+  practisableFocus,
+  practiceOf,
   syllableLetters,
   teachNext,
   textReport,
@@ -57,7 +58,9 @@ import {
   type GroupOutcome,
   type Gpc,
   type Group,
+  type GroupingChild,
   type GroupingProblem,
+  type Need,
   type Move,
   type Placement,
   type Lexicon,
@@ -296,9 +299,13 @@ const api = {
   stop(): void {
     stopSearch();
   },
-  /** Focus pairs and skills that fit these children best. */
-  suggestFocus(problem: GroupingProblem, members: readonly string[]): string[] {
-    return suggestFocus(problem, members);
+  /** Focus pairs and skills that fit these children best, and that they can practise. */
+  async suggestFocus(problem: GroupingProblem, members: readonly string[], wholeWords: readonly string[]): Promise<Need[]> {
+    return practisableFocus(await words(), problem, members, wholeWords).focus;
+  },
+  /** For each child how much there is to practise each pair with. */
+  async practiceOf(children: readonly GroupingChild[], taught: readonly Gpc[]): Promise<Record<Gpc, number>[]> {
+    return practiceOf(await words(), { children, taught });
   },
 };
 export type CoreWorker = typeof api;

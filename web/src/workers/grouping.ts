@@ -5,7 +5,6 @@ import {
   learningOf,
   NoGrouping,
   practisableFocus,
-  practiceOf,
   suggestionsSteps,
   type Group,
   type Grouping,
@@ -62,30 +61,19 @@ export interface Offer extends Suggestion {
   /** Group by group. */
   readonly short: readonly (readonly Practice[])[];
 }
-export interface Offers {
-  /** The problem as it was searched: with what there is for each child to practise with. */
-  readonly problem: GroupingProblem;
-  readonly list: readonly Offer[];
-}
-
 /** @param words words that every class of these children reads as wholes */
 export function suggestGroups(
   lexicon: Lexicon,
-  asked: GroupingProblem,
+  problem: GroupingProblem,
   words: readonly string[],
   onProgress: (done: number) => void,
-): Promise<Offers | Refused> {
+): Promise<Offer[] | Refused> {
   return orRefused(
     Promise.resolve().then(async () => {
-      const problem = withPractice(lexicon, asked);
       const list = await sliced(suggestionsSteps(problem, begin()), onProgress);
-      return { problem, list: list.map((s) => offerOf(lexicon, problem, words, s)) };
+      return list.map((s) => offerOf(lexicon, problem, words, s));
     }),
   );
-}
-export function withPractice(lexicon: Lexicon, problem: GroupingProblem): GroupingProblem {
-  const practice = practiceOf(lexicon, problem);
-  return { ...problem, children: problem.children.map((c, k) => ({ ...c, practice: practice[k]! })) };
 }
 function offerOf(lexicon: Lexicon, problem: GroupingProblem, words: readonly string[], suggestion: Suggestion): Offer {
   const made = suggestion.grouping.groups.map((g) => practisableFocus(lexicon, problem, g.members, words));

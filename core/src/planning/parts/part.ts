@@ -28,7 +28,7 @@ export interface Filling {
   /** Ids of texts that were left unread last time. */
   readonly textsLeft: readonly string[];
   /** What the parts before hold. */
-  readonly before: readonly (PartContent & { readonly kind: string; readonly fromHearing: boolean })[];
+  readonly before: readonly (PartContent & { readonly kind: string; readonly fromHearing: boolean; readonly connected: boolean })[];
 }
 export type Filled = Partial<PartContent>;
 
@@ -52,6 +52,8 @@ export interface PartDescriptor {
   readonly sheets: readonly ChildSheet[];
   /** Sentences or a text: reading that means something together. */
   readonly connected?: true;
+  /** Its lines are those of the text before it: what cannot be read in them was told there. */
+  readonly linesOfText?: true;
   /** Nothing of it is carried over into the next session. */
   readonly startsAnew?: true;
   /** Its words belong together (rows, steps, chains, columns): they are drawn anew and not one by one. */

@@ -12,10 +12,11 @@ export const phrases: PartDescriptor = {
   evidence: null,
   sheets: ['text'],
   connected: true,
+  linesOfText: true,
   shownWhole: true,
   startsAnew: true,
   fill: (f) => {
-    const text = f.before.find((p) => p.text && p.kind !== 'read to them')?.text?.text;
+    const text = f.before.find((p) => p.text && p.connected)?.text?.text;
     const sentences = text ? sentencesOf(text).filter((s) => s.split(/\s+/).length >= 4) : readableSentences(f, 14, 24);
     const lines = sentences.slice(0, howMany(f.minutes, 1.2, 3, 8)).map((s) => ({ text: inPhrases(s) }));
     return lines.length >= 2 ? { lines } : null;

@@ -12,7 +12,7 @@ export const warmReading: PartDescriptor = {
   shownWhole: true,
   startsAnew: true,
   fill: (f) => {
-    const text = f.before.find((p) => p.text && p.kind !== 'read to them')?.text;
+    const text = f.before.find((p) => p.text && p.connected)?.text;
     return text ? { text: { ...text, questions: [] } } : null;
   },
 };
