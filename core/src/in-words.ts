@@ -1,6 +1,6 @@
 /** Lists, counts and pairs as they are said to a teacher: one way everywhere. */
 import type { Gpc } from './phonics/lexicon.js';
-import { SOUNDS } from './phonics/sounds.js';
+import { isPlain, keyWordOf } from './phonics/key-words.js';
 
 /** @example listed(['a', 'b', 'c']) // 'a, b and c' */
 export const listed = (items: readonly string[]): string =>
@@ -16,14 +16,13 @@ export const counted = (n: number, one: string, many = `${one}s`): string => `${
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /**
- * A pair with the word its sound is heard in, where the spelling alone does not say which is meant.
+ * A pair with a word it stands in, where the spelling alone does not say which is meant.
  * @param among what it is named beside: another sound of the same spelling there makes it ambiguous
- * @example pairInWords('s:z') // '‘s’ as in zip'
+ * @example pairInWords('s:z') // '‘s’ as in his'
  */
 export function pairInWords(gpc: Gpc, among: readonly string[] = []): string {
-  const [grapheme, sound] = [gpc.slice(0, gpc.indexOf(':')), gpc.slice(gpc.indexOf(':') + 1)];
+  const grapheme = gpc.slice(0, gpc.indexOf(':'));
   const shown = `‘${grapheme.replace('_', '‑')}’`;
-  const usual = grapheme === sound || gpc === 'c:k' || grapheme === sound + sound;
   const other = among.some((n) => n !== gpc && n.startsWith(`${grapheme}:`));
-  return usual && !other ? shown : `${shown} as in ${SOUNDS.get(sound)?.keyWord ?? `/${sound}/`}`;
+  return isPlain(gpc) && !other ? shown : `${shown} as in ${keyWordOf(gpc)}`;
 }

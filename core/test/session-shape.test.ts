@@ -157,7 +157,7 @@ describe('the shape of a session', () => {
   it('what is said agrees in number and names a pair so that it cannot be mistaken', () => {
     const first = { gpc: 's:z', children: ['ivo'], words: 1, sentences: 0 };
     expect(remarkWords({ kind: 'few words', gpc: 'ai:ay', words: 0, first }, () => 'Ivo')).toBe(
-      'No words with ‘ai’ as in aim can be read by all of them. Ivo needs ‘s’ as in zip first: then there is 1 more word.',
+      'No words with ‘ai’ can be read by all of them. Ivo needs ‘s’ as in his first: then there is 1 more word.',
     );
     expect(remarkWords({ kind: 'words again', words: ['quiz'] }, String)).toContain('“quiz” comes again');
   });

@@ -148,12 +148,12 @@ describe('what is said', () => {
   it('a placement: why here, what is shared, what is not covered and where it is', () => {
     const said = placementWords(placementOf(p, { groups: board }, 'c1')!, 'Ann', groups);
     expect(said).toEqual([
-      'Ann is in Willow because Ann is still learning ‘ai’ as in aim (so is one other there).',
-      'In no group now, and left for the next cycle: ‘sh’.',
+      'Ann is in Willow because Ann is still learning ‘ai’ (with 1 other there).',
+      'No group works on ‘sh’ now: left for the next cycle.',
     ]);
     const moved = placementWords(placementOf(p, { groups: [{ ...board[0]!, members: ['c1', 'c4'] }, board[1]!] }, 'c4')!, 'Bo', groups);
     expect(moved[0]).toBe('Bo is in Willow, but needs nothing that Willow works on now.');
-    expect(moved).toContain('Not worked on here: ‘oa’ as in oak, which Hazel works on.');
+    expect(moved).toContain('Not worked on here: ‘oa’, which Hazel works on.');
   });
 
   it('a move: what it costs and why, or which rule it breaks; a wait: where it would be better, or not', () => {
@@ -192,13 +192,13 @@ describe('what a suggestion says', () => {
     expect(needNamed('sh:sh')).toBe('‘sh’');
     expect(needNamed('s:s')).toBe('‘s’');
     expect(needNamed('s:s', ['s:s', 's:z'])).toBe('‘s’ as in sun');
-    expect(needNamed('s:z')).toBe('‘s’ as in zip');
+    expect(needNamed('s:z')).toBe('‘s’ as in his');
     expect(needNamed('blending')).toBe('blending');
   });
   it('why a focus pair cannot be practised, and who needs what first', () => {
     const short = { gpc: 'ai:ay', words: 3, sentences: 0, enough: false, first: { gpc: 's:z', children: ['ivo'], words: 6, sentences: 2 } };
     expect(shortWords(short, 5, () => 'Ivo')).toBe(
-      'Too little to practise ‘ai’ as in aim with: 3 words and no sentence that all 5 can read. Ivo needs ‘s’ as in zip first.',
+      'Too little to practise ‘ai’ with: 3 words and no sentence that all 5 can read. Ivo needs ‘s’ as in his first.',
     );
   });
 });

@@ -1,4 +1,5 @@
 import type { Gpc } from '../phonics/lexicon.js';
+import { keyWordOf } from '../phonics/key-words.js';
 import { confusability } from '../phonics/shape.js';
 import { splitGpc } from '../phonics/segment.js';
 import { nearestSounds } from '../phonics/sound-distance.js';
@@ -57,4 +58,10 @@ function firstSound(letter: string, taught: readonly Gpc[]): string {
 export function soundLabel(sound: string): string {
   const info = SOUNDS.get(sound);
   return info ? `/${soundParts(sound).length > 1 ? soundParts(sound).join('+') : sound}/ as in ${info.keyWord}` : `/${sound}/`;
+}
+
+/** The sound of a pair with a word the pair stands in: `/ow/ as in snow` for ow:oh. */
+export function pairSound(gpc: Gpc): string {
+  const { sound } = splitGpc(gpc);
+  return `/${soundParts(sound).length > 1 ? soundParts(sound).join('+') : sound}/ as in ${keyWordOf(gpc)}`;
 }

@@ -33,9 +33,11 @@ function opening(first: RemarkBlocker | undefined, nameOf: (id: string) => strin
     .join(' and ');
   const are = first.words + first.sentences === 1 ? 'is' : 'are';
   const who = fewOf(first.children.map(nameOf));
+  const needs = `${who} ${first.children.length === 1 ? 'needs' : 'need'} ${pairInWords(first.gpc)} first`;
+  if (more === '') return ` ${needs}, and more besides.`;
   return who === ''
     ? ` With ${pairInWords(first.gpc)}, which comes later in the order, there would be ${more}.`
-    : ` ${who} ${first.children.length === 1 ? 'needs' : 'need'} ${pairInWords(first.gpc)} first: then there ${are} ${more}.`;
+    : ` ${needs}: then there ${are} ${more}.`;
 }
 
 /**

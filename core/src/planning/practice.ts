@@ -73,10 +73,12 @@ export function practiceFor(
     const known = new Set(ground.flatMap((g) => lexicon.pairIndex.get(g) ?? []));
     let words = 0;
     const opens = new Map<number, number>();
+    const wanting = new Map<number, number>();
     for (const needs of index.words.get(lexicon.pairIndex.get(gpc) ?? -1) ?? []) {
       const missing = needs.filter((p) => !known.has(p));
       if (missing.length === 0) words += 1;
       else if (missing.length === 1) opens.set(missing[0]!, (opens.get(missing[0]!) ?? 0) + 1);
+      for (const p of missing) wanting.set(p, (wanting.get(p) ?? 0) + 1 / missing.length ** 2);
     }
     const judge = wordJudge(lexicon, { gpcs: ground, words: taught.words });
     let sentences = 0;
@@ -96,29 +98,40 @@ export function practiceFor(
       else for (const g of missing) more.set(g, (more.get(g) ?? 0) + 1);
     }
     const enough = words >= LEAST_WORDS && sentences >= LEAST_SENTENCES;
-    return { gpc, words, sentences, enough, first: enough ? null : firstBlocker(lexicon, taught, children, opens, more) };
+    return { gpc, words, sentences, enough, first: enough ? null : firstBlocker(lexicon, taught, children, opens, more, wanting) };
   });
 }
 
+/**
+ * The pair that stands most in the way: of those that were taught and a child lacks, the one that opens most by itself, else the one
+ * that is wanting most often; only where nothing taught stands in the way, one that comes later in the order.
+ */
 function firstBlocker(
   lexicon: Lexicon,
   taught: Taught,
   children: readonly SessionChild[],
   opens: ReadonlyMap<number, number>,
   more: ReadonlyMap<Gpc, number>,
+  wanting: ReadonlyMap<number, number>,
 ): Blocker | null {
-  const pairs = new Set([...[...opens.keys()].map((k) => lexicon.pairs[k]!.gpc), ...more.keys()]);
-  let best: (Blocker & { readonly rank: number }) | null = null;
+  const isTaught = new Set(taught.gpcs);
+  const pairs = new Set([...[...opens.keys(), ...wanting.keys()].map((k) => lexicon.pairs[k]!.gpc), ...more.keys()]);
+  let best: (Blocker & { readonly rank: readonly number[] }) | null = null;
   for (const gpc of pairs) {
-    const words = opens.get(lexicon.pairIndex.get(gpc) ?? -1) ?? 0;
+    const at = lexicon.pairIndex.get(gpc) ?? -1;
+    const words = opens.get(at) ?? 0;
     const sentences = more.get(gpc) ?? 0;
-    const known = taught.gpcs.includes(gpc);
-    // what was taught to all and one child lacks is nearer than what nobody was taught
-    const rank = (words + 2 * sentences) * (known ? 2 : 1);
-    if (!best || rank > best.rank)
+    const known = isTaught.has(gpc);
+    if (!known && words + sentences === 0) continue;
+    const rank = [known ? 1 : 0, words + 2 * sentences, wanting.get(at) ?? 0];
+    if (!best || isAbove(rank, best.rank))
       best = { gpc, words, sentences, children: known ? children.filter((c) => !canRead(c, gpc)).map((c) => c.id) : [], rank };
   }
   if (!best) return null;
   const { rank: _rank, ...blocker } = best;
   return blocker;
 }
+const isAbove = (a: readonly number[], b: readonly number[]): boolean => {
+  const k = a.findIndex((x, at) => x !== b[at]);
+  return k >= 0 && a[k]! > b[k]!;
+};

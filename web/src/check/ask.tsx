@@ -1,15 +1,15 @@
 /** What the adult says or needs to know for an item: one line in the strip. */
-import { splitGpc, soundLabel, type CheckItem, type CheckKind } from '@sapling/core';
+import { pairSound, soundLabel, splitGpc, type CheckItem, type CheckKind } from '@sapling/core';
 import { LETTER_NAME } from './letter-name.js';
 
 export function askLine(kind: CheckKind, item: CheckItem): string {
   switch (kind) {
     case 'see-say':
-      return soundLabel(splitGpc(item.gpc!).sound);
+      return pairSound(item.gpc!);
     case 'see-name':
       return `its name is “${LETTER_NAME(splitGpc(item.gpc!).grapheme)}”`;
     case 'key word':
-      return `a word with ${soundLabel(splitGpc(item.gpc!).sound)}`;
+      return `a word with ${pairSound(item.gpc!)}`;
     case 'hear-point':
       return `Say ${soundLabel(item.sound!)}`;
     case 'hear-write':

@@ -1,5 +1,5 @@
 /** Marking: the whole screen is the card, with a thin strip for the adult. */
-import { apart, isMiss, pairPointedAt, splitGpc, type Outcome } from '@sapling/core';
+import { apart, isMiss, pairPointedAt, pairSound, splitGpc, type Outcome } from '@sapling/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useMe } from '../shell/me.js';
@@ -16,7 +16,6 @@ import { useSecondScreen } from './second-screen.js';
 import { Strip } from './strip.js';
 import { Summary } from './summary.js';
 import { useCheck, type CheckHandle } from './use-check.js';
-import { pairLabel } from './words.js';
 
 export function Component() {
   const { id } = useParams();
@@ -55,7 +54,7 @@ function Marking({ handle }: { handle: CheckHandle }) {
   const second = isSecondSound(check, key);
   const screen = useSecondScreen(covered ? null : { kind, item, second });
   const pressedAt = useRef<number | null>(null);
-  const others = useMemo(() => otherSounds(check, key).map((gpc) => ({ gpc, label: pairLabel(gpc) })), [check, key]);
+  const others = useMemo(() => otherSounds(check, key).map((gpc) => ({ gpc, label: pairSound(gpc) })), [check, key]);
   const tired = check.marks.length >= ENOUGH && check.marks.slice(-ENOUGH).every((m) => isMiss(counting(m).outcome));
 
   /** Time from the painted card to the press, or null where the press cannot be about it. */

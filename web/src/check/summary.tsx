@@ -1,5 +1,5 @@
 /** The end of a check: how it went, what was said where it is still known, every mark open to correction, and the next child. */
-import { judgeRecall, type Done, type Outcome } from '@sapling/core';
+import { judgeRecall, pairSound, type Done, type Outcome } from '@sapling/core';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useData } from '../api/data.js';
@@ -16,7 +16,7 @@ import { Said } from './said.js';
 import { doneToday, nextInTurn, noteDone } from './start.js';
 import type { CheckHandle } from './use-check.js';
 import { useStart } from './use-start.js';
-import { pairLabel, saidShown } from './words.js';
+import { saidShown } from './words.js';
 import { clock } from '../clock.js';
 
 const ENDED: Record<Done, string> = {
@@ -180,7 +180,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
                 <li key={m.key}>
                   <div className="flex items-center gap-4 px-4 py-2">
                     <span className="w-24 font-child text-2xl">{item.gpc ? graphemeShown(item.gpc) : item.word}</span>
-                    <span className="w-44 text-ink-2">{item.gpc ? pairLabel(item.gpc) : item.level}</span>
+                    <span className="w-44 text-ink-2">{item.gpc ? pairSound(item.gpc) : item.level}</span>
                     <span className="w-36">{markWord(seen.outcome, kind, seen.said)}</span>
                     <span className="flex-1">
                       {seen.said ? (

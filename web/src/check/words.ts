@@ -1,8 +1,5 @@
-/** How pairs and answers are written for the adult. */
-import { splitGpc, soundLabel } from '@sapling/core';
+/** How answers are written for the adult. */
 
-/** `ai` /ay/ as in rain: for the adult. */
-export const pairLabel = (gpc: string): string => soundLabel(splitGpc(gpc).sound);
 /** What was said for a pair, as a sound or a letter's name; for a word, as it was typed. */
 export function saidShown(said: string, aboutWord = false): string {
   if (aboutWord) return `“${said}”`;

@@ -2,7 +2,8 @@
 import type { ChildLine } from '@sapling/contract';
 import { useData } from '../api/data.js';
 import { markWord } from '../check/kinds.js';
-import { pairLabel, saidShown } from '../check/words.js';
+import { pairSound } from '@sapling/core';
+import { saidShown } from '../check/words.js';
 import { timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { Pending } from '../ui/page.js';
@@ -32,7 +33,7 @@ export function EvidencePanel({
       title={`${child.givenName} ${child.familyName}`}
       lead={
         <span className="flex items-center gap-3">
-          <span className="font-child text-4xl text-ink">{graphemeShown(gpc)}</span> {pairLabel(gpc)}
+          <span className="font-child text-4xl text-ink">{graphemeShown(gpc)}</span> {pairSound(gpc)}
         </span>
       }
     >

@@ -1,11 +1,11 @@
 /** Suggestions side by side, each with what it costs and for whom; and the groups of the one looked at. */
 import type { ChildLine, Colleague, GroupHistory, SchoolSettings } from '@sapling/contract';
-import { explain, placementOf, thinEvidence, type GroupingProblem, type Suggestion, capital, fewOf, listed } from '@sapling/core';
+import { explain, LITTLE, placementOf, thinEvidence, type GroupingProblem, type Suggestion, capital, fewOf, listed } from '@sapling/core';
 import { useState } from 'react';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Pair } from '../ui/word-marks.js';
 import type { Offer } from '../workers/grouping.js';
-import { learningWords, minutes, PART_WORDS, PARTS, shortWords, waitingWords } from './words.js';
+import { learningWords, minutes, PART_WORDS, PARTS, allShortWords, waitingWords } from './words.js';
 
 export function aimWords(aim: Suggestion['aim'], way: string): string {
   switch (aim) {
@@ -141,6 +141,11 @@ export function SuggestionGroups({ problem, suggestion, children, settings, team
   const why = explain(problem, grouping);
   const thin = thinEvidence(problem, grouping);
   const name = (id: string): string => children.get(id)?.givenName ?? '?';
+  const ownSkills = (id: string, focus: readonly string[]): string => {
+    const skills = problem.children.find((c) => c.id === id)?.skills ?? {};
+    const own = focus.filter((need) => !need.includes(':') && (skills[need as keyof typeof skills] ?? 1) < 0.5);
+    return own.length > 0 ? `, but works on ${listed(own)}` : '';
+  };
   const longest = Math.max(1, ...problem.children.map((c) => children.get(c.id)?.line.length ?? 0));
   return (
     <>
@@ -174,12 +179,13 @@ export function SuggestionGroups({ problem, suggestion, children, settings, team
               </ul>
               {why[k]!.worst && group.members.length > 1 && group.focus.some((need) => need.includes(':')) && (
                 <p className="text-sm text-ink-2">
-                  Gains fewest pairs: {name(why[k]!.worst!.child)}, about {pairsWords(why[k]!.worst!.learns)}.
+                  Gains fewest pairs: {name(why[k]!.worst!.child)}, {pairsWords(why[k]!.worst!.learns)}
+                  {ownSkills(why[k]!.worst!.child, group.focus)}.
                 </p>
               )}
-              {suggestion.short[k]!.map((p) => (
-                <p key={p.gpc} className="text-sm text-wobbly">
-                  {shortWords(p, group.members.length, name)}
+              {allShortWords(suggestion.short[k]!, group.members.length, name).map((sentence) => (
+                <p key={sentence} className="text-sm text-wobbly">
+                  {sentence}
                 </p>
               ))}
               {ask.length > 0 && thin[k]!.share >= 0.25 && (
@@ -195,7 +201,12 @@ export function SuggestionGroups({ problem, suggestion, children, settings, team
     </>
   );
 }
-const pairsWords = (pairs: number): string => (pairs < 0.25 ? 'no new pair' : `${pairs.toFixed(1)} new pairs`);
+const pairsWords = (pairs: number): string =>
+  pairs < 0.25
+    ? 'hardly a new one'
+    : pairs < LITTLE
+      ? 'less than one new pair'
+      : `about ${pairs < 1.5 ? '1 new pair' : `${Math.round(pairs)} new pairs`}`;
 
 /** Who waits and why, as the board will say it; and who would wait a second cycle, with what would change that. */
 function Waiting({
@@ -215,7 +226,11 @@ function Waiting({
         ? 'No gap is likely.'
         : waitingWords(placementOf(problem, grouping, w.child)!, groups, undefined);
   const again = before.size > 0 ? grouping.waiting.filter((w) => w.why === 'not served' && !before.has(w.child)) : [];
-  const shown = all ? grouping.waiting : grouping.waiting.slice(0, 5);
+  // children who wait for one reason stand together
+  const reasons = new Map<string, string[]>();
+  for (const w of grouping.waiting) reasons.set(why(w), [...(reasons.get(why(w)) ?? []), name(w.child)]);
+  const lines = [...reasons].sort((a, b) => b[1].length - a[1].length);
+  const shown = all ? lines : lines.slice(0, 5);
   return (
     <div className="mt-4 max-w-3xl border-t border-rule pt-2 text-sm">
       {again.length > 0 && (
@@ -227,15 +242,15 @@ function Waiting({
       )}
       <p className="font-semibold">In no group</p>
       <ul>
-        {shown.map((w) => (
-          <li key={w.child}>
-            {name(w.child)}: {why(w)}
+        {shown.map(([reason, who]) => (
+          <li key={reason}>
+            {all ? listed(who) : fewOf(who)}: {reason}
           </li>
         ))}
       </ul>
-      {grouping.waiting.length > shown.length && (
+      {(lines.length > shown.length || shown.some(([, who]) => who.length > 5)) && !all && (
         <button className="underline underline-offset-4" onClick={() => setAll(true)}>
-          {grouping.waiting.length - shown.length} more
+          Show everybody
         </button>
       )}
     </div>

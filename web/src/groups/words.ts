@@ -1,6 +1,7 @@
 /** How groups are spoken of: costs, placements and rules in plain sentences. */
 import type { ChildLine, Colleague, Group } from '@sapling/contract';
 import {
+  capital,
   conflictInWords,
   counted,
   fewOf,
@@ -53,7 +54,9 @@ export function mainReason(change: CostBreakdown): string {
 export const needShown = (need: Need): string => (need.includes(':') ? graphemeShown(need) : need);
 /** A need with its name, a pair so that it cannot be mistaken among the others named. */
 export const needNamed = (need: Need, among: readonly Need[] = []): string => (need.includes(':') ? pairInWords(need, among) : need);
-const quoted = (needs: readonly Need[], most = 5): string =>
+/** So many needs are named before the rest is a number. */
+const MOST_NAMED = 5;
+const quoted = (needs: readonly Need[], most = MOST_NAMED): string =>
   fewOf(
     needs.map((n) => needNamed(n, needs)),
     most,
@@ -77,19 +80,62 @@ export function learningWords(
 
 /** Why a focus pair cannot be practised yet by all of a group, and what would help. */
 export function shortWords(p: Practice, size: number, name: (id: string) => string): string {
-  const all = size === 1 ? 'this child' : size === 2 ? 'both' : `all ${size}`;
   const some = [
     p.words < LEAST_WORDS ? (p.words === 0 ? 'no words' : counted(p.words, 'word')) : '',
     p.sentences < LEAST_SENTENCES ? (p.sentences === 0 ? 'no sentence' : counted(p.sentences, 'sentence')) : '',
   ]
     .filter(Boolean)
     .join(' and ');
-  const begin = `Too little to practise ${needNamed(p.gpc)} with: ${some} that ${all} can read.`;
+  const begin = `Too little to practise ${needNamed(p.gpc)} with: ${some} that ${all(size)} can read.`;
   if (!p.first) return begin;
   return p.first.children.length === 0
     ? `${begin} It gets better once ${needNamed(p.first.gpc)} is taught.`
     : `${begin} ${fewOf(p.first.children.map(name))} ${p.first.children.length === 1 ? 'needs' : 'need'} ${needNamed(p.first.gpc)} first.`;
 }
+
+/** The same for all short pairs of a focus: one sentence of what is missing, one of what would help. */
+export function allShortWords(short: readonly Practice[], size: number, name: (id: string) => string): string[] {
+  if (short.length < 2) return short.map((p) => shortWords(p, size, name));
+  const among = short.map((p) => p.gpc);
+  const say = (what: string, some: readonly Practice[]): string[] =>
+    some.length === 0 ? [] : [`${what} with ${listed(some.map((p) => needNamed(p.gpc, among)))}`];
+  const missing = [
+    ...say(
+      'no words',
+      short.filter((p) => p.words === 0),
+    ),
+    ...say(
+      'few words',
+      short.filter((p) => p.words > 0 && p.words < LEAST_WORDS),
+    ),
+    ...say(
+      'no sentence',
+      short.filter((p) => p.sentences === 0 && p.words > 0),
+    ),
+    ...say(
+      'one sentence',
+      short.filter((p) => p.sentences === 1 && p.words > 0),
+    ),
+  ];
+  // what the same children need stands together
+  const needs = new Map<string, { who: readonly string[]; gpcs: string[] }>();
+  for (const { first } of short) {
+    if (!first || first.children.length === 0) continue;
+    const key = first.children.join();
+    const at = needs.get(key) ?? { who: first.children, gpcs: [] };
+    if (!at.gpcs.includes(first.gpc)) at.gpcs.push(first.gpc);
+    needs.set(key, at);
+  }
+  const first = [...needs.values()].map(
+    ({ who, gpcs }) =>
+      `${fewOf(who.map(name), 3)} ${who.length === 1 ? 'needs' : 'need'} ${listed(gpcs.map((gpc) => needNamed(gpc, gpcs)))}`,
+  );
+  return [
+    `Too little to practise with that ${all(size)} can read: ${missing.join('; ')}.`,
+    ...(first.length > 0 ? [`What stands in the way: ${first.slice(0, 3).join('; ')}.`] : []),
+  ];
+}
+const all = (size: number): string => (size === 1 ? 'this child' : size === 2 ? 'both' : `all ${size}`);
 
 export function namedOf(children: ReadonlyMap<string, ChildLine>, groups: readonly { name: string }[], team: readonly Colleague[]): Named {
   return {
@@ -108,16 +154,16 @@ export function placementWords(p: Placement, name: string, groups: readonly Pick
   } else if (group) out.push(`${name} is in ${group}, but needs nothing that ${group} works on now.`);
   else out.push(`${name} is in no group.`);
   if (group && p.knows.length > 0) out.push(`${name} knows ${quoted(p.knows)} already; the group goes over it for the others.`);
-  const elsewhere = p.open.filter((o) => o.groups.length > 0);
+  const elsewhere = p.open.filter((o) => o.groups.length > 0).slice(0, MOST_NAMED);
   const left = p.open.filter((o) => o.groups.length === 0);
   if (elsewhere.length > 0) {
-    const where = [...new Set(elsewhere.flatMap((o) => o.groups))].map((g) => groups[g]!.name);
-    out.push(
-      `Not worked on here: ${quoted(elsewhere.map((o) => o.need))}, which ${listed(where)} ${where.length === 1 ? 'works' : 'work'} on.`,
-    );
+    const where = [...new Set(elsewhere.flatMap((o) => o.groups))].sort((a, b) => a - b).map((g) => groups[g]!.name);
+    const needs = quoted(elsewhere.map((o) => o.need));
+    const work = `${fewOf(where, 3)} ${where.length === 1 ? 'works' : 'work'} on`;
+    out.push(group ? `Not worked on here: ${needs}, which ${work}.` : `${capital(work)} ${needs}.`);
   }
-  if (left.length > 0) out.push(`In no group now, and left for the next cycle: ${quoted(left.map((o) => o.need))}.`);
-  if (p.open.length === 0) out.push(`No other gap of ${name}’s is known.`);
+  if (left.length > 0) out.push(`No group works on ${quoted(left.map((o) => o.need))} now: left for the next cycle.`);
+  if (p.open.length === 0) out.push(group ? `No other gap of ${name}’s is known.` : `No gap of ${name}’s is known.`);
   return out;
 }
 
@@ -126,13 +172,11 @@ function sharedWords(shares: Placement['shares']): string {
   const among = shares.map((s) => s.need);
   const by = new Map<number, string[]>();
   for (const s of shares) by.set(s.others, [...(by.get(s.others) ?? []), needNamed(s.need, among)]);
-  return [...by]
-    .sort((a, b) => b[0] - a[0])
-    .map(
-      ([others, needs]) =>
-        `${listed(needs)} (${others === 0 ? 'nobody else there' : others === 1 ? 'so is one other there' : `so are ${others} others there`})`,
-    )
-    .join(', and ');
+  return listed(
+    [...by]
+      .sort((a, b) => b[0] - a[0])
+      .map(([others, needs]) => `${listed(needs)} (${others === 0 ? 'nobody else there is' : `with ${counted(others, 'other')} there`})`),
+  );
 }
 
 /** Why a child waits. */

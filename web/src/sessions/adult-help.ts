@@ -1,9 +1,8 @@
 /** What the adult needs beside an item: what is right, and what to say when it is not. */
-import { SOUNDS } from '@sapling/core';
+import { pairSound, SOUNDS } from '@sapling/core';
 import type { Part, Word } from './part-view.js';
 import type { RunItem } from './run-draft.js';
 
-const soundOf = (gpc: string): string => gpc.slice(gpc.indexOf(':') + 1);
 /** A sound with the word it is heard in. @example soundHelp('oo') // '/oo/ as in moon' */
 export function soundHelp(sound: string): string {
   const word = SOUNDS.get(sound)?.keyWord;
@@ -15,7 +14,7 @@ const sounded = (word: Word): string => word.units.map((u) => u.sound).join(' ·
 
 /** What is right for an item, in a few words; null where the item says it itself. */
 export function answerOf(part: Part, item: RunItem): string | null {
-  if (item.gpc) return soundHelp(soundOf(item.gpc));
+  if (item.gpc) return pairSound(item.gpc);
   if (item.row !== undefined) return part.rows?.[item.row]?.answer ?? null;
   if (item.line !== undefined) return part.lines?.[item.line]?.answer ?? null;
   const word = item.word === undefined ? undefined : part.words[item.word];
@@ -32,7 +31,7 @@ export function answerOf(part: Part, item: RunItem): string | null {
 
 /** What to say when this item goes wrong: a model, then the same asked once more. */
 export function modelOf(part: Part, item: RunItem): string | null {
-  if (item.gpc) return `“This says ${soundHelp(soundOf(item.gpc))}. Say it. What does it say?”`;
+  if (item.gpc) return `“This says ${pairSound(item.gpc)}. Say it. What does it say?”`;
   const word = item.word === undefined ? undefined : part.words[item.word];
   if (!word) return item.line !== undefined ? 'Point under the word that slipped. “Sounds?” Then the sentence from its start.' : null;
   if (word.answer) return `“Listen: ${word.word}. ${word.answer}. Now you.”`;

@@ -1,5 +1,5 @@
 /** What the group looks at: one card or word at a time, large, or the whole part. */
-import { SOUNDS } from '@sapling/core';
+import { keyWordOf } from '@sapling/core';
 import { Picture } from '../pictures/picture.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { PartView, type Part } from './part-view.js';
@@ -66,8 +66,7 @@ export function RunItemView({ part, item, focus, names, marks, hidden, several }
 
 /** Which of its sounds a grapheme stands for here: the word it is heard in, as a picture where there is one. */
 function Meant({ gpc }: { gpc: string }) {
-  const word = SOUNDS.get(gpc.slice(gpc.indexOf(':') + 1))?.keyWord;
-  if (!word) return null;
+  const word = keyWordOf(gpc);
   return (
     <p className="flex items-center gap-3 text-2xl">
       <Picture word={word} size="2.4em" decorative />
