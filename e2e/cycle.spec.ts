@@ -6,7 +6,12 @@ interface Row {
   groupId: string;
   groupName: string;
   on: string;
-  plan: { focus: string[]; skill?: string; parts: { kind: string; title: string; minutes: number; words: { word: string }[] }[] };
+  plan: {
+    drawn?: { again?: string; after?: string };
+    focus: string[];
+    skill?: string;
+    parts: { kind: string; title: string; minutes: number; words: { word: string }[] }[];
+  };
   log: { happened: string } | null;
 }
 
@@ -105,4 +110,37 @@ test('a session of another day is run today only knowingly and moves to today; h
   expect(await ids()).not.toContain(later.id);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(ids).toContain(later.id);
+});
+
+test('later sessions of a cycle draw themselves again after a log and say so; one changed by hand is left', async ({ as, demo }) => {
+  const page = await as('teacher');
+  await page.goto(`${demo.url}/groups`);
+  await page.getByRole('region', { name: 'Willow', exact: true }).getByRole('link', { name: 'The cycle' }).click();
+  const before = await getJson<Row[]>(page.request, `${demo.url}/api/sessions`);
+  await page.getByRole('link', { name: 'Make the whole cycle' }).click();
+  await page.getByRole('button', { name: /^Draft \d+ sessions/ }).click();
+  await page.getByRole('button', { name: /^Keep and share all/ }).click();
+  await expect(page).toHaveURL(/\/cycle$/);
+  const all = await getJson<Row[]>(page.request, `${demo.url}/api/sessions`);
+  const made = all.filter((s) => !before.some((b) => b.id === s.id)).sort((a, b) => (a.on < b.on ? -1 : 1));
+  expect(made.every((s) => s.plan.drawn !== undefined)).toBe(true);
+  const first = made.find((s) => s.plan.focus.length > 0)!;
+  const byHand = made.at(-1)!;
+  await page.goto(`${demo.url}/sessions/${byHand.id}/edit`);
+  await page.getByRole('button', { name: /^Draw .* again$/ }).first().click();
+  await page.getByRole('button', { name: /^Keep/ }).click();
+  await expect(page).toHaveURL(new RegExp(`${byHand.id}$`));
+  // run without reaching anything: what was new there is still to come
+  await page.goto(`${demo.url}/sessions/${first.id}/run`);
+  await page.getByRole('button', { name: 'Run it today' }).click();
+  await page.getByRole('button', { name: 'What happened' }).click();
+  await page.getByRole('button', { name: 'Log this session' }).click();
+  await expect(page.getByText(/drawn again, as the last log moved the cycle/)).toBeVisible({ timeout: 20_000 });
+  const now = async (): Promise<Row[]> => getJson<Row[]>(page.request, `${demo.url}/api/sessions`);
+  const again = (await now()).filter((s) => s.plan.drawn?.again !== undefined);
+  expect(again.length).toBeGreaterThan(0);
+  expect(again.map((s) => s.id)).not.toContain(byHand.id);
+  expect(again.every((s) => made.some((m) => m.id === s.id) && s.plan.drawn!.after === today())).toBe(true);
+  await page.goto(`${demo.url}/sessions/${again[0]!.id}`);
+  await expect(page.getByText(/^Drawn again on .*, after the session of .* was logged: the cycle had moved\.$/)).toBeVisible();
 });

@@ -80,6 +80,8 @@ export const plan = z.object({
   style: z.string().max(80).optional(),
   atError: z.string().max(400).optional(),
   remarks: z.array(remark).max(8).optional(),
+  /** Drawn for its group's cycle and not changed by hand since; with the day it was last drawn again by itself, and after which day's log. */
+  drawn: z.object({ again: z.iso.date().optional(), after: z.iso.date().optional() }).optional(),
 });
 
 export const sessionStyle = z.object({

@@ -28,6 +28,11 @@ export interface SessionPlan {
   atError?: string;
   /** What this group makes hard, and what would help. */
   remarks?: PlanRemark[];
+  /**
+   * Drawn for its group's cycle and not changed by hand since: it may be drawn again by itself. The day it last was, and the day
+   * of the session whose log moved the cycle.
+   */
+  drawn?: { again?: string | undefined; after?: string | undefined };
 }
 export interface SessionRequest extends SessionNeeds {
   /** What the last session did not reach: it comes first. */

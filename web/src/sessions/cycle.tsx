@@ -12,7 +12,7 @@ import { needNamed } from '../groups/words.js';
 import { todayDay } from '../clock.js';
 import { outOfStep } from './draft-cycle.js';
 import { purposeWords } from './purpose.js';
-import { Redraw } from './redraw.js';
+import { drawsItself, InStep, Redraw } from './redraw.js';
 
 const STATES: Record<PlannedSession['state'], string> = { held: 'held', missed: 'did not take place', ahead: 'to come' };
 const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');
@@ -34,7 +34,11 @@ export function Component() {
     [group, children, settings, sessions, table],
   );
   const plan = useMemo(() => (request ? planCycle(request) : null), [request]);
-  const stale = useMemo(() => (request && plan && sessions ? outOfStep(plan, sessions, request) : []), [request, plan, sessions]);
+  const stale = useMemo(
+    () =>
+      request && plan && sessions ? outOfStep(plan, sessions, request).filter((s) => !drawsItself({ past: sessions }, s, todayDay())) : [],
+    [request, plan, sessions],
+  );
   const moved = useMemo(() => (request && plan ? movedBetween(planCycle(asPlanned(request)), plan) : []), [request, plan]);
   if (!groups || !children || !settings)
     return (
@@ -107,6 +111,7 @@ export function Component() {
               </p>
             </section>
           )}
+          {may && <InStep group={group} />}
           {may && stale.length > 0 && <Redraw stale={stale} group={group} />}
           {plan.left.length > 0 && (
             <p className="mb-4 border-l-4 border-gap py-1 pl-4">

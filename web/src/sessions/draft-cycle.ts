@@ -76,7 +76,12 @@ export async function draftAll(
   const out: Drafted[] = [];
   for (const [k, session] of sessions.entries()) {
     if (signal.aborted) break;
-    const drafted = { id: session.id, on: session.on, session, plan: await plan(requestOf(materials, session, out, minutes, k + 1)) };
+    const drafted = {
+      id: session.id,
+      on: session.on,
+      session,
+      plan: { ...(await plan(requestOf(materials, session, out, minutes, k + 1))), drawn: {} },
+    };
     out.push(drafted);
     onDone(drafted, sessions.length);
   }
@@ -96,4 +101,41 @@ export function outOfStep(
     const [now, then] = [new Set(pairsOf(s)), new Set(session.plan.focus)];
     return now.size !== then.size || [...now].some((gpc) => !then.has(gpc)) || session.plan.skill !== s.skill;
   });
+}
+
+/** What redrawing changed: enough to take it back. */
+export interface Redrawn {
+  readonly id: string;
+  readonly version: number;
+  readonly was: Plan;
+}
+
+/**
+ * Draws sessions to come again as the cycle has them now, one after the other; each knows those drawn before it.
+ * @param save keeps a plan and returns the new version; null where somebody else changed the session first
+ */
+export async function redrawAll(
+  materials: Materials,
+  stale: readonly PlannedSession[],
+  today: string,
+  plan: (request: SessionRequest) => Promise<SessionPlan>,
+  save: (session: Session, plan: Plan) => Promise<number | null>,
+): Promise<Redrawn[]> {
+  const out: Redrawn[] = [];
+  const drafts: Drafted[] = [];
+  const after = materials.past
+    .filter((s) => s.groupId === materials.group.id && s.log !== null)
+    .map((s) => s.on)
+    .sort()
+    .at(-1);
+  for (const [k, session] of stale.entries()) {
+    const old = materials.past.find((s) => s.id === session.id);
+    if (!old) continue;
+    const drawn = { again: today, ...(after !== undefined && { after }) };
+    const next: Plan = { ...(await plan(requestOf(materials, session, drafts, old.minutes, 31 + k))), drawn };
+    drafts.push({ id: session.id, on: session.on, session, plan: next });
+    const version = await save(old, next);
+    if (version !== null) out.push({ id: old.id, version, was: old.plan });
+  }
+  return out;
 }

@@ -114,7 +114,9 @@ function Editor({ session }: { session: Session }) {
   const save = async (): Promise<void> => {
     if (!plan) return;
     try {
-      await call('updateSession', { params: { id: session.id }, body: { plan: { ...plan, minutes: total }, version: base } });
+      // changed by hand, it is not drawn again by itself
+      const { drawn: _drawn, ...own } = plan;
+      await call('updateSession', { params: { id: session.id }, body: { plan: { ...own, minutes: total }, version: base } });
       await refresh('sessions');
       toast.success('The plan is changed. Whoever runs it sees it.');
       await go(`/sessions/${session.id}`);

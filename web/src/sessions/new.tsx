@@ -92,17 +92,19 @@ export function Component() {
     () => (orders && children ? orders.taughtToAll(members.map((m) => m.classId)) : null),
     [orders, children, members],
   );
-  /** What the group's cycle has for this day, where nobody chose otherwise. */
+  /** What the group's cycle has for this day. */
   const planned = useMemo(() => {
-    if (focus !== undefined || !group || !children || !settings || !past) return undefined;
+    if (!group || !children || !settings || !past) return undefined;
     const asked = cycleRequest(group, past, children, settings, todayDay(), meetingDays(group, table, settings));
     return asked ? planCycle(asked).sessions.find((s) => s.state === 'ahead' && s.on === on) : undefined;
-  }, [focus, group, children, settings, past, table, on]);
-  const ofCycle = planned && pairsOf(planned).length > 0 ? planned : undefined;
+  }, [group, children, settings, past, table, on]);
+  const ofCycle = focus === undefined && planned && pairsOf(planned).length > 0 ? planned : undefined;
   const chosenFocus = useMemo(
     () => focus ?? (ofCycle ? pairsOf(ofCycle) : (group?.focus.slice(0, FOCUS_A_SESSION) ?? [])),
     [focus, ofCycle, group],
   );
+  // as the cycle has it and as it was drawn, it is drawn again when the cycle moves
+  const forCycle = planned !== undefined && !draft.changed && [...pairsOf(planned)].sort().join() === [...chosenFocus].sort().join();
   const contrast = ofCycle?.contrast ?? askedContrast;
   const recheck = ofCycle?.recheck ?? askedRecheck;
   // a group without pairs is for its skill
@@ -192,7 +194,9 @@ export function Component() {
     if (!plan) return;
     setBusy(true);
     try {
-      const made = await call('addSession', { body: { groupId: group.id, on, adultId: adult || null, plan: { ...plan, minutes: total } } });
+      const made = await call('addSession', {
+        body: { groupId: group.id, on, adultId: adult || null, plan: { ...plan, minutes: total, ...(forCycle && { drawn: {} }) } },
+      });
       await refresh('sessions');
       toast.success(made.adultId ? `Shared with ${team?.find((c) => c.id === made.adultId)?.name}.` : 'Kept. Nobody is given it yet.', {
         action: {

@@ -1,44 +1,68 @@
-/** Sessions to come that were made before something moved: drawn again as the cycle is now, in one press, with a way back. */
-import type { Group, Session } from '@sapling/contract';
-import type { PlannedSession } from '@sapling/core';
+/**
+ * Sessions to come that were made before something moved. What the program drew draws itself again; what was made or changed by
+ * hand is drawn again in one press. Both are said, with a way back.
+ */
+import type { Group } from '@sapling/contract';
+import { planCycle, type PlannedSession } from '@sapling/core';
 import { format, parseISO } from 'date-fns';
-import { useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { call, sentenceOf } from '../api/client.js';
-import { refresh } from '../api/data.js';
+import { call, Problem, sentenceOf } from '../api/client.js';
+import { refresh, useData } from '../api/data.js';
+import { todayDay } from '../clock.js';
 import { core } from '../workers/core.js';
-import { requestOf } from './draft-cycle.js';
+import { cycleRequest, meetingDays } from './cycle-request.js';
+import { outOfStep, redrawAll, type Materials, type Redrawn } from './draft-cycle.js';
 import { useMaterials } from './use-materials.js';
 
 const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');
 
+const redraw = (materials: Materials, stale: readonly PlannedSession[]): Promise<Redrawn[]> =>
+  redrawAll(
+    materials,
+    stale,
+    todayDay(),
+    (request) => core().planSession(request),
+    async (session, plan) => {
+      try {
+        return (await call('updateSession', { params: { id: session.id }, body: { plan, version: session.version } })).version;
+      } catch (problem) {
+        // somebody was quicker, with a plan of their own or the same
+        if (problem instanceof Problem && problem.code === 'newer-version') return null;
+        throw problem;
+      }
+    },
+  );
+
+function say(done: readonly Redrawn[], what: string): void {
+  if (done.length === 0) return;
+  toast.success(what, {
+    action: {
+      label: 'Undo',
+      onClick: () =>
+        void Promise.all(
+          // taken back by hand, it stays as it was
+          done.map(({ id, version, was: { drawn: _drawn, ...plan } }) =>
+            call('updateSession', { params: { id }, body: { plan, version } }),
+          ),
+        ).then(
+          () => refresh('sessions'),
+          (problem: unknown) => toast.error(sentenceOf(problem)),
+        ),
+    },
+  });
+}
+const sessionsAre = (n: number): string => (n === 1 ? '1 session is' : `${n} sessions are`);
+
 export function Redraw({ stale, group }: { stale: readonly PlannedSession[]; group: Group }) {
   const materials = useMaterials(group);
   const [busy, setBusy] = useState(false);
-  const redraw = async (): Promise<void> => {
+  const press = async (): Promise<void> => {
     if (!materials) return;
     setBusy(true);
-    const before = new Map(materials.past.map((s) => [s.id, s]));
-    const changed: { id: string; version: number; was: Session['plan'] }[] = [];
     try {
-      for (const [k, session] of stale.entries()) {
-        const old = before.get(session.id)!;
-        const plan = await core().planSession(requestOf(materials, session, [], old.minutes, 31 + k));
-        const { version } = await call('updateSession', { params: { id: old.id }, body: { plan, version: old.version } });
-        changed.push({ id: old.id, version, was: old.plan });
-      }
-      toast.success(`${changed.length === 1 ? '1 session is' : `${changed.length} sessions are`} drawn again. Whoever runs them sees it.`, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void Promise.all(
-              changed.map((c) => call('updateSession', { params: { id: c.id }, body: { plan: c.was, version: c.version } })),
-            ).then(
-              () => refresh('sessions'),
-              (problem: unknown) => toast.error(sentenceOf(problem)),
-            ),
-        },
-      });
+      const done = await redraw(materials, stale);
+      say(done, `${sessionsAre(done.length)} drawn again. Whoever runs them sees it.`);
     } catch (problem) {
       toast.error(sentenceOf(problem));
     }
@@ -52,11 +76,57 @@ export function Redraw({ stale, group }: { stale: readonly PlannedSession[]; gro
         {days.length === 1
           ? `The session of ${days[0]!} was`
           : `The sessions of ${days.slice(0, 4).join(', ')}${days.length > 4 ? ` and ${days.length - 4} more` : ''} were`}{' '}
-        made before this was so: {days.length === 1 ? 'it is' : 'they are'} for other pairs than the cycle has now.
+        made before this was so, by hand or for today: {days.length === 1 ? 'it is' : 'they are'} for other pairs than the cycle has now.
       </p>
-      <button className="btn" disabled={busy || !materials} onClick={() => void redraw()}>
+      <button className="btn" disabled={busy || !materials} onClick={() => void press()}>
         {busy ? 'Drawing…' : days.length === 1 ? 'Draw it again' : 'Draw them again'}
       </button>
     </div>
   );
+}
+
+/** Sessions that draw themselves again: drawn by the program for a later day, and by nobody changed. */
+export const drawsItself = (materials: Pick<Materials, 'past'>, session: PlannedSession, today: string): boolean =>
+  session.on > today && materials.past.find((s) => s.id === session.id)?.plan.drawn !== undefined;
+
+/** What was tried once is not tried again while the page is open, whatever comes of it. */
+const tried = new Set<string>();
+
+/** Keeps the drawn sessions of one group in step with its cycle, and says so. */
+export function InStep({ group }: { group: Group }) {
+  const materials = useMaterials(group);
+  const { data: children } = useData('children');
+  const { data: settings } = useData('settings');
+  const { data: table } = useData('timetable');
+  const stale = useMemo(() => {
+    if (!materials || !children || !settings || !table) return [];
+    const request = cycleRequest(group, materials.past, children, settings, todayDay(), meetingDays(group, table, settings));
+    if (!request) return [];
+    return outOfStep(planCycle(request), materials.past, request).filter((s) => drawsItself(materials, s, todayDay()));
+  }, [group, materials, children, settings, table]);
+  useEffect(() => {
+    const key = stale.map((s) => `${s.id} ${s.fresh ?? ''} ${s.again.map((a) => a.gpc).join()} ${s.skill ?? ''}`).join('; ');
+    if (!materials || key === '' || tried.has(key)) return;
+    tried.add(key);
+    void redraw(materials, stale).then(
+      async (done) => {
+        say(
+          done,
+          `${group.name}: ${done.length === 1 ? `the session of ${dayWords(stale[0]!.on)} is` : `${done.length} later sessions are`} drawn again, as the last log moved the cycle.`,
+        );
+        if (done.length > 0) await refresh('sessions');
+      },
+      // nothing is lost: the cycle page says what is out of step
+      () => undefined,
+    );
+  }, [stale, materials, group.name]);
+  return null;
+}
+
+/** The same for every group with drawn sessions to come; nothing is loaded for the others. */
+export default function AllInStep() {
+  const { data: groups } = useData('groups');
+  const { data: ahead } = useData('sessions', { query: { from: todayDay() } });
+  const drawn = new Set((ahead ?? []).filter((s) => s.plan.drawn && !s.log).map((s) => s.groupId));
+  return (groups ?? []).filter((g) => drawn.has(g.id)).map((g) => <InStep key={g.id} group={g} />);
 }

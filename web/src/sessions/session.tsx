@@ -9,7 +9,7 @@ import { refresh, useData } from '../api/data.js';
 import { post } from '../outbox/outbox.js';
 import { useMay, useMe } from '../shell/me.js';
 import { AdultOptions } from '../ui/adult-options.js';
-import { timeWords, whenWords } from '../ui/dates.js';
+import { dayWords, timeWords, whenWords } from '../ui/dates.js';
 import { Page, Pending } from '../ui/page.js';
 import { CoverLinks } from './cover-links.js';
 import { PaperDialog } from './paper-dialog.js';
@@ -123,6 +123,12 @@ export function Component() {
     >
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_21rem]">
         <ol className="ruled border-y border-rule">
+          {session.plan.drawn?.again && !session.log && (
+            <li className="pb-3 text-sm text-ink-2">
+              Drawn again on {dayWords(session.plan.drawn.again)}
+              {session.plan.drawn.after && `, after the session of ${dayWords(session.plan.drawn.after)} was logged`}: the cycle had moved.
+            </li>
+          )}
           {session.plan.remarks && (
             <li className="pb-3">
               <PlanRemarks plan={session.plan} names={names} />

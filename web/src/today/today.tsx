@@ -2,6 +2,7 @@
 import type { Endpoints, ResponseOf, Session } from '@sapling/contract';
 import { clockTime } from '@sapling/core';
 import { format, parseISO } from 'date-fns';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
@@ -12,6 +13,8 @@ import { dayWords, timeWords, agoWords } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip } from '../ui/word-marks.js';
 import { nowDate, todayDay } from '../clock.js';
+
+const AllInStep = lazy(() => import('../sessions/redraw.js'));
 
 export function Component() {
   const me = useMe();
@@ -42,6 +45,11 @@ export function Component() {
   const nothing = data.sessions.length === 0 && data.left.length === 0 && data.due.length === 0;
   return (
     <Page title={`Hello, ${first}`} lead={format(nowDate(), 'EEEE d MMMM')}>
+      {plan && (
+        <Suspense>
+          <AllInStep />
+        </Suspense>
+      )}
       {nothing ? (
         <Empty
           title="A clear page"
