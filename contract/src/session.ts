@@ -43,6 +43,13 @@ const remark = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('words again'), words: few(60) }),
   z.object({ kind: z.literal('no reading'), gpc: gpc.nullable(), first: blocker.optional() }),
   z.object({ kind: z.literal('far behind'), child: z.string().max(60), pairs: z.array(gpc).max(250), words: z.number().int() }),
+  z.object({
+    kind: z.literal('text beyond'),
+    child: z.string().max(80),
+    title: z.string().max(200),
+    words: z.number().int().min(0),
+    of: z.number().int().min(0),
+  }),
   z.object({ kind: z.literal('little focus'), minutes: z.number().int(), of: z.number().int() }),
   z.object({ kind: z.literal('no skill words'), skill: z.string().max(40) }),
 ]) satisfies z.ZodType<PlanRemark>;

@@ -108,15 +108,19 @@ function mustBeReadable(plan: SessionPlan, group: Group): void {
       ];
       wrong.push(...read.filter((word) => CANNOT.test(judge(word).status)).map((word) => `${word} in ${part.title} for ${child}`));
       if (part.kind === 'read to them') continue;
-      // of a text three words in a hundred may be out of reach, and each of them is told first
+      // what is out of reach in a text is told first; where gaps lie scattered, one child may be left to follow, and is named
+      if (plan.remarks?.some((r) => r.kind === 'text beyond' && r.child === child)) continue;
       const text = wordsOf(part.text?.text ?? '').map((w) => w.text.toLowerCase());
       const told = new Set((part.text?.tell ?? []).map((w) => w.toLowerCase()));
       wrong.push(
         ...text.filter((word) => CANNOT.test(judge(word).status) && !told.has(word)).map((word) => `${word} in the text for ${child}`),
       );
-      expect(text.filter((word) => told.has(word)).length).toBeLessThanOrEqual(0.03 * text.length);
+      expect(told.size).toBeLessThanOrEqual(8);
+      expect(text.filter((word) => told.has(word)).length).toBeLessThanOrEqual(0.1 * text.length);
+      expect(text.filter((word) => told.has(word) && CANNOT.test(judge(word).status)).length).toBeLessThanOrEqual(0.05 * text.length);
     }
   expect(wrong).toEqual([]);
+  expect((plan.remarks ?? []).filter((r) => r.kind === 'text beyond').length).toBeLessThanOrEqual(1);
 }
 
 /** Words that could have stood in place of one that was met: other words for its pair that these children can read. */

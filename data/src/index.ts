@@ -1,4 +1,5 @@
 export * from './orders/index.js';
+export * from './demo/cast.js';
 export * from './demo/school.js';
 export * from './demo/simulate.js';
 export * from './texts.js';

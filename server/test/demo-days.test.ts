@@ -93,7 +93,7 @@ describe.each(DAYS)('the demo opened at %s', (now) => {
     const groups = new Set(ahead.filter((s) => s.on === first).map((s) => s.groupName));
     expect([...groups].sort()).toEqual(['Alder', 'Hazel', 'Rowan', 'Willow']);
     expect(shown.sessions.filter((s) => s.log !== null).every((s) => s.on < shown.today && s.log!.at < now)).toBe(true);
-    expect(shown.sessions.filter((s) => s.log !== null)).toHaveLength(12);
+    expect(shown.sessions.filter((s) => s.log !== null)).toHaveLength(36);
     expect(shown.sessions.some((s) => s.notes.length > 0)).toBe(true);
     expect(new Set(shown.sessions.map((s) => s.groupName + s.on)).size).toBe(shown.sessions.length);
   });

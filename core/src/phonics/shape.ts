@@ -104,6 +104,9 @@ export function isLightPair(gpc: Gpc): boolean {
   return gpc === 'ck:k' || (/^([bdfglmnprstz])\1$/.test(grapheme) && sound === grapheme[0]);
 }
 
+/** Whether a pair is a vowel letter said weakly, as in *about* or *lemon*. @example isWeakVowel('a:uh') // true */
+export const isWeakVowel = (gpc: Gpc): boolean => /^[aeiou]:uh$/.test(gpc);
+
 /**
  * How easily two pairs are mixed up: 0 not at all, 1 by look or by ear, 2 by both (or one grapheme with
  * two sounds). Used to keep them apart in stacks, orders and plans, and later to contrast them.

@@ -1,11 +1,12 @@
 /** Looking at a plan: how much of it is on the focus, and what has to be said about it. */
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
+import { normaliseWord } from '../phonics/segment.js';
 import { wordsInText } from '../reading/text-pairs.js';
 import { partKind } from './parts/index.js';
 import { practiceFor, LEAST_WORDS, type Practice } from './practice.js';
 import type { PlanRemark } from './plan-remarks.js';
 import type { SessionPart, SessionRequest } from './session-plan.js';
-import { canRead } from './session-words.js';
+import { canRead, groundsOfEach } from './session-words.js';
 
 /** The part of a session's minutes that is on what it is for. */
 export const SHORT_OF_FOCUS = 0.6;
@@ -48,6 +49,7 @@ export function remarksOf(lexicon: Lexicon, request: SessionRequest, parts: read
   if (on < SHORT_OF_FOCUS * of) out.push({ kind: 'little focus', minutes: on, of });
   const behind = farBehind(lexicon, request, practice);
   if (behind) out.push(behind);
+  out.push(...beyondOne(lexicon, request, parts));
   const last = new Set((request.lastWords ?? []).filter((w) => !request.missed?.includes(w)));
   const again = [
     ...new Set(
@@ -56,6 +58,20 @@ export function remarksOf(lexicon: Lexicon, request: SessionRequest, parts: read
   ];
   if (again.length > 0) out.push({ kind: 'words again', words: again });
   return out.slice(0, 6);
+}
+
+/** Children for whom a text of the plan is out of reach, though the others can read it. */
+function beyondOne(lexicon: Lexicon, request: SessionRequest, parts: readonly SessionPart[]): PlanRemark[] {
+  const { text } = parts.find((p) => p.text !== undefined && p.kind !== 'read to them') ?? {};
+  if (!text || request.children.length < 2) return [];
+  const words = wordsInText(lexicon, text.text);
+  const of = words.reduce((sum, w) => sum + w.times, 0);
+  const told = new Set(text.tell.map(normaliseWord));
+  const out = groundsOfEach(lexicon, request).flatMap((own, k): PlanRemark[] => {
+    const unread = words.reduce((sum, w) => sum + (own.reads(w.word) || told.has(w.word) ? 0 : w.times), 0);
+    return unread > 0 ? [{ kind: 'text beyond', child: request.children[k]!.id, title: text.title, words: unread, of }] : [];
+  });
+  return out.slice(0, 2);
 }
 
 /** The one child whose missing pairs take most words from the others; null where nobody stands far behind. */

@@ -10,6 +10,8 @@ export type PlanRemark =
   | { kind: 'words again'; words: string[] }
   /** Nothing to read that means something together. */
   | { kind: 'no reading'; gpc: Gpc | null; first?: RemarkBlocker | undefined }
+  /** A text that the others can read is out of this child's reach: so many of its running words. */
+  | { kind: 'text beyond'; child: string; title: string; words: number; of: number }
   /** One child lacks what all the others know. */
   | { kind: 'far behind'; child: string; pairs: Gpc[]; words: number }
   /** Less than three fifths of the time is on what the session is for. */
@@ -58,6 +60,8 @@ export function remarkWords(remark: PlanRemark, nameOf: (id: string) => string):
         remark.pairs.map((gpc) => pairInWords(gpc, remark.pairs)),
         4,
       )}), and every word here is held to that: without, the others had ${counted(remark.words, 'more word')}. Give ${nameOf(remark.child)} items of their own, find a group that is nearer, or run this with two adults.`;
+    case 'text beyond':
+      return `“${remark.title}” is within reach of the others, but ${nameOf(remark.child)} cannot read ${remark.words} of its ${remark.of} words yet: let ${nameOf(remark.child)} follow while a partner reads, and read the words of the focus.`;
     case 'little focus':
       return `Only ${remark.minutes} of ${remark.of} minutes are on the focus: nothing more that practises it can be read by all of them yet.`;
     case 'no skill words':

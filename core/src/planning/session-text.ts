@@ -12,7 +12,7 @@ import { SENTENCE_BANK } from './sentences.js';
 import type { PlannedText, SessionNeeds } from './part-content.js';
 import type { SessionPart } from './session-plan.js';
 import { wordsInText, type WordInText } from '../reading/text-pairs.js';
-import { groundOf } from './session-words.js';
+import { groundOf, groundsOfEach, type Ground } from './session-words.js';
 import type { Filled, Filling } from './parts/part.js';
 
 type SourceText = NonNullable<NonNullable<SessionNeeds['sources']>['texts']>[number];
@@ -27,11 +27,23 @@ const FOCUS_WORDS = 3;
 const ENOUGH_FOCUS_WORDS = 6;
 /** The part of a text’s running words that may be told before it is read: a text is read with few errors, or it teaches nothing. */
 const TOLD = 0.03;
+/** Where gaps lie scattered: what each child may lack, what may be told in all, and how many different words at most. */
+const OWN_SHARE = 0.05;
+const TOLD_IN_ALL = 0.1;
+const MOST_TOLD = 8;
+/** What telling more, and leaving one child to follow, weigh against one word more of the focus (30). */
+const DEAR_TOLD = 20;
+const DEAR_WITHOUT_ONE = 60;
+/** Fewer sentences than this are no reading. */
+const LEAST_LINES = 3;
 /** A text that a group cannot read yet is named where so few pairs stand between. */
 const FEW_PAIRS = 2;
 
 /** Said where no whole text is within reach. */
 const NO_TEXT = 'No whole text is within reach of all of them yet: these sentences are.';
+
+/** Said where a text has nothing of the focus. */
+const NO_FOCUS = 'It uses nothing of the focus: it is there to read fluently what they know.';
 
 const sum = (words: readonly WordInText[]): number => words.reduce((n, w) => n + w.times, 0);
 
@@ -64,21 +76,16 @@ export function fillText(f: Filling): Filled | null {
   const read = f.request.textsRead ?? [];
   const times = (id: string): number => read.filter((r) => r === id).length;
   const longest = Math.max(70, f.minutes * WORDS_A_MINUTE);
-  const all = shuffled(texts, seeded(f.seed)).map((text) => ({ text, words: wordsInText(f.lexicon, text.text) }));
-  const fits = all.flatMap(({ text, words }) => {
+  const all = shuffled(texts, seeded(f.seed))
+    .map((text) => ({ text, words: wordsInText(f.lexicon, text.text) }))
+    .filter(({ words }) => words.length > 0);
+  type Fit = { text: SourceText; again: boolean; rank: number; focusWords: number; tell: readonly string[] };
+  const fit = ({ text, words }: (typeof all)[number], tell: readonly string[], dear: number): Fit => {
     const length = sum(words);
-    const tell: string[] = [];
-    let told = 0;
-    for (const w of words) {
-      if (f.ground.reads(w.word)) continue;
-      told += w.times;
-      if (told > TOLD * length) return [];
-      tell.push(w.word);
-    }
-    if (length === 0) return [];
     const { focusWords, behind } = worthOf(f, words);
     const before = times(text.id);
     const rank =
+      dear +
       (f.textsLeft.includes(text.id) ? -1000 : 0) -
       // read often enough, or met in the last session: only where nothing else practises the focus
       (before >= READ_TIMES ? 0.3 : f.avoid.has(text.id) ? 0.7 : 1) * 30 * Math.min(focusWords, ENOUGH_FOCUS_WORDS) +
@@ -86,21 +93,66 @@ export function fillText(f: Filling): Filled | null {
       2 * Math.min(before, READ_TIMES) +
       3 * tell.length +
       (length > longest ? 1 : 0);
-    return [{ text, again: before > 0, rank, focusWords, tell }];
+    return { text, again: before > 0, rank, focusWords, tell };
+  };
+  const fits = all.flatMap((t): Fit[] => {
+    const tell = t.words.filter((w) => !f.ground.reads(w.word));
+    return sum(tell) <= TOLD * sum(t.words)
+      ? [
+          fit(
+            t,
+            tell.map((w) => w.word),
+            0,
+          ),
+        ]
+      : [];
   });
+  // gaps that lie scattered leave hardly a text that all can read wholly: then each child's own share counts
+  if (f.ground.focus.length > 0 && !fits.some((t) => t.focusWords >= FOCUS_WORDS)) {
+    const each = groundsOfEach(f.lexicon, f.request);
+    for (const t of all) {
+      if (worthOf(f, t.words).focusWords === 0) continue;
+      const within = reachOf(t.words, each);
+      if (within) fits.push(fit(t, within.tell, within.without ? DEAR_WITHOUT_ONE : DEAR_TOLD));
+    }
+  }
   const [best] = fits.sort((a, b) => a.rank - b.rank);
   const forPairs = f.ground.focus.length > 0;
   const remark = !forPairs || (best && best.focusWords >= FOCUS_WORDS) ? undefined : later(f, all);
   if (!best || (forPairs && best.focusWords === 0)) {
     const instead = sentencesInstead(f);
-    if (instead) return remark ? { ...instead, remark: `${instead.remark ?? ''} ${remark}`.trim() } : instead;
+    // one or two sentences are read in a breath: a text that all can read, though it lacks the focus, is more to read
+    if (instead && (!best || instead.lines!.length >= LEAST_LINES))
+      return remark ? { ...instead, remark: `${instead.remark ?? ''} ${remark}`.trim() } : instead;
     if (!best) return null;
+    if (forPairs && !remark) return { text: plannedText(best), remark: NO_FOCUS };
   }
-  const { id, title, text, questions } = best.text;
-  return {
-    text: { id, title, text, questions, tell: best.tell.map((w) => asWritten(text, w)), again: best.again },
-    ...(remark ? { remark } : {}),
-  };
+  return { text: plannedText(best), ...(remark ? { remark } : {}) };
+}
+const plannedText = ({ text, tell, again }: { text: SourceText; tell: readonly string[]; again: boolean }): PlannedText => ({
+  id: text.id,
+  title: text.title,
+  text: text.text,
+  questions: text.questions,
+  tell: tell.map((w) => asWritten(text.text, w)),
+  again,
+});
+
+/**
+ * Whether a text is within reach of a group whose gaps lie scattered: each child alone reads nineteen of twenty words, and few words
+ * have to be told in all; or so for all but one, in a group of three and more. Null where it is not.
+ */
+export function reachOf(
+  words: readonly WordInText[],
+  each: readonly Ground[],
+): { readonly tell: string[]; readonly without: number | null } | null {
+  const length = sum(words);
+  const unread = each.map((own) => words.filter((w) => !own.reads(w.word)));
+  const beyond = unread.flatMap((list, k) => (sum(list) > OWN_SHARE * length ? [k] : []));
+  if (beyond.length > (each.length >= 3 ? 1 : 0)) return null;
+  const tell = [...new Set(unread.flatMap((list, k) => (beyond.includes(k) ? [] : list)))];
+  if (tell.length > MOST_TOLD || sum(tell) > TOLD_IN_ALL * length) return null;
+  return { tell: tell.map((w) => w.word), without: beyond[0] ?? null };
 }
 
 /** The text for a session to be read to the children: the one whose words use most of the focus, however much else they cannot read. */

@@ -30,6 +30,13 @@ export function groundOf(lexicon: Lexicon, request: Pick<SessionNeeds, 'taught' 
   grounds.set(request, made);
   return made;
 }
+const ownGrounds = new WeakMap<object, readonly Ground[]>();
+/** The same for each child alone, in the order of the group: what this child could read if the others were not there. */
+export function groundsOfEach(lexicon: Lexicon, request: Pick<SessionNeeds, 'taught' | 'focus' | 'children'>): readonly Ground[] {
+  const made = ownGrounds.get(request) ?? request.children.map((child) => makeGround(lexicon, { ...request, children: [child] }));
+  ownGrounds.set(request, made);
+  return made;
+}
 function makeGround(lexicon: Lexicon, { taught, focus, children }: Pick<SessionNeeds, 'taught' | 'focus' | 'children'>): Ground {
   const gpcs = taught.gpcs.filter((gpc) => !focus.includes(gpc) && children.every((c) => canRead(c, gpc)));
   const owners = new Map<Gpc, string[]>();

@@ -44,6 +44,9 @@ const KINDS: readonly (readonly [ReadingMark['kind'], number])[] = [
   ['self-correction', 0.14],
 ];
 
+/** Words a minute of a child who reads as their year does in autumn, in unpractised connected text. */
+const SPEEDS: Readonly<Record<string, number>> = { 'Year 1': 30, 'Year 2': 62, 'Year 3': 88 };
+
 /** Readings with the steps of their marking; the same school gives the same ones. */
 export function demoReadings(lexicon: Lexicon, school: DemoSchool, asOf: string): DemoReading[] {
   const out: DemoReading[] = [];
@@ -59,8 +62,10 @@ export function demoReadings(lexicon: Lexicon, school: DemoSchool, asOf: string)
       (a, b) => stepOf(a, order.id) - stepOf(b, order.id),
     );
     const plan = PLANS[k % PLANS.length]!;
-    const quick = 26 + 46 * truth.ability + 22 * (random() - 0.5);
-    const gains = 0.4 + 1.6 * random();
+    const base = SPEEDS[schoolClass.year] ?? 20;
+    const halting = truth.kind === 'slow' || truth.kind === 'blend' ? 0.55 : 1;
+    const quick = halting * base * (0.35 + 0.85 * truth.ability + 0.3 * (random() - 0.5));
+    const gains = 0.02 * base * (0.2 + 1.6 * random());
     // the children nearest the start of the order read its later texts less well
     const shaky = 0.02 + 0.16 * Math.max(0, 0.85 - truth.ability) + 0.03 * random();
     const first = Math.max(0, offered.length - plan.length - 2 - Math.floor(3 * random()));
@@ -132,7 +137,7 @@ function reading(
   steps.push({ what: 'stop', ms: took }, { what: 'last', word: last });
   if (random() < 0.7)
     for (const part of FLUENCY_PARTS)
-      steps.push({ what: 'scale', part, level: Math.max(1, Math.min(4, Math.round(reader.wpm / 26 + 0.9 * (random() - 0.5)))) });
+      steps.push({ what: 'scale', part, level: Math.max(1, Math.min(4, Math.round(reader.wpm / 24 + 0.9 * (random() - 0.5)))) });
   if (random() < 0.75)
     text.questions.forEach((_, question) => {
       const draw = random();

@@ -4,6 +4,7 @@
  */
 import { makeStack, seeded, seedFrom, taughtAfter, type Gpc, type Observation } from '@sapling/core';
 import { TEACHING_ORDERS } from '../orders/index.js';
+import { DEMO_CAST } from './cast.js';
 import { drawChild, respond, uuidAt, type HiddenChild } from './simulate.js';
 
 export const DEMO_SEED = 20_261;
@@ -91,12 +92,22 @@ export function schoolTime(ms: number, part: number): number {
   return day - back * DAY + (9 + 5 * part) * HOUR;
 }
 
+/** What a group's cycle did for one of its children. */
+export interface DemoCycle {
+  readonly focus: readonly Gpc[];
+  /** Share of the focus that the child learns in it. */
+  readonly learns: number;
+}
+/** The week of the history in which the cycle began. */
+export const CYCLE_WEEK = 3.7;
+
 /**
  * Makes the demo school for a moment: its history ends the day before.
  * @example demoSchool({ asOf: '2026-11-24T09:00:00.000Z' }).children.length // 40
  */
-export function demoSchool(options: { asOf: string; seed?: number }): DemoSchool {
-  const random = seeded(options.seed ?? DEMO_SEED);
+export function demoSchool(options: { asOf: string; seed?: number; cycles?: ReadonlyMap<string, DemoCycle> }): DemoSchool {
+  const seed = options.seed ?? DEMO_SEED;
+  const random = seeded(seed);
   const end = Date.parse(options.asOf);
   const id = (): string => uuidAt(end - 60 * DAY, random);
   const order = TEACHING_ORDERS[0]!;
@@ -127,17 +138,23 @@ export function demoSchool(options: { asOf: string; seed?: number }): DemoSchool
   const checks: DemoCheck[] = [];
   const observations: (Observation & { check: string })[] = [];
   const checkers = colleagues.filter((c) => c.role !== 'lead');
+  const kindOf = new Map(
+    classes.flatMap((c, k) => children.filter((x) => x.classId === c.id).map((x, n) => [x.id, DEMO_CAST[k]![n]!] as const)),
+  );
   for (const child of children) {
+    // each child's own, so that what a group did for some changes nothing for the others
+    const random = seeded(seedFrom(`${seed} ${child.id}`));
     const schoolClass = classes.find((c) => c.id === child.classId)!;
     const taught = taughtAfter(order, schoolClass.taughtSteps).gpcs;
-    const truth = drawChild(child.id, taught, DEMO_WEEKS, random);
+    const kind = kindOf.get(child.id)!;
+    const truth = afterCycle(drawChild(child.id, taught, DEMO_WEEKS, kind, random), options.cycles?.get(child.id), seed);
     hidden.set(child.id, truth);
     const reachable = checkers.filter((c) => c.classIds.includes(child.classId));
     // everybody at the start, most again in the middle and near the end, a few twice in between
     for (const [week, chance] of [
-      [0, 1],
-      [2, 0.55],
-      [3, 0.7],
+      [0, kind === 'late' ? 0 : 1],
+      [2, kind === 'late' ? 0 : 0.55],
+      [3, kind === 'late' ? 1 : 0.8],
       [5, 0.9],
     ] as const) {
       if (random() > chance) continue;
@@ -145,7 +162,7 @@ export function demoSchool(options: { asOf: string; seed?: number }): DemoSchool
       const startedAt = schoolTime(end - (DEMO_WEEKS - week) * 7 * DAY + DAY * (1 + Math.floor(random() * 4)), random());
       const checkId = uuidAt(startedAt, random);
       const stack = makeStack(taught, { seed: seedFrom(checkId) });
-      const asked = week === 0 ? stack : stack.slice(0, Math.ceil(stack.length * (0.6 + 0.4 * random())));
+      const asked = week === 0 || kind === 'late' ? stack : stack.slice(0, Math.ceil(stack.length * (0.6 + 0.4 * random())));
       let at = startedAt;
       for (const gpc of asked) {
         const response = respond(truth, gpc, week, taught, random);
@@ -173,4 +190,14 @@ export function demoSchool(options: { asOf: string; seed?: number }): DemoSchool
     }
   }
   return { school: { id: id(), name: 'Fernhollow Primary School' }, colleagues, classes, children, checks, observations, hidden };
+}
+
+/** What is known from when on, with what the group worked on: learned in the cycle, or not yet. */
+function afterCycle(child: HiddenChild, cycle: DemoCycle | undefined, seed: number): HiddenChild {
+  if (!cycle) return child;
+  const random = seeded(seedFrom(`${seed} ${child.id} cycle`));
+  const knownFrom = new Map(child.knownFrom);
+  for (const gpc of cycle.focus)
+    if ((knownFrom.get(gpc) ?? Infinity) > CYCLE_WEEK) knownFrom.set(gpc, random() < cycle.learns ? 4 + random() : Infinity);
+  return { ...child, knownFrom };
 }

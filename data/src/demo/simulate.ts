@@ -3,7 +3,8 @@
  * against comes from here; nothing in core/ may look at this, and its parameters are not those of the
  * estimate.
  */
-import { confusability, seeded, type Gpc, type Outcome, type Random } from '@sapling/core';
+import { confusability, isLightPair, seeded, type Gpc, type Outcome, type Random } from '@sapling/core';
+import { chanceOf, type DemoKind } from './cast.js';
 
 /** What is true of a simulated child and never told to the tool. */
 export interface HiddenChild {
@@ -18,24 +19,38 @@ export interface HiddenChild {
   readonly guess: number;
   /** Typical response on a known pair, ms. */
   readonly pace: number;
+  readonly kind: DemoKind;
 }
 
 function gauss(random: Random): number {
   return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 }
 
-/** Draws a child: early pairs likelier known, a few pairs confused for a long time, some learned on the way. */
-export function drawChild(id: string, taught: readonly Gpc[], weeks: number, random: Random): HiddenChild {
-  const ability = Math.min(0.97, Math.max(0.15, 0.68 + 0.2 * gauss(random)));
+/** How able children of a kind are otherwise: reading, spelling and what was taught besides. */
+const ABILITY: Record<DemoKind, number> = { secure: 0.94, usual: 0.84, hole: 0.72, low: 0.5, late: 0.68, slow: 0.8, blend: 0.6 };
+/** Share of what is not known at the start that is learned in class on the way, a week of them each. */
+const LEARNS: Record<DemoKind, number> = { secure: 0.6, usual: 0.5, hole: 0.12, low: 0.1, late: 0.25, slow: 0.4, blend: 0.3 };
+
+/** Draws a child of a kind: what is known from when on, a few pairs confused for a long time, some learned on the way. */
+export function drawChild(id: string, taught: readonly Gpc[], weeks: number, kind: DemoKind, random: Random): HiddenChild {
+  const ability = Math.min(0.97, Math.max(0.3, ABILITY[kind] + 0.05 * gauss(random)));
   const knownFrom = new Map<Gpc, number>();
   taught.forEach((gpc, k) => {
-    const late = k / Math.max(1, taught.length);
-    const hard = taught.slice(0, k).some((other) => confusability(other, gpc) === 2) ? 0.18 : 0;
-    const chance = Math.min(0.985, Math.max(0.03, ability + 0.32 * (1 - late) - 0.22 * late - hard));
+    // a letter written twice is known with its letter
+    const letter = isLightPair(gpc) ? taught.find((other) => other !== gpc && other.endsWith(`:${gpc.split(':')[1]!}`)) : undefined;
+    if (letter && knownFrom.has(letter)) {
+      knownFrom.set(gpc, random() < 0.94 ? knownFrom.get(letter)! : Infinity);
+      return;
+    }
+    // the first letters are in daily use: even those that look alike are told apart
+    const hard =
+      kind !== 'secure' && k > 0.3 * taught.length && taught.slice(0, k).some((other) => confusability(other, gpc) === 2) ? 0.12 : 0;
+    const chance = Math.min(0.985, Math.max(0.03, chanceOf(kind, k / Math.max(1, taught.length - 1), ability) - hard));
     if (random() < chance) knownFrom.set(gpc, 0);
-    else knownFrom.set(gpc, random() < 0.3 + 0.3 * ability ? 1 + Math.floor(random() * weeks) : Infinity);
+    else knownFrom.set(gpc, random() < LEARNS[kind] ? 1 + Math.floor(random() * weeks) : Infinity);
   });
-  return { id, ability, knownFrom, slip: 0.02 + 0.06 * random(), guess: 0.03 + 0.06 * random(), pace: 900 + 900 * random() };
+  const pace = (900 + 700 * random()) * (kind === 'slow' ? 3 : 1);
+  return { id, ability, knownFrom, slip: 0.02 + 0.04 * random(), guess: 0.02 + 0.05 * random(), pace, kind };
 }
 
 export interface SimulatedResponse {
@@ -50,7 +65,7 @@ export function respond(child: HiddenChild, gpc: Gpc, week: number, taught: read
   const ms = Math.round((known ? child.pace : child.pace * 2.1) * Math.exp(0.35 * gauss(random)));
   if (known ? random() > child.slip : random() < child.guess) {
     const r = random();
-    const outcome: Outcome = r < (known ? 0.06 : 0.25) ? 'put right' : ms > 3000 ? 'slow' : 'right';
+    const outcome: Outcome = r < (known ? 0.06 : 0.25) ? 'put right' : ms > 3300 ? 'slow' : 'right';
     return { outcome, ms };
   }
   if (random() < (known ? 0.1 : 0.3)) return { outcome: 'no answer', ms: 5000 + Math.round(2000 * random()) };

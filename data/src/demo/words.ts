@@ -47,9 +47,11 @@ const PLAN: readonly { kind: CheckKind; chance: number; daysAgo: number }[] = [
 
 /** What each child can do beside knowing pairs, drawn from their own id. */
 function skillOf(child: HiddenChild, random: Random): { blending: number; listening: number; spelling: number } {
-  const lean = 4 * (child.ability - 0.55);
+  const lean = 3 * (child.ability - 0.45);
   const around = (): number => lean + 2.2 * (random() - 0.5);
-  return { blending: around() + 1, listening: around() + 1.6, spelling: around() };
+  // who cannot push sounds together knows the letters all the same
+  if (child.kind === 'blend') return { blending: -2.4 + random(), listening: -0.8 + random(), spelling: around() - 1 };
+  return { blending: around() + 1.9, listening: around() + 2.3, spelling: around() + 0.3 };
 }
 const chance = (ability: number): number => 1 / (1 + Math.exp(-ability));
 
@@ -72,7 +74,8 @@ export function demoWords(
     const skill = skillOf(truth, random);
     const by = school.colleagues.filter((c) => c.role !== 'lead' && c.classIds.includes(child.classId)).map((c) => c.id);
     for (const { kind, chance: often, daysAgo } of PLAN) {
-      if (random() > often) continue;
+      // who cannot blend is asked, whoever joined late only since
+      if (random() > (truth.kind === 'blend' && kind !== 'spelling' ? 1 : often) || (truth.kind === 'late' && daysAgo > 18)) continue;
       const variant = `${schoolClass.id} ${kind} ${Math.floor(VARIANTS * random())}`;
       const items = made.get(variant) ?? itemsOf(lexicon, kind, taught, seedFrom(variant));
       made.set(variant, items);

@@ -22,11 +22,11 @@ export interface CurrentGroup {
 /** What the demo school wants by the end of each season, made up like all of it. */
 const DEMO_AIMS = (
   [
-    ['Year 1', 45],
-    ['Year 2', 68],
-    ['Year 3', 84],
+    ['Year 1', 24],
+    ['Year 2', 52],
+    ['Year 3', 74],
   ] as const
-).flatMap(([year, wcpm]) => SEASONS.map((season, k) => ({ year, season, wcpm: wcpm + 6 * k })));
+).flatMap(([year, wcpm]) => SEASONS.map((season, k) => ({ year, season, wcpm: wcpm + 12 * k })));
 
 export async function seedGroupHistory(db: Db, demo: DemoSchool, current: readonly CurrentGroup[], calendar: DemoCalendar): Promise<void> {
   const time = Date.parse(DEMO_REFERENCE);
@@ -86,7 +86,7 @@ export async function seedGroupHistory(db: Db, demo: DemoSchool, current: readon
       slots: [],
       why: 'They set each other off; agreed with both families.',
     },
-    { kind: 'busy', children: [current[1]!.members[1]!], slots: ['ten'], why: 'Swimming' },
+    { kind: 'busy', children: [current[1]!.members[1]!], slots: ['nine'], why: 'Speech and language lesson' },
     { kind: 'out', children: [inClass(2)[5]!.id], slots: [], why: 'Waiting for the hearing test' },
   ];
   for (const rule of rules)

@@ -78,7 +78,11 @@ export async function seedDemo(db: Db, now: string): Promise<boolean> {
           createdBy: teacher.id,
           createdAt: at(time - 12 * DAY),
         });
-        if (log) await tx.insert(t.logs).values({ ...log, session: id, by, at: ended });
+        if (log) {
+          const { marks, ...record } = log;
+          await tx.insert(t.logs).values({ ...record, session: id, by, at: ended });
+          if (marks.length > 0) await tx.insert(t.observations).values(marks.map((o) => ({ ...o, at: ended, receivedAt: ended })));
+        }
         if (note) await tx.insert(t.notes).values({ ...note, session: id, by, at: ended });
       }
     }

@@ -12,6 +12,9 @@ import { readSettings } from '../settings/read-settings.js';
 const DAY = 86_400_000;
 const MEETINGS = 4;
 
+/** A lesson that came after the timetable: the one clash of the week. */
+const movedLater = (classId: string) => ({ id: 'assembly', name: 'Assembly', classId, days: [3], start: 9 * 60, end: 9 * 60 + 30 });
+
 export async function seedTimetable(db: Db, demo: DemoSchool, calendar: DemoCalendar): Promise<void> {
   const time = Date.parse(DEMO_REFERENCE);
   const on = (days: number): string => calendar.day(time + days * DAY);
@@ -24,6 +27,7 @@ export async function seedTimetable(db: Db, demo: DemoSchool, calendar: DemoCale
     ],
     lessons: [
       { id: 'maths', name: 'Maths', classId: demo.classes[0]!.id, days: [1, 3], start: 10 * 60, end: 10 * 60 + 55 },
+      movedLater(demo.classes[0]!.id),
       { id: 'swim', name: 'Swimming', classId: demo.classes[1]!.id, days: [2], start: 13 * 60, end: 14 * 60 + 30 },
     ],
     holidays: [{ name: 'School break', from: on(26), to: on(37) }],
@@ -32,12 +36,17 @@ export async function seedTimetable(db: Db, demo: DemoSchool, calendar: DemoCale
   const now = await readSettings(db);
   const rows = (await db.select().from(t.groups)).filter((g) => g.removedAt === null);
   const members = await db.select().from(t.groupMembers);
+  const rules = await db.select().from(t.groupRules);
   const facts = {
     times: now.slots,
     rooms: now.rooms,
     adults: now.groupAdults,
-    lessons: now.lessons,
-    children: demo.children.map((c) => ({ id: c.id, classId: c.classId, busy: [] })),
+    lessons: now.lessons.filter((l) => l.id !== 'assembly'),
+    children: demo.children.map((c) => ({
+      id: c.id,
+      classId: c.classId,
+      busy: rules.filter((r) => r.kind === 'busy' && r.children.includes(c.id)).flatMap((r) => r.slots),
+    })),
     groups: rows.map((g) => ({
       id: g.id,
       members: members.filter((m) => m.groupId === g.id).map((m) => m.childId),
@@ -45,18 +54,23 @@ export async function seedTimetable(db: Db, demo: DemoSchool, calendar: DemoCale
       meetings: MEETINGS,
     })),
   };
-  // the last group still has to be placed, and one meeting of another stands in a lesson
-  const found = timetable(weekRequest({ ...facts, groups: facts.groups.slice(0, -1) }));
-  const meetings: Meeting[] = [...(found.meetings ?? found.most)];
-  const [first] = facts.groups;
-  const busy = meetings.findIndex((m) => m.group === first!.id && m.slot.endsWith('@3'));
-  if (busy >= 0) meetings[busy] = { ...meetings[busy]!, slot: weekCell('ten', 3) };
+  // everything had its place, until the assembly was moved onto one of the meetings
+  const found = timetable(weekRequest(facts));
+  const meetings: readonly Meeting[] = found.meetings ?? found.most;
   await db.insert(t.timetables).values({
     version: 1,
     meetings: meetings.map((m) => ({ group: m.group, slot: m.slot, adultId: null, room: m.room })),
     savedBy: demo.colleagues.find((c) => c.role === 'teacher')!.id,
     savedAt: calendar.at(time - 14 * DAY),
   });
+  // a group that meets at one time all week has that time
+  for (const g of rows) {
+    const times = new Set(meetings.filter((m) => m.group === g.id).map((m) => m.slot.split('@')[0]!));
+    await db
+      .update(t.groups)
+      .set({ slot: times.size === 1 ? [...times][0]! : null })
+      .where(eq(t.groups.id, g.id));
+  }
   const find = await whenAndWhere(db);
   for (const s of await db.select({ id: t.sessions.id, groupId: t.sessions.groupId, on: t.sessions.on }).from(t.sessions))
     await db.update(t.sessions).set(find(s.groupId, s.on)).where(eq(t.sessions.id, s.id));

@@ -1,5 +1,4 @@
 /** Groups: who should sit together, for what, with whom? Cards that children are dragged between. */
-import { capital } from '@sapling/core';
 import type { Group } from '@sapling/contract';
 import type { Move } from '@sapling/core';
 import {
@@ -28,10 +27,11 @@ import { Rules } from './rules.js';
 import { Spread } from './spread.js';
 import { Suggest } from './suggest.js';
 import { toCoreGroup } from './problem.js';
+import { underWay } from './under-way.js';
 import { useBoard } from './use-board.js';
 import { WaitingList } from './waiting.js';
 import { Why } from './why.js';
-import { changeWords, mainReason, minutes, moveWords, namedOf, learningWords, PART_WORDS, PARTS, ruleWords } from './words.js';
+import { changeWords, mainReason, minutes, moveWords, boardWords, namedOf, PART_WORDS, PARTS, ruleWords } from './words.js';
 
 /** Arrow keys carry a lifted child from place to place, not pixel by pixel. */
 const placeByPlace: KeyboardCoordinateGetter = (event, { context: { droppableRects, over, collisionRect } }) => {
@@ -253,7 +253,7 @@ export function Component() {
         <div className="mb-4">
           <p className="max-w-4xl text-lg" role="status">
             {view
-              ? capital(learningWords(view.learning, board.settings.cycleWeeks, nameOf))
+              ? boardWords(view.learning, board.settings.cycleWeeks, underWay(groups, byId), nameOf)
               : 'Working out what these groups are likely to teach…'}
           </p>
           <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 text-sm text-ink-2">

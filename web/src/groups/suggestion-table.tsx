@@ -1,6 +1,17 @@
 /** Suggestions side by side, each with what it costs and for whom; and the groups of the one looked at. */
 import type { ChildLine, Colleague, GroupHistory, SchoolSettings } from '@sapling/contract';
-import { explain, LITTLE, placementOf, thinEvidence, type GroupingProblem, type Suggestion, capital, fewOf, listed } from '@sapling/core';
+import {
+  explain,
+  LITTLE,
+  placementOf,
+  SKILL_SIZE,
+  thinEvidence,
+  type GroupingProblem,
+  type Suggestion,
+  capital,
+  fewOf,
+  listed,
+} from '@sapling/core';
 import { useState } from 'react';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Pair } from '../ui/word-marks.js';
@@ -84,6 +95,10 @@ export function SuggestionTable({ list, way, weeks, picked, name, onPick }: Tabl
               'skills in hand',
               'Children likely to have a skill in hand at the end who have not now',
               (s) => s.learning.skills.map((x) => `${x.skill} ${Math.round(x.children)}`).join(', ') || '–',
+            )}
+          {list.some((s) => s.learning.skills.length > 0) &&
+            row('taken together', `A skill in hand counted as ${SKILL_SIZE} pairs, which is the time it takes`, (s) =>
+              Math.round(s.learning.pairs + SKILL_SIZE * s.learning.skills.reduce((sum, x) => sum + x.children, 0)),
             )}
           {row('would gain little', 'Less than one pair in the cycle', (s) => fewOf(s.learning.little.map(name), 3) || 'nobody')}
           {list.some((s) => s.short.flat().length > 0) &&

@@ -78,6 +78,25 @@ export function learningWords(
   return `${some}; ${fewOf(learning.little.map(name))} would gain little.`;
 }
 
+/**
+ * What the groups on the board would teach. In a cycle that is under way it is said of another one, with what it means that much
+ * of the focus is known already.
+ * @param running the day the cycle ends, and the share of its focus that its children know by now; null before its second week
+ */
+export function boardWords(
+  learning: Parameters<typeof learningWords>[0],
+  weeks: number,
+  running: { readonly ends: string | null; readonly known: number } | null,
+  name: (id: string) => string,
+): string {
+  const words = learningWords(learning, weeks, name);
+  if (!running) return capital(words);
+  const known = Math.round(10 * running.known);
+  const time = known >= MOSTLY_KNOWN && running.ends ? ` Time for new groups when the cycle ends on ${running.ends}.` : '';
+  return `Half-way: about ${known} of 10 of what they work on is known by now.${time} Another cycle as it is: ${words}`;
+}
+const MOSTLY_KNOWN = 6;
+
 /** Why a focus pair cannot be practised yet by all of a group, and what would help. */
 export function shortWords(p: Practice, size: number, name: (id: string) => string): string {
   const some = [
