@@ -7,7 +7,7 @@
  */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { estimateStrands, isMiss, PARAMETERS, placesOf, RecallFilter, type EstimateModel, type FilterParameters } from '@sapling/core';
-import { drawPupil, drawSkillHistory, FITTING_SEEDS, type MindKind, type Pupil } from '@sapling/data';
+import { drawPupil, drawSkillHistory, FITTING_SEEDS, MIND_KINDS, type MindKind, type Pupil } from '@sapling/data';
 
 type Tree = { [key: string]: Tree | number };
 const clone = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
@@ -62,7 +62,7 @@ function fit<T>(name: string, start: T, paths: readonly string[], rounds: number
 
 const CHILDREN = Number(process.env.CHILDREN ?? 14);
 const ROUNDS = Number(process.env.ROUNDS ?? 6);
-const FITTED: readonly MindKind[] = ['switch', 'strength'];
+const FITTED = (process.env.FITTED?.split(',') ?? MIND_KINDS) as readonly MindKind[];
 /** What a belief after a long break counts beside foretelling an answer: there are far fewer of them. */
 const BREAK_COUNTS = 0.15;
 /** Set, not fitted: what these children do not show. */

@@ -119,6 +119,8 @@ export class RecallFilter {
   /** When each pair was last met, and how often, in days since the first answer. */
   private readonly lastMet: Float64Array;
   private readonly met: Float64Array;
+  /** When a pair was last taught with an answer that came right, milliseconds. */
+  private readonly lastTaught = new Map<number, number>();
   private now = Number.NaN;
   private sitting: { by: string; at: number } | null = null;
   private readonly usual = new Map<string, { sum: number; n: number }>();
@@ -282,6 +284,8 @@ export class RecallFilter {
     const a = this.adultSlot.get(observation.by) ?? -1;
     const d = this.m - 1;
     const { timeSpan, timeSd, meet, teach } = this.parameters;
+    // several marks of one session are one time of teaching
+    const taught = observation.kind === 'session' && at - (this.lastTaught.get(i) ?? -Infinity) >= SITTING_MS;
     for (const member of this.members) {
       const { kind, mean } = member;
       const { guess, lapse } = this.chances(kind, observation);
@@ -292,12 +296,13 @@ export class RecallFilter {
         if (!right) return 1 - hit;
         return delay === null ? hit : hit * Math.exp(-((delay - timeSpan * (USUAL_SURE - base)) ** 2) / (2 * timeSd ** 2));
       });
-      if (observation.kind === 'session') mean[i]! += teach;
-      else if (right) mean[i]! += meet;
+      if (right) mean[i]! += taught ? teach : meet;
     }
     this.balance();
-    // a miss is no meeting: what it left is seen when the pair is looked at again
-    if (!right && observation.kind !== 'session') return;
+    // a miss is no meeting, and teaching after which it came wrong has not taken yet: what either left is seen when the pair is
+    // looked at again, and no wrong answer raises what is believed
+    if (!right) return;
+    if (taught) this.lastTaught.set(i, at);
     this.lastMet[i] = at / DAY_MS;
     this.met[i]! += 1;
   }
