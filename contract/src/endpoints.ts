@@ -137,6 +137,8 @@ const trustPart = z.object({
   right: z.number(),
 });
 const inBin = z.object({ binned: z.boolean() });
+const otherChild = z.object({ child: id });
+const movedToChild = z.object({ child: id, was: id });
 export const endpoints = {
   health: define('GET', '/api/health', { response: z.object({ ok: z.literal(true), version: z.string(), database: z.literal('up') }) }),
   authState: define('GET', '/api/auth/state', {
@@ -281,6 +283,11 @@ export const endpoints = {
 
   /** A check in the bin, or out of it: by whoever marked it, or a lead. */
   binCheck: define('PUT', '/api/checks/:id/bin', { params: byId, body: inBin, response: inBin }),
+  /** What was marked under the wrong child goes to the right one: by whoever marked it, or a lead. */
+  moveCheck: define('PUT', '/api/checks/:id/child', { params: byId, body: otherChild, response: movedToChild }),
+  moveReading: define('PUT', '/api/readings/:id/child', { params: byId, body: otherChild, response: movedToChild }),
+  /** A mark that belongs to no check: one of a session. */
+  moveMark: define('PUT', '/api/observations/:id/child', { params: byId, body: otherChild, response: movedToChild }),
   /** A session that was held, the same; its log and its marks go with it. */
   binSession: define('PUT', '/api/sessions/:id/bin', { params: byId, body: inBin, response: inBin }),
 

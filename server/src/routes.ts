@@ -12,6 +12,7 @@ import { classRoutes } from './classes/classes.js';
 import { calendarRoutes } from './calendar/calendar.js';
 import { checkRoutes } from './evidence/checks.js';
 import { binRoutes } from './evidence/bin.js';
+import { otherChildRoutes } from './evidence/other-child.js';
 import { outboxRoute } from './evidence/outbox.js';
 import { groupRoutes } from './groups/groups.js';
 import { groupHistoryRoutes } from './groups/history.js';
@@ -64,6 +65,7 @@ export const routes: readonly Route[] = [
   ...importRoutes,
   outboxRoute,
   ...binRoutes,
+  ...otherChildRoutes,
   ...checkRoutes,
   ...readingRoutes,
   ...recordingRoutes,

@@ -20,6 +20,7 @@ let otherSession: string;
 let checkId: string;
 let readingId: string;
 let farReading: string;
+let markId: string;
 
 beforeAll(async () => {
   await school.open();
@@ -62,7 +63,12 @@ beforeAll(async () => {
     id,
     record: reading(lead.id, [mine[0]!, others[2]!][k]!, id),
   }));
-  await school.ask('POST', '/api/outbox', { as: lead, body: { entries: [{ type: 'check', id: checkId, record }, ...entries] } });
+  markId = uuidv7();
+  const mark = { id: markId, child: mine[0]!, by: lead.id, at: now(), kind: 'session', gpc: 's:s', outcome: 'right' };
+  await school.ask('POST', '/api/outbox', {
+    as: lead,
+    body: { entries: [{ type: 'check', id: checkId, record }, ...entries, { type: 'observation', id: markId, record: mark }] },
+  });
   await school.ask('PUT', `/api/children/${mine[0]}/recording-consent`, { as: lead, body: { consent: true } });
 });
 afterAll(() => school.close());
@@ -244,6 +250,14 @@ const TABLE: Record<EndpointName, Row> = {
   sendOutbox: list({ path: () => '/api/outbox', body: (p) => ({ entries: [observation(p.id, mine[0]!)] }) }),
   checks: list({ path: () => '/api/checks' }),
   check: list({ path: () => `/api/checks/${checkId}` }),
+  moveCheck: list({ path: () => `/api/checks/${checkId}/child`, body: () => ({ child: mine[0]! }), may: ['lead'] }),
+  moveReading: list({
+    path: () => `/api/readings/${readingId}/child`,
+    body: () => ({ child: mine[0]! }),
+    may: ['lead'],
+    far: () => `/api/readings/${farReading}/child`,
+  }),
+  moveMark: list({ path: () => `/api/observations/${markId}/child`, body: () => ({ child: mine[0]! }), may: ['lead'] }),
   binCheck: list({ path: () => `/api/checks/${checkId}/bin`, body: () => ({ binned: false }), may: ['lead'] }),
   binSession: list({ path: () => `/api/sessions/${none}/bin`, body: () => ({ binned: true }) }),
   readings: list({ path: () => '/api/readings' }),
@@ -381,6 +395,9 @@ const TABLE: Record<EndpointName, Row> = {
 };
 /** What these answer beyond 200 although the part may: the write itself is out of date, wrong or done. */
 const FINE: Partial<Record<EndpointName, readonly number[]>> = {
+  moveCheck: [400],
+  moveReading: [400],
+  moveMark: [400],
   arrangeGroups: [409],
   removeGroupRule: [404],
   endClass: [409],

@@ -89,3 +89,49 @@ describe('the bin', () => {
     ).not.toBeNull();
   });
 });
+
+describe('another child', () => {
+  let right: string;
+  const evidenceOf = async (child: string, gpc: string): Promise<{ id: string; counts: boolean }[]> =>
+    (await school.ask('GET', `/api/children/${child}/evidence?gpc=${gpc}`, { as: lead })).body as { id: string; counts: boolean }[];
+  const move = async (as: Person, path: string, child: string) => school.ask('PUT', `${path}/child`, { as, body: { child } });
+  beforeAll(async () => {
+    [right] = (await school.addChildren('Wrens', ['Bram'])) as [string];
+  });
+
+  it('a whole check goes to the right child with every mark, what was taken back stays so, and it can go back', async () => {
+    const [wrong] = (await send(lead, [
+      { type: 'check', record: { child: kid, startedAt: now(), kind: 'see-say', stack: ['m:m', 't:t'] } },
+    ])) as [string];
+    const [m, t] = (await send(lead, [
+      { type: 'observation', record: { child: kid, at: now(), kind: 'see-say', gpc: 'm:m', outcome: 'wrong', check: wrong } },
+      { type: 'observation', record: { child: kid, at: now(), kind: 'see-say', gpc: 't:t', outcome: 'right', check: wrong } },
+    ])) as [string, string];
+    await send(lead, [{ type: 'withdrawal', record: { child: kid, at: now(), observation: t } }]);
+    // cards that are still marked would be lost
+    expect((await move(lead, `/api/checks/${wrong}`, right)).status).toBe(400);
+    await send(lead, [{ type: 'finish', record: { check: wrong, child: kid, at: now(), reason: 'done' } }]);
+    expect((await move(other, `/api/checks/${wrong}`, right)).status).toBeGreaterThanOrEqual(403);
+    expect((await move(lead, `/api/checks/${wrong}`, right)).body).toEqual({ child: right, was: kid });
+    expect((await evidenceOf(kid, 'm:m')).map((o) => o.id)).not.toContain(m);
+    expect(await evidenceOf(right, 'm:m')).toMatchObject([{ id: m, counts: true }]);
+    expect(await evidenceOf(right, 't:t')).toMatchObject([{ id: t, counts: false }]);
+    expect((await school.ask('GET', `/api/checks/${wrong}`, { as: lead })).body).toMatchObject({ child: right });
+    expect((await move(lead, `/api/checks/${wrong}`, right)).status).toBe(400);
+    expect((await move(lead, `/api/checks/${wrong}`, kid)).status).toBe(200);
+    expect((await evidenceOf(kid, 'm:m')).map((o) => o.id)).toContain(m);
+    expect(await evidenceOf(right, 'm:m')).toEqual([]);
+  });
+
+  it('a mark of a session goes alone, by who made it; one of a check does not leave its check', async () => {
+    const [own] = (await send(tutor, [
+      { type: 'observation', record: { child: kid, at: now(), kind: 'session', gpc: 'p:p', outcome: 'right' } },
+    ])) as [string];
+    // the other child is not in this tutor's reach
+    expect((await move(tutor, `/api/observations/${own}`, right)).status).toBe(404);
+    expect((await move(lead, `/api/observations/${own}`, right)).status).toBe(200);
+    expect((await evidenceOf(right, 'p:p')).map((o) => o.id)).toEqual([own]);
+    const ofCheck = (await evidenceOf(kid, 's:s'))[0]!.id;
+    expect((await move(lead, `/api/observations/${ofCheck}`, right)).status).toBe(400);
+  });
+});

@@ -6,6 +6,7 @@ import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useMe } from '../shell/me.js';
 import type { LocalCheck } from './local-check.js';
+import { OtherChild } from './other-child.js';
 
 export function BinCheck({ check }: { check: Pick<LocalCheck, 'id' | 'by' | 'child' | 'childName'> }) {
   const me = useMe();
@@ -37,7 +38,8 @@ export function BinCheck({ check }: { check: Pick<LocalCheck, 'id' | 'by' | 'chi
       </p>
     );
   return (
-    <p className="mt-8">
+    <div className="mt-8 flex flex-wrap gap-2">
+      <OtherChild what="check" id={check.id} by={check.by} child={check.child} goTo={(child) => `/children/${child}`} />
       <button
         className="btn btn-quiet"
         disabled={busy || !data}
@@ -52,6 +54,6 @@ export function BinCheck({ check }: { check: Pick<LocalCheck, 'id' | 'by' | 'chi
       >
         Put this check in the bin
       </button>
-    </p>
+    </div>
   );
 }

@@ -3,6 +3,7 @@ import type { ChildLine } from '@sapling/contract';
 import { useData } from '../api/data.js';
 import { markWord } from '../check/kinds.js';
 import { pairSound } from '@sapling/core';
+import { OtherChild } from '../check/other-child.js';
 import { saidShown } from '../check/words.js';
 import { timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
@@ -72,6 +73,12 @@ export function EvidencePanel({
                   {KIND_WORDS[o.kind] ?? o.kind}
                   {o.fromMemory && ', from memory'}, marked by {team?.find((c) => c.id === o.by)?.name ?? 'a colleague'}
                   {!o.counts && ' (taken back or corrected)'}
+                  {o.counts && o.kind === 'session' && o.check === undefined && (
+                    <>
+                      {'. '}
+                      <OtherChild small what="mark" id={o.id} by={o.by} child={child.id} />
+                    </>
+                  )}
                 </span>
               </span>
             </li>

@@ -16,6 +16,7 @@ import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { useData } from '../api/data.js';
+import { OtherChild } from '../check/other-child.js';
 import { useMe } from '../shell/me.js';
 import { AgainPanel } from './again-panel.js';
 import { AgreementPanel } from './agreement-panel.js';
@@ -83,6 +84,7 @@ export function Review({ handle }: { handle: ReadingHandle }) {
           <Link className="btn" to={`/reading/print?reading=${record.id}`}>
             <Printer size={16} aria-hidden /> On paper
           </Link>
+          <OtherChild what="reading" id={record.id} by={record.by} child={record.child} goTo={(child) => `/children/${child}/readings`} />
           <button
             className="btn"
             onClick={() => {
