@@ -10,6 +10,7 @@ import { quickChecks } from './support/quick-checks.js';
 import { strandChecks } from './support/strand-checks.js';
 
 const CHILDREN = Number(process.argv[2] ?? 40);
+/** The regression is fitted on these, and tried on all. */
 const FITTED: readonly MindKind[] = ['switch', 'strength'];
 const BREAK_MS = 45 * 86_400_000;
 const loss = (p: number, right: boolean): number => -Math.log(Math.min(1 - 1e-4, Math.max(1e-4, right ? p : 1 - p)));
@@ -56,7 +57,9 @@ function baselinesOf(rows: readonly Row[]) {
 }
 const drawn = (mind: MindKind, from: number, n: number): Pupil[] => Array.from({ length: n }, (_, k) => drawPupil(mind, from + k));
 
-say(`${CHILDREN} children of each kind of mind; the model was fitted on others of ${FITTED.join(' and ')}.`);
+say(
+  `${CHILDREN} children of each kind of mind; the model was fitted on other children of all four kinds, the regression on ${FITTED.join(' and ')}.`,
+);
 say('\nForetelling the next answer to a card (log loss): model, last answer, last five, prior, regression of ten features fitted');
 say('on other kinds, the same fitted on this kind, and the truth itself');
 const cross = baselinesOf(FITTED.flatMap((mind) => drawn(mind, 2001, CHILDREN).flatMap(rowsOf)));
@@ -90,7 +93,7 @@ for (const mind of MIND_KINDS) {
     }
     const best = Math.min(sums[1]!, sums[2]!, sums[3]!);
     say(
-      `  ${mind.padEnd(9)} ${when.padEnd(14)} ${sums.map((s) => (s / n).toFixed(3)).join('  ')}   ${percent(best - sums[0]!, best)} below the best of three (truth ${percent(best - sums[6]!, best)})${FITTED.includes(mind) ? '' : '   not fitted on'}`,
+      `  ${mind.padEnd(9)} ${when.padEnd(14)} ${sums.map((s) => (s / n).toFixed(3)).join('  ')}   ${percent(best - sums[0]!, best)} below the best of three (truth ${percent(best - sums[6]!, best)})`,
     );
     say(`      by child, below the last five: ${[...bySort].map(([sort, [m, five]]) => `${sort} ${percent(five - m, five)}`).join(', ')}`);
   }
