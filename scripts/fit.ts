@@ -1,7 +1,7 @@
 /**
  * Fits the numbers of the judgement on simulated children and writes core/src/judgement/parameters.ts: `npm run fit`. The
- * recall filter by how well it foretells the next answer and the state after a long break, on two of the four kinds of mind
- * (FITTED) and on seeds that no test and no benchmark draws; strands by log loss on what comes next. Coordinate descent: each
+ * recall filter by how well it foretells the next answer and the state after a long break, on the kinds of mind that
+ * FITTED names (all four where left out; two of them to try the fit on the others) and on seeds that no test and no benchmark draws; strands by log loss on what comes next. Coordinate descent: each
  * number moves on its own scale (odds for shares, ratio for others) by steps that shrink. CHILDREN of each kind (14), ROUNDS
  * (6); SKIP_RECALL and SKIP_STRANDS leave a part as it is. About ten minutes.
  */

@@ -52,7 +52,7 @@ import { remark, remarkBody } from './remark.js';
 import { practiceRow } from './practice.js';
 import { plan, styleBody, styleRow } from './session.js';
 import { screenCard, screenCode } from './screen.js';
-import { settings } from './settings.js';
+import { familyKey, settings } from './settings.js';
 import { timetable, timetableBody } from './timetable.js';
 import { OUTBOX_BATCH, outboxResult } from './outbox.js';
 
@@ -137,6 +137,7 @@ const trustPart = z.object({
   right: z.number(),
 });
 const inBin = z.object({ binned: z.boolean() });
+const familySentences = z.record(familyKey, z.string());
 const otherChild = z.object({ child: id });
 const movedToChild = z.object({ child: id, was: id });
 export const endpoints = {
@@ -393,9 +394,20 @@ export const endpoints = {
   /** Says that what others left has been looked at up to now. */
   looked: define('POST', '/api/looked', { response: z.object({ at: instant }) }),
   practice: define('GET', '/api/practice', { query: z.object({ classId: id.optional() }), response: z.array(practiceRow) }),
+  /** The fixed sentences of sheets for home as they ship. */
+  familyLanguages: define('GET', '/api/family-languages', {
+    response: z.object({
+      english: familySentences,
+      languages: z.array(z.object({ name: z.string(), own: z.string(), tag: z.string(), sentences: familySentences })),
+    }),
+  }),
   homeSheet: define('GET', '/api/children/:id/home-sheet', {
     params: byId,
-    query: z.object({ size: z.enum(['A4', 'Letter']).optional() }),
+    query: z.object({
+      size: z.enum(['A4', 'Letter']).optional(),
+      /** The family’s language; the child’s first one where left out, English where none of its sentences are there. */
+      language: z.string().max(60).optional(),
+    }),
     response: z.unknown(),
   }),
   styles: define('GET', '/api/styles', { response: z.array(styleRow) }),

@@ -3,6 +3,9 @@ import { z } from 'zod';
 import { slotId, slotOrCell } from './grouping.js';
 import { readingAim } from './reading.js';
 
+/** The fixed sentences of a sheet for home. */
+export const familyKey = z.enum(['intro', 'sounds', 'askSound', 'asIn', 'words', 'howWords', 'sentence', 'nothing', 'end']);
+
 const weekdays = z
   .array(z.number().int().min(1).max(7))
   .max(7)
@@ -102,6 +105,18 @@ export const settings = z.object({
     .int()
     .min(30)
     .max(365 * 10),
+  /** Sentences of sheets for home in a family’s language: a school’s own, or put right. By the language’s English name. */
+  families: z
+    .array(
+      z.object({
+        language: z.string().trim().min(1).max(60),
+        /** Looked through by somebody who speaks it. */
+        checked: z.boolean(),
+        sentences: z.partialRecord(familyKey, z.string().trim().max(300)),
+      }),
+    )
+    .max(40)
+    .refine((list) => new Set(list.map((l) => l.language.toLowerCase())).size === list.length, 'One language stands there twice.'),
   /** Words a minute that children of a year should reach by a season, as the school typed them. */
   readingAims: z
     .array(readingAim)
@@ -137,5 +152,6 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   timing: 'accurate readings',
   recordingDays: 30,
   leaverDays: 730,
+  families: [],
   readingAims: [],
 };

@@ -3,6 +3,7 @@ export * from './demo/cast.js';
 export * from './demo/school.js';
 export * from './demo/simulate.js';
 export * from './texts.js';
+export * from './family/sentences.js';
 export * from './cover.js';
 export * from './questions.js';
 export * from './demo/population.js';

@@ -375,6 +375,7 @@ const TABLE: Record<EndpointName, Row> = {
   }),
   looked: list({ path: () => '/api/looked' }),
   practice: list({ path: () => '/api/practice' }),
+  familyLanguages: list({ path: () => '/api/family-languages' }),
   homeSheet: list({ path: () => `/api/children/${mine[0]!}/home-sheet`, far: () => `/api/children/${others[0]!}/home-sheet` }),
   styles: list({ path: () => '/api/styles' }),
   saveStyle: list({

@@ -58,7 +58,7 @@ export function homeSheet(lexicon: Lexicon, request: HomeSheetRequest): HomeShee
   if (pairs.length === 0 && gpcs.length > 0)
     take(findWords(lexicon, { taught: reads, limit: WORDS, seed, maxSounds: 4, minFrequency: 20 }).map((w) => w.word));
   const [sentence] =
-    pairs.length > 0
+    pairs.length > 0 || gpcs.length > 0
       ? chooseSentences(lexicon, { texts: [SENTENCE_BANK], taught: reads, focus: pairs, longest: LONGEST_SENTENCE, limit: 1, seed })
       : [];
   return { pairs, words: chosen.map((w) => plannedWord(lexicon, w, pairs)), sentence: sentence?.sentence ?? null };

@@ -7,7 +7,10 @@ const FIELD = 150;
 const HEAD = 11;
 
 /** Draws it with the top of a tall letter at y; `height` goes from there to the end of a letter that hangs. */
-export function drawStrokes(sheet: Sheet, letter: string, x: number, y: number, height: number): void {
+export const drawStrokes = (sheet: Sheet, letter: string, x: number, y: number, height: number): void =>
+  sheet.tagged('Figure', () => draw(sheet, letter, x, y, height), `How ${letter} is written`);
+
+function draw(sheet: Sheet, letter: string, x: number, y: number, height: number): void {
   const scale = height / FIELD;
   const [px, py] = [(v: number): number => x + v * scale, (v: number): number => y + v * scale];
   const { doc } = sheet;

@@ -23,10 +23,7 @@ function inGrey(svg: string): string {
 export function drawPicture(sheet: Sheet, word: string, x: number, y: number, size: number): boolean {
   const body = pictures()[word];
   if (!body) return false;
-  toPdf(sheet.doc, inGrey(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 72 72">${body}</svg>`), x, y, {
-    width: size,
-    height: size,
-    assumePt: true,
-  });
+  const svg = inGrey(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 72 72">${body}</svg>`);
+  sheet.tagged('Figure', () => toPdf(sheet.doc, svg, x, y, { width: size, height: size, assumePt: true }), word);
   return true;
 }

@@ -43,8 +43,10 @@ export class Sheet {
   readonly left = MARGIN;
   y = MARGIN;
   readonly #footer: string;
+  readonly #root: PDFKit.PDFStructureElement;
+  #inside = false;
 
-  constructor(size: PaperSize, title: string, footer: string) {
+  constructor(size: PaperSize, title: string, footer: string, language = 'en') {
     const all = allFonts();
     this.doc = new PDFDocument({
       size: size === 'A4' ? 'A4' : 'LETTER',
@@ -54,13 +56,50 @@ export class Sheet {
       // None to begin with: one given here is kept only under its own name, and then opened again at every word.
       font: null as unknown as string,
       info: { Title: title, Producer: 'Keen Sapling' },
-      lang: 'en',
+      lang: language,
+      // read aloud by programs that read pages: what is text and in which order, what is a picture, what only a line
+      tagged: true,
+      displayTitle: true,
+      pdfVersion: '1.7',
     });
     for (const [name, data] of Object.entries(all)) this.doc.registerFont(name, data);
     this.#footer = footer;
+    this.#root = this.doc.struct('Document');
+    this.doc.addStructure(this.#root);
     this.doc.addPage();
     this.width = this.doc.page.width - 2 * MARGIN;
     this.bottom = this.doc.page.height - MARGIN - 14;
+  }
+
+  /**
+   * What `draw` puts on the page is one thing to whoever has it read aloud: a paragraph, a heading, a picture with its words. What is
+   * drawn inside of it belongs to it.
+   * @param alt what is said in place of it: the word that single letters make, what a picture shows
+   */
+  tagged<T>(tag: 'P' | 'H1' | 'H2' | 'Span' | 'Figure', draw: () => T, alt?: string): T {
+    if (this.#inside) return draw();
+    this.#inside = true;
+    const content = this.doc.markStructureContent(tag);
+    try {
+      return draw();
+    } finally {
+      this.doc.endMarkedContent();
+      this.#inside = false;
+      const said = alt === undefined ? {} : tag === 'Figure' ? { alt } : { actual: alt };
+      this.#root.add(this.doc.struct(tag, said, [content]));
+    }
+  }
+  /** Lines, boxes, page numbers: nothing to read. */
+  #untagged(draw: () => void): void {
+    if (this.#inside) return draw();
+    this.#inside = true;
+    this.doc.markContent('Artifact', { type: 'Layout' });
+    try {
+      draw();
+    } finally {
+      this.doc.endMarkedContent();
+      this.#inside = false;
+    }
   }
 
   page(): void {
@@ -109,6 +148,9 @@ export class Sheet {
   }
   /** One line at a place, cut to `width` with dots where it is longer. Returns its width. */
   at(text: string, x: number, y: number, ink: Ink = {}, width = Infinity): number {
+    return this.tagged('Span', () => this.#put(text, x, y, ink, width));
+  }
+  #put(text: string, x: number, y: number, ink: Ink, width: number): number {
     let shown = text;
     while (shown.length > 1 && this.widthOf(shown, ink) > width) shown = `${shown.replace(/….*$/u, '').slice(0, -1)}…`;
     const runs = this.#runs(shown);
@@ -123,13 +165,15 @@ export class Sheet {
   }
   /** One line standing on a writing line: `base` is where the letters stand. */
   onLine(text: string, x: number, base: number, ink: Ink = {}): void {
-    this.ink(ink);
-    let to = x;
-    for (const run of this.#runs(text)) {
-      this.doc.font(`${ink.bold ? 'bold' : 'plain'} ${run.subset}`);
-      this.doc.text(run.text, to, base, { lineBreak: false, baseline: 'alphabetic' });
-      to += this.doc.widthOfString(run.text);
-    }
+    this.tagged('Span', () => {
+      this.ink(ink);
+      let to = x;
+      for (const run of this.#runs(text)) {
+        this.doc.font(`${ink.bold ? 'bold' : 'plain'} ${run.subset}`);
+        this.doc.text(run.text, to, base, { lineBreak: false, baseline: 'alphabetic' });
+        to += this.doc.widthOfString(run.text);
+      }
+    });
   }
   /** The height of a small letter without stick or tail, and of one with a stick, for letters of one point. */
   letterHeights(): { x: number; stick: number } {
@@ -157,35 +201,42 @@ export class Sheet {
   /** A paragraph from the pen’s place down, over pages where it must. */
   write(text: string, ink: Ink & { width?: number; x?: number; gap?: number; leading?: number } = {}): void {
     const { size = 11, width = this.width, x = this.left, gap = 4, leading = 1.35 } = ink;
-    for (const line of this.lines(text, width, ink)) {
-      this.need(size * leading);
-      this.at(line, x, this.y, ink);
-      this.y += size * leading;
-    }
+    this.tagged(ink.bold && size >= 13 ? 'H2' : 'P', () => {
+      for (const line of this.lines(text, width, ink)) {
+        this.need(size * leading);
+        this.at(line, x, this.y, ink);
+        this.y += size * leading;
+      }
+    });
     this.y += gap;
   }
   rule(weight = 0.7): void {
-    this.doc
-      .moveTo(this.left, this.y)
-      .lineTo(this.left + this.width, this.y)
-      .lineWidth(weight)
-      .strokeColor('black')
-      .stroke();
+    this.#untagged(
+      () =>
+        void this.doc
+          .moveTo(this.left, this.y)
+          .lineTo(this.left + this.width, this.y)
+          .lineWidth(weight)
+          .strokeColor('black')
+          .stroke(),
+    );
     this.y += 6;
   }
   box(x: number, y: number, width: number, height: number, options: { weight?: number; dash?: boolean; grey?: number } = {}): void {
     const shade = Math.round((options.grey ?? 0) * 255);
-    this.doc
-      .rect(x, y, width, height)
-      .lineWidth(options.weight ?? 0.8)
-      .strokeColor([shade, shade, shade]);
-    if (options.dash) this.doc.dash(3, { space: 3 });
-    this.doc.stroke();
-    if (options.dash) this.doc.undash();
+    this.#untagged(() => {
+      this.doc
+        .rect(x, y, width, height)
+        .lineWidth(options.weight ?? 0.8)
+        .strokeColor([shade, shade, shade]);
+      if (options.dash) this.doc.dash(3, { space: 3 });
+      this.doc.stroke();
+      if (options.dash) this.doc.undash();
+    });
   }
   heading(text: string, right = ''): void {
     this.need(40);
-    this.at(text, this.left, this.y, { size: 17, bold: true }, this.width - 120);
+    this.tagged('H1', () => this.at(text, this.left, this.y, { size: 17, bold: true }, this.width - 120));
     if (right) this.at(right, this.left + this.width - this.widthOf(right, { size: 11 }), this.y + 6, { size: 11 });
     this.y += 26;
     this.rule(1.4);
@@ -197,10 +248,13 @@ export class Sheet {
     for (let k = start; k < start + count; k += 1) {
       this.doc.switchToPage(k);
       const y = this.doc.page.height - MARGIN - 4;
-      this.at(this.#footer, this.left, y, { size: 8, grey: 0.25 }, this.width - 60);
       const page = `${k - start + 1} of ${count}`;
-      this.at(page, this.left + this.width - this.widthOf(page, { size: 8 }), y, { size: 8, grey: 0.25 });
+      this.#untagged(() => {
+        this.at(this.#footer, this.left, y, { size: 8, grey: 0.25 }, this.width - 60);
+        this.at(page, this.left + this.width - this.widthOf(page, { size: 8 }), y, { size: 8, grey: 0.25 });
+      });
     }
+    this.#root.end();
     const chunks: Buffer[] = [];
     return new Promise((resolve, reject) => {
       this.doc.on('data', (chunk: Buffer) => chunks.push(chunk));

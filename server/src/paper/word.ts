@@ -34,7 +34,10 @@ export function widthOfWord(sheet: Sheet, word: MarkedWord, size: number, marks 
 }
 
 /** Draws a word with its top at `y`; it takes 1.7 ems of height. Returns its width. */
-export function drawWord(sheet: Sheet, word: MarkedWord, x: number, y: number, size: number, marks = true): number {
+export const drawWord = (sheet: Sheet, word: MarkedWord, x: number, y: number, size: number, marks = true): number =>
+  sheet.tagged('Span', () => draw(sheet, word, x, y, size, marks), word.word);
+
+function draw(sheet: Sheet, word: MarkedWord, x: number, y: number, size: number, marks: boolean): number {
   const marked = marks && word.units.length > 0;
   const at = lettersOf(sheet, word, size, marked);
   [...word.word].forEach((letter, k) => sheet.at(letter, x + at.x[k]!, y, { size }));

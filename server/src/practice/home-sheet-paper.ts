@@ -1,42 +1,49 @@
-/** The sheet for home: plain words for the family, and nothing to read that the child cannot. */
+/** The sheet for home: three plain sentences on how to help, in the family's language, and nothing to read that the child cannot. */
 import type { PracticeRow } from '@sapling/contract';
-import { soundNote } from '@sapling/core';
+import { keyWordOf } from '@sapling/core';
+import { FAMILY_ENGLISH, type FamilyKey } from '@sapling/data';
 import type { Sheet } from '../paper/sheet.js';
 import { drawWord, widthOfWord } from '../paper/word.js';
+import { filled, type ForFamily } from './family-sentences.js';
 
 const WORD = 30;
+const CARD = { width: 74, height: 50 };
 
-export function writeHomeSheet(sheet: Sheet, child: PracticeRow, keyWords: ReadonlyMap<string, string>): void {
+export function writeHomeSheet(sheet: Sheet, child: PracticeRow, keyWords: ReadonlyMap<string, string>, family: ForFamily): void {
+  /** In the family's language, and small in English beside it for whoever hands it out. */
+  const say = (key: FamilyKey, gap: number, word?: string): void => {
+    const values = { name: child.givenName, ...(word !== undefined && { word }) };
+    sheet.write(filled(family.sentences[key], values), { size: 12, gap: family.translated ? 1 : gap });
+    if (family.translated) sheet.write(filled(FAMILY_ENGLISH[key], values), { size: 9, grey: 0.35, gap });
+  };
+  const heading = (key: FamilyKey): void => {
+    const own = family.sentences[key];
+    sheet.write(family.translated && own !== FAMILY_ENGLISH[key] ? `${own} (${FAMILY_ENGLISH[key]})` : own, {
+      bold: true,
+      size: 13,
+      gap: 6,
+    });
+  };
   sheet.heading(child.givenName);
-  sheet.write(
-    'For the family: five minutes, when there is time and nobody is tired. Praise the trying. If it is no fun today, leave it for another day.',
-    { gap: 12 },
-  );
+  say('intro', 14);
   if (child.pairs.length > 0) {
-    sheet.write('Sounds we have been working on', { bold: true, size: 13, gap: 6 });
+    heading('sounds');
+    say('askSound', 8);
     for (const gpc of child.pairs) {
-      const [grapheme = '', sound = ''] = gpc.split(':');
-      const key = keyWords.get(gpc);
-      const note = soundNote(sound);
-      sheet.need(58);
-      sheet.box(sheet.left, sheet.y, 74, 50, { weight: 1 });
+      const grapheme = gpc.slice(0, gpc.indexOf(':'));
       const shown = grapheme.replace('_', '‑');
-      sheet.at(shown, sheet.left + (74 - sheet.widthOf(shown, { size: 32 })) / 2, sheet.y - 2, { size: 32 });
-      const lines = sheet.lines(
-        `Ask: “What sound?” ${key ? `It is the sound in “${key}”.` : ''} ${note ? `${note.mouth} Say it short and clean, without “uh” after it.` : ''}`,
-        sheet.width - 92,
-        { size: 11 },
-      );
-      lines.forEach((line, k) => sheet.at(line, sheet.left + 92, sheet.y + 2 + k * 15, { size: 11 }));
-      sheet.y += 60;
+      const asIn = filled(family.sentences.asIn, { word: keyWords.get(gpc) || keyWordOf(gpc) });
+      sheet.need(CARD.height + 10);
+      sheet.box(sheet.left, sheet.y, CARD.width, CARD.height, { weight: 1 });
+      sheet.at(shown, sheet.left + (CARD.width - sheet.widthOf(shown, { size: 32 })) / 2, sheet.y - 2, { size: 32 });
+      sheet.at(asIn, sheet.left + CARD.width + 18, sheet.y + CARD.height / 2 - 9, { size: 13 });
+      sheet.y += CARD.height + 10;
     }
   }
   if (child.words.length > 0) {
     sheet.y += 6;
-    sheet.write('Words to read', { bold: true, size: 13, gap: 4 });
-    sheet.write(`Point under each part. ${child.givenName} says the sounds and then the word; wait, and help only when asked.`, {
-      gap: 10,
-    });
+    heading('words');
+    say('howWords', 12);
     let x = sheet.left;
     for (const word of child.words) {
       const width = widthOfWord(sheet, word, WORD);
@@ -51,10 +58,9 @@ export function writeHomeSheet(sheet: Sheet, child: PracticeRow, keyWords: Reado
     sheet.y += WORD * 2.4;
   }
   if (child.sentence) {
-    sheet.write('A sentence to read together', { bold: true, size: 13, gap: 6 });
+    heading('sentence');
     sheet.write(child.sentence, { size: 24, gap: 14 });
   }
-  if (child.pairs.length + child.words.length === 0)
-    sheet.write('There is nothing to practise from school this week. Read a story aloud together, and talk about it.', { gap: 12 });
-  sheet.write('And whatever else: read to your child. They do not have to read this page to enjoy a book with you.');
+  if (child.pairs.length + child.words.length === 0) say('nothing', 12);
+  say('end', 0);
 }

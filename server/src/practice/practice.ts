@@ -1,6 +1,7 @@
 /** What each child of a class can practise this week, from the sessions of their groups: for the class teacher, and to take home. */
 import { desc, eq, inArray, isNull, and } from 'drizzle-orm';
 import type { PracticeRow } from '@sapling/contract';
+import { FAMILY_ENGLISH, FAMILY_LANGUAGES } from '@sapling/data';
 import { homeSheet, seedFrom, taughtAfter, workedOn } from '@sapling/core';
 import { childrenInReach, type Access } from '../access.js';
 import { childLines, fullName } from '../children/children.js';
@@ -12,6 +13,8 @@ import { orderBook } from '../library/orders.js';
 import { wordBook } from '../library/word-book.js';
 import { Sheet } from '../paper/sheet.js';
 import { listSessions } from '../sessions/sessions.js';
+import { readSettings } from '../settings/read-settings.js';
+import { sentencesFor } from './family-sentences.js';
 import { writeHomeSheet } from './home-sheet-paper.js';
 
 /** Words and pairs come from so many of the last sessions. */
@@ -81,6 +84,8 @@ export const practiceRoutes = [
     return all.filter((p) => p.group !== null || p.lastSession !== null).sort((a, b) => a.name.localeCompare(b.name));
   }),
 
+  route('familyLanguages', { action: 'signed in' }, async () => ({ english: FAMILY_ENGLISH, languages: [...FAMILY_LANGUAGES] })),
+
   route(
     'homeSheet',
     ({ params }) => ({ action: 'read child', childId: params.id }),
@@ -92,8 +97,10 @@ export const practiceRoutes = [
         db.select({ name: schools.name }).from(schools),
         db.select().from(cues),
       ]);
-      const sheet = new Sheet(query.size ?? 'A4', `For home: ${row.givenName}`, school?.name ?? '');
-      writeHomeSheet(sheet, practice!, new Map(cueRows.map((c) => [c.gpc, c.keyWord])));
+      const { families } = await readSettings(db);
+      const family = sentencesFor(query.language ?? row.firstLanguage, families);
+      const sheet = new Sheet(query.size ?? 'A4', `For home: ${row.givenName}`, school?.name ?? '', family.tag);
+      writeHomeSheet(sheet, practice!, new Map(cueRows.map((c) => [c.gpc, c.keyWord])), family);
       const pdf = await sheet.end();
       res.setHeader('cache-control', 'no-store');
       res.type('application/pdf').send(pdf);

@@ -11,6 +11,7 @@ import { GraphemeChip, graphemeShown, WordMarks } from '../ui/word-marks.js';
 
 export function Component() {
   const [classId, setClassId] = useState<string | null>(null);
+  const [english, setEnglish] = useState(false);
   const { data: classes } = useData('classes');
   const { data, error } = useData('practice', { query: classId ? { classId } : {} });
   return (
@@ -44,17 +45,30 @@ export function Component() {
           When a group has met, its children stand here with what they can practise.
         </Empty>
       ) : (
-        <ul className="ruled">
-          {data.map((child) => (
-            <Row key={child.id} child={child} />
-          ))}
-        </ul>
+        <>
+          <label className="no-print mb-3 flex items-center gap-2 text-sm">
+            Sheets for home
+            <select
+              className="field !min-h-9 !w-auto"
+              value={english ? 'en' : ''}
+              onChange={(event) => setEnglish(event.target.value === 'en')}
+            >
+              <option value="">in each family’s language, where there is one</option>
+              <option value="en">in English</option>
+            </select>
+          </label>
+          <ul className="ruled">
+            {data.map((child) => (
+              <Row key={child.id} child={child} english={english} />
+            ))}
+          </ul>
+        </>
       )}
     </Page>
   );
 }
 
-function Row({ child }: { child: PracticeRow }) {
+function Row({ child, english }: { child: PracticeRow; english: boolean }) {
   return (
     <li className="grid break-inside-avoid gap-x-6 gap-y-1 py-3 md:grid-cols-[13rem_1fr_auto]">
       <div>
@@ -101,7 +115,7 @@ function Row({ child }: { child: PracticeRow }) {
       </div>
       <a
         className="btn btn-small no-print self-start"
-        href={`/api/children/${child.id}/home-sheet`}
+        href={`/api/children/${child.id}/home-sheet${english ? '?language=English' : ''}`}
         target="_blank"
         rel="noreferrer"
         aria-label={`Sheet for home for ${child.name}`}

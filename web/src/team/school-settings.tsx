@@ -4,6 +4,7 @@ import { ACCENT_MERGERS } from '@sapling/core';
 import { Link } from 'react-router';
 import { useMay } from '../shell/me.js';
 import { Trouble } from '../ui/form.js';
+import { FamilySentences } from './family-sentences.js';
 import { ReadingAims } from './reading-aims.js';
 import { useSettingsDraft } from './use-settings-draft.js';
 
@@ -220,6 +221,11 @@ export function SchoolSettingsForm() {
             value={now.coverNotes}
             onChange={(e) => set('coverNotes', e.target.value)}
           />,
+        )}
+        {row(
+          'Sheets for home in families’ languages',
+          'Default: in a child’s first language where it is one of these, with English small beneath; else in English.',
+          <FamilySentences now={now} set={set} />,
         )}
         {row(
           'How this school spells',
