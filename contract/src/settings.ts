@@ -3,6 +3,9 @@ import { z } from 'zod';
 import { slotId, slotOrCell } from './grouping.js';
 import { readingAim } from './reading.js';
 
+/** Models of handwriting that ship as open fonts, by nation: print or joined. */
+export const HANDWRITING_MODELS = ['', 'gb-s', 'gb-j', 'ie', 'us-modern', 'us-trad', 'au-vic', 'nz'] as const;
+
 /** The fixed sentences of a sheet for home. */
 export const familyKey = z.enum(['intro', 'sounds', 'askSound', 'asIn', 'words', 'howWords', 'sentence', 'nothing', 'end']);
 
@@ -105,6 +108,10 @@ export const settings = z.object({
     .int()
     .min(30)
     .max(365 * 10),
+  /** The model that letters to write are shown in; none where it is empty: plain letters then. */
+  handwriting: z.enum(HANDWRITING_MODELS),
+  /** How lines to write on are ruled: the height of a small letter in millimetres, and which lines there are beside the one letters stand on. */
+  ruling: z.object({ small: z.number().min(3).max(15), lines: z.enum(['base only', 'with a dotted middle', 'four lines']) }),
   /** Sentences of sheets for home in a family’s language: a school’s own, or put right. By the language’s English name. */
   families: z
     .array(
@@ -152,6 +159,8 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   timing: 'accurate readings',
   recordingDays: 30,
   leaverDays: 730,
+  handwriting: '',
+  ruling: { small: 5.5, lines: 'with a dotted middle' },
   families: [],
   readingAims: [],
 };

@@ -1,6 +1,7 @@
 /** The sheet for home in a family's language: every sentence in it, English beside it, the school's own words before those that ship. */
 import { FAMILY_ENGLISH, FAMILY_KEYS, FAMILY_LANGUAGES, familyLanguage } from '@sapling/data';
 import { familyKey } from '../../contract/src/settings.js';
+import { DEFAULT_SETTINGS } from '@sapling/contract';
 import { extractText, getDocumentProxy } from 'unpdf';
 import { describe, expect, it } from 'vitest';
 import { Sheet } from '../src/paper/sheet.js';
@@ -23,7 +24,7 @@ const squeezed = (text: string): string => text.normalize('NFC').replace(/\s+/g,
 async function textOf(language: string, own: Parameters<typeof sentencesFor>[1] = []): Promise<{ text: string; raw: string }> {
   const family = sentencesFor(language, own);
   const sheet = new Sheet('A4', 'For home: Ada', 'A school', family.tag);
-  writeHomeSheet(sheet, child, new Map(), family);
+  writeHomeSheet(sheet, child, new Map(), family, DEFAULT_SETTINGS.ruling);
   const bytes = await sheet.end();
   const { text } = await extractText(await getDocumentProxy(new Uint8Array(bytes)), { mergePages: true });
   return { text: squeezed(text), raw: bytes.toString('latin1') };

@@ -5,10 +5,11 @@ import { hasSpelling, partsOf, shown, standsOn, type PaperFacts, type PaperKind 
 import { drawPicture } from './picture.js';
 import type { Sheet } from './sheet.js';
 import { drawWord, widthOfWord } from './word.js';
+import { writingLines } from './writing-lines.js';
 
-/** At the right of a heading: a line for the child’s name. */
 /** Room for one letter with its way of the pen. */
 const LETTER_HEIGHT = 66;
+/** At the right of a heading: a line for the child’s name. */
 const NAME = '____________________________';
 
 export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'>, (sheet: Sheet, facts: PaperFacts) => void> = {
@@ -153,12 +154,12 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
     words.forEach((_, k) => {
       sheet.need(46);
       sheet.at(`${k + 1}`, sheet.left, sheet.y + 12, { size: 12 });
-      writingLines(sheet, sheet.left + 26, sheet.width - 26);
+      writingLines(sheet, f.ruling, sheet.left + 26, sheet.width - 26);
     });
     for (const _ of sentences) {
       sheet.need(96);
-      writingLines(sheet, sheet.left, sheet.width);
-      writingLines(sheet, sheet.left, sheet.width);
+      writingLines(sheet, f.ruling, sheet.left, sheet.width);
+      writingLines(sheet, f.ruling, sheet.left, sheet.width);
     }
   },
 
@@ -182,7 +183,7 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
       }
       sheet.y += 6;
       for (const grey of [0.68, 1]) {
-        const { base, size } = writingLines(sheet, sheet.left, sheet.width, 20);
+        const { base, size } = writingLines(sheet, f.ruling, sheet.left, sheet.width, 1.3);
         if (grey < 1)
           for (let x = sheet.left + 10; x < sheet.left + sheet.width - 60; x += 92) sheet.onLine(shown(gpc), x, base, { size, grey });
       }
@@ -276,31 +277,3 @@ export const CHILD_SHEETS: Record<Exclude<PaperKind, 'cover' | 'plan' | 'record'
     }
   },
 };
-
-/**
- * A row to write on: the line for sticks, the dashed one for small letters, the one that letters stand on, and the room of a
- * tail below. Returns where letters stand and how large they are so that they fill it.
- * @param small the height of a small letter in points
- */
-function writingLines(sheet: Sheet, x: number, width: number, small = 15): { base: number; size: number } {
-  const { doc } = sheet;
-  const heights = sheet.letterHeights();
-  const size = small / heights.x;
-  const base = sheet.y + heights.stick * size + 2;
-  for (const [y, weight, dashed] of [
-    [base - heights.stick * size, 0.4, false],
-    [base - small, 0.4, true],
-    [base, 1, false],
-  ] as const) {
-    doc
-      .moveTo(x, y)
-      .lineTo(x + width, y)
-      .lineWidth(weight)
-      .strokeColor('black');
-    if (dashed) doc.dash(2, { space: 3 });
-    doc.stroke();
-    doc.undash();
-  }
-  sheet.y = base + 0.75 * small + 6;
-  return { base, size };
-}

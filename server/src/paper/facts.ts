@@ -1,5 +1,5 @@
 /** What the sheets of a session are made from, and what they share. */
-import type { Session } from '@sapling/contract';
+import type { SchoolSettings, Session } from '@sapling/contract';
 import { partKind, type ChildSheet } from '@sapling/core';
 
 export const PAPERS = [
@@ -35,6 +35,8 @@ export interface PaperFacts {
   /** What the school has every cover told: where things are, whom to call. */
   readonly safety: string;
   readonly cues: ReadonlyMap<string, string>;
+  /** How the school rules lines to write on. */
+  readonly ruling: SchoolSettings['ruling'];
 }
 export type Part = Session['plan']['parts'][number];
 

@@ -14,6 +14,7 @@ import { schoolZone } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
 import { PAPERS, type PaperFacts, type PaperKind } from './facts.js';
 import { writeSession } from './session-paper.js';
+import { handwritingFont } from './fonts.js';
 import { Sheet } from './sheet.js';
 
 const NOTES = 3;
@@ -101,6 +102,7 @@ export async function factsOf(
         .slice(0, NOTES)
         .map((n) => ({ by: who(n.by), on: day(dayIn(n.at, zone)), text: n.text })),
       safety: settings.coverNotes,
+      ruling: settings.ruling,
       cues: new Map(cueRows.map((c) => [c.gpc, [c.keyWord && `as in ${c.keyWord}.`, c.cue, c.action].filter(Boolean).join(' ')])),
     };
   });
@@ -119,6 +121,7 @@ async function answer(
   const [school] = await db.select({ name: schools.name }).from(schools);
   const facts = await factsOf(db, access, list, query.names ?? 'full', now());
   const sheet = new Sheet(query.size ?? 'A4', name, `${school?.name ?? ''} · ${name} · about children: hand back or shred`);
+  sheet.useHandwriting(await handwritingFont((await readSettings(db)).handwriting));
   let fresh = true;
   for (const of of facts) if (writeSession(sheet, of, wanted, fresh).length > 0) fresh = false;
   const pdf = await sheet.end();

@@ -1,25 +1,10 @@
 /** Paper: pages of A4 or Letter in black on white with the fonts that ship, written down from the top. Lengths are points, 72 an inch. */
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
-import { unpackWoff } from './woff.js';
+import { baseFonts, scriptFont, scriptOf, SUBSETS } from './fonts.js';
 
 export type PaperSize = 'A4' | 'Letter';
 export const MARGIN = 42;
 
-const files = createRequire(import.meta.url);
-const font = (name: string): Buffer => unpackWoff(readFileSync(files.resolve(`@fontsource/andika/files/andika-${name}-normal.woff`)));
-/** Parts of the font, each with letters that the ones before it lack: names of children come in more than English has. */
-const SUBSETS = ['latin', 'latin-ext', 'vietnamese', 'cyrillic', 'cyrillic-ext'] as const;
-/** Read and unpacked once a process: by subset, plain and bold. */
-let fonts: Record<string, Buffer> | undefined;
-const allFonts = (): Record<string, Buffer> =>
-  (fonts ??= Object.fromEntries(
-    SUBSETS.flatMap((subset) => [
-      [`plain ${subset}`, font(`${subset}-400`)],
-      [`bold ${subset}`, font(`${subset}-700`)],
-    ]),
-  ));
 /** The hyphen that does not break, which the font lacks, and marks set apart from their letters. */
 const printable = (text: string): string => text.normalize('NFC').replaceAll('\u2011', '-');
 
@@ -45,9 +30,11 @@ export class Sheet {
   readonly #footer: string;
   readonly #root: PDFKit.PDFStructureElement;
   #inside = false;
+  /** Scripts beside Andika’s that were met here. */
+  readonly #scripts = new Set<string>();
+  #hand = false;
 
   constructor(size: PaperSize, title: string, footer: string, language = 'en') {
-    const all = allFonts();
     this.doc = new PDFDocument({
       size: size === 'A4' ? 'A4' : 'LETTER',
       margins: { top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN },
@@ -62,7 +49,7 @@ export class Sheet {
       displayTitle: true,
       pdfVersion: '1.7',
     });
-    for (const [name, data] of Object.entries(all)) this.doc.registerFont(name, data);
+    for (const [name, data] of Object.entries(baseFonts())) this.doc.registerFont(name, data);
     this.#footer = footer;
     this.#root = this.doc.struct('Document');
     this.doc.addStructure(this.#root);
@@ -118,13 +105,17 @@ export class Sheet {
       .fillColor([shade, shade, shade]);
     return this;
   }
-  /** The first subset with this letter; the plain one where none has it. Asked once a letter. */
+  /** The first subset with this letter, else the script’s own font; the plain one where none has it. Asked once a letter. */
   #subsetOf(letter: string): string {
     let subset = subsetOf.get(letter);
     if (subset === undefined) {
       const code = letter.codePointAt(0)!;
-      subset = SUBSETS.find((name) => glyphs(this.doc.font(`plain ${name}`)).hasGlyphForCodePoint(code)) ?? SUBSETS[0];
+      subset = SUBSETS.find((name) => glyphs(this.doc.font(`plain ${name}`)).hasGlyphForCodePoint(code)) ?? scriptOf(letter) ?? SUBSETS[0];
       subsetOf.set(letter, subset);
+    }
+    if (!(SUBSETS as readonly string[]).includes(subset) && !this.#scripts.has(subset)) {
+      this.#scripts.add(subset);
+      for (const weight of ['plain', 'bold']) this.doc.registerFont(`${weight} ${subset}`, scriptFont(subset, weight === 'bold'));
     }
     return subset;
   }
@@ -132,8 +123,9 @@ export class Sheet {
   #runs(text: string): { text: string; subset: string }[] {
     const out: { text: string; subset: string }[] = [];
     for (const letter of printable(text)) {
-      const subset = this.#subsetOf(letter);
       const last = out.at(-1);
+      // words of one script stay together: some are written from right to left
+      const subset = letter === ' ' && last && this.#scripts.has(last.subset) ? last.subset : this.#subsetOf(letter);
       if (last && last.subset === subset) last.text += letter;
       else out.push({ text: letter, subset });
     }
@@ -168,16 +160,24 @@ export class Sheet {
     this.tagged('Span', () => {
       this.ink(ink);
       let to = x;
-      for (const run of this.#runs(text)) {
-        this.doc.font(`${ink.bold ? 'bold' : 'plain'} ${run.subset}`);
+      const runs = this.#hand ? [{ text: printable(text), subset: '' }] : this.#runs(text);
+      for (const run of runs) {
+        this.doc.font(run.subset === '' ? 'hand' : `${ink.bold ? 'bold' : 'plain'} ${run.subset}`);
         this.doc.text(run.text, to, base, { lineBreak: false, baseline: 'alphabetic' });
         to += this.doc.widthOfString(run.text);
       }
     });
   }
-  /** The height of a small letter without stick or tail, and of one with a stick, for letters of one point. */
+  /** The school’s handwriting for what is traced from now on: `onLine` and `letterHeights`. */
+  useHandwriting(font: Buffer | undefined): this {
+    this.#hand = font !== undefined;
+    if (font) this.doc.registerFont('hand', font);
+    return this;
+  }
+  /** The height of a small letter without stick or tail, and of one with a stick, for letters of one point as they are traced. */
   letterHeights(): { x: number; stick: number } {
     this.ink();
+    if (this.#hand) this.doc.font('hand');
     const { font } = (
       this.doc as unknown as { _font: { font: { xHeight: number; capHeight: number; unitsPerEm: number; ascent: number } } }
     )._font;

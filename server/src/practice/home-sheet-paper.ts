@@ -1,15 +1,22 @@
 /** The sheet for home: three plain sentences on how to help, in the family's language, and nothing to read that the child cannot. */
-import type { PracticeRow } from '@sapling/contract';
+import type { PracticeRow, SchoolSettings } from '@sapling/contract';
 import { keyWordOf } from '@sapling/core';
 import { FAMILY_ENGLISH, type FamilyKey } from '@sapling/data';
 import type { Sheet } from '../paper/sheet.js';
+import { writingLines } from '../paper/writing-lines.js';
 import { drawWord, widthOfWord } from '../paper/word.js';
 import { filled, type ForFamily } from './family-sentences.js';
 
 const WORD = 30;
 const CARD = { width: 74, height: 50 };
 
-export function writeHomeSheet(sheet: Sheet, child: PracticeRow, keyWords: ReadonlyMap<string, string>, family: ForFamily): void {
+export function writeHomeSheet(
+  sheet: Sheet,
+  child: PracticeRow,
+  keyWords: ReadonlyMap<string, string>,
+  family: ForFamily,
+  ruling: SchoolSettings['ruling'],
+): void {
   /** In the family's language, and small in English beside it for whoever hands it out. */
   const say = (key: FamilyKey, gap: number, word?: string): void => {
     const values = { name: child.givenName, ...(word !== undefined && { word }) };
@@ -33,11 +40,18 @@ export function writeHomeSheet(sheet: Sheet, child: PracticeRow, keyWords: Reado
       const grapheme = gpc.slice(0, gpc.indexOf(':'));
       const shown = grapheme.replace('_', '‑');
       const asIn = filled(family.sentences.asIn, { word: keyWords.get(gpc) || keyWordOf(gpc) });
-      sheet.need(CARD.height + 10);
+      sheet.need(CARD.height + 40);
       sheet.box(sheet.left, sheet.y, CARD.width, CARD.height, { weight: 1 });
       sheet.at(shown, sheet.left + (CARD.width - sheet.widthOf(shown, { size: 32 })) / 2, sheet.y - 2, { size: 32 });
-      sheet.at(asIn, sheet.left + CARD.width + 18, sheet.y + CARD.height / 2 - 9, { size: 13 });
-      sheet.y += CARD.height + 10;
+      sheet.at(asIn, sheet.left + CARD.width + 18, sheet.y - 2, { size: 13 });
+      // a grapheme to trace and go on with, at the child's own pace
+      const top = sheet.y;
+      const x = sheet.left + CARD.width + 18;
+      sheet.y += 14;
+      const { base, size } = writingLines(sheet, ruling, x, sheet.width - CARD.width - 18);
+      const step = sheet.widthOf(`${shown}  `, { size }) + 12;
+      for (let n = 0; n < 3; n += 1) sheet.onLine(shown, x + 8 + n * step, base, { size, grey: 0.68 });
+      sheet.y = Math.max(sheet.y, top + CARD.height) + 10;
     }
   }
   if (child.words.length > 0) {

@@ -11,6 +11,7 @@ import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { orderBook } from '../library/orders.js';
 import { wordBook } from '../library/word-book.js';
+import { handwritingFont } from '../paper/fonts.js';
 import { Sheet } from '../paper/sheet.js';
 import { listSessions } from '../sessions/sessions.js';
 import { readSettings } from '../settings/read-settings.js';
@@ -97,10 +98,11 @@ export const practiceRoutes = [
         db.select({ name: schools.name }).from(schools),
         db.select().from(cues),
       ]);
-      const { families } = await readSettings(db);
+      const { families, handwriting, ruling } = await readSettings(db);
       const family = sentencesFor(query.language ?? row.firstLanguage, families);
       const sheet = new Sheet(query.size ?? 'A4', `For home: ${row.givenName}`, school?.name ?? '', family.tag);
-      writeHomeSheet(sheet, practice!, new Map(cueRows.map((c) => [c.gpc, c.keyWord])), family);
+      sheet.useHandwriting(await handwritingFont(handwriting));
+      writeHomeSheet(sheet, practice!, new Map(cueRows.map((c) => [c.gpc, c.keyWord])), family, ruling);
       const pdf = await sheet.end();
       res.setHeader('cache-control', 'no-store');
       res.type('application/pdf').send(pdf);

@@ -1,6 +1,7 @@
 /** A part of a plan as it is read: on the session's page, in the runner, and on paper. */
 import { FORMATION, partKind, soundNote } from '@sapling/core';
 import { LetterStrokes } from './letter-strokes.js';
+import { Written } from './written.js';
 import type { Session } from '@sapling/contract';
 import type { ReactNode } from 'react';
 import { useData } from '../api/data.js';
@@ -110,6 +111,7 @@ function Graphemes({ part, size = 'text-2xl', names, forAdult = true, signedIn =
                 )}
               </span>
             )}
+            {partKind(part.kind).sheets.includes('letters') && <Written gpc={gpc} size={size} />}
             {forAdult && partKind(part.kind).sheets.includes('letters') && (
               <ul className="grid gap-1.5 text-sm">
                 {[...new Set(gpc.split(':')[0]!.replace('_', ''))].map((letter) => (

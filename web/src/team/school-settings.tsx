@@ -4,6 +4,7 @@ import { ACCENT_MERGERS } from '@sapling/core';
 import { Link } from 'react-router';
 import { useMay } from '../shell/me.js';
 import { Trouble } from '../ui/form.js';
+import { Handwriting } from './handwriting.js';
 import { FamilySentences } from './family-sentences.js';
 import { ReadingAims } from './reading-aims.js';
 import { useSettingsDraft } from './use-settings-draft.js';
@@ -221,6 +222,11 @@ export function SchoolSettingsForm() {
             value={now.coverNotes}
             onChange={(e) => set('coverNotes', e.target.value)}
           />,
+        )}
+        {row(
+          'How letters are written here',
+          'Default: plain letters. The model is shown where letters are written: on cards to trace, sheets for home, and the screen of that part. Reading stays in plain letters.',
+          <Handwriting now={now} set={set} />,
         )}
         {row(
           'Sheets for home in families’ languages',
