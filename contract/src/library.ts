@@ -58,9 +58,15 @@ export type SchoolWord = z.infer<typeof schoolWord>;
 export const schoolWordBody = z.object({ offer: schoolWord.shape.offer, version: restsOn });
 
 const short = z.string().trim().max(200);
-export const cue = z.object({ gpc, keyWord: short, cue: short, action: short, ...who });
+/** A picture of the school's own for a pair: a word that a picture ships for, or a small image itself. */
+const cuePicture = z
+  .string()
+  .max(60_000, 'Choose a smaller picture.')
+  .regex(/^([a-z' -]{0,40}|data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/=]+)$/, 'A picture is a PNG, JPEG or WebP.');
+const cueFields = { keyWord: short, cue: short, action: short, picture: cuePicture, story: z.string().trim().max(1000) };
+export const cue = z.object({ gpc, ...cueFields, ...who });
 export type Cue = z.infer<typeof cue>;
-export const cueBody = z.object({ keyWord: short, cue: short, action: short, version: restsOn });
+export const cueBody = z.object({ ...cueFields, picture: cuePicture.default(''), story: cueFields.story.default(''), version: restsOn });
 
 const letters = z.array(z.string().regex(/^[a-z]$/)).max(26);
 export const ruleParts = z.object({

@@ -152,6 +152,15 @@ describe('words, cues and rules', () => {
     expect((await cue(0, 'snail')).status).toBe(200);
     expect((await cue(0, 'train')).body).toMatchObject({ code: 'newer-version', current: { keyWord: 'snail' } });
     expect((await cue(1, 'train')).body).toMatchObject({ keyWord: 'train', version: 2 });
+    // a picture and a story of the school's own: a word with a picture, or a small image, and nothing else
+    const own = { keyWord: 'train', cue: '', action: '', story: 'The train has rain on its way.' };
+    const draw = (picture: string, version: number) =>
+      school.ask('PUT', '/api/cues/ai:ay', { as: lead, body: { ...own, picture, version } });
+    expect((await draw('train', 2)).body).toMatchObject({ picture: 'train', story: own.story, version: 3 });
+    const image = `data:image/webp;base64,${'A'.repeat(400)}`;
+    expect((await draw(image, 3)).body).toMatchObject({ picture: image });
+    for (const bad of ['data:image/svg+xml;base64,AAAA', 'https://elsewhere.example/x.png', `data:image/png;base64,${'A'.repeat(70_000)}`])
+      expect((await draw(bad, 4)).status).toBe(400);
     const rule = (id: string, version: number, sounds: string[]) =>
       school.ask('PUT', `/api/rules/${id}`, {
         as: lead,

@@ -550,6 +550,9 @@ export const cues = pgTable('cues', {
   keyWord: text('key_word').notNull().default(''),
   cue: text('cue').notNull().default(''),
   action: text('action').notNull().default(''),
+  /** A word that a picture ships for, or a small image as a data address. */
+  picture: text('picture').notNull().default(''),
+  story: text('story').notNull().default(''),
   savedBy: uuid('saved_by').notNull(),
   savedAt: at('saved_at').notNull(),
   version: version(),

@@ -30,6 +30,8 @@ async function listCues(db: Db): Promise<Cue[]> {
     keyWord: row.keyWord,
     cue: row.cue,
     action: row.action,
+    picture: row.picture,
+    story: row.story,
     by,
     at: row.savedAt,
     version: row.version,

@@ -103,7 +103,7 @@ export async function factsOf(
         .map((n) => ({ by: who(n.by), on: day(dayIn(n.at, zone)), text: n.text })),
       safety: settings.coverNotes,
       ruling: settings.ruling,
-      cues: new Map(cueRows.map((c) => [c.gpc, [c.keyWord && `as in ${c.keyWord}.`, c.cue, c.action].filter(Boolean).join(' ')])),
+      cues: new Map(cueRows.map((c) => [c.gpc, [c.keyWord && `as in ${c.keyWord}.`, c.cue, c.action, c.story].filter(Boolean).join(' ')])),
     };
   });
 }

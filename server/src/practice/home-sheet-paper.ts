@@ -47,7 +47,7 @@ export function writeHomeSheet(
       // a grapheme to trace and go on with, at the child's own pace
       const top = sheet.y;
       const x = sheet.left + CARD.width + 18;
-      sheet.y += 14;
+      sheet.y += 20;
       const { base, size } = writingLines(sheet, ruling, x, sheet.width - CARD.width - 18);
       const step = sheet.widthOf(`${shown}  `, { size }) + 12;
       for (let n = 0; n < 3; n += 1) sheet.onLine(shown, x + 8 + n * step, base, { size, grey: 0.68 });

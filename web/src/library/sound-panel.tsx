@@ -10,6 +10,7 @@ import { Dialog } from '../ui/dialog.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { GraphemeChip, WordMarks } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import { CuePicture, CuePictureField } from './cue-picture.js';
 import { useShelf } from './frame.js';
 import { useCore } from '../workers/use-core.js';
 
@@ -68,9 +69,15 @@ function Inside({ sound, spellings }: { sound: string; spellings: readonly Spell
                     ))
                   : full && <span className="text-sm text-ink-2">No word with it that {className} can read otherwise.</span>}
               </p>
-              {cue && (cue.keyWord || cue.cue || cue.action) && editing !== s.gpc && (
-                <p className="mt-1.5 border-l-4 border-rule bg-note px-2 py-1 text-sm">
-                  {[cue.keyWord && `Key word: ${cue.keyWord}`, cue.cue && `Cue: ${cue.cue}`, cue.action && `Action: ${cue.action}`]
+              {cue && (cue.keyWord || cue.cue || cue.action || cue.picture || cue.story) && editing !== s.gpc && (
+                <p className="mt-1.5 flex items-start gap-3 border-l-4 border-rule bg-note px-2 py-1 text-sm">
+                  <CuePicture picture={cue.picture} size="2.5rem" />
+                  {[
+                    cue.keyWord && `Key word: ${cue.keyWord}`,
+                    cue.cue && `Cue: ${cue.cue}`,
+                    cue.action && `Action: ${cue.action}`,
+                    cue.story,
+                  ]
                     .filter(Boolean)
                     .join(' · ')}
                 </p>
@@ -100,6 +107,7 @@ function placeWords({ first, middle, last }: Spelling): string {
 
 function CueForm({ gpc, cue, onDone }: { gpc: string; cue: Cue | undefined; onDone: () => void }) {
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [picture, setPicture] = useState(cue?.picture ?? '');
   return (
     <form
       className="mt-2 grid gap-2"
@@ -109,7 +117,14 @@ function CueForm({ gpc, cue, onDone }: { gpc: string; cue: Cue | undefined; onDo
         const field = (name: string): string => String(form.get(name)).trim();
         call('saveCue', {
           params: { gpc },
-          body: { keyWord: field('keyWord'), cue: field('cue'), action: field('action'), version: cue?.version ?? 0 },
+          body: {
+            keyWord: field('keyWord'),
+            cue: field('cue'),
+            action: field('action'),
+            picture,
+            story: field('story'),
+            version: cue?.version ?? 0,
+          },
         })
           .then(async () => {
             await refresh('library');
@@ -130,6 +145,18 @@ function CueForm({ gpc, cue, onDone }: { gpc: string; cue: Cue | undefined; onDo
       <TextField label="Key word" name="keyWord" defaultValue={cue?.keyWord} maxLength={200} autoFocus />
       <TextField label="Cue" name="cue" defaultValue={cue?.cue} maxLength={200} hint="What the adult says or shows." />
       <TextField label="Action" name="action" defaultValue={cue?.action} maxLength={200} hint="What the children do." />
+      <CuePictureField value={picture} onChange={setPicture} />
+      <label className="block">
+        <span className="mb-1 block font-semibold">A short story</span>
+        <textarea
+          className="field"
+          name="story"
+          rows={3}
+          maxLength={1000}
+          defaultValue={cue?.story}
+          placeholder="Told when the sound is new"
+        />
+      </label>
       <div className="flex gap-2">
         <button className="btn btn-main btn-small">Keep</button>
         <button type="button" className="btn btn-small" onClick={onDone}>

@@ -1,5 +1,6 @@
 /** A part of a plan as it is read: on the session's page, in the runner, and on paper. */
 import { FORMATION, partKind, soundNote } from '@sapling/core';
+import { CuePicture } from '../library/cue-picture.js';
 import { LetterStrokes } from './letter-strokes.js';
 import { Written } from './written.js';
 import type { Session } from '@sapling/contract';
@@ -54,7 +55,7 @@ function Whose({ ids, names }: { ids: readonly string[] | undefined; names: Read
 }
 
 function Graphemes({ part, size = 'text-2xl', names, forAdult = true, signedIn = true }: View) {
-  const { data: cues } = useData(signedIn && forAdult && part.kind === 'focus' ? 'cues' : null);
+  const { data: cues } = useData(signedIn && part.kind === 'focus' ? 'cues' : null);
   if (part.kind === 'review') {
     const again = [...new Set(part.stack?.filter((g, k) => part.stack!.indexOf(g) !== k))];
     return (
@@ -99,10 +100,11 @@ function Graphemes({ part, size = 'text-2xl', names, forAdult = true, signedIn =
               <Pair gpc={gpc} className={size} />
               <Whose ids={part.whose?.[gpc]} names={names} />
             </span>
+            {part.kind === 'focus' && cue && <CuePicture picture={cue.picture} size="4rem" />}
             {forAdult && part.kind === 'focus' && (
               <span className="grid max-w-xl gap-0.5 text-sm">
-                {cue && (cue.cue || cue.keyWord || cue.action) && (
-                  <span>{[cue.keyWord && `As in ${cue.keyWord}.`, cue.cue, cue.action].filter(Boolean).join(' ')}</span>
+                {cue && (cue.cue || cue.keyWord || cue.action || cue.story) && (
+                  <span>{[cue.keyWord && `As in ${cue.keyWord}.`, cue.cue, cue.action, cue.story].filter(Boolean).join(' ')}</span>
                 )}
                 {note && (
                   <span className="text-ink-2">
