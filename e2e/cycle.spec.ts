@@ -127,7 +127,10 @@ test('later sessions of a cycle draw themselves again after a log and say so; on
   const first = made.find((s) => s.plan.focus.length > 0)!;
   const byHand = made.at(-1)!;
   await page.goto(`${demo.url}/sessions/${byHand.id}/edit`);
-  await page.getByRole('button', { name: /^Draw .* again$/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Draw .* again$/ })
+    .first()
+    .click();
   await page.getByRole('button', { name: /^Keep/ }).click();
   await expect(page).toHaveURL(new RegExp(`${byHand.id}$`));
   // run without reaching anything: what was new there is still to come
