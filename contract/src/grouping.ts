@@ -23,6 +23,8 @@ const more = {
   /** Skills it works on beside pairs. */
   skills: z.array(z.enum(STRANDS)),
   slot: slotId.nullable(),
+  /** Meetings a week; as the school usually has them where it is null. */
+  meets: z.number().int().min(1).max(10).nullable(),
   startsOn: day,
   /** Last day of its cycle, where that is set. */
   endsOn: day.nullable(),

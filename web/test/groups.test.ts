@@ -60,6 +60,7 @@ const group = (id: string, members: string[], focus: string[], more: Partial<Gro
   focus,
   skills: [],
   slot: null,
+  meets: null,
   startsOn: '2026-11-02',
   endsOn: null,
   members,

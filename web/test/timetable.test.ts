@@ -25,6 +25,7 @@ const group = (id: string, adultId: string | null, members: string[]): Group => 
   focus: [],
   skills: [],
   slot: null,
+  meets: null,
   startsOn: '2026-11-01',
   endsOn: null,
   hidden: 0,
@@ -113,11 +114,18 @@ describe('the week in words', () => {
       { kind: 'adult hours' as const, adult: 'Ada' },
       { kind: 'rooms' as const },
     ];
-    expect(inShort(conflict, (id) => id, 4)).toEqual([
+    const often = (times: Record<string, number>) => (id: string) => times[id] ?? 4;
+    expect(inShort(conflict, (id) => id, often({}))).toEqual([
       'a, b and 2 more meet 4 times a week, once a day at most',
       'Ada is there only at the times set, for one group at a time',
       'no more groups meet at a time than there are free rooms',
     ]);
-    expect(inShort([{ kind: 'meetings', group: 'a' }], (id) => id, 1)).toEqual(['a meets once a week, once a day at most']);
+    // each group by how often it meets itself
+    expect(inShort(conflict.slice(0, 3), (id) => id, often({ a: 1 }))).toEqual([
+      'a meets once a week, once a day at most',
+      'b and c meet 4 times a week, once a day at most',
+    ]);
+    expect(wantedMeetings(settings, { meets: 2 })).toBe(2);
+    expect(wantedMeetings(settings, { meets: 9 })).toBe(2);
   });
 });

@@ -315,6 +315,8 @@ export const groups = pgTable('groups', {
   skills: jsonb('skills').notNull().default([]).$type<Strand[]>(),
   /** A slot of the settings. */
   slot: text('slot'),
+  /** Meetings a week, where they are not the school's usual. */
+  meets: integer('meets'),
   /** First and last day of its cycle, YYYY-MM-DD. */
   startsOn: text('starts_on').notNull().default(''),
   endsOn: text('ends_on'),

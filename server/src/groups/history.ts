@@ -38,8 +38,8 @@ export const groupHistoryRoutes = [
       const all = members.filter((m) => m.groupId === row.id).map((m) => m.childId);
       const visible = all.filter((child) => access.childIds.has(child)).sort();
       if (visible.length === 0) return [];
-      const { id, name, adultId, focus, skills, slot, endsOn, version } = row;
-      const about = { id, name, adultId, focus, skills, slot, endsOn, version };
+      const { id, name, adultId, focus, skills, slot, meets, endsOn, version } = row;
+      const about = { id, name, adultId, focus, skills, slot, meets, endsOn, version };
       const startsOn = firstDay(row);
       const endedOn = row.removedAt!.slice(0, 10);
       return [{ ...about, members: visible, hidden: all.length - visible.length, startsOn, endedOn, adultName: nameOf(adultId) }];

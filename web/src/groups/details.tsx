@@ -16,6 +16,7 @@ interface Props {
 
 export function Details({ group, settings, onClose, onSave }: Props) {
   const [slot, setSlot] = useState(group.slot ?? '');
+  const [meets, setMeets] = useState(group.meets);
   const [startsOn, setStart] = useState(group.startsOn);
   const [endsOn, setEnd] = useState(group.endsOn ?? '');
   const [skills, setSkills] = useState<readonly Strand[]>(group.skills);
@@ -27,7 +28,7 @@ export function Details({ group, settings, onClose, onSave }: Props) {
         onSubmit={(event) => {
           event.preventDefault();
           if (backwards || startsOn === '') return;
-          onSave({ slot: slot || null, startsOn, endsOn: endsOn || null, skills: [...skills] });
+          onSave({ slot: slot || null, meets, startsOn, endsOn: endsOn || null, skills: [...skills] });
           onClose();
         }}
       >
@@ -44,6 +45,19 @@ export function Details({ group, settings, onClose, onSave }: Props) {
           {settings.slots.length === 0 && (
             <span className="mt-1 block text-sm text-ink-2">The lead sets the times on the timetable’s page.</span>
           )}
+        </label>
+        <label>
+          <span className="mb-1 block font-semibold">Meetings a week</span>
+          <select
+            className="field"
+            value={meets ?? ''}
+            onChange={(event) => setMeets(event.target.value === '' ? null : Number(event.target.value))}
+          >
+            <option value="">as the school has it: {settings.sessionsAWeek}</option>
+            {[1, 2, 3, 4, 5].map((n) => (
+              <option key={n}>{n}</option>
+            ))}
+          </select>
         </label>
         <div className="flex gap-4">
           <label className="flex-1">

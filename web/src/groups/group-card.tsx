@@ -47,7 +47,9 @@ interface Props {
   may: boolean;
   onMove: (child: string, to: Group | undefined) => void;
 }
-export type GroupChange = Partial<Pick<Group, 'name' | 'adultId' | 'focus' | 'members' | 'skills' | 'slot' | 'startsOn' | 'endsOn'>>;
+export type GroupChange = Partial<
+  Pick<Group, 'name' | 'adultId' | 'focus' | 'members' | 'skills' | 'slot' | 'meets' | 'startsOn' | 'endsOn'>
+>;
 
 const CHANGED: Record<keyof GroupChange, string> = {
   name: 'name',
@@ -56,6 +58,7 @@ const CHANGED: Record<keyof GroupChange, string> = {
   members: 'children',
   skills: 'skills',
   slot: 'time',
+  meets: 'meetings a week',
   startsOn: 'first day',
   endsOn: 'last day',
 };

@@ -128,6 +128,7 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
       ...splitFocus(g.focus),
       members: [...g.members],
       slot: g.slot ?? null,
+      meets: perWeek === settings.sessionsAWeek ? null : perWeek,
       startsOn: todayDay(),
       endsOn: format(addDays(nowDate(), weeks * 7 - 1), 'yyyy-MM-dd'),
     }));

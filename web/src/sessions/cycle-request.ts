@@ -51,7 +51,8 @@ export function cycleRequest(
         }
       : {}),
   }));
-  const wanted = settings.cycleWeeks * settings.sessionsAWeek;
+  const aWeek = group.meets ?? settings.sessionsAWeek;
+  const wanted = settings.cycleWeeks * aWeek;
   const perWeek = new Map<string, number>();
   for (const s of list) perWeek.set(weekOf(s.on), (perWeek.get(weekOf(s.on)) ?? 0) + 1);
   const end = group.endsOn ?? dayOf(addDays(parseISO(group.startsOn || today), 7 * settings.cycleWeeks - 1));
@@ -59,13 +60,7 @@ export function cycleRequest(
     const on = dayOf(date);
     const weekend = date.getDay() === 0 || date.getDay() === 6;
     const off = days ? !days.includes(weekday(on)) : weekend;
-    if (
-      off ||
-      holidayOn(on, settings.holidays) ||
-      list.some((s) => s.on === on) ||
-      (perWeek.get(weekOf(on)) ?? 0) >= settings.sessionsAWeek
-    )
-      continue;
+    if (off || holidayOn(on, settings.holidays) || list.some((s) => s.on === on) || (perWeek.get(weekOf(on)) ?? 0) >= aWeek) continue;
     perWeek.set(weekOf(on), (perWeek.get(weekOf(on)) ?? 0) + 1);
     list.push({ id: TO_COME + on, on });
   }

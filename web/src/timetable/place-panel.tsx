@@ -8,7 +8,8 @@ import { toCore } from './week-facts.js';
 
 interface Props {
   data: TimetableData;
-  wanted: number;
+  /** How often a group is to meet. */
+  wanted: (group: string) => number;
   /** Keeps what was placed; says how many. */
   onPlaced: (found: readonly Meeting[]) => Promise<void>;
 }
@@ -20,7 +21,7 @@ export function PlacePanel({ data, wanted, onPlaced }: Props) {
   const stop = useRef<() => void>(undefined);
   const { facts, kept, groups, words, may } = data;
   if (!may || !facts || !kept || !groups) return null;
-  const open = groups.filter((g) => kept.meetings.filter((m) => m.group === g.id).length < wanted && g.members.length + g.hidden > 0);
+  const open = groups.filter((g) => kept.meetings.filter((m) => m.group === g.id).length < wanted(g.id) && g.members.length + g.hidden > 0);
   const place = async (anew: boolean): Promise<void> => {
     setBusy(true);
     setFailed(null);
@@ -33,7 +34,7 @@ export function PlacePanel({ data, wanted, onPlaced }: Props) {
     );
     const asking = placeMeetings(
       weekRequest(
-        { ...facts, groups: used.map((g) => (anew && groups.some((o) => o.id === g.id) ? { ...g, meetings: wanted } : g)) },
+        { ...facts, groups: used.map((g) => (anew && groups.some((o) => o.id === g.id) ? { ...g, meetings: wanted(g.id) } : g)) },
         stays.map(toCore),
       ),
     );
@@ -118,7 +119,7 @@ export function PlacePanel({ data, wanted, onPlaced }: Props) {
 
 const MANY = 3;
 /** Demands in words, the same ones of many groups, children or adults taken together. */
-export function inShort(conflict: readonly Demand[], name: (id: string) => string, wanted: number): string[] {
+export function inShort(conflict: readonly Demand[], name: (id: string) => string, wanted: (group: string) => number): string[] {
   const who = (ids: readonly string[]): string =>
     ids.length <= MANY ? ids.map(name).join(' and ') : `${ids.slice(0, 2).map(name).join(', ')} and ${ids.length - 2} more`;
   const of = <K extends Demand['kind']>(kind: K): Extract<Demand, { kind: K }>[] =>
@@ -130,9 +131,10 @@ export function inShort(conflict: readonly Demand[], name: (id: string) => strin
   const lessons = of('lessons').map((d) => d.child);
   const plural = (ids: readonly string[], single: string, many: string): string => (ids.length === 1 ? single : many);
   return [
-    ...(meetings.length > 0
-      ? [`${who(meetings)} ${plural(meetings, 'meets', 'meet')} ${wanted === 1 ? 'once' : `${wanted} times`} a week, once a day at most`]
-      : []),
+    ...[...new Set(meetings.map(wanted))].map((times) => {
+      const these = meetings.filter((g) => wanted(g) === times);
+      return `${who(these)} ${plural(these, 'meets', 'meet')} ${times === 1 ? 'once' : `${times} times`} a week, once a day at most`;
+    }),
     ...(one.length > 0 ? [`${who(one)} ${plural(one, 'has', 'each have')} one adult all week`] : []),
     ...(hours.length > 0 ? [`${who(hours)} ${plural(hours, 'is', 'are')} there only at the times set, for one group at a time`] : []),
     ...(load.length > 0 ? [`${who(load)} ${plural(load, 'takes', 'take')} no more groups than set`] : []),

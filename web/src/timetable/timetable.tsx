@@ -135,9 +135,13 @@ export function Component() {
       toast.error(sentenceOf(problem));
     }
   };
-  const wanted = wantedMeetings(settings);
+  const wanted = (id: string): number =>
+    wantedMeetings(
+      settings,
+      groups.find((g) => g.id === id),
+    );
   const count = (id: string): number => meetings.filter((m) => m.group === id && slots.some((s) => s.id === m.slot)).length;
-  const toPlace = groups.filter((g) => g.members.length + g.hidden > 0 && count(g.id) < wanted);
+  const toPlace = groups.filter((g) => g.members.length + g.hidden > 0 && count(g.id) < wanted(g.id));
   // times that were taken out of the settings
   const lost = meetings.filter((m) => !slots.some((s) => s.id === m.slot));
   const carry = (active: { data: { current?: unknown } }): Placed | null => {
@@ -244,7 +248,7 @@ export function Component() {
                             id={g.id}
                             name={g.name}
                             has={count(g.id)}
-                            wanted={wanted}
+                            wanted={wanted(g.id)}
                             onOpen={() => setOpened({ group: g, meeting: null })}
                           />
                         </li>

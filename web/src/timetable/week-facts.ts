@@ -3,10 +3,10 @@ import type { ChildLine, Group, GroupRule, SchoolSettings, Timetable, WeekMeetin
 import { isUnnamed, type Meeting, type WeekFacts } from '@sapling/core';
 
 export type Placed = Timetable['meetings'][number];
-/** How often a group is to meet in a week: as the school has it, but at most once on each day there are times for. */
-export function wantedMeetings(settings: SchoolSettings): number {
+/** How often a group is to meet in a week: as it has it itself, else as the school has it, but at most once on each day there are times for. */
+export function wantedMeetings(settings: SchoolSettings, group?: Pick<Group, 'meets'>): number {
   const days = new Set(settings.slots.filter((s) => s.start !== null).flatMap((s) => s.days)).size;
-  return Math.max(1, Math.min(settings.sessionsAWeek, days));
+  return Math.max(1, Math.min(group?.meets ?? settings.sessionsAWeek, days));
 }
 
 /** The groups of the week: those of this colleague, and whatever else stands on the sheet as what it takes up. */
@@ -17,7 +17,6 @@ export function weekFacts(
   rules: readonly GroupRule[],
   meetings: readonly Placed[],
 ): WeekFacts {
-  const wanted = wantedMeetings(settings);
   const count = (id: string): number => meetings.filter((m) => m.group === id).length;
   const others = [...new Set(meetings.map((m) => m.group))].filter((id) => !groups.some((g) => g.id === id));
   return {
@@ -31,7 +30,12 @@ export function weekFacts(
       busy: rules.filter((r) => r.kind === 'busy' && r.children.includes(c.id)).flatMap((r) => r.slots),
     })),
     groups: [
-      ...groups.map((g) => ({ id: g.id, members: g.members, adultId: g.adultId, meetings: Math.max(wanted, count(g.id)) })),
+      ...groups.map((g) => ({
+        id: g.id,
+        members: g.members,
+        adultId: g.adultId,
+        meetings: Math.max(wantedMeetings(settings, g), count(g.id)),
+      })),
       ...others.map((id) => ({
         id,
         members: [],
