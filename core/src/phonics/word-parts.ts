@@ -65,8 +65,8 @@ function says(word: readonly string[], base: readonly string[]): boolean {
 }
 
 /**
- * A word's letters by syllable as they are taught, for showing: *rab bit*, *lem on*, *ro bot*. Doubled
- * letters part between the syllables; a short first vowel keeps the one consonant after it.
+ * A word's letters by syllable as they are taught, for showing: *rab bit*, *lem on*, *ro bot*, *dis play*. Doubled
+ * letters part between the syllables; a short first vowel keeps the one consonant after it, any short vowel the first of several.
  */
 export function syllableLetters(word: string, units: readonly SegmentUnit[]): string[] {
   const groups = syllables(units);
@@ -76,6 +76,9 @@ export function syllableLetters(word: string, units: readonly SegmentUnit[]): st
     if (k === 0) return start;
     if (/^([a-z])\1$/.test(first.grapheme) && !isVowelSound(first.sound)) return start + 1;
     const before = units[groups[k - 1]!.at(-1)!]!;
+    const second = units[group[1] ?? -1];
+    const several = !isVowelSound(first.sound) && second !== undefined && !isVowelSound(second.sound);
+    if (several && /^[aeiou]$/.test(before.grapheme) && before.grapheme === before.sound) return first.letters.at(-1)! + 1;
     const closes =
       k === 1 &&
       group.length > 1 &&

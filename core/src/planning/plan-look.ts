@@ -36,7 +36,7 @@ export function onFocus(lexicon: Lexicon, { focus, skill }: Pick<SessionRequest,
 export function remarksOf(lexicon: Lexicon, request: SessionRequest, parts: readonly SessionPart[]): PlanRemark[] {
   const { focus, taught, children, minutes, skill } = request;
   const out: PlanRemark[] = [];
-  const practice = practiceFor(lexicon, { taught, focus, children });
+  const practice = practiceFor(lexicon, { taught, focus, children, together: true });
   const first = (p: Practice | undefined) => (p?.first ? { first: p.first } : {});
   for (const p of practice) if (p.words < LEAST_WORDS) out.push({ kind: 'few words', gpc: p.gpc, words: p.words, ...first(p) });
   if (skill && parts.every((p) => p.kind === 'review' || p.kind === 'focus')) out.push({ kind: 'no skill words', skill });
@@ -85,6 +85,6 @@ function farBehind(lexicon: Lexicon, { taught, focus, children }: SessionRequest
   });
   const [worst] = lacking.sort((a, b) => b.pairs.length - a.pairs.length);
   if (!worst || worst.pairs.length < FAR_BEHIND) return null;
-  const words = total(practiceFor(lexicon, { taught, focus, children: worst.others })) - total(practice);
+  const words = total(practiceFor(lexicon, { taught, focus, children: worst.others, together: true })) - total(practice);
   return words >= WORDS_LOST ? { kind: 'far behind', child: worst.child.id, pairs: worst.pairs, words } : null;
 }

@@ -64,11 +64,22 @@ function practiceIndex(lexicon: Lexicon): PracticeIndex {
  */
 export function practiceFor(
   lexicon: Lexicon,
-  { taught, focus, children }: { readonly taught: Taught; readonly focus: readonly Gpc[]; readonly children: readonly SessionChild[] },
+  {
+    taught,
+    focus,
+    children,
+    together = false,
+  }: {
+    readonly taught: Taught;
+    readonly focus: readonly Gpc[];
+    readonly children: readonly SessionChild[];
+    /** All of the focus is worked on at once, as in one session: each pair counts for the others too. */
+    readonly together?: boolean;
+  },
 ): Practice[] {
   const index = practiceIndex(lexicon);
   return focus.map((gpc, k): Practice => {
-    const before = focus.slice(0, k + 1);
+    const before = together ? focus : focus.slice(0, k + 1);
     const ground = [...taught.gpcs.filter((g) => children.every((c) => canRead(c, g))), ...before];
     const known = new Set(ground.flatMap((g) => lexicon.pairIndex.get(g) ?? []));
     let words = 0;

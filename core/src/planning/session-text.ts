@@ -31,6 +31,8 @@ const TOLD = 0.03;
 const OWN_SHARE = 0.05;
 const TOLD_IN_ALL = 0.1;
 const MOST_TOLD = 8;
+/** The one child who is left to follow reads three of four words alone: who cannot has nothing of it. */
+const MOST_BEYOND = 0.25;
 /** What telling more, and leaving one child to follow, weigh against one word more of the focus (30). */
 const DEAR_TOLD = 20;
 const DEAR_WITHOUT_ONE = 60;
@@ -89,7 +91,8 @@ export function fillText(f: Filling): Filled | null {
       (f.textsLeft.includes(text.id) ? -1000 : 0) -
       // read often enough, or met in the last session: only where nothing else practises the focus
       (before >= READ_TIMES ? 0.3 : f.avoid.has(text.id) ? 0.7 : 1) * 30 * Math.min(focusWords, ENOUGH_FOCUS_WORDS) +
-      0.25 * Math.min(behind, 60) +
+      // reading for speed wants a text of their own step: an early one says nothing of it
+      (f.ground.focus.length > 0 ? 0.25 : 1) * Math.min(behind, 60) +
       2 * Math.min(before, READ_TIMES) +
       3 * tell.length +
       (length > longest ? 1 : 0);
@@ -108,16 +111,17 @@ export function fillText(f: Filling): Filled | null {
       : [];
   });
   // gaps that lie scattered leave hardly a text that all can read wholly: then each child's own share counts
-  if (f.ground.focus.length > 0 && !fits.some((t) => t.focusWords >= FOCUS_WORDS)) {
+  const forPairs = f.ground.focus.length > 0;
+  if (!forPairs || !fits.some((t) => t.focusWords >= FOCUS_WORDS)) {
     const each = groundsOfEach(f.lexicon, f.request);
     for (const t of all) {
-      if (worthOf(f, t.words).focusWords === 0) continue;
+      if ((forPairs && worthOf(f, t.words).focusWords === 0) || fits.some((x) => x.text === t.text)) continue;
       const within = reachOf(t.words, each);
-      if (within) fits.push(fit(t, within.tell, within.without ? DEAR_WITHOUT_ONE : DEAR_TOLD));
+      // timed reading is everybody's own
+      if (within && (forPairs || within.without === null)) fits.push(fit(t, within.tell, within.without ? DEAR_WITHOUT_ONE : DEAR_TOLD));
     }
   }
   const [best] = fits.sort((a, b) => a.rank - b.rank);
-  const forPairs = f.ground.focus.length > 0;
   const remark = !forPairs || (best && best.focusWords >= FOCUS_WORDS) ? undefined : later(f, all);
   if (!best || (forPairs && best.focusWords === 0)) {
     const instead = sentencesInstead(f);
@@ -150,6 +154,7 @@ export function reachOf(
   const unread = each.map((own) => words.filter((w) => !own.reads(w.word)));
   const beyond = unread.flatMap((list, k) => (sum(list) > OWN_SHARE * length ? [k] : []));
   if (beyond.length > (each.length >= 3 ? 1 : 0)) return null;
+  if (beyond.some((k) => sum(unread[k]!) > MOST_BEYOND * length)) return null;
   const tell = [...new Set(unread.flatMap((list, k) => (beyond.includes(k) ? [] : list)))];
   if (tell.length > MOST_TOLD || sum(tell) > TOLD_IN_ALL * length) return null;
   return { tell: tell.map((w) => w.word), without: beyond[0] ?? null };
