@@ -44,7 +44,7 @@ export async function seedGroupHistory(db: Db, demo: DemoSchool, current: readon
         readingAims: DEMO_AIMS,
         slots: DEMO_SLOTS,
         groupAdults: [
-          { id: tutors[0]!.id, groups: 2, busy: ['one'] },
+          { id: tutors[0]!.id, groups: 2, busy: ['one@1', 'one@2', 'one@4'] },
           { id: tutors[1]!.id, groups: 2, busy: ['nine'] },
           { id: teacher.id, groups: 1, busy: [] },
         ],

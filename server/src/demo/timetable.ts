@@ -40,7 +40,8 @@ export async function seedTimetable(db: Db, demo: DemoSchool, calendar: DemoCale
   const facts = {
     times: now.slots,
     rooms: now.rooms,
-    adults: now.groupAdults,
+    // the afternoon is kept free of whoever could come on one day only, so that each group has one time all week
+    adults: now.groupAdults.map((a) => (a.busy.some((b) => b.startsWith('one@')) ? { ...a, busy: ['one'] } : a)),
     lessons: now.lessons.filter((l) => l.id !== 'assembly'),
     children: demo.children.map((c) => ({
       id: c.id,
@@ -56,7 +57,10 @@ export async function seedTimetable(db: Db, demo: DemoSchool, calendar: DemoCale
   };
   // everything had its place, until the assembly was moved onto one of the meetings
   const found = timetable(weekRequest(facts));
-  const meetings: readonly Meeting[] = found.meetings ?? found.most;
+  const meetings: readonly Meeting[] = (found.meetings ?? found.most).map((m) =>
+    // the one that clashes can go to the afternoon, where the other room is free
+    m.slot === weekCell('nine', 3) ? { ...m, room: 'studio' } : m,
+  );
   await db.insert(t.timetables).values({
     version: 1,
     meetings: meetings.map((m) => ({ group: m.group, slot: m.slot, adultId: null, room: m.room })),

@@ -35,7 +35,7 @@ function withoutNames(plan: Session['plan'], there: readonly Covered[]): Session
   const numbers = (ids: readonly string[]): string[] => ids.flatMap((id) => numberOf.get(id) ?? []);
   // what it says of its group names children by number too; a child of whom this page knows nothing is not spoken of
   const remarks = (plan.remarks ?? []).flatMap((remark): NonNullable<Session['plan']['remarks']> => {
-    if (remark.kind === 'far behind') return numberOf.has(remark.child) ? [{ ...remark, child: numberOf.get(remark.child)! }] : [];
+    if ('child' in remark) return numberOf.has(remark.child) ? [{ ...remark, child: numberOf.get(remark.child)! }] : [];
     if ('first' in remark && remark.first) return [{ ...remark, first: { ...remark.first, children: numbers(remark.first.children) } }];
     return [remark];
   });
