@@ -88,7 +88,7 @@ export * from './planning/timetable.js';
 export * from './planning/week.js';
 export { SENTENCES, SENTENCE_BANK } from './planning/sentences.js';
 export * from './checks/likely-slips.js';
-export { keyWordOf } from './phonics/key-words.js';
+export { hasOtherSound, keyWordOf } from './phonics/key-words.js';
 export * from './reading/score-reading.js';
 export * from './reading/text-file.js';
 export * from './reading/first-step.js';

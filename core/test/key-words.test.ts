@@ -1,7 +1,7 @@
 /** Every pair that is taught has a word that holds it, with the sound it is meant to show. */
 import { TEACHING_ORDERS } from '@sapling/data';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { loadLexicon, pairInWords, pairSound, type Lexicon } from '../src/index.js';
+import { hasOtherSound, loadLexicon, pairInWords, pairSound, type Lexicon } from '../src/index.js';
 import { isPlain, KEY_WORDS } from '../src/phonics/key-words.js';
 
 let lexicon: Lexicon;
@@ -31,6 +31,10 @@ describe('key words of pairs', () => {
     for (const gpc of KEY_WORDS.keys())
       if (isPlain(gpc)) bare.set(gpc.slice(0, gpc.indexOf(':')), [...(bare.get(gpc.slice(0, gpc.indexOf(':'))) ?? []), gpc]);
     expect([...bare.values()].filter((list) => list.length > 1)).toEqual([]);
+  });
+  it('a card is not left bare where its spelling has another sound, unless it is the usual one', () => {
+    for (const gpc of ['ow:ow', 'ow:oh', 'ed:t', 's:z', 'th:dh', 'oo:uu', 'y:ee']) expect(hasOtherSound(gpc), gpc).toBe(true);
+    for (const gpc of ['s:s', 'ai:ay', 'igh:igh', 'sh:sh', 'kn:n', 'oul:uu']) expect(hasOtherSound(gpc), gpc).toBe(false);
   });
   it('is said where the spelling alone does not tell', () => {
     expect(pairInWords('s:s')).toBe('‘s’');

@@ -44,5 +44,12 @@ export const keyWordOf = (gpc: Gpc): string => {
   return KEY_WORDS.get(gpc) ?? SOUNDS.get(sound)?.keyWord ?? `/${sound}/`;
 };
 
+/** Whether a spelling has another sound besides, so that a card with it alone asks nothing certain. @example hasOtherSound('ow:oh') // true */
+export const hasOtherSound = (gpc: Gpc): boolean => !PLAIN.has(gpc) && (SOUNDS_OF.get(gpc.slice(0, gpc.indexOf(':'))) ?? 0) > 1;
+const SOUNDS_OF = [...KEY_WORDS.keys()].reduce((all, gpc) => {
+  const grapheme = gpc.slice(0, gpc.indexOf(':'));
+  return all.set(grapheme, (all.get(grapheme) ?? 0) + 1);
+}, new Map<string, number>());
+
 /** Whether the spelling alone says which sound is meant. @example isPlain('s:s') // true; isPlain('ow:ow') // false */
 export const isPlain = (gpc: Gpc): boolean => PLAIN.has(gpc);

@@ -1,5 +1,5 @@
 /** What the group looks at: one card or word at a time, large, or the whole part. */
-import { keyWordOf } from '@sapling/core';
+import { hasOtherSound, keyWordOf } from '@sapling/core';
 import { Picture } from '../pictures/picture.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { PartView, type Part } from './part-view.js';
@@ -39,7 +39,7 @@ export function RunItemView({ part, item, focus, names, marks, hidden, several }
     return (
       <div className="grid min-h-[18rem] content-center justify-items-center gap-4" data-run-item={item.key}>
         <p className="font-child text-[min(11rem,34vh)] leading-none">{graphemeShown(item.gpc)}</p>
-        {several.has(item.gpc.split(':')[0]!) && <Meant gpc={item.gpc} />}
+        {(several.has(item.gpc.split(':')[0]!) || hasOtherSound(item.gpc)) && <Meant gpc={item.gpc} />}
       </div>
     );
   const one: Part = {

@@ -79,8 +79,9 @@ export function FamilySentences({
           {(Object.keys(data.english) as Key[]).map((key) => (
             <label key={`${chosen} ${key}`} className="block text-sm">
               {data.english[key]}
-              <input
+              <textarea
                 className="field"
+                rows={data.english[key].length > 30 ? 2 : 1}
                 lang={shipped?.tag}
                 maxLength={300}
                 defaultValue={own?.sentences[key] ?? shipped?.sentences[key] ?? ''}
