@@ -3,6 +3,7 @@ import type { CheckItem, CheckKind } from '@sapling/core';
 import { Ear, PencilLine } from 'lucide-react';
 import { Picture } from '../pictures/picture.js';
 import { graphemeShown } from '../ui/word-marks.js';
+import { StandsIn } from './stands-in.js';
 
 export interface CardShown {
   readonly kind: CheckKind;
@@ -32,6 +33,7 @@ export function Card({
           <p data-card={item.key} className="font-child leading-none select-none" style={{ fontSize: 'min(46vh, 26vw)' }}>
             {graphemeShown(item.gpc!)}
           </p>
+          {kind === 'see-say' && <StandsIn gpc={item.gpc!} className="mt-4 block text-[min(7vh,4vw)] text-ink-2" />}
           {second && <p className="mt-2 text-xl text-ink-2">and another sound?</p>}
         </div>
       );

@@ -4,6 +4,7 @@ import { useSearchParams } from 'react-router';
 import { Picture } from '../pictures/picture.js';
 import { Opening } from '../shell/opening.js';
 import { Paper, PaperPage } from '../ui/paper.js';
+import { StandsIn } from './stands-in.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { askLine } from './ask.js';
 import { isChosen, isWritten, kindInfo, marksOf } from './kinds.js';
@@ -206,6 +207,7 @@ function ChildSheet({ check, name }: { check: LocalCheck; name: string }) {
               <span className="text-xs">{k + 1}</span>
               <span className={`font-child ${items.length > 60 ? 'text-3xl' : 'text-4xl'}`}>
                 {item.gpc ? graphemeShown(item.gpc) : item.word}
+                {item.gpc && kind === 'see-say' && <StandsIn gpc={item.gpc} className="block text-xs" />}
               </span>
             </li>
           ))}
