@@ -33,7 +33,7 @@ export function Card({
           <p data-card={item.key} className="font-child leading-none select-none" style={{ fontSize: 'min(46vh, 26vw)' }}>
             {graphemeShown(item.gpc!)}
           </p>
-          {kind === 'see-say' && <StandsIn gpc={item.gpc!} className="mt-4 block text-[min(7vh,4vw)] text-ink-2" />}
+          {kind === 'see-say' && <StandsIn gpc={item.gpc!} className="mt-[min(11vh,6vw)] block text-[min(6vh,4vw)] text-ink-2" />}
           {second && <p className="mt-2 text-xl text-ink-2">and another sound?</p>}
         </div>
       );
