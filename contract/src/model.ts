@@ -170,6 +170,8 @@ export const logEntry = z.object({
   /** How long it took; left out where nobody said. */
   minutes: z.number().int().min(0).max(120).optional(),
   /** Words of parts that were begun and not ended: carried over to the next session. */
+  /** Words that somebody slipped on: they come again. */
+  missed: z.array(z.string().max(60)).max(120).optional(),
   left: z
     .array(z.object({ part: z.string().max(60), words: z.array(z.string().max(300)).max(60) }))
     .max(20)

@@ -266,3 +266,25 @@ describe('whether a focus can be practised', () => {
     expect(after!.words - shut!.words).toBe(shut!.first!.words);
   });
 });
+
+describe('words that somebody slipped on', () => {
+  it('come again in the next session, once, before new ones, and are no complaint', () => {
+    const { taught, focus, children } = groupAt('riverbank', 16, 4, 3);
+    const base = { taught, focus, children, minutes: 20, sources, style: SHIPPED_STYLES[0]! };
+    const before = planSession(lexicon, { ...base, seed: 1 });
+    const read = before.parts.find((p) => p.kind === 'read words')!.words.filter((w) => w.focus.length > 0);
+    const missed = read.slice(0, 2).map((w) => w.word);
+    expect(missed).toHaveLength(2);
+    const after = planSession(lexicon, {
+      ...base,
+      fresh: [],
+      lastWords: before.parts.flatMap((p) => p.words.map((w) => w.word)),
+      avoid: before.parts.flatMap(metIn).filter((w) => !missed.includes(w)),
+      missed,
+      seed: 2,
+    });
+    const all = after.parts.flatMap((p) => p.words.map((w) => w.word));
+    for (const word of missed) expect(all.filter((w) => w === word)).toHaveLength(1);
+    expect((after.remarks ?? []).flatMap((r) => (r.kind === 'words again' ? r.words : []))).not.toEqual(expect.arrayContaining(missed));
+  });
+});

@@ -95,6 +95,7 @@ describe('running a session', () => {
       minutes: 10,
       done: ['review', 'irregular words'],
       left: [{ part: 'read words', words: ['tail', 'sail'] }],
+      missed: ['said'],
     });
     expect(log.attendance).toEqual([
       { child: ada, present: true },

@@ -471,6 +471,7 @@ export const logs = pgTable(
     done: jsonb('done').notNull().$type<string[]>(),
     minutes: integer('minutes'),
     left: jsonb('left').$type<{ part: string; words: string[] }[]>(),
+    missed: jsonb('missed').$type<string[]>(),
     happened: text('happened').notNull(),
     replaces: uuid('replaces'),
   },

@@ -70,6 +70,7 @@ export async function listSessions(db: Db, access: Access, filter: Filter = {}):
             attendance: log.attendance.filter((a) => names.has(a.child)),
             minutes: log.minutes ?? undefined,
             left: log.left ?? undefined,
+            missed: log.missed ?? undefined,
             replaces: log.replaces ?? undefined,
           }
         : null,

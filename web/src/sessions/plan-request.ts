@@ -47,6 +47,7 @@ export function planRequest(given: PlanGiven): SessionRequest {
   // planned and not reached is not met
   const met = new Set(held.flatMap((s) => workedOn({ plan: s.plan, done: s.log!.done, left: s.log!.left })));
   const last = held[0];
+  const missedLast = new Set(last?.log?.missed ?? []);
   return {
     taught,
     focus,
@@ -57,8 +58,10 @@ export function planRequest(given: PlanGiven): SessionRequest {
     children: members.map((c) => ({ id: c.id, known: knownOf(c) })),
     minutes,
     seed,
-    avoid: earlier.slice(0, NOT_AGAIN).flatMap((s) => s.plan.parts.flatMap(metIn)),
+    // what somebody slipped on is welcome again
+    avoid: earlier.slice(0, NOT_AGAIN).flatMap((s) => s.plan.parts.flatMap(metIn).filter((w) => !missedLast.has(w))),
     lastWords: earlier.slice(0, 1).flatMap((s) => s.plan.parts.flatMap((p) => p.words.map((w) => w.word))),
+    missed: last?.log?.missed ?? [],
     carried: last ? carryOver({ plan: last.plan, done: last.log!.done, left: last.log!.left }) : [],
     textsRead: held.flatMap(textsReadIn),
     ...(style ? { style } : {}),

@@ -119,6 +119,18 @@ export function recordsOf(session: Session, draft: RunDraft, by: string, at: str
   const left = parts.flatMap((p) =>
     draft.left[p.id] && !draft.done.includes(p.id) ? [{ part: p.id, words: [...draft.left[p.id]!] }] : [],
   );
+  // the words somebody slipped on, once each
+  const missed = [
+    ...new Set(
+      Object.entries(draft.marks).flatMap(([key, mark]): string[] => {
+        const [partId, item, child] = key.split('\t') as [string, string, string];
+        const part = parts.find((p) => p.id === partId);
+        const found = part && mark === 'slipped' && !draft.away.includes(child) ? itemsOf(part).find((i) => i.key === item) : undefined;
+        const word = found?.word === undefined ? undefined : part!.words[found.word];
+        return word && !word.madeUp && !word.heard ? [word.word] : [];
+      }),
+    ),
+  ];
   const log: OutboxEntry = {
     type: 'log',
     id: logId,
@@ -135,6 +147,7 @@ export function recordsOf(session: Session, draft: RunDraft, by: string, at: str
       done: partsDone(session.plan, draft.done),
       minutes: minutesTaken(session, draft),
       ...(left.length > 0 ? { left } : {}),
+      ...(missed.length > 0 ? { missed } : {}),
       happened: draft.happened.trim(),
       ...(session.log ? { replaces: session.log.id } : {}),
     },

@@ -91,7 +91,14 @@ export function emptyIfNoCandidates<T>(make: () => T[]): T[] {
 export function readableWords(f: Filling, count: number, look: Looked = {}, fits?: (word: PlannedWord) => boolean): PlannedWord[] {
   const { avoid, ground, lexicon, request, seed } = f;
   const asked = { count, seed, avoid, last: lastOf(request), ...(fits ? { fits } : {}) };
-  const drawn = drawWords(lexicon, ground, asked, look);
+  // what somebody slipped on last time comes first, for half of them at most
+  const again = (request.missed ?? [])
+    .filter((word) => ground.reads(word) && !avoid.has(word))
+    .map((word) => plannedWord(lexicon, word, ground.focus))
+    .filter((w) => (ground.focus.length === 0 || w.focus.length > 0) && (!fits || fits(w)))
+    .slice(0, Math.floor(count / 2));
+  const fresh = drawWords(lexicon, ground, { ...asked, avoid: new Set([...avoid, ...again.map((w) => w.word)]) }, look);
+  const drawn = [...again, ...fresh.filter((w) => !again.some((a) => a.word === w.word))].slice(0, count);
   if (request.skill && ground.focus.length > 0 && drawn.length < count) {
     // a skill beside pairs: its words hold a pair where there are such, and others fill up
     const others = drawWords(lexicon, { ...ground, focus: [], taught: ground.withFocus }, asked, look).filter(
