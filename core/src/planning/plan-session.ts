@@ -8,7 +8,15 @@ import { partKind, type PartKind } from './parts/index.js';
 import type { Filled, Filling } from './parts/part.js';
 import { onFocus, remarksOf, SHORT_OF_FOCUS } from './plan-look.js';
 import type { SessionPart, SessionPlan, SessionRequest } from './session-plan.js';
-import { LEAST_A_PART, part as partOfStyle, shareMinutes, styleFor, type SessionStyle, type StylePart } from './session-style.js';
+import {
+  LEAST_A_PART,
+  part as partOfStyle,
+  shareMinutes,
+  SHIPPED_STYLES,
+  styleFor,
+  type SessionStyle,
+  type StylePart,
+} from './session-style.js';
 import { groundOf, irregularWord, plannedWord } from './session-words.js';
 import { skillStyle } from './skill-styles.js';
 
@@ -59,12 +67,21 @@ export function planSession(lexicon: Lexicon, request: SessionRequest): SessionP
     focus: [...focus],
     ...(skill ? { skill } : {}),
     minutes,
-    parts: balanced,
+    parts: balanced.map((part) =>
+      part.kind === 'focus' && request.fresh?.length === 0 && isShipped(request.style) ? { ...part, ...ONCE_MORE } : part,
+    ),
     style: style.name,
     ...(style.atError ? { atError: style.atError } : {}),
     ...(remarks.length > 0 ? { remarks } : {}),
   };
 }
+
+/** What a shipped style says of its focus part where no pair is new: nothing is taught there. A school's own style says it its way. */
+const ONCE_MORE = {
+  title: 'Once more',
+  how: 'Show each card: all say its sound, one child gives a word with it. Set side by side what is mixed up. What came slowly is said and written once more.',
+};
+const isShipped = (style: SessionStyle | undefined): boolean => !style || SHIPPED_STYLES.some((s) => s.id === style.id);
 
 /** The style asked for; for a skill the skill's own parts in that way, with the new pairs before them where there are any. */
 function styleOf({ focus, skill, style = styleFor('revisit to apply') }: SessionRequest): SessionStyle {
