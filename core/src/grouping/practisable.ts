@@ -1,6 +1,6 @@
 /** A focus that can be practised: pairs whose words all the children of a group can read but for it, at the start or after the pairs before. */
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
-import { isLightPair, isWeakVowel } from '../phonics/shape.js';
+import { sessionWorth } from '../phonics/session-worth.js';
 import { offerableWords } from '../phonics/word-index.js';
 import type { SessionChild } from '../planning/part-content.js';
 import { practiceFor, type Practice } from '../planning/practice.js';
@@ -52,14 +52,6 @@ export function practiceOf(lexicon: Lexicon, problem: Pick<GroupingProblem, 'chi
   });
 }
 
-/**
- * How much of its worth a pair takes sessions for: a letter written twice is learnt with its letter, and a weak vowel is not
- * recalled from a card but tried out in a word. Chosen, not measured: low enough that other gaps of about the same size come first.
- */
-const LIGHT_WORTH = 0.6;
-const WEAK_VOWEL_WORTH = 0.4;
-const sessionsWorth = (need: Need): number => (isLightPair(need) ? LIGHT_WORTH : isWeakVowel(need) ? WEAK_VOWEL_WORTH : 1);
-
 export interface PractisedFocus {
   /** In the order in which the pairs can be taught: each can be practised once those before it are known. Skills last. */
   readonly focus: Need[];
@@ -83,7 +75,7 @@ export function practisableFocus(
   const best = bestFocus(numbers, rows).map((k) => numbers.needs[k]!);
   const pairs = best.filter((need) => columnsOf(numbers, [need]).every((k) => k < numbers.rule.pairs));
   if (pairs.length === 0) return { focus: best, short: [] };
-  const gain = (k: number): number => sessionsWorth(numbers.needs[k]!) * rows.reduce((sum, m) => sum + numbers.gain[m]![k]!, 0);
+  const gain = (k: number): number => sessionWorth(numbers.needs[k]!) * rows.reduce((sum, m) => sum + numbers.gain[m]![k]!, 0);
   const candidates = problem.taught
     .map((gpc) => ({ gpc, gain: gain(numbers.column.get(gpc)!) }))
     .sort((a, b) => b.gain - a.gain)

@@ -4,6 +4,7 @@
  */
 import type { Strand } from '../evidence/observation.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
+import { sessionWorth } from '../phonics/session-worth.js';
 import { offerableWords } from '../phonics/word-index.js';
 import type { PairState } from './estimate.js';
 
@@ -83,7 +84,15 @@ export function teachNext(lexicon: Lexicon, request: TeachNextRequest): TeachNex
       const opens = entry?.opens ?? 0;
       const examples = commonest(entry?.words ?? []);
       return [
-        { gpc, opens, examples, place: k + 1, p, why: pairWhy(opens, examples, p), rank: (0.5 * (1 - p) + (entry?.value ?? 0)) * early },
+        {
+          gpc,
+          opens,
+          examples,
+          place: k + 1,
+          p,
+          why: pairWhy(opens, examples, p),
+          rank: (0.5 * (1 - p) + (entry?.value ?? 0)) * early * sessionWorth(gpc),
+        },
       ];
     })
     .sort((a, b) => b.rank - a.rank)
