@@ -11,7 +11,7 @@ import {
   type Announcements,
   type KeyboardCoordinateGetter,
 } from '@dnd-kit/core';
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
@@ -67,7 +67,18 @@ export function Component() {
   const [lifted, setLifted] = useState<string | null>(null);
   const [moves, setMoves] = useState<readonly Move[] | null>(null);
   const [clash, setClash] = useState<{ child: string; to: string | null; theirs: Group; mine: GroupChange } | null>(null);
-  const carried = useRef<string | null>(null);
+  const problem = board?.problem ?? null;
+  // what carrying would change is said as soon as the figures are there, also of a child who was lifted before
+  useEffect(() => {
+    if (!lifted || !problem || !groups) return;
+    let gone = false;
+    void core()
+      .movesOf(problem, groups.map(toCoreGroup), lifted)
+      .then((found) => gone || setMoves(found));
+    return () => {
+      gone = true;
+    };
+  }, [lifted, problem, groups]);
   const toggle = (next: Panel) => () => setPanel(panel === next ? null : next);
   const lock = useCallback((id: string): void => {
     setLocked((before) => {
@@ -92,7 +103,7 @@ export function Component() {
   const grouped = new Set(groups.flatMap((g) => g.members));
   const loose = children.filter((c) => !grouped.has(c.id) && c.line.some((p) => p.state === 'gap'));
   const named = namedOf(byId, groups, team ?? []);
-  const { problem, view } = board;
+  const { view } = board;
   // a group that is this colleague's for a time is run, not changed
   const borrowed = (g: Group): boolean =>
     g.members.length === 0 && (lendings ?? []).some((l) => l.groupId === g.id && l.colleagueId === me);
@@ -103,20 +114,11 @@ export function Component() {
       .filter((c) => ('children' in c ? c.children.every((id) => inGroup.has(id)) : 'child' in c && inGroup.has(c.child)))
       .map((c) => ruleWords(problem, c, named));
   };
-  /** What the carried child would change, worked out once it is lifted. */
   const lift = (child: string): void => {
     setLifted(child);
     setMoves(null);
-    carried.current = child;
-    if (problem)
-      void core()
-        .movesOf(problem, groups.map(toCoreGroup), child)
-        .then((found) => {
-          if (carried.current === child) setMoves(found);
-        });
   };
   const drop = (): void => {
-    carried.current = null;
     setLifted(null);
     setMoves(null);
   };

@@ -188,6 +188,8 @@ export function Component() {
         </Empty>
       </Page>
     );
+  // while another plan is drawn, the one that still stands is for something else
+  const current = plan !== null && plan.focus.join() === chosenFocus.join() && (plan.skill ?? '') === (skill ?? '');
   const total = plan ? minutesOf(plan) : 0;
   const names = new Map(members.map((m) => [m.id, m.givenName]));
   const save = async (): Promise<void> => {
@@ -318,7 +320,11 @@ export function Component() {
               onOthers={() => setDraw(draw + 1)}
               onChange={draft.change}
             >
-              <button className="btn btn-main" disabled={busy || total < LEAST_MINUTES || total > MOST_MINUTES} onClick={() => void save()}>
+              <button
+                className="btn btn-main"
+                disabled={busy || total < LEAST_MINUTES || total > MOST_MINUTES || !current}
+                onClick={() => void save()}
+              >
                 {adult ? 'Keep and share' : 'Keep'}
               </button>
             </PlanBody>
