@@ -77,3 +77,26 @@ describe('the sheet for home', () => {
     expect(raw).toMatch(/\/ActualText \(snow\)/);
   });
 });
+
+describe('a name in another script', () => {
+  it.each([
+    'Zoë Nguyễn',
+    'Олена Кравець',
+    'محمد علي',
+    'রহিম উদ্দিন',
+    'ਗੁਰਪ੍ਰੀਤ ਸਿੰਘ',
+    'प्रिया शर्मा',
+    'தமிழ்ச்செல்வி',
+    'נועה לוי',
+    'ნინო',
+    'Անի',
+    'Νίκος',
+    '王小明',
+  ])('prints %s, plain and bold, and stops no page', async (name) => {
+    const sheet = new Sheet('A4', name, 'A school');
+    sheet.heading(name);
+    sheet.write(name);
+    expect(sheet.widthOf(name)).toBeGreaterThan(5);
+    expect((await sheet.end()).subarray(0, 5).toString()).toBe('%PDF-');
+  });
+});

@@ -17,6 +17,14 @@ export interface Ink {
 
 /** Which subset has a letter, learned as letters are met. */
 const subsetOf = new Map<string, string>();
+/**
+ * Marks over letters are left where the letters of Noto have them: fontkit breaks off on anchors that are empty there
+ * (`GPOSProcessor.getAnchor`), and a name must never stop a page.
+ */
+const shaping = (subset: string): PDFKit.Mixins.TextOptions =>
+  (SUBSETS as readonly string[]).includes(subset) || subset === ''
+    ? {}
+    : ({ features: { mark: false, mkmk: false, abvm: false, blwm: false } } as unknown as PDFKit.Mixins.TextOptions);
 /** What the typings of PDFKit leave out: the font that is in hand, as fontkit opened it. */
 const glyphs = (doc: PDFKit.PDFDocument): { hasGlyphForCodePoint(code: number): boolean } =>
   (doc as unknown as { _font: { font: { hasGlyphForCodePoint(code: number): boolean } } })._font.font;
@@ -135,7 +143,7 @@ export class Sheet {
     this.ink(ink);
     return this.#runs(text).reduce((sum, run) => {
       this.doc.font(`${ink.bold ? 'bold' : 'plain'} ${run.subset}`).fontSize(ink.size ?? 11);
-      return sum + this.doc.widthOfString(run.text);
+      return sum + this.doc.widthOfString(run.text, shaping(run.subset));
     }, 0);
   }
   /** One line at a place, cut to `width` with dots where it is longer. Returns its width. */
@@ -150,8 +158,8 @@ export class Sheet {
     let to = x;
     for (const run of runs) {
       this.doc.font(`${ink.bold ? 'bold' : 'plain'} ${run.subset}`);
-      this.doc.text(run.text, to, y, { lineBreak: false });
-      to += this.doc.widthOfString(run.text);
+      this.doc.text(run.text, to, y, { lineBreak: false, ...shaping(run.subset) });
+      to += this.doc.widthOfString(run.text, shaping(run.subset));
     }
     return to - x;
   }
