@@ -340,6 +340,14 @@ export const endpoints = {
     body: z.object({ groupId: id, on: day, adultId: id.nullable(), plan }),
     response: session,
   }),
+  /** A session of another day that is run today moves to today: by whoever runs it. */
+  runToday: define('PUT', '/api/sessions/:id/today', { params: byId, body: z.object({ version }), response: session }),
+  /** A drawn session as its group's cycle has it now: by whoever runs the group, so that it follows a log at once. */
+  redrawSession: define('PUT', '/api/sessions/:id/redrawn', {
+    params: byId,
+    body: z.object({ plan, version }),
+    response: session,
+  }),
   updateSession: define('PATCH', '/api/sessions/:id', {
     params: byId,
     body: z.object({ on: day.optional(), adultId: id.nullable().optional(), plan: plan.optional(), version }),

@@ -333,6 +333,18 @@ const TABLE: Record<EndpointName, Row> = {
     far: () => '/api/sessions',
     farBody: () => ({ groupId: otherGroup, on: '2026-11-25', adultId: null, plan: PLAN }),
   }),
+  runToday: list({
+    path: () => `/api/sessions/${session}/today`,
+    body: () => ({ version: 99 }),
+    may: ['lead', 'teacher', 'tutor'],
+    far: () => `/api/sessions/${otherSession}/today`,
+  }),
+  redrawSession: list({
+    path: () => `/api/sessions/${session}/redrawn`,
+    body: () => ({ plan: PLAN, version: 99 }),
+    may: ['lead', 'teacher', 'tutor'],
+    far: () => `/api/sessions/${otherSession}/redrawn`,
+  }),
   updateSession: list({
     path: () => `/api/sessions/${session}`,
     body: () => ({ version: 99 }),
@@ -441,6 +453,8 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   subscribedCalendar: [404],
   recording: [404],
   updateSession: [409],
+  redrawSession: [400],
+  runToday: [409],
   removeSession: [409],
 };
 

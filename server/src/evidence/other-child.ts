@@ -7,7 +7,7 @@ import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { checks, children, observations, readings, readingSteps, recordings, withdrawals } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
-import { route } from '../http/route.js';
+import { route, type Call } from '../http/route.js';
 import { childOfReading } from '../readings/store.js';
 import { touchEvidence } from './states.js';
 
@@ -15,8 +15,6 @@ interface Marked {
   readonly child: string;
   readonly by: string;
 }
-type Live = { tell: (event: { topic: 'children' | 'checks' | 'readings'; by: string }, about: { children: string[] }) => Promise<unknown> };
-
 /** Whoever marked it or a lead, to a child in reach who is not the one it is about already. */
 function mayMove(access: Access, { child, by }: Marked, to: string): void {
   const { actor } = access;
@@ -37,9 +35,22 @@ async function moveMarks(tx: Db, ids: readonly string[], child: string): Promise
     .set({ child })
     .where(inArray(withdrawals.observation, [...ids]));
 }
-async function tellBoth(live: Live, topic: 'checks' | 'readings' | null, by: string, both: string[]): Promise<void> {
-  await live.tell({ topic: 'children', by }, { children: both });
-  if (topic) await live.tell({ topic, by }, { children: both });
+/** Moves what is meant in one transaction, and tells whoever sees either child. */
+async function moved(
+  { db, me, live }: Pick<Call<'moveCheck'>, 'db' | 'me' | 'live'>,
+  was: string,
+  child: string,
+  topic: 'checks' | 'readings' | null,
+  move: (tx: Db) => Promise<void>,
+): Promise<{ child: string; was: string }> {
+  await db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Db;
+    await move(tx);
+    await touchEvidence(tx, [was, child]);
+  });
+  for (const one of ['children', ...(topic ? [topic] : [])] as const)
+    await live.tell({ topic: one, by: me.id }, { children: [was, child] });
+  return { child, was };
 }
 
 export const otherChildRoutes = [
@@ -57,8 +68,7 @@ export const otherChildRoutes = [
         throw new Refusal('bad-input', {
           detail: 'This check is still going on. End it, then move it: cards marked meanwhile would be lost.',
         });
-      await db.transaction(async (transaction) => {
-        const tx = transaction as unknown as Db;
+      return moved({ db, me, live }, check.child, body.child, 'checks', async (tx) => {
         const marks = await tx.select({ id: observations.id }).from(observations).where(eq(observations.check, check.id));
         await moveMarks(
           tx,
@@ -66,10 +76,7 @@ export const otherChildRoutes = [
           body.child,
         );
         await tx.update(checks).set({ child: body.child }).where(eq(checks.id, check.id));
-        await touchEvidence(tx, [check.child, body.child]);
       });
-      await tellBoth(live as Live, 'checks', me.id, [check.child, body.child]);
-      return { child: body.child, was: check.child };
     },
   ),
 
@@ -91,15 +98,11 @@ export const otherChildRoutes = [
         throw new Refusal('bad-input', {
           detail: 'This reading has a recording, and the other child’s family has not agreed to recordings. Delete the recording first.',
         });
-      await db.transaction(async (transaction) => {
-        const tx = transaction as unknown as Db;
+      return moved({ db, me, live }, reading.child, body.child, 'readings', async (tx) => {
         await tx.update(readings).set({ child: body.child }).where(eq(readings.id, reading.id));
         await tx.update(readingSteps).set({ child: body.child }).where(eq(readingSteps.reading, reading.id));
         await tx.update(recordings).set({ child: body.child }).where(eq(recordings.reading, reading.id));
-        await touchEvidence(tx, [reading.child, body.child]);
       });
-      await tellBoth(live as Live, 'readings', me.id, [reading.child, body.child]);
-      return { child: body.child, was: reading.child };
     },
   ),
 
@@ -116,13 +119,9 @@ export const otherChildRoutes = [
       mayMove(access, mark, body.child);
       if (mark.check !== null)
         throw new Refusal('bad-input', { detail: 'This mark belongs to a check. Move the whole check, or correct the mark there.' });
-      await db.transaction(async (transaction) => {
-        const tx = transaction as unknown as Db;
+      return moved({ db, me, live }, mark.child, body.child, null, async (tx) => {
         await moveMarks(tx, [mark.id], body.child);
-        await touchEvidence(tx, [mark.child, body.child]);
       });
-      await tellBoth(live as Live, null, me.id, [mark.child, body.child]);
-      return { child: body.child, was: mark.child };
     },
   ),
 ];

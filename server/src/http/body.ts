@@ -18,6 +18,7 @@ const LIMITS: Partial<Record<EndpointName, number>> = {
   saveOrder: 1_000_000,
   addSession: 1_000_000,
   updateSession: 1_000_000,
+  redrawSession: 1_000_000,
   arrangeGroups: 1_000_000,
   saveTimetable: 1_000_000,
   saveSettings: 1_000_000,

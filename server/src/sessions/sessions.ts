@@ -6,7 +6,7 @@ import type { Db } from '../db/open.js';
 import { colleagues, groupMembers, groups, logs, notes, sessions } from '../db/schema.js';
 import { namesOf } from '../children/children.js';
 import { Refusal } from '../http/problem.js';
-import { route } from '../http/route.js';
+import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { blindTo, mentionsIn } from '../remarks/remarks.js';
 import { whenAndWhere } from '../timetable/place-sessions.js';
@@ -101,6 +101,20 @@ async function requireAdult(db: Db, adultId: string | null | undefined): Promise
   if (!adult) throw new Refusal('bad-input', { errors: [{ path: 'adultId', message: 'No such colleague.' }] });
 }
 
+/** What was changed of a session as it is now, told to whom it concerns. @throws Refusal `newer-version` where somebody was quicker */
+async function kept(
+  { db, access, me, live }: Pick<Call<'updateSession'>, 'db' | 'access' | 'me' | 'live'>,
+  current: Session,
+  changed: readonly unknown[],
+): Promise<Session> {
+  if (changed.length === 0) throw new Refusal('newer-version', { current });
+  await live.tell(
+    { topic: 'sessions', id: current.id, by: me.id },
+    { sessions: [current.id], colleagues: current.adultId ? [current.adultId] : [] },
+  );
+  return one(db, access, current.id);
+}
+
 export const sessionRoutes = [
   route('sessions', { action: 'signed in' }, async ({ db, access, query }) => listSessions(db, access, query)),
 
@@ -165,12 +179,40 @@ export const sessionRoutes = [
         })
         .where(and(eq(sessions.id, params.id), eq(sessions.version, body.version)))
         .returning({ id: sessions.id });
-      if (changed.length === 0) throw new Refusal('newer-version', { current });
-      await live.tell(
-        { topic: 'sessions', id: params.id, by: me.id },
-        { sessions: [params.id], colleagues: current.adultId ? [current.adultId] : [] },
-      );
-      return one(db, access, params.id);
+      return kept({ db, access, me, live }, current, changed);
+    },
+  ),
+
+  route(
+    'runToday',
+    ({ params }) => ({ action: 'run session', sessionId: params.id }),
+    async ({ db, params, body, me, access, live }) => {
+      const current = await one(db, access, params.id);
+      if (current.log) throw new Refusal('cannot-undo', { detail: 'This session has been logged, so it stays on its day.' });
+      const changed = await db
+        .update(sessions)
+        .set({ on: access.today, ...(await whenAndWhere(db))(current.groupId, access.today), version: body.version + 1 })
+        .where(and(eq(sessions.id, params.id), eq(sessions.version, body.version)))
+        .returning({ id: sessions.id });
+      return kept({ db, access, me, live }, current, changed);
+    },
+  ),
+
+  route(
+    'redrawSession',
+    ({ params }) => ({ action: 'run session', sessionId: params.id }),
+    async ({ db, params, body, me, access, live }) => {
+      const current = await one(db, access, params.id);
+      if (current.log || !current.plan.drawn || !body.plan.drawn?.again)
+        throw new Refusal('bad-input', {
+          detail: 'Only a session that was drawn for its cycle, and not changed by hand or held since, draws itself again.',
+        });
+      const changed = await db
+        .update(sessions)
+        .set({ plan: body.plan, minutes: body.plan.minutes, version: body.version + 1 })
+        .where(and(eq(sessions.id, params.id), eq(sessions.version, body.version)))
+        .returning({ id: sessions.id });
+      return kept({ db, access, me, live }, current, changed);
     },
   ),
 

@@ -93,7 +93,7 @@ export function boardWords(
   if (!running) return capital(words);
   const known = Math.round(10 * running.known);
   const time = known >= MOSTLY_KNOWN && running.ends ? ` Time for new groups when the cycle ends on ${running.ends}.` : '';
-  return `Half-way: about ${known} of 10 of what they work on is known by now.${time} Another cycle as it is: ${words}`;
+  return `By now about ${known} of 10 of what these groups work on is known.${time} Another cycle as it is: ${words}`;
 }
 const MOSTLY_KNOWN = 6;
 

@@ -10,6 +10,7 @@ import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { todayDay } from '../clock.js';
+import { useMay, useMe } from '../shell/me.js';
 import { core } from '../workers/core.js';
 import { cycleRequest, meetingDays } from './cycle-request.js';
 import { outOfStep, redrawAll, type Materials, type Redrawn } from './draft-cycle.js';
@@ -17,7 +18,8 @@ import { useMaterials } from './use-materials.js';
 
 const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');
 
-const redraw = (materials: Materials, stale: readonly PlannedSession[]): Promise<Redrawn[]> =>
+/** @param by hand: whoever plans says so; else the session draws itself, which whoever runs the group may let it */
+const redraw = (materials: Materials, stale: readonly PlannedSession[], by: 'hand' | 'itself'): Promise<Redrawn[]> =>
   redrawAll(
     materials,
     stale,
@@ -25,7 +27,8 @@ const redraw = (materials: Materials, stale: readonly PlannedSession[]): Promise
     (request) => core().planSession(request),
     async (session, plan) => {
       try {
-        return (await call('updateSession', { params: { id: session.id }, body: { plan, version: session.version } })).version;
+        const endpoint = by === 'hand' ? 'updateSession' : 'redrawSession';
+        return (await call(endpoint, { params: { id: session.id }, body: { plan, version: session.version } })).version;
       } catch (problem) {
         // somebody was quicker, with a plan of their own or the same
         if (problem instanceof Problem && problem.code === 'newer-version') return null;
@@ -34,8 +37,10 @@ const redraw = (materials: Materials, stale: readonly PlannedSession[]): Promise
     },
   );
 
-function say(done: readonly Redrawn[], what: string): void {
+/** Says what was drawn again; whoever plans can take it back. */
+function say(done: readonly Redrawn[], what: string, plans: boolean): void {
   if (done.length === 0) return;
+  if (!plans) return void toast.success(what);
   toast.success(what, {
     action: {
       label: 'Undo',
@@ -61,8 +66,8 @@ export function Redraw({ stale, group }: { stale: readonly PlannedSession[]; gro
     if (!materials) return;
     setBusy(true);
     try {
-      const done = await redraw(materials, stale);
-      say(done, `${sessionsAre(done.length)} drawn again. Whoever runs them sees it.`);
+      const done = await redraw(materials, stale, 'hand');
+      say(done, `${sessionsAre(done.length)} drawn again. Whoever runs them sees it.`, true);
     } catch (problem) {
       toast.error(sentenceOf(problem));
     }
@@ -94,6 +99,7 @@ const tried = new Set<string>();
 
 /** Keeps the drawn sessions of one group in step with its cycle, and says so. */
 export function InStep({ group }: { group: Group }) {
+  const plans = useMay('plan');
   const materials = useMaterials(group);
   const { data: children } = useData('children');
   const { data: settings } = useData('settings');
@@ -108,25 +114,30 @@ export function InStep({ group }: { group: Group }) {
     const key = stale.map((s) => `${s.id} ${s.fresh ?? ''} ${s.again.map((a) => a.gpc).join()} ${s.skill ?? ''}`).join('; ');
     if (!materials || key === '' || tried.has(key)) return;
     tried.add(key);
-    void redraw(materials, stale).then(
+    void redraw(materials, stale, 'itself').then(
       async (done) => {
         say(
           done,
           `${group.name}: ${done.length === 1 ? `the session of ${dayWords(stale[0]!.on)} is` : `${done.length} later sessions are`} drawn again, as the last log moved the cycle.`,
+          plans,
         );
         if (done.length > 0) await refresh('sessions');
       },
       // nothing is lost: the cycle page says what is out of step
       () => undefined,
     );
-  }, [stale, materials, group.name]);
+  }, [stale, materials, group.name, plans]);
   return null;
 }
 
-/** The same for every group with drawn sessions to come; nothing is loaded for the others. */
+/** The same for every group with drawn sessions to come that one plans or runs, all of whose children are seen; nothing is loaded for the others. */
 export default function AllInStep() {
+  const me = useMe().colleague.id;
+  const plans = useMay('plan');
   const { data: groups } = useData('groups');
   const { data: ahead } = useData('sessions', { query: { from: todayDay() } });
   const drawn = new Set((ahead ?? []).filter((s) => s.plan.drawn && !s.log).map((s) => s.groupId));
-  return (groups ?? []).filter((g) => drawn.has(g.id)).map((g) => <InStep key={g.id} group={g} />);
+  return (groups ?? [])
+    .filter((g) => drawn.has(g.id) && g.hidden === 0 && (plans || g.adultId === me))
+    .map((g) => <InStep key={g.id} group={g} />);
 }

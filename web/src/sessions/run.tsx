@@ -48,7 +48,7 @@ function OnItsDay({ session }: { session: Session }) {
   const move = async (): Promise<void> => {
     setBusy(true);
     try {
-      await call('updateSession', { params: { id: session.id }, body: { on: today, version: session.version } });
+      await call('runToday', { params: { id: session.id }, body: { version: session.version } });
       await refresh('sessions');
     } catch (problem) {
       toast.error(sentenceOf(problem));

@@ -2,17 +2,12 @@
 import type { SchoolSettings } from '@sapling/contract';
 import { useState } from 'react';
 import { useData } from '../api/data.js';
+import type { SettingsRow } from './use-settings-draft.js';
 
 type Families = SchoolSettings['families'];
 type Key = keyof Families[number]['sentences'];
 
-export function FamilySentences({
-  now,
-  set,
-}: {
-  now: SchoolSettings;
-  set: <K extends keyof SchoolSettings>(key: K, value: SchoolSettings[K]) => void;
-}) {
+export function FamilySentences({ now, set }: SettingsRow) {
   const { data } = useData('familyLanguages');
   const [chosen, setChosen] = useState('');
   const [adding, setAdding] = useState('');

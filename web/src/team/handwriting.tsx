@@ -1,17 +1,11 @@
 /** The school's handwriting model and how its lines are ruled, each shown as it will be. */
-import type { SchoolSettings } from '@sapling/contract';
 import { HANDWRITING_WORDS, useHandwriting, type HandwritingModel } from '../ui/handwriting.js';
+import type { SettingsRow } from './use-settings-draft.js';
 
 const LINES = ['base only', 'with a dotted middle', 'four lines'] as const;
 const HEIGHTS = [4, 4.5, 5, 5.5, 6, 7, 8, 10];
 
-export function Handwriting({
-  now,
-  set,
-}: {
-  now: SchoolSettings;
-  set: <K extends keyof SchoolSettings>(key: K, value: SchoolSettings[K]) => void;
-}) {
+export function Handwriting({ now, set }: SettingsRow) {
   const font = useHandwriting(now.handwriting);
   return (
     <div className="grid gap-2">

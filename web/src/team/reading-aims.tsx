@@ -1,15 +1,9 @@
 /** What this school wants children of a year to reach by the end of a season, in right words a minute: a small table, empty where there is no aim. */
-import type { SchoolSettings } from '@sapling/contract';
 import { SEASONS, type Season } from '@sapling/core';
 import { useData } from '../api/data.js';
+import type { SettingsRow } from './use-settings-draft.js';
 
-export function ReadingAims({
-  now,
-  set,
-}: {
-  now: SchoolSettings;
-  set: <K extends keyof SchoolSettings>(key: K, value: SchoolSettings[K]) => void;
-}) {
+export function ReadingAims({ now, set }: SettingsRow) {
   const { data: classes } = useData('classes');
   const years = [...new Set([...(classes ?? []).map((c) => c.year).filter(Boolean), ...now.readingAims.map((a) => a.year)])].sort();
   const aimOf = (year: string, season: Season): number | undefined =>

@@ -15,6 +15,11 @@ export interface SettingsDraft {
   readonly leave: () => void;
 }
 
+/** What one row of the settings is given. */
+export interface SettingsRow extends Pick<SettingsDraft, 'set'> {
+  readonly now: SchoolSettings;
+}
+
 export function useSettingsDraft(said: string): SettingsDraft {
   const { data: kept } = useData('settings');
   // only what was changed: the rest follows what others keep meanwhile

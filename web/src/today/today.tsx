@@ -45,11 +45,9 @@ export function Component() {
   const nothing = data.sessions.length === 0 && data.left.length === 0 && data.due.length === 0;
   return (
     <Page title={`Hello, ${first}`} lead={format(nowDate(), 'EEEE d MMMM')}>
-      {plan && (
-        <Suspense>
-          <AllInStep />
-        </Suspense>
-      )}
+      <Suspense>
+        <AllInStep />
+      </Suspense>
       {nothing ? (
         <Empty
           title="A clear page"
