@@ -6,8 +6,11 @@ import { isPlain, keyWordOf } from './phonics/key-words.js';
 export const listed = (items: readonly string[]): string =>
   items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)!}`;
 
+/** So many things are named before the rest is a number. */
+export const MOST_NAMED = 5;
+
 /** A list that ends after `most`: the rest is a number. @example fewOf(['a', 'b', 'c'], 2) // 'a, b and 1 more' */
-export const fewOf = (items: readonly string[], most = 5): string =>
+export const fewOf = (items: readonly string[], most = MOST_NAMED): string =>
   items.length > most ? `${items.slice(0, most).join(', ')} and ${items.length - most} more` : listed(items);
 
 /** A number with its thing, agreeing. @example counted(1, 'pair') // '1 pair' */

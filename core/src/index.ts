@@ -57,7 +57,7 @@ export { conflictOf, conflictInWords, inWords, type RuleConflict, type Named } f
 export * from './planning/part-content.js';
 export { PART_KINDS, partKind, type PartKind } from './planning/parts/index.js';
 export type { ChildSheet, PartDescriptor } from './planning/parts/part.js';
-export { capital, counted, fewOf, listed, pairInWords } from './in-words.js';
+export { capital, counted, fewOf, listed, MOST_NAMED, pairInWords } from './in-words.js';
 export { remarkWords, type PlanRemark } from './planning/plan-remarks.js';
 export { LEAST_SENTENCES, LEAST_WORDS, practiceFor, type Blocker, type Practice } from './planning/practice.js';
 export { onFocus } from './planning/plan-look.js';

@@ -20,6 +20,7 @@ import { useMay, useMe } from '../shell/me.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { core } from '../workers/core.js';
 import { Conflict } from './conflict.js';
+import { GainLittle } from './gain-little.js';
 import { GroupCard, type GroupChange } from './group-card.js';
 import { Flat, History } from './history.js';
 import { Improve } from './improve.js';
@@ -262,6 +263,7 @@ export function Component() {
             <button className="underline underline-offset-4" onClick={toggle('spread')} aria-expanded={panel === 'spread'}>
               How groups fall
             </button>
+            {view && <GainLittle little={view.learning.little} name={nameOf} />}
             {view && (
               <details>
                 <summary className="cursor-pointer underline underline-offset-4">In child-minutes</summary>

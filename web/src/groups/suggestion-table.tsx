@@ -15,6 +15,7 @@ import {
 import { useState } from 'react';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Pair } from '../ui/word-marks.js';
+import { GainLittle } from './gain-little.js';
 import type { Offer } from '../workers/grouping.js';
 import { learningWords, minutes, PART_WORDS, PARTS, allShortWords, waitingWords } from './words.js';
 
@@ -65,6 +66,9 @@ export function SuggestionTable({ list, way, weeks, picked, name, onPick }: Tabl
       <p className="mt-4 max-w-3xl text-lg" role="status">
         {capital(learningWords(list[picked]!.learning, weeks, name))}
       </p>
+      <div className="text-sm text-ink-2">
+        <GainLittle little={list[picked]!.learning.little} name={name} />
+      </div>
       {keeps && lost > 0 && (
         <p className="text-sm text-ink-2">
           Keeping last cycle’s groups together would cost about {lost === 1 ? '1 new pair' : `${lost} new pairs`}.

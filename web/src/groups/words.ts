@@ -9,6 +9,7 @@ import {
   LEAST_SENTENCES,
   LEAST_WORDS,
   listed,
+  MOST_NAMED,
   pairInWords,
   type Constraint,
   type CostBreakdown,
@@ -54,8 +55,6 @@ export function mainReason(change: CostBreakdown): string {
 export const needShown = (need: Need): string => (need.includes(':') ? graphemeShown(need) : need);
 /** A need with its name, a pair so that it cannot be mistaken among the others named. */
 export const needNamed = (need: Need, among: readonly Need[] = []): string => (need.includes(':') ? pairInWords(need, among) : need);
-/** So many needs are named before the rest is a number. */
-const MOST_NAMED = 5;
 const quoted = (needs: readonly Need[], most = MOST_NAMED): string =>
   fewOf(
     needs.map((n) => needNamed(n, needs)),
