@@ -20,11 +20,47 @@ const SCRIPTS: readonly (readonly [letters: RegExp, name: string, file: string])
   [/\p{Script=Bengali}/u, 'bengali', 'noto-sans-bengali/files/noto-sans-bengali-bengali'],
   [/\p{Script=Devanagari}/u, 'devanagari', 'noto-sans-devanagari/files/noto-sans-devanagari-devanagari'],
   [/\p{Script=Georgian}/u, 'georgian', 'noto-sans-georgian/files/noto-sans-georgian-georgian'],
+  [/[\u1f00-\u1fff]/u, 'greek-ext', 'noto-sans/files/noto-sans-greek-ext'],
   [/\p{Script=Greek}/u, 'greek', 'noto-sans/files/noto-sans-greek'],
   [/\p{Script=Gurmukhi}/u, 'gurmukhi', 'noto-sans-gurmukhi/files/noto-sans-gurmukhi-gurmukhi'],
   [/\p{Script=Hebrew}/u, 'hebrew', 'noto-sans-hebrew/files/noto-sans-hebrew-hebrew'],
   [/\p{Script=Tamil}/u, 'tamil', 'noto-sans-tamil/files/noto-sans-tamil-tamil'],
 ];
+
+/**
+ * Chinese, Japanese and Korean come in a hundred slices each, of letters that are met together: which slice has a letter is what
+ * the package's own list of ranges says. Han letters and kana are drawn as Simplified Chinese draws them.
+ */
+const SLICED: readonly (readonly [letters: RegExp, packageName: string])[] = [
+  [/\p{Script=Hangul}/u, 'noto-sans-kr'],
+  [/[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]/u, 'noto-sans-sc'],
+];
+type Slice = readonly [slice: string, ranges: readonly (readonly [from: number, to: number])[]];
+const slices = new Map<string, readonly Slice[]>();
+function slicesOf(packageName: string): readonly Slice[] {
+  const found = slices.get(packageName);
+  if (found) return found;
+  const list = JSON.parse(fileOf(`@fontsource/${packageName}/unicode.json`).toString()) as Record<string, string>;
+  const made = Object.entries(list)
+    .filter(([name]) => name.startsWith('['))
+    .map(([name, ranges]): Slice => [
+      name.slice(1, -1),
+      ranges.split(',').map((range) => {
+        const [from, to] = range.replace('U+', '').split('-');
+        return [parseInt(from!, 16), parseInt(to ?? from!, 16)] as const;
+      }),
+    ]);
+  slices.set(packageName, made);
+  return made;
+}
+/** The font with one of the letters of a sliced script, by its file. */
+function slicedFont(letter: string): string | undefined {
+  const name = SLICED.find(([letters]) => letters.test(letter))?.[1];
+  if (!name) return undefined;
+  const code = letter.codePointAt(0)!;
+  const slice = slicesOf(name).find(([, ranges]) => ranges.some(([from, to]) => code >= from && code <= to))?.[0];
+  return slice && `${name}/files/${name}-${slice}`;
+}
 
 let base: Readonly<Record<string, Buffer>> | undefined;
 /** Andika by subset, plain and bold: `plain latin`. */
@@ -39,15 +75,16 @@ export const baseFonts = (): Readonly<Record<string, Buffer>> =>
   ));
 
 /** The script of a letter that Andika lacks; undefined for one that no font here has. */
-export const scriptOf = (letter: string): string | undefined => SCRIPTS.find(([letters]) => letters.test(letter))?.[1];
+export const scriptOf = (letter: string): string | undefined =>
+  SCRIPTS.find(([letters]) => letters.test(letter))?.[1] ?? slicedFont(letter);
 
 const scripts = new Map<string, Buffer>();
-/** Noto Sans for a script, plain or bold. */
+/** Noto Sans for what `scriptOf` named, plain or bold. */
 export function scriptFont(name: string, bold: boolean): Buffer {
   const key = `${name} ${bold}`;
   const found = scripts.get(key);
   if (found) return found;
-  const [, , file] = SCRIPTS.find(([, n]) => n === name)!;
+  const file = SCRIPTS.find(([, n]) => n === name)?.[2] ?? name;
   const made = unpackWoff(fileOf(`@fontsource/${file}-${bold ? 700 : 400}-normal.woff`));
   scripts.set(key, made);
   return made;

@@ -29,6 +29,9 @@ const shaping = (subset: string): PDFKit.Mixins.TextOptions =>
 const glyphs = (doc: PDFKit.PDFDocument): { hasGlyphForCodePoint(code: number): boolean } =>
   (doc as unknown as { _font: { font: { hasGlyphForCodePoint(code: number): boolean } } })._font.font;
 
+/** The same of how far a font rises, in thousandths of its size. */
+const heights = (doc: PDFKit.PDFDocument): { ascender: number } => (doc as unknown as { _font: { ascender: number } })._font;
+
 export class Sheet {
   readonly doc: PDFKit.PDFDocument;
   readonly width: number;
@@ -135,7 +138,14 @@ export class Sheet {
       // words of one script stay together: some are written from right to left
       const subset = letter === ' ' && last && this.#scripts.has(last.subset) ? last.subset : this.#subsetOf(letter);
       if (last && last.subset === subset) last.text += letter;
-      else out.push({ text: letter, subset });
+      else {
+        // the space after a run belongs to what follows: written from right to left it would stand before it
+        if (last?.text.endsWith(' ') && this.#scripts.has(last.subset)) {
+          last.text = last.text.trimEnd();
+          out.push({ text: ' ', subset: SUBSETS[0] });
+        }
+        out.push({ text: letter, subset });
+      }
     }
     return out;
   }
@@ -155,10 +165,12 @@ export class Sheet {
     while (shown.length > 1 && this.widthOf(shown, ink) > width) shown = `${shown.replace(/….*$/u, '').slice(0, -1)}…`;
     const runs = this.#runs(shown);
     this.ink(ink);
+    // letters of every script stand on one line: the fonts differ in how far they rise above it
+    const base = y + (heights(this.doc).ascender / 1000) * (ink.size ?? 11);
     let to = x;
     for (const run of runs) {
       this.doc.font(`${ink.bold ? 'bold' : 'plain'} ${run.subset}`);
-      this.doc.text(run.text, to, y, { lineBreak: false, ...shaping(run.subset) });
+      this.doc.text(run.text, to, base, { lineBreak: false, baseline: 'alphabetic', ...shaping(run.subset) });
       to += this.doc.widthOfString(run.text, shaping(run.subset));
     }
     return to - x;

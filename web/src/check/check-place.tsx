@@ -12,6 +12,7 @@ import { Empty, Page, Pending } from '../ui/page.js';
 import { cardsFor, keepChoice, lastChoice, type Choice } from './choice.js';
 import { KindList, KindOptions } from './kind-list.js';
 import { kindInfo } from './kinds.js';
+import { usePreparedAhead } from './prepared-ahead.js';
 import { dueOrder } from './start.js';
 import { useStart } from './use-start.js';
 import { clock } from '../clock.js';
@@ -31,6 +32,7 @@ export function Component() {
   /** The child whose check is being prepared: a spelling check takes a moment. */
   const [preparing, setPreparing] = useState<string | null>(null);
   const bringIn = useMay('import');
+  usePreparedAhead(choice, children, orders);
   const classId = params.get('class');
   const shown = useMemo(() => dueOrder((children ?? []).filter((c) => !classId || c.classId === classId)), [children, classId]);
   const change = (next: Choice): void => {
