@@ -1,12 +1,12 @@
 /** Checks on this device: other sounds, sheets and their codes, what is due, what a spelling counts as, and the table of gaps as a file. */
 import type { ChildLine } from '@sapling/contract';
-import { aboutItem, STRANDS, type CheckItem } from '@sapling/core';
+import { CHECK_KINDS, aboutItem, STRANDS, type CheckItem } from '@sapling/core';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { v7 as uuidv7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { cardsFor, DEFAULT_CHOICE, isDue, itemsFor } from '../src/check/choice.js';
-import { asSaid, isChosen, isWritten, KINDS, markWord, marksOf } from '../src/check/kinds.js';
+import { asSaid, isChosen, isWritten, markWord, marksOf } from '../src/check/kinds.js';
 import {
   begin,
   cardNow,
@@ -86,7 +86,7 @@ describe('items', () => {
   });
 
   it('every kind has its marks, one key each', () => {
-    for (const { kind } of KINDS) {
+    for (const kind of CHECK_KINDS) {
       const keys = marksOf(kind).map((m) => m.key);
       expect(new Set(keys).size).toBe(keys.length);
       if (!isChosen(kind) && !isWritten(kind))

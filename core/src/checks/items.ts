@@ -1,10 +1,7 @@
-/** What a check asks: its kinds, and one item of it. Items are made before the check begins, so a check can be carried on anywhere. */
-import { OBSERVATION_KINDS, type Observation, type ObservationKind, type Strand } from '../evidence/observation.js';
+/** What a check asks: one item of it. Items are made before the check begins, so a check can be carried on anywhere. */
+import type { Observation, Strand } from '../evidence/observation.js';
 import type { Gpc, SegmentUnit } from '../phonics/lexicon.js';
-
-/** Every kind of observation but those that come from a text or a session. */
-export type CheckKind = Exclude<ObservationKind, 'text' | 'session'>;
-export const CHECK_KINDS = OBSERVATION_KINDS.filter((kind): kind is CheckKind => kind !== 'text' && kind !== 'session');
+import type { CheckKind } from './kinds/index.js';
 
 export interface CheckItem {
   /** Names the item within its check; for recall it is the pair itself. */

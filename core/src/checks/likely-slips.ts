@@ -1,10 +1,8 @@
 import type { Gpc } from '../phonics/lexicon.js';
-import { keyWordOf } from '../phonics/key-words.js';
 import { confusability } from '../phonics/shape.js';
 import { splitGpc } from '../phonics/segment.js';
 import { nearestSounds } from '../phonics/sound-distance.js';
 import { LETTER_NAMES } from './letter-names.js';
-import { SOUNDS, soundParts } from '../phonics/sounds.js';
 
 export interface Slip {
   /** What would have been said, as sound ids or a letter's name. */
@@ -52,16 +50,4 @@ export function likelySlips(gpc: Gpc, taught: readonly Gpc[], limit = 6): Slip[]
 
 function firstSound(letter: string, taught: readonly Gpc[]): string {
   return taught.map(splitGpc).find((pair) => pair.grapheme === letter)?.sound ?? letter;
-}
-
-/** How a sound is shown to an adult with a word it is heard in: `/ow/ as in cow`. */
-export function soundLabel(sound: string): string {
-  const info = SOUNDS.get(sound);
-  return info ? `/${soundParts(sound).length > 1 ? soundParts(sound).join('+') : sound}/ as in ${info.keyWord}` : `/${sound}/`;
-}
-
-/** The sound of a pair with a word the pair stands in: `/ow/ as in snow` for ow:oh. */
-export function pairSound(gpc: Gpc): string {
-  const { sound } = splitGpc(gpc);
-  return `/${soundParts(sound).length > 1 ? soundParts(sound).join('+') : sound}/ as in ${keyWordOf(gpc)}`;
 }

@@ -2,6 +2,7 @@
  * What an answer about a whole word says of its pairs and of the child's skills. Derived each time from the
  * observation as it was marked, so that a corrected mark, a corrected cut or a better analysis is followed.
  */
+import { checkKindOf } from '../checks/kinds/index.js';
 import { analyseResponse, type ResponseAnalysis } from '../checks/response.js';
 import { analyseSentence, analyseSpelling, type SpellingAnalysis } from '../checks/spelling.js';
 import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
@@ -10,7 +11,8 @@ import { clusters } from '../phonics/word-parts.js';
 import { syllableCount } from '../phonics/shape.js';
 import { effective, type Observation, type Outcome, type Strand } from './observation.js';
 
-const READ = new Set(['word', 'made-up word', 'irregular word', 'text', 'find in row']);
+/** How an answer about a whole word speaks of its pairs. A word of a text is read. */
+const asWord = (kind: Observation['kind']): 'read' | 'spelled' | undefined => (kind === 'text' ? 'read' : checkKindOf(kind)?.asWord);
 const RIGHT: ReadonlySet<Outcome> = new Set(['right', 'slow', 'put right', 'accent']);
 
 export interface SkillEvidence {
@@ -45,9 +47,9 @@ export function derive(lexicon: Lexicon, observations: readonly Observation[], o
   for (const observation of effective(observations)) {
     pairs.push(observation);
     const { kind, item } = observation;
-    if (item !== undefined && observation.gpc === undefined && (READ.has(kind) || kind === 'spelling')) {
+    if (item !== undefined && observation.gpc === undefined && asWord(kind) !== undefined) {
       const found =
-        kind === 'spelling' ? spelled(lexicon, observation, options.accent ?? '') : read(lexicon, observation, options.accent ?? '');
+        asWord(kind) === 'spelled' ? spelled(lexicon, observation, options.accent ?? '') : read(lexicon, observation, options.accent ?? '');
       found.pairs.forEach(({ gpc, right, said }, k) =>
         pairs.push({
           ...withoutSkill(observation),
@@ -115,7 +117,7 @@ function read(lexicon: Lexicon, observation: Observation, accent: string): Found
   let laid: ResponseAnalysis;
   try {
     const { said, kind } = observation;
-    const madeUp = kind === 'made-up word';
+    const madeUp = checkKindOf(kind)?.madeUp === true;
     laid = laidOnce(lexicon, `read ${word} ${said} ${madeUp} ${accent}`, () =>
       analyseResponse(lexicon, { target: word, said, madeUp, accent }),
     );
@@ -145,7 +147,8 @@ function pushedTogether({ patterns, units, added }: ResponseAnalysis): boolean {
 
 function strandOf(observation: Observation, units: readonly SegmentUnit[]): Strand {
   if (observation.skill !== undefined) return observation.skill;
-  if (observation.kind === 'irregular word') return 'irregular words';
+  const skill = checkKindOf(observation.kind)?.skill;
+  if (skill !== undefined) return skill;
   if (observation.kind === 'text') return 'fluency';
   return syllableCount(units) > 1 ? 'longer words' : clusters(units).length > 0 ? 'clusters' : 'blending';
 }

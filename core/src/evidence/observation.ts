@@ -1,25 +1,13 @@
 /** One marked response. Append-only: a correction is a new observation that names the one it replaces. */
+import { CHECK_KINDS, checkKindOf } from '../checks/kinds/index.js';
 import type { Gpc } from '../phonics/lexicon.js';
 
-export const OBSERVATION_KINDS = [
-  'see-say',
-  'see-name',
-  'key word',
-  'hear-point',
-  'hear-write',
-  'push together',
-  'stretch',
-  'where',
-  'is it this',
-  'word',
-  'made-up word',
-  'find in row',
-  'irregular word',
-  'text',
-  'spelling',
-  'session',
-] as const;
+/** What an answer comes from: a kind of check, a text, or a session. */
+export const OBSERVATION_KINDS = [...CHECK_KINDS, 'text', 'session'] as const;
 export type ObservationKind = (typeof OBSERVATION_KINDS)[number];
+/** What an answer is called in a list of answers. @example pastOf('hear-point') // 'heard it, pointed' */
+export const pastOf = (kind: string): string =>
+  checkKindOf(kind)?.past ?? ({ text: 'in a text', session: 'in a session' } as Readonly<Record<string, string>>)[kind] ?? kind;
 
 export const OUTCOMES = ['right', 'slow', 'put right', 'wrong', 'no answer', 'accent'] as const;
 export type Outcome = (typeof OUTCOMES)[number];

@@ -1,4 +1,5 @@
 /** What a child says instead: which pair was taken for which sound, how often, and what kind of mix-up it is. */
+import { checkKindOf } from '../checks/kinds/index.js';
 import { effective, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { splitGpc } from '../phonics/segment.js';
@@ -28,7 +29,7 @@ export function confusions(observations: readonly Observation[], taught: readonl
   const asked = new Map<Gpc, number>();
   const seen = new Map<string, { gpc: Gpc; said: string; times: number; last: string }>();
   for (const o of effective(observations)) {
-    if (o.gpc === undefined || (o.kind !== 'see-say' && o.kind !== 'hear-point' && o.kind !== 'hear-write')) continue;
+    if (o.gpc === undefined || !checkKindOf(o.kind)?.confuses) continue;
     asked.set(o.gpc, (asked.get(o.gpc) ?? 0) + 1);
     if (!o.said || o.outcome === 'right' || o.outcome === 'slow' || o.outcome === 'accent') continue;
     const key = `${o.gpc} ${o.said}`;

@@ -1,7 +1,6 @@
 /**
- * Every number of the judgement, in one file. Written by `npm run fit`, which fits them on simulated children of two
- * kinds of mind (seeds that no test and no benchmark draws). Thresholds, the interval, what a kind of check that those
- * children never meet counts, and how fast answers on a strand age are set, not fitted. What each means stands in model.ts
+ * Every number of the judgement, in one file. Written by `npm run fit`, which fits them on simulated children of four
+ * kinds of mind (seeds that no test and no benchmark draws). Thresholds, the interval, and how fast answers on a strand age are set, not fitted. What each means stands in model.ts
  * and recall-filter.ts.
  */
 import type { EstimateModel } from './model.js';
@@ -50,16 +49,6 @@ export const PARAMETERS: { readonly estimate: EstimateModel } = {
         text: { guess: 0.29591, lapse: 0.04579 },
         spelling: { guess: 0.1049, lapse: 0.17967 },
         session: { guess: 0.24306, lapse: 0.05487 },
-        'hear-point': { guess: 0.05, lapse: 0.04 },
-        'see-name': { guess: 0.3, lapse: 0.1 },
-        'key word': { guess: 0.2, lapse: 0.1 },
-        'hear-write': { guess: 0.04, lapse: 0.12 },
-        'find in row': { guess: 0.25, lapse: 0.08 },
-        'irregular word': { guess: 0.3, lapse: 0.06 },
-        'push together': { guess: 0.35, lapse: 0.1 },
-        stretch: { guess: 0.3, lapse: 0.15 },
-        where: { guess: 0.4, lapse: 0.1 },
-        'is it this': { guess: 0.5, lapse: 0.08 },
       },
       children: [
         { weight: 0.7149, own: 2.39352, day: 1.04292, fade: 0.65237, drift: 0.0001, chance: 1.84117 },

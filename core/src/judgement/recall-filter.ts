@@ -11,6 +11,7 @@
  * in kind (steady, all or nothing, different from day to day, quick to forget) is unknown, so a few such filters run side by
  * side, each weighted by how well it has foretold this child (multiple-model estimation: Magill 1965).
  */
+import { checkKindOf } from '../checks/kinds/index.js';
 import { isMiss, type Observation, type ObservationKind } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { along, sharedBefore } from './recall-prior.js';
@@ -20,6 +21,9 @@ export interface KindChances {
   readonly guess: number;
   readonly lapse: number;
 }
+/** The chances of a kind of answer: as fitted, or as its descriptor says where simulated children never meet it. */
+export const chancesOf = ({ kinds }: FilterParameters, kind: ObservationKind): KindChances | undefined =>
+  kinds[kind] ?? checkKindOf(kind)?.chances;
 /** A kind of child: what differs from the rest. */
 export interface ChildKind {
   readonly weight: number;
@@ -221,7 +225,7 @@ export class RecallFilter {
   }
 
   private chances(kind: ChildKind, { kind: how, options, fromMemory }: Pick<Observation, 'kind' | 'options' | 'fromMemory'>): KindChances {
-    const own = this.parameters.kinds[how] ?? this.parameters.kinds['see-say']!;
+    const own = chancesOf(this.parameters, how) ?? chancesOf(this.parameters, 'see-say')!;
     const more = (fromMemory ? this.parameters.fromMemory : 1) * kind.chance;
     const guess = Math.min(0.6, own.guess * more);
     return { guess: options && options > 1 ? Math.max(guess, 1 / options) : guess, lapse: Math.min(0.4, own.lapse * more) };

@@ -6,7 +6,7 @@ import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { knownIn, KNOWN_FROM } from './belief.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
-import { RecallFilter, type Belief } from './recall-filter.js';
+import { chancesOf, RecallFilter, type Belief } from './recall-filter.js';
 
 export interface PairBelief {
   readonly gpc: Gpc;
@@ -42,7 +42,7 @@ export function inOrder(order: readonly Gpc[], taught: readonly Gpc[]): Gpc[] {
  */
 export function believe(pairs: readonly Gpc[], observations: readonly Observation[], model: EstimateModel = DEFAULT_MODEL): RecallBelief {
   const index = new Map(pairs.map((gpc, k) => [gpc, k]));
-  const own = observations.filter((o) => o.gpc !== undefined && index.has(o.gpc) && model.recall.kinds[o.kind] !== undefined);
+  const own = observations.filter((o) => o.gpc !== undefined && index.has(o.gpc) && chancesOf(model.recall, o.kind) !== undefined);
   const filter = new RecallFilter(
     model.recall,
     pairs.map((gpc, place) => ({ gpc, place })),

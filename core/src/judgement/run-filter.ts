@@ -1,9 +1,10 @@
 /** One child's record gone through by the recall filter, in order of time: what is taken in, what is refused, and what no longer tells. */
 import { CoreError } from '../errors.js';
+import { checkKindOf } from '../checks/kinds/index.js';
 import { effective, isMiss, OBSERVATION_KINDS, OUTCOMES, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import type { EstimateModel } from './model.js';
-import { RecallFilter, USUALLY_BLENDS, type PairOfChild, type WordAnswer } from './recall-filter.js';
+import { chancesOf, RecallFilter, USUALLY_BLENDS, type PairOfChild, type WordAnswer } from './recall-filter.js';
 import { USUAL_PLACE } from './usual-place.js';
 
 export interface RecordOptions {
@@ -38,7 +39,7 @@ export function checked(observations: readonly Observation[], model: EstimateMod
       throw new CoreError('bad-input', `observations.${id}.outcome`, `"${String(outcome)}" is no outcome of an answer.`);
     const time = Date.parse(at);
     if (Number.isNaN(time)) throw new CoreError('bad-input', `observations.${id}.at`, `"${at}" is not an ISO time.`);
-    if (gpc === undefined || model.recall.kinds[kind] === undefined || time > asOf + AHEAD_MS) continue;
+    if (gpc === undefined || chancesOf(model.recall, kind) === undefined || time > asOf + AHEAD_MS) continue;
     list.push(observation);
   }
   return list;
@@ -83,7 +84,7 @@ export function runFilter(
 }
 
 /** Kinds in which a pair comes by the way, again and again. */
-const BY_THE_WAY: ReadonlySet<Observation['kind']> = new Set(['word', 'made-up word', 'text', 'irregular word', 'find in row']);
+const byTheWay = (kind: Observation['kind']): boolean => kind === 'text' || checkKindOf(kind)?.byTheWay === true;
 const BY_THE_WAY_COUNTS = 2;
 
 /**
@@ -93,7 +94,7 @@ const BY_THE_WAY_COUNTS = 2;
 function oftenInOneSitting(): (observation: Observation) => boolean {
   const seen = new Map<string, number>();
   return (o) => {
-    if (!BY_THE_WAY.has(o.kind) || isMiss(o.outcome)) return false;
+    if (!byTheWay(o.kind) || isMiss(o.outcome)) return false;
     const key = `${o.gpc} ${o.by} ${o.at.slice(0, 10)}`;
     const n = seen.get(key) ?? 0;
     seen.set(key, n + 1);

@@ -5,6 +5,7 @@
 import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import type { EstimateModel } from './model.js';
+import { chancesOf } from './recall-filter.js';
 
 /** A usual time before any is known, milliseconds, and how many answers it is worth. */
 const USUAL_MS = 1500;
@@ -23,7 +24,7 @@ export function slowPairs(observations: readonly Observation[], model: EstimateM
   const usual = usualTimes(observations);
   const answers = new Map<Gpc, boolean[]>();
   for (const o of observations) {
-    if (o.gpc === undefined || o.fromMemory || model.recall.kinds[o.kind] === undefined) continue;
+    if (o.gpc === undefined || o.fromMemory || chancesOf(model.recall, o.kind) === undefined) continue;
     const slow = slowAnswer(o, usual);
     if (slow === null) continue;
     answers.set(o.gpc, [...(answers.get(o.gpc) ?? []), slow]);

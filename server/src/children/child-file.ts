@@ -104,9 +104,10 @@ const plainRows = (rows: readonly object[]): Record<string, string | number | bo
       ]),
     ),
   );
-const table = (rows: readonly object[]): Uint8Array => {
+/** @param columns the heading of a table that has no row yet */
+const table = (rows: readonly object[], columns: readonly string[] = []): Uint8Array => {
   const plain = plainRows(rows);
-  return strToU8(csv([...new Set(plain.flatMap((r) => Object.keys(r)))], plain));
+  return strToU8(csv(plain.length === 0 ? columns : [...new Set(plain.flatMap((r) => Object.keys(r)))], plain));
 };
 
 const fileSchema = z.strictObject({
@@ -158,10 +159,16 @@ export const childFileRoutes = [
           'child.json': strToU8(JSON.stringify(json)),
           'answers.csv': table(named),
           'states.csv': table(record.line),
-          'sessions.csv': table(record.sessions),
-          'groups.csv': table(record.groups),
-          'readings.csv': table(record.rows.readings.map(({ at, title, words }) => ({ at, title, words: words.length }))),
-          'notes.csv': table(record.rows.remarks.map(({ at, by, text }) => ({ at, by: record.nameOf(by), text }))),
+          'sessions.csv': table(record.sessions, ['on', 'group', 'present', 'minutes']),
+          'groups.csv': table(record.groups, ['at', 'what', 'group']),
+          'readings.csv': table(
+            record.rows.readings.map(({ at, title, words }) => ({ at, title, words: words.length })),
+            ['at', 'title', 'words'],
+          ),
+          'notes.csv': table(
+            record.rows.remarks.map(({ at, by, text }) => ({ at, by: record.nameOf(by), text })),
+            ['at', 'by', 'text'],
+          ),
           ...soundFiles(config.folder, record),
         },
         { level: 6 },

@@ -1,7 +1,7 @@
 /** The record of one child on paper, for a family or the next school: plain words first, every figure after. */
 import type { Child, PairStateRow, StrandStateRow } from '@sapling/contract';
 import type { checks, observations, readings, readingSteps, remarks, withdrawals } from '../db/schema.js';
-import { dayIn } from '@sapling/core';
+import { checkKind, dayIn, effective, hasOtherSound, isMiss, keyWordOf, splitGpc, type CheckKind, type Observation } from '@sapling/core';
 import { Sheet } from '../paper/sheet.js';
 
 export interface ChildRecord {
@@ -28,7 +28,22 @@ export interface ChildRecord {
 /** A day (YYYY-MM-DD) in words. */
 const inWords = (day: string): string =>
   new Date(`${day}T12:00:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
-const grapheme = (gpc: string): string => gpc.split(':')[0]!.replace('_', '-');
+/** A spelling as the family reads it: with a word where it stands for more than one sound. */
+const spelling = (gpc: string): string => {
+  const grapheme = splitGpc(gpc).grapheme.replace('_', '-');
+  return hasOtherSound(gpc) ? `${grapheme} (${keyWordOf(gpc)})` : grapheme;
+};
+
+/** A check in a line: what was done, and how many came right of how many. */
+function checkWords({ rows }: ChildRecord, check: { readonly id: string; readonly kind: CheckKind }): string {
+  const taken = new Set(rows.withdrawals.map((w) => w.observation));
+  const marks = effective(
+    rows.observations.flatMap((o) => (o.check === check.id ? [o as unknown as Observation] : [])),
+    taken,
+  );
+  const right = marks.filter((m) => !isMiss(m.outcome)).length;
+  return `${checkKind(check.kind).title.toLowerCase()}, ${right} of ${marks.length} right`;
+}
 
 /** The PDF as bytes. */
 export async function writeChildSheet(record: ChildRecord, now: string): Promise<Buffer> {
@@ -53,15 +68,15 @@ export async function writeChildSheet(record: ChildRecord, now: string): Promise
   const of = (state: string, want: (c: PairStateRow) => boolean = () => true): string =>
     record.line
       .filter((c) => c.state === state && want(c))
-      .map((c) => grapheme(c.gpc))
-      .join('  ');
+      .map((c) => spelling(c.gpc))
+      .join(',  ');
   const block = (title: string, text: string): void => {
     sheet.write(title, { bold: true, size: 12, gap: 3 });
     sheet.write(text, { gap: 10 });
   };
   block('Known', of('secure', (c) => !c.slow) || 'nothing yet for sure');
-  const slow = record.line.filter((c) => c.slow).map((c) => grapheme(c.gpc));
-  if (slow.length > 0) block('Known, and slow: to practise', slow.join('  '));
+  const slow = record.line.filter((c) => c.slow).map((c) => spelling(c.gpc));
+  if (slow.length > 0) block('Known, and slow: to practise', slow.join(',  '));
   block('Not certain', of('wobbly') || 'nothing');
   block('To be taught', of('gap') || 'nothing that was found');
   block('Not looked at yet', of('unchecked') || 'nothing');
@@ -76,7 +91,7 @@ export async function writeChildSheet(record: ChildRecord, now: string): Promise
     'Checks',
     record.rows.checks.length === 0
       ? 'none'
-      : record.rows.checks.map((c) => `${day(c.startedAt)}: ${c.kind}, by ${record.nameOf(c.by)}`).join('\n'),
+      : record.rows.checks.map((c) => `${day(c.startedAt)}: ${checkWords(record, c)}, by ${record.nameOf(c.by)}`).join('\n'),
   );
   block(
     'Texts read aloud',

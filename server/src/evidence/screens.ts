@@ -3,6 +3,7 @@
  * card that is on, and nothing else: no name, no child, no mark, no right answer. Held in memory: a screen
  * lasts as long as a sitting.
  */
+import { checkKind } from '@sapling/core';
 import { randomInt } from 'node:crypto';
 import type { Response } from 'express';
 import type { ScreenCard, ScreenState } from '@sapling/contract';
@@ -111,8 +112,9 @@ function bare(card: ScreenCard): ScreenCard {
   if ('reading' in card) return card;
   const { kind, item, second } = card;
   const { accept: _accept, sound: _sound, parts: _parts, level: _level, units: _units, word, ...seen } = item;
-  const heard = kind === 'spelling' || kind === 'hear-write';
-  const chosen = kind === 'push together' || kind === 'find in row' || kind === 'hear-point';
+  const { childSees } = checkKind(kind);
+  const heard = childSees === 'nothing';
+  const chosen = childSees === 'pictures' || childSees === 'words' || childSees === 'graphemes';
   const shown = heard ? { skill: item.skill } : { ...seen, ...(word !== undefined && !chosen ? { word } : {}) };
   return { kind, item: { ...shown, key: 'card' }, ...(second ? { second } : {}) };
 }

@@ -1,5 +1,6 @@
 /** Check: what is to be found out, who is due, and start it in two presses. */
 import type { ChildLine } from '@sapling/contract';
+import { checkKind } from '@sapling/core';
 import { BookOpen, FileText, PencilLine } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -11,7 +12,6 @@ import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { cardsFor, keepChoice, lastChoice, type Choice } from './choice.js';
 import { KindList, KindOptions } from './kind-list.js';
-import { kindInfo } from './kinds.js';
 import { usePreparedAhead } from './prepared-ahead.js';
 import { dueOrder } from './start.js';
 import { useStart } from './use-start.js';
@@ -49,8 +49,8 @@ export function Component() {
   const underWay = (open ?? []).filter(
     (c) => c.by === me.colleague.id && !sheets.includes(c) && children.some((child) => child.id === c.child),
   );
-  const info = kindInfo(choice.kind);
-  const recall = info.made === 'pairs';
+  const info = checkKind(choice.kind);
+  const recall = info.from === 'pairs';
   const begin = (child: ChildLine, quick = false): void => {
     setPreparing(child.id);
     void start(child, { ...choice, ...(quick ? { quick } : {}), ...(late ? { late: 'memory' as const } : {}) }).finally(() =>
@@ -94,7 +94,7 @@ export function Component() {
                     <Link className="btn btn-main" to={`/check/${check.id}`}>
                       Carry on with {check.childName}{' '}
                       <span className="font-normal opacity-85">
-                        {check.kind !== 'see-say' && `${kindInfo(check.kind).title}, `}
+                        {!checkKind(check.kind).byCard && `${checkKind(check.kind).title}, `}
                         {check.quick ? `${check.marked} asked` : `${check.marked} of ${check.stack.length}`}
                       </span>
                     </Link>
@@ -171,7 +171,7 @@ export function Component() {
                         <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
                       </div>
                       {cards !== null && <span className="w-16 text-right text-sm text-ink-2">{cards} cards</span>}
-                      {choice.kind === 'see-say' && !late && (
+                      {info.byCard && !late && (
                         <button
                           className="btn btn-small"
                           disabled={child.line.length === 0 || preparing !== null}

@@ -1,16 +1,14 @@
 /** What a check is to ask, as it is chosen in Check and remembered on this device. */
 import type { ChildLine } from '@sapling/contract';
 import {
-  bothSoundsTogether,
-  hearAndPoint,
-  hearAndWrite,
-  makeStack,
-  seeAndTell,
+  CHECK_KINDS,
+  checkKind,
   type CheckItem,
   type CheckKind,
   type Choices,
   type DictationText,
   type Gpc,
+  type ItemRequest,
   type Taught,
 } from '@sapling/core';
 import { call, Unreachable } from '../api/client.js';
@@ -85,49 +83,36 @@ export async function itemsFor(
 ): Promise<Asked> {
   const { kind, late } = choice;
   const timing = late ? { late } : {};
-  if (choice.quick && kind === 'see-say') {
+  if (choice.quick && checkKind(kind).byCard) {
     const stack = child.line.map((c) => c.gpc);
     if (stack.length === 0) throw new NothingToAsk('The class has not been taught anything yet.');
     return { kind, stack, quick: true };
   }
   const items = await made(child, choice, taught, seed, avoid);
   if (items.length === 0) throw new NothingToAsk('There is nothing to ask in that choice.');
-  if (kind === 'see-say') return { kind, stack: items.map((i) => i.key), ...timing };
+  if (checkKind(kind).byCard) return { kind, stack: items.map((i) => i.key), ...timing };
   return { kind, stack: items.map((i) => i.key), items, ...timing };
 }
 
 async function made(child: ChildLine, choice: Choice, taught: Taught, seed: number, avoid: readonly string[]): Promise<CheckItem[]> {
-  const { kind, perLevel } = choice;
-  const cards = choice.only ? child.line.map((c) => c.gpc).filter((gpc) => choice.only!.includes(gpc)) : cardsFor(child, choice.scope);
+  const kind = checkKind(choice.kind);
   const all = child.line.map((c) => c.gpc);
-  if (['see-say', 'hear-point', 'hear-write', 'see-name', 'key word'].includes(kind) && cards.length === 0)
-    throw new NothingToAsk('There is no card in that choice for this child.');
-  switch (kind) {
-    case 'see-say':
-      return bothSoundsTogether(makeStack(cards, { seed })).map((gpc) => ({ key: gpc, gpc, skill: 'recall' as const }));
-    case 'hear-point':
-      return hearAndPoint(all, { choices: choice.choices, seed, ask: cards });
-    case 'hear-write':
-      return hearAndWrite(all, { seed, ask: cards });
-    case 'see-name':
-    case 'key word':
-      return seeAndTell(kind, cards, { seed });
-    case 'push together':
-    case 'stretch':
-    case 'where':
-    case 'is it this':
-      return core().listeningItems(kind, { pictured: await pictured(), perLevel, seed });
-    case 'irregular word':
-      return core().irregularItems(taught, { seed, limit: 8 * perLevel });
-    default: {
-      const gaps = new Set(choice.knownOnly ? child.line.filter((c) => c.state === 'gap').map((c) => c.gpc) : []);
-      const readable: Taught = { gpcs: taught.gpcs.filter((gpc) => !gaps.has(gpc)), words: taught.words };
-      if (kind === 'spelling')
-        return core().spellingItems({ taught: readable, perLevel: Math.max(1, perLevel - 1), seed, avoid, texts: await textsToDictate() });
-      if (kind === 'find in row') return core().rowItems({ taught: readable, rows: 4 * perLevel, seed });
-      return core().decodingItems({ taught: readable, madeUp: kind === 'made-up word', perLevel, seed, avoid });
-    }
-  }
+  const ask = choice.only ? all.filter((gpc) => choice.only!.includes(gpc)) : cardsFor(child, choice.scope);
+  if (kind.from === 'pairs' && ask.length === 0) throw new NothingToAsk('There is no card in that choice for this child.');
+  const gaps = new Set(choice.knownOnly ? child.line.filter((c) => c.state === 'gap').map((c) => c.gpc) : []);
+  const request: ItemRequest = {
+    all,
+    ask,
+    taught,
+    readable: { gpcs: taught.gpcs.filter((gpc) => !gaps.has(gpc)), words: taught.words },
+    perLevel: choice.perLevel,
+    choices: choice.choices,
+    seed,
+    avoid,
+    pictured: kind.from === 'pictures' ? await pictured() : [],
+    texts: kind.dictates ? await textsToDictate() : [],
+  };
+  return kind.from === 'pairs' ? kind.items(request) : core().checkItems(choice.kind, request);
 }
 
 /** Texts that sentences are taken from; out of reach, words alone are dictated. */
@@ -144,7 +129,8 @@ const KEPT = 'sapling-check-choice';
 /** What was chosen last on this device: beside a row of children it is chosen once. */
 export function lastChoice(): Choice {
   try {
-    return { ...DEFAULT_CHOICE, ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Partial<Choice>) };
+    const kept = { ...DEFAULT_CHOICE, ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Partial<Choice>) };
+    return CHECK_KINDS.includes(kept.kind) ? kept : DEFAULT_CHOICE;
   } catch {
     return DEFAULT_CHOICE;
   }

@@ -1,9 +1,9 @@
 /** A code from a sheet brings up the sheet to be typed in. */
+import { checkKind } from '@sapling/core';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useData } from '../api/data.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { kindInfo } from './kinds.js';
 import { sheetCode } from './sheet-code.js';
 import { agoWords } from '../ui/dates.js';
 
@@ -61,7 +61,7 @@ export function Component() {
               <li key={c.id} className="flex items-center gap-4 px-4 py-2">
                 <span className="w-20 font-child text-lg">{sheetCode(c.id)}</span>
                 <span className="w-52 font-semibold">{c.childName}</span>
-                <span className="flex-1">{kindInfo(c.kind).title}</span>
+                <span className="flex-1">{checkKind(c.kind).title}</span>
                 <span className="text-sm text-ink-2">
                   printed {agoWords(c.startedAt)}
                   {c.marked > 0 && `, ${c.marked} of ${c.stack.length} typed in`}

@@ -1,5 +1,5 @@
 /** What the answers of a check say: by step of difficulty, what kinds of slip, and what was written, laid against the words. */
-import { isVowelSound, type Pattern, type SentenceAnalysis, type SpellingAnalysis } from '@sapling/core';
+import { checkKind, isVowelSound, type Pattern, type SentenceAnalysis, type SpellingAnalysis } from '@sapling/core';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import { useData } from '../api/data.js';
@@ -47,16 +47,16 @@ export function LevelFindings({ check }: { check: LocalCheck }) {
   );
 }
 
-/** Checks in which a child reads a word aloud; elsewhere what was chosen is no misread word. */
-const READ_ALOUD: ReadonlySet<string> = new Set(['word', 'made-up word', 'irregular word']);
-
 /** The kinds of slip in words that were read, with the words they were in. */
 export function WordFindings({ check }: { check: LocalCheck }) {
   const { data: settings } = useData('settings');
+  // where a word is read aloud; elsewhere what was chosen is no misread word
+  const { answered, asWord } = checkKind(check.kind);
+  const readAloud = answered === 'marked' && asWord === 'read';
   const said = check.marks.flatMap((m) => {
     const seen = counting(m);
     const { word, gpc } = itemOf(check, m.key);
-    return word && !gpc && seen.said && seen.outcome === 'wrong' && READ_ALOUD.has(check.kind) ? [{ target: word, said: seen.said }] : [];
+    return word && !gpc && seen.said && seen.outcome === 'wrong' && readAloud ? [{ target: word, said: seen.said }] : [];
   });
   const { value } = useCore(
     () =>
@@ -68,7 +68,7 @@ export function WordFindings({ check }: { check: LocalCheck }) {
             await core().analyseResponse({
               target,
               said: answer,
-              madeUp: check.kind === 'made-up word',
+              madeUp: checkKind(check.kind).madeUp === true,
               ...(settings?.accent ? { accent: settings.accent } : {}),
             })
           ).patterns,
@@ -126,7 +126,7 @@ export function RowFindings({ check }: { check: LocalCheck }) {
       ),
     [chosen],
   );
-  if (check.kind !== 'find in row' || !value || value.length === 0) return null;
+  if (checkKind(check.kind).childSees !== 'words' || !value || value.length === 0) return null;
   return (
     <section className="mb-8" aria-label="Where the slips are">
       <h2 className="mb-2 text-lg">Where the slips are</h2>

@@ -1,8 +1,7 @@
 /** The kinds of check in the order of the work, and what can be set for the chosen one. */
-import type { CheckKind, Choices } from '@sapling/core';
+import { CHECK_AREAS, CHECK_KINDS, checkKind, type CheckKind, type CheckSetting, type Choices } from '@sapling/core';
 import { RadioGroup } from 'radix-ui';
 import { SCOPES, type Choice, type Scope } from './choice.js';
-import { kindInfo, KINDS, PARTS } from './kinds.js';
 
 export function KindList({
   kind,
@@ -15,7 +14,8 @@ export function KindList({
   names: boolean;
   onKind: (kind: CheckKind) => void;
 }) {
-  const offered = KINDS.filter((k) => (madeUp || k.kind !== 'made-up word') && (names || k.kind !== 'see-name'));
+  const used = { 'made-up words': madeUp, 'letter names': names };
+  const offered = CHECK_KINDS.map((k) => ({ kind: k, ...checkKind(k) })).filter((k) => !k.onlyWith || used[k.onlyWith]);
   return (
     <RadioGroup.Root
       value={kind}
@@ -23,11 +23,11 @@ export function KindList({
       aria-label="What to find out"
       className="grid content-start gap-3"
     >
-      {PARTS.map((part) => (
-        <div key={part}>
-          <p className="eyebrow mb-0.5">{part}</p>
+      {CHECK_AREAS.map((area) => (
+        <div key={area}>
+          <p className="eyebrow mb-0.5">{area}</p>
           {offered
-            .filter((k) => k.part === part)
+            .filter((k) => k.area === area)
             .map((k) => (
               <RadioGroup.Item
                 key={k.kind}
@@ -50,10 +50,11 @@ const CHOICES: readonly { value: Choices; word: string }[] = [
 ];
 
 export function KindOptions({ choice, onChoice }: { choice: Choice; onChoice: (choice: Choice) => void }) {
-  const info = kindInfo(choice.kind);
+  const { settings } = checkKind(choice.kind);
+  const asks = (setting: CheckSetting): boolean => settings.includes(setting);
   return (
     <>
-      {info.made === 'pairs' && (
+      {asks('which pairs') && (
         <label className="flex items-center gap-2">
           Ask
           <select
@@ -69,7 +70,7 @@ export function KindOptions({ choice, onChoice }: { choice: Choice; onChoice: (c
           </select>
         </label>
       )}
-      {choice.kind === 'hear-point' && (
+      {asks('among how many') && (
         <label className="flex items-center gap-2">
           among
           <select
@@ -87,7 +88,7 @@ export function KindOptions({ choice, onChoice }: { choice: Choice; onChoice: (c
           </select>
         </label>
       )}
-      {info.made !== 'pairs' && choice.kind !== 'irregular word' && (
+      {asks('how many words') && (
         <label className="flex items-center gap-2">
           <select
             className="field !w-auto"
@@ -103,7 +104,7 @@ export function KindOptions({ choice, onChoice }: { choice: Choice; onChoice: (c
           of each step
         </label>
       )}
-      {info.made === 'words' && choice.kind !== 'irregular word' && (
+      {asks('without the gaps') && (
         <label className="flex items-center gap-2">
           <input
             type="checkbox"

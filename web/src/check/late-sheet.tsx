@@ -1,7 +1,7 @@
 /** Typing in what was marked on paper or is remembered: the whole sheet at once, the line that is next in front. */
+import { checkKind } from '@sapling/core';
 import { useEffect, useRef } from 'react';
 import { graphemeShown } from '../ui/word-marks.js';
-import { askLine } from './ask.js';
 import { isChosen, isWritten, markWord } from './kinds.js';
 import { counting, itemOf, type LocalCheck } from './local-check.js';
 import { sheetCode } from './sheet-code.js';
@@ -35,14 +35,14 @@ export function LateSheet({ check, now }: { check: LocalCheck; now: string }) {
             >
               <span className="w-7 text-right text-ink-2">{k + 1}</span>
               <span className="font-child text-2xl">
-                {item.gpc && check.kind !== 'hear-point' && check.kind !== 'hear-write' ? graphemeShown(item.gpc) : (item.word ?? '')}
+                {item.gpc && checkKind(check.kind).childSees === 'grapheme' ? graphemeShown(item.gpc) : (item.word ?? '')}
               </span>
               <span className="text-sm text-ink-2">
                 {isChosen(check.kind)
                   ? item.options!.map((o, n) => `${n + 1} ${o.replace('_', '‑')}`).join('  ')
                   : item.word && !item.gpc
                     ? ''
-                    : askLine(check.kind, item)}
+                    : checkKind(check.kind).ask(item)}
               </span>
               <span className="ml-auto text-sm">
                 {seen

@@ -1,6 +1,7 @@
 /** A check as this device holds it, and the steps it can take. Pure: what is to be sent comes back with each step. */
 import type { CheckState, ObservationRow, OutboxEntry } from '@sapling/contract';
 import {
+  checkKind,
   aboutItem,
   nextCard,
   seedFrom,
@@ -111,14 +112,16 @@ export function cardNow(check: LocalCheck): string | null {
 
 /** Other sounds of the card's grapheme that are in this check and not answered yet. */
 export function otherSounds(check: LocalCheck, key: string): Gpc[] {
-  if (check.kind !== 'see-say') return [];
+  if (!checkKind(check.kind).byCard) return [];
   const asked = new Set(check.marks.map((m) => m.key));
   const { grapheme } = splitGpc(key);
   return check.stack.filter((other) => other !== key && !asked.has(other) && splitGpc(other).grapheme === grapheme);
 }
 /** Whether the card's grapheme was already answered with another sound in this check: now the other one is asked for. */
 export function isSecondSound(check: LocalCheck, key: string): boolean {
-  return check.kind === 'see-say' && check.marks.some((m) => m.key !== key && splitGpc(m.key).grapheme === splitGpc(key).grapheme);
+  return (
+    checkKind(check.kind).byCard === true && check.marks.some((m) => m.key !== key && splitGpc(m.key).grapheme === splitGpc(key).grapheme)
+  );
 }
 
 export interface Begun {

@@ -1,5 +1,5 @@
 /** Marking: the whole screen is the card, with a thin strip for the adult. */
-import { apart, isMiss, pairPointedAt, pairSound, splitGpc, type Outcome } from '@sapling/core';
+import { checkKind, apart, isMiss, pairPointedAt, pairSound, splitGpc, type Outcome } from '@sapling/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useMe } from '../shell/me.js';
@@ -105,7 +105,7 @@ function Marking({ handle }: { handle: CheckHandle }) {
   useEffect(() => {
     // what the likeliest slips need is loaded while the first card is read, so that they are there when asked for
     const first = check.items?.find((i) => i.word && !i.gpc && !/\s/.test(i.word))?.word;
-    if (first && !isChosen(kind)) void core().likelyResponses({ word: first, taught: [], madeUp: kind === 'made-up word' });
+    if (first && !isChosen(kind)) void core().likelyResponses({ word: first, taught: [], madeUp: checkKind(kind).madeUp === true });
     // only once, when the check is opened
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);

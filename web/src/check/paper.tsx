@@ -1,7 +1,7 @@
 /** Sheets on paper: choose what and for whom; each child's sheet is made, given a code and printed. */
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import type { CheckKind } from '@sapling/core';
+import { CHECK_KINDS, checkKind, type CheckKind } from '@sapling/core';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { useMe } from '../shell/me.js';
@@ -9,7 +9,6 @@ import { ClassPicker } from '../ui/class-picker.js';
 import { Page, Pending } from '../ui/page.js';
 import { keepChoice, lastChoice, type Choice } from './choice.js';
 import { KindList, KindOptions } from './kind-list.js';
-import { kindInfo, KINDS } from './kinds.js';
 import { startCheck } from './start.js';
 
 export function Component() {
@@ -20,7 +19,7 @@ export function Component() {
   const { data: classes } = useData('classes');
   const { data: settings } = useData('settings');
   const orders = useOrders();
-  const wanted = KINDS.find((k) => k.kind === params.get('kind'))?.kind;
+  const wanted = CHECK_KINDS.find((kind) => kind === params.get('kind'));
   const [choice, setChoice] = useState<Choice>(() => ({ ...lastChoice(), ...(wanted ? { kind: wanted } : {}), late: 'paper' }));
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [making, setMaking] = useState<{ done: number; of: number } | null>(null);
@@ -76,8 +75,8 @@ export function Component() {
           onKind={(kind: CheckKind) => change({ ...choice, kind })}
         />
         <div>
-          <h2 className="text-xl">{kindInfo(choice.kind).title}</h2>
-          <p className="text-ink-2">{kindInfo(choice.kind).how}</p>
+          <h2 className="text-xl">{checkKind(choice.kind).title}</h2>
+          <p className="text-ink-2">{checkKind(choice.kind).how}</p>
           <div className="mt-3 mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
             <ClassPicker classes={classes} value={classId} onChange={(next) => setParams(next ? { class: next } : {})} />
             <KindOptions choice={choice} onChoice={change} />

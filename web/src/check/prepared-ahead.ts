@@ -1,9 +1,9 @@
 /** The first words of a check take the lexicon and every text apart: done while the adult still chooses the child. */
 import type { ChildLine } from '@sapling/contract';
+import { checkKind } from '@sapling/core';
 import { useEffect } from 'react';
 import type { Orders } from '../api/orders.js';
 import { itemsFor, type Choice } from './choice.js';
-import { kindInfo } from './kinds.js';
 
 /** After the page stands still for so long, so that what the adult does now comes first. */
 const QUIET_MS = 250;
@@ -11,7 +11,7 @@ const QUIET_MS = 250;
 /** Makes the items of the chosen kind once and forgets them: what they rest on stays in the core worker. */
 export function usePreparedAhead(choice: Choice, children: readonly ChildLine[] | undefined, orders: Orders | undefined): void {
   const child = children?.find((c) => c.line.length > 0);
-  const wanted = child && orders && kindInfo(choice.kind).made !== 'pairs';
+  const wanted = child && orders && checkKind(choice.kind).from !== 'pairs';
   const key = wanted ? `${choice.kind} ${child.classId}` : '';
   useEffect(() => {
     if (!child || !orders || key === '') return;

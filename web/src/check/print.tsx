@@ -1,4 +1,5 @@
 /** The sheets of checks on paper: the adult's, to tick, and the child's, to read, mark or write on. */
+import { checkKind, type CheckItem, type ChildView } from '@sapling/core';
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { Picture } from '../pictures/picture.js';
@@ -6,8 +7,7 @@ import { Opening } from '../shell/opening.js';
 import { Paper, PaperPage } from '../ui/paper.js';
 import { StandsIn } from './stands-in.js';
 import { graphemeShown } from '../ui/word-marks.js';
-import { askLine } from './ask.js';
-import { isChosen, isWritten, kindInfo, marksOf } from './kinds.js';
+import { isChosen, isWritten, marksOf } from './kinds.js';
 import { itemOf, type LocalCheck } from './local-check.js';
 import { sheetCode } from './sheet-code.js';
 import { readCheck } from './use-check.js';
@@ -44,7 +44,7 @@ export function Component() {
       </main>
     );
   if (!checks) return <Opening />;
-  const childToo = checks.some((c) => !['stretch'].includes(c.kind));
+  const childToo = checks.some((c) => CHILD_SHEETS[checkKind(c.kind).childSees]);
   return (
     <Paper
       back="/check/paper"
@@ -65,7 +65,7 @@ export function Component() {
           <PaperPage key={`${check.id} a`} label={`Adult’s sheet, ${check.childName}`}>
             <AdultSheet check={check} name={name} />
           </PaperPage>,
-          check.kind !== 'stretch' && (
+          CHILD_SHEETS[checkKind(check.kind).childSees] && (
             <PaperPage key={`${check.id} c`} label={`Child’s sheet, ${check.childName}`}>
               <ChildSheet check={check} name={name} />
             </PaperPage>
@@ -82,7 +82,7 @@ function Head({ check, name, who }: { check: LocalCheck; name: string; who: stri
       <div>
         <h1 className="text-xl">{name}</h1>
         <p className="text-sm">
-          {kindInfo(check.kind).title}. {who}
+          {checkKind(check.kind).title}. {who}
         </p>
       </div>
       <p className="text-right text-sm">
@@ -101,7 +101,7 @@ function AdultSheet({ check, name }: { check: LocalCheck; name: string }) {
     <>
       <Head check={check} name={name} who="For the adult" />
       <p className="mb-2 text-sm">
-        {kindInfo(check.kind).how}{' '}
+        {checkKind(check.kind).how}{' '}
         {written
           ? 'Nothing to mark here: type in what the child wrote.'
           : chosen
@@ -115,10 +115,10 @@ function AdultSheet({ check, name }: { check: LocalCheck; name: string }) {
           return (
             <li key={key} className="flex break-inside-avoid items-center gap-2 border-b border-black/30 py-[0.2rem] text-sm">
               <span className="w-6 text-right">{k + 1}</span>
-              {(item.gpc && !['hear-point', 'hear-write'].includes(check.kind)) || (!chosen && !written && item.word) ? (
+              {(item.gpc && checkKind(check.kind).childSees === 'grapheme') || (!chosen && !written && item.word) ? (
                 <span className="w-24 shrink-0 font-child text-lg leading-tight">{item.gpc ? graphemeShown(item.gpc) : item.word}</span>
               ) : null}
-              <span className={`min-w-0 ${many ? 'w-24 truncate' : 'w-60'} text-[0.8rem]`}>{askLine(check.kind, item)}</span>
+              <span className={`min-w-0 ${many ? 'w-24 truncate' : 'w-60'} text-[0.8rem]`}>{checkKind(check.kind).ask(item)}</span>
               {chosen ? (
                 <span className="flex flex-1 flex-wrap gap-3 font-child text-base">
                   {item.options!.map((o) => (
@@ -147,72 +147,107 @@ function AdultSheet({ check, name }: { check: LocalCheck; name: string }) {
 
 function ChildSheet({ check, name }: { check: LocalCheck; name: string }) {
   const items = check.stack.map((key) => itemOf(check, key));
-  const { kind } = check;
+  const Rows = CHILD_SHEETS[checkKind(check.kind).childSees];
   return (
     <>
       <Head check={check} name={name} who="For the child" />
-      {isWritten(kind) || kind === 'hear-write' ? (
-        <ol className={items.length > 18 ? 'columns-2 gap-10' : ''}>
-          {items.map((item, k) => (
-            <li key={item.key} className="flex h-11 break-inside-avoid items-end gap-3">
-              <span className="w-6 text-right text-sm">{k + 1}</span>
-              <span className="flex-1 border-b border-black" />
-            </li>
-          ))}
-        </ol>
-      ) : kind === 'find in row' || kind === 'hear-point' ? (
-        <ol>
-          {items.map((item, k) => (
-            <li key={item.key} className="flex break-inside-avoid items-center gap-3 border-b border-black/30 py-1.5">
-              <span className="w-6 text-right text-sm">{k + 1}</span>
-              {item.options!.map((o) => (
-                <span key={o} className="flex-1 text-center font-child text-2xl">
-                  {o.replace('_', '‑')}
-                </span>
-              ))}
-            </li>
-          ))}
-        </ol>
-      ) : kind === 'push together' ? (
-        <ol className="columns-2 gap-8">
-          {items.map((item, k) => (
-            <li key={item.key} className="flex break-inside-avoid items-center gap-2 border-b border-black/30 py-1">
-              <span className="w-6 text-right text-sm">{k + 1}</span>
-              {item.options!.map((o) => (
-                <Picture key={o} word={o} size={62} />
-              ))}
-            </li>
-          ))}
-        </ol>
-      ) : kind === 'where' || kind === 'is it this' ? (
-        <ol className="columns-2 gap-8">
-          {items.map((item, k) => (
-            <li key={item.key} className="flex break-inside-avoid items-center gap-3 border-b border-black/30 py-1">
-              <span className="w-6 text-right text-sm">{k + 1}</span>
-              <Picture word={item.word!} size={56} />
-              {kind === 'where'
-                ? [0, 1, 2].map((n) => <span key={n} className="-ml-3 inline-block h-10 w-14 border border-black" />)
-                : item.options!.map((o) => (
-                    <span key={o} className="px-3 font-child text-xl">
-                      {o}
-                    </span>
-                  ))}
-            </li>
-          ))}
-        </ol>
-      ) : (
-        <ol className={`grid gap-x-4 gap-y-3 ${items[0]?.gpc ? 'grid-cols-6' : 'grid-cols-3'}`}>
-          {items.map((item, k) => (
-            <li key={item.key} className="flex items-baseline gap-2">
-              <span className="text-xs">{k + 1}</span>
-              <span className={`font-child ${items.length > 60 ? 'text-3xl' : 'text-4xl'}`}>
-                {item.gpc ? graphemeShown(item.gpc) : item.word}
-                {item.gpc && kind === 'see-say' && <StandsIn gpc={item.gpc} className="block text-xs" />}
-              </span>
-            </li>
-          ))}
-        </ol>
-      )}
+      {Rows && <Rows items={items} standsIn={checkKind(check.kind).byCard === true} />}
     </>
   );
 }
+
+type Sheet = (props: { items: readonly CheckItem[]; standsIn: boolean }) => React.ReactNode;
+const Numbered = ({
+  items,
+  columns,
+  gap,
+  children,
+}: {
+  items: readonly CheckItem[];
+  columns: boolean;
+  gap: string;
+  children: (item: CheckItem) => React.ReactNode;
+}) => (
+  <ol className={columns ? 'columns-2 gap-8' : ''}>
+    {items.map((item, k) => (
+      <li key={item.key} className={`flex break-inside-avoid items-center border-b border-black/30 ${gap}`}>
+        <span className="w-6 text-right text-sm">{k + 1}</span>
+        {children(item)}
+      </li>
+    ))}
+  </ol>
+);
+const Lines: Sheet = ({ items }) => (
+  <ol className={items.length > 18 ? 'columns-2 gap-10' : ''}>
+    {items.map((item, k) => (
+      <li key={item.key} className="flex h-11 break-inside-avoid items-end gap-3">
+        <span className="w-6 text-right text-sm">{k + 1}</span>
+        <span className="flex-1 border-b border-black" />
+      </li>
+    ))}
+  </ol>
+);
+const ToMark: Sheet = ({ items }) => (
+  <Numbered items={items} columns={false} gap="gap-3 py-1.5">
+    {(item) =>
+      item.options!.map((o) => (
+        <span key={o} className="flex-1 text-center font-child text-2xl">
+          {o.replace('_', '‑')}
+        </span>
+      ))
+    }
+  </Numbered>
+);
+const ToRead: Sheet = ({ items, standsIn }) => (
+  <ol className={`grid gap-x-4 gap-y-3 ${items[0]?.gpc ? 'grid-cols-6' : 'grid-cols-3'}`}>
+    {items.map((item, k) => (
+      <li key={item.key} className="flex items-baseline gap-2">
+        <span className="text-xs">{k + 1}</span>
+        <span className={`font-child ${items.length > 60 ? 'text-3xl' : 'text-4xl'}`}>
+          {item.gpc ? graphemeShown(item.gpc) : item.word}
+          {item.gpc && standsIn && <StandsIn gpc={item.gpc} className="block text-xs" />}
+        </span>
+      </li>
+    ))}
+  </ol>
+);
+/** The child's sheet by what it has before its eyes; none where there is nothing to read, mark or write. */
+const CHILD_SHEETS: Readonly<Record<ChildView, Sheet | null>> = {
+  nothing: Lines,
+  graphemes: ToMark,
+  words: ToMark,
+  grapheme: ToRead,
+  word: ToRead,
+  picture: null,
+  pictures: ({ items }) => (
+    <Numbered items={items} columns gap="gap-2 py-1">
+      {(item) => item.options!.map((o) => <Picture key={o} word={o} size={62} />)}
+    </Numbered>
+  ),
+  'picture and places': ({ items }) => (
+    <Numbered items={items} columns gap="gap-3 py-1">
+      {(item) => (
+        <>
+          <Picture word={item.word!} size={56} />
+          {[0, 1, 2].map((n) => (
+            <span key={n} className="-ml-3 inline-block h-10 w-14 border border-black" />
+          ))}
+        </>
+      )}
+    </Numbered>
+  ),
+  'picture and yes or no': ({ items }) => (
+    <Numbered items={items} columns gap="gap-3 py-1">
+      {(item) => (
+        <>
+          <Picture word={item.word!} size={56} />
+          {item.options!.map((o) => (
+            <span key={o} className="px-3 font-child text-xl">
+              {o}
+            </span>
+          ))}
+        </>
+      )}
+    </Numbered>
+  ),
+};

@@ -1,5 +1,5 @@
 /** What did they say? The likely answers on number keys, typed, or the part that went wrong. Can be left empty and filled in later. */
-import { likelySlips, type CheckItem, type CheckKind } from '@sapling/core';
+import { checkKind, likelySlips, type CheckItem, type CheckKind } from '@sapling/core';
 import { useEffect, useState } from 'react';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
@@ -13,15 +13,15 @@ interface Offered {
 
 /** The likeliest slips for an item, computed: for a pair from the pairs taught, for a word by the engine. */
 function useOffered(kind: CheckKind, item: CheckItem, taught: readonly string[]): readonly Offered[] {
-  const word = item.gpc === undefined && kind !== 'stretch' ? item.word : undefined;
+  const word = item.gpc === undefined && !checkKind(kind).counted ? item.word : undefined;
   const { value } = useCore(
     async () =>
       word === undefined
         ? []
-        : core().likelyResponses({ word, taught: taught.filter((t) => t.includes(':')), madeUp: kind === 'made-up word' }),
+        : core().likelyResponses({ word, taught: taught.filter((t) => t.includes(':')), madeUp: checkKind(kind).madeUp === true }),
     [word, kind],
   );
-  if (kind === 'stretch') {
+  if (checkKind(kind).counted) {
     const n = Number(item.accept![0]);
     return [n - 1, n + 1, n - 2]
       .filter((k) => k > 0)
@@ -52,7 +52,7 @@ export function Said({
 }) {
   const [typed, setTyped] = useState('');
   const slips = useOffered(kind, item, taught);
-  const byPart = item.gpc === undefined && (item.units?.length ?? 0) > 1 && kind !== 'stretch';
+  const byPart = item.gpc === undefined && (item.units?.length ?? 0) > 1 && !checkKind(kind).counted;
   const [parts, setParts] = useState<readonly number[]>([]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {

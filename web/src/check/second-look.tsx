@@ -1,4 +1,5 @@
 /** The missed and slow cards of a check once more: half a minute that tells a slip from a gap. */
+import { checkKind } from '@sapling/core';
 import type { ChildLine } from '@sapling/contract';
 import { useState } from 'react';
 import { clock } from '../clock.js';
@@ -13,7 +14,7 @@ const KEPT = 'sapling-second-look';
 
 /** The cards that are worth a second look, in the order they were asked: none where it was one already. */
 export function worthAnotherLook(check: LocalCheck, lastAt: number, now: number): string[] {
-  if (check.kind !== 'see-say' || check.late || now - lastAt < AGAIN_MS) return [];
+  if (!checkKind(check.kind).byCard || check.late || now - lastAt < AGAIN_MS) return [];
   const cards = check.marks.filter((m) => ['wrong', 'no answer', 'put right', 'slow'].includes(counting(m).outcome)).map((m) => m.key);
   return cards.length <= MOST && cards.length < check.marks.length ? cards : [];
 }
@@ -28,7 +29,7 @@ export function SecondLook({ check, child }: { check: LocalCheck; child: ChildLi
   if (cards.length === 0) return null;
   const ask = async (): Promise<void> => {
     sessionStorage.setItem(`${KEPT} ${check.child}`, String(clock.ms()));
-    await start(child, { kind: 'see-say', only: cards });
+    await start(child, { kind: check.kind, only: cards });
   };
   return (
     <section

@@ -1,8 +1,7 @@
 /** The adult's thin strip: who, what to say, what is left, the last mark with the key that takes it back. */
-import type { CheckItem } from '@sapling/core';
+import { checkKind, type CheckItem } from '@sapling/core';
 import { Monitor, Pause, Undo2 } from 'lucide-react';
 import { graphemeShown } from '../ui/word-marks.js';
-import { askLine } from './ask.js';
 import { isWritten, markWord } from './kinds.js';
 import { counting, itemOf } from './local-check.js';
 import { ScreenChip, SentLine } from './screen-chip.js';
@@ -41,11 +40,11 @@ export function Strip({
     <div className="mb-2 flex min-h-8 flex-wrap items-center gap-x-5 gap-y-1 text-sm">
       <span className="font-semibold">{check.childName}</span>
       <span className="text-base">
-        {askLine(check.kind, item)}
+        {checkKind(check.kind).ask(item)}
         {second && ', its other sound'}
       </span>
       {/* the steps of “where” are its answers */}
-      {item.level && check.kind !== 'where' && <span className="text-ink-2">{item.level}</span>}
+      {item.level && checkKind(check.kind).childSees !== 'picture and places' && <span className="text-ink-2">{item.level}</span>}
       <span className="text-ink-2">{check.quick ? `at most ${left} left` : `${left} left`}</span>
       <SentLine />
       {tired && (

@@ -1,5 +1,5 @@
 /** The end of a check: how it went, what was said where it is still known, every mark open to correction, and the next child. */
-import { judgeRecall, pairSound, type Done, type Outcome } from '@sapling/core';
+import { checkKind, judgeRecall, pairSound, type Done, type Outcome } from '@sapling/core';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useData } from '../api/data.js';
@@ -9,7 +9,7 @@ import { AllCards } from './all-cards.js';
 import { BinCheck } from './bin-check.js';
 import { lastChoice } from './choice.js';
 import { LevelFindings, RowFindings, SpellingFindings, WordFindings } from './findings.js';
-import { isChosen, isWritten, kindInfo, markWord, marksOf } from './kinds.js';
+import { isChosen, isWritten, markWord, marksOf } from './kinds.js';
 import { counting, evidenceOf, itemOf, QUICK_MINUTES, quickStep, type LocalCheck } from './local-check.js';
 import { SecondLook } from './second-look.js';
 import { Said } from './said.js';
@@ -111,7 +111,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
             {check.childName}
           </h1>
           <p className="text-ink-2">
-            {kindInfo(kind).title}, {timeWords(check.startedAt)}
+            {checkKind(kind).title}, {timeWords(check.startedAt)}
             {check.late && (check.late === 'memory' ? ', entered from memory: counts for less' : ', entered from paper')}
           </p>
         </div>
@@ -163,7 +163,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
       <LevelFindings check={check} />
       {isWritten(kind) ? (
         <SpellingFindings check={check} />
-      ) : kind === 'find in row' ? (
+      ) : checkKind(kind).childSees === 'words' ? (
         <RowFindings check={check} />
       ) : (
         <WordFindings check={check} />
@@ -222,7 +222,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
         </section>
       )}
       {check.quick && <NotAsked check={check} />}
-      {slow.length > 0 && kind === 'see-say' && (
+      {slow.length > 0 && checkKind(kind).byCard && (
         <p className="mb-8">
           <span className="font-semibold">Slow:</span>{' '}
           {slow.map((m) => (

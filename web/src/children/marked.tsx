@@ -1,8 +1,9 @@
 /** What was said and marked, as a list: when, what was asked, how it was marked, what was said, by whom. */
 import type { ObservationRow } from '@sapling/contract';
+import { checkKindOf } from '@sapling/core';
 import { Link } from 'react-router';
 import { useData } from '../api/data.js';
-import { isChosen, kindInfo, KINDS, markWord } from '../check/kinds.js';
+import { isChosen, isWritten, markWord } from '../check/kinds.js';
 import { saidShown } from '../check/words.js';
 import { timeWords } from '../ui/dates.js';
 import { graphemeShown } from '../ui/word-marks.js';
@@ -21,10 +22,10 @@ export function Marked({ list, withKind = false }: { list: readonly MarkedRow[];
             <span className="font-child text-lg">{o.item ?? (o.gpc ? graphemeShown(o.gpc) : '')}</span>{' '}
             <span className="font-semibold">{markWord(o.outcome, o.kind, o.said)}</span>
             {o.said &&
-              `, ${o.kind === 'spelling' ? 'wrote' : isChosen(o.kind as 'where') ? 'chose' : 'said'} ${saidShown(o.said, o.gpc === undefined || isChosen(o.kind as 'where'))}`}
+              `, ${isWritten(o.kind) ? 'wrote' : isChosen(o.kind) ? 'chose' : 'said'} ${saidShown(o.said, o.gpc === undefined || isChosen(o.kind))}`}
             {o.ms !== undefined && `, ${(o.ms / 1000).toFixed(1)} s`}
             <span className="block text-sm text-ink-2">
-              {withKind && KINDS.some((k) => k.kind === o.kind) && `${kindInfo(o.kind as 'where').title}, `}
+              {withKind && checkKindOf(o.kind) && `${checkKindOf(o.kind)!.title}, `}
               {o.fromMemory && 'from memory, '}
               {team?.find((c) => c.id === o.by)?.name ?? 'a colleague'}
               {!o.counts && ' (taken back or corrected)'}

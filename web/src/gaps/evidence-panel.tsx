@@ -2,14 +2,13 @@
 import type { ChildLine } from '@sapling/contract';
 import { useData } from '../api/data.js';
 import { markWord } from '../check/kinds.js';
-import { pairSound } from '@sapling/core';
+import { pastOf, pairSound } from '@sapling/core';
 import { OtherChild } from '../check/other-child.js';
 import { saidShown } from '../check/words.js';
 import { timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { Pending } from '../ui/page.js';
 import { Sign, SIGN_WORDS, signOf } from '../ui/signs.js';
-import { KIND_WORDS } from './kind-words.js';
 import { graphemeShown } from '../ui/word-marks.js';
 
 const percent = (p: number): string => `${Math.round(p * 100)} %`;
@@ -70,7 +69,7 @@ export function EvidencePanel({
                 {o.said && `, said ${saidShown(o.said, o.item !== undefined && o.gpc === undefined)}`}
                 {o.ms !== undefined && `, ${(o.ms / 1000).toFixed(1)} s`}
                 <span className="block text-sm text-ink-2">
-                  {KIND_WORDS[o.kind] ?? o.kind}
+                  {pastOf(o.kind)}
                   {o.fromMemory && ', from memory'}, marked by {team?.find((c) => c.id === o.by)?.name ?? 'a colleague'}
                   {!o.counts && ' (taken back or corrected)'}
                   {o.counts && o.kind === 'session' && o.check === undefined && (

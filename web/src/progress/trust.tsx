@@ -1,9 +1,9 @@
 /** Progress: can it be trusted here? What the judgement expected before each answer of this school, beside what came. */
+import { pastOf } from '@sapling/core';
 import type { Endpoints, ResponseOf } from '@sapling/contract';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { useData } from '../api/data.js';
-import { KIND_WORDS } from '../gaps/kind-words.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 
 const Curve = lazy(() => import('./reliability-chart.js'));
@@ -83,7 +83,7 @@ function Found({ trust, whole }: { trust: Trust; whole: { loss: number; plain: n
         </p>
       </section>
       <div className="grid content-start gap-7">
-        <Parts title="By kind of check" rows={trust.kinds.map((k) => ({ ...k, key: k.kind, name: KIND_WORDS[k.kind] ?? k.kind }))} />
+        <Parts title="By kind of check" rows={trust.kinds.map((k) => ({ ...k, key: k.kind, name: pastOf(k.kind) }))} />
         <Parts title="By who marked" rows={trust.adults.map((a) => ({ ...a, key: a.id ?? a.name, name: a.name }))} />
         <p className="text-sm text-ink-2">
           Who marks leniently has more right than was said, who marks strictly fewer; so has one who works with children on a good or a bad

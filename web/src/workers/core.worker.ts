@@ -2,18 +2,14 @@
 import {
   alternativeSpellings,
   analyseResponse,
+  checkKind,
+  type CheckKind,
+  type ItemRequest,
   analyseSentence,
   analyseSpelling,
-  decodingItems,
-  irregularItems,
   likelyResponses,
-  listeningItems,
-  rowItems,
   seriate,
-  spellingItems,
   type Cell,
-  type ListeningKind,
-  type ListeningRequest,
   chooseSentences,
   countRule,
   afterCycle,
@@ -199,20 +195,9 @@ const api = {
   async chooseSentences(request: Args<typeof chooseSentences>) {
     return chooseSentences(await words(), request);
   },
-  async decodingItems(request: Args<typeof decodingItems>) {
-    return decodingItems(await words(), request);
-  },
-  async rowItems(request: Args<typeof rowItems>) {
-    return rowItems(await words(), request);
-  },
-  async spellingItems(request: Args<typeof spellingItems>) {
-    return spellingItems(await words(), request);
-  },
-  async irregularItems(taught: Taught, options: { seed: number; limit?: number }) {
-    return irregularItems(await words(), taught, options);
-  },
-  async listeningItems(kind: ListeningKind, request: ListeningRequest) {
-    return listeningItems(await words(), kind, request);
+  /** The items of a check of a kind, for one child. */
+  async checkItems(kind: CheckKind, request: ItemRequest) {
+    return checkKind(kind).items(request, await words());
   },
   async likelyResponses(request: Args<typeof likelyResponses>) {
     return likelyResponses(await words(), request);
