@@ -28,8 +28,9 @@ test('an empty installation asks for the first lead, who adds a colleague that s
   await dialog.getByLabel('Name').fill('Anselm Okoro');
   await dialog.getByLabel('Email').fill('not an address');
   await dialog.getByLabel('Part').selectOption('tutor');
-  await dialog.getByLabel('First password').fill('willow by the lane');
-  await dialog.getByRole('button', { name: 'Add' }).click();
+  await dialog.getByRole('radio', { name: /with a first password/ }).check();
+  await dialog.getByRole('textbox', { name: 'First password' }).fill('willow by the lane');
+  await dialog.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(dialog.getByText('This is not an email address.')).toBeVisible();
   await dialog.getByLabel('Email').fill('anselm@millbrook.example');
   await dialog.getByRole('button', { name: 'Add' }).click();

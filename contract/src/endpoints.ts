@@ -1,6 +1,6 @@
 /** Every operation the server offers, used by the server to validate and by the web to call. */
 import { z } from 'zod';
-import { OBSERVATION_KINDS } from '@sapling/core';
+import { isTimeZone, OBSERVATION_KINDS } from '@sapling/core';
 import type { Endpoint } from './endpoint.js';
 import {
   checkState,
@@ -52,6 +52,7 @@ import { remark, remarkBody } from './remark.js';
 import { practiceRow } from './practice.js';
 import { plan, styleBody, styleRow } from './session.js';
 import { screenCard, screenCode } from './screen.js';
+import { rolledOver, rollOver, schoolYear } from './school-year.js';
 import { familyKey, settings } from './settings.js';
 import { timetable, timetableBody } from './timetable.js';
 import { OUTBOX_BATCH, outboxResult } from './outbox.js';
@@ -136,6 +137,10 @@ const trustPart = z.object({
   said: z.number(),
   right: z.number(),
 });
+const schoolFacts = z.object({
+  name: personName,
+  timeZone: z.string().max(60).refine(isTimeZone, 'This is no time zone.'),
+});
 const inBin = z.object({ binned: z.boolean() });
 const familySentences = z.record(familyKey, z.string());
 const otherChild = z.object({ child: id });
@@ -150,7 +155,10 @@ export const endpoints = {
       me: me.nullable(),
     }),
   }),
-  setUp: define('POST', '/api/auth/set-up', { body: z.object({ school: personName, name: personName, email, password }), response: me }),
+  setUp: define('POST', '/api/auth/set-up', {
+    body: z.object({ school: personName, name: personName, email, password, timeZone: z.string().max(60).optional() }),
+    response: me,
+  }),
   signIn: define('POST', '/api/auth/sign-in', { body: z.object({ email, password }), response: me }),
   demoSignIn: define('POST', '/api/auth/demo-sign-in', { body: byId, response: me }),
   signOut: define('POST', '/api/auth/sign-out'),
@@ -169,11 +177,28 @@ export const endpoints = {
   settings: define('GET', '/api/settings', { response: settings.extend({ version }) }),
   saveSettings: define('PUT', '/api/settings', { body: settings.extend({ version }), response: settings.extend({ version }) }),
 
+  saveSchool: define('PUT', '/api/school', { body: schoolFacts, response: schoolFacts }),
+  schoolYears: define('GET', '/api/years', { response: z.array(schoolYear) }),
+  rollOver: define('POST', '/api/years', { body: rollOver, response: rolledOver }),
+  undoRollOver: define('POST', '/api/years/:id/undo', { params: byId, response: rolledOver }),
+
   team: define('GET', '/api/team', { response: z.array(colleague) }),
   addColleague: define('POST', '/api/team', {
     body: z.object({ name: personName, email, role, classIds: z.array(id), password }),
     response: colleague,
   }),
+  /** A colleague who sets the first password with a link, once, within a week. */
+  inviteColleague: define('POST', '/api/team/invited', {
+    body: z.object({ name: personName, email, role, classIds: z.array(id) }),
+    response: z.object({ colleague, secret: coverSecret, endsAt: instant }),
+  }),
+  /** Groups, sessions to come and checks under way of one colleague become another's, and the first may stop. */
+  handOver: define('POST', '/api/team/:id/hand-over', {
+    params: byId,
+    body: z.object({ to: id, stop: z.boolean(), version }),
+    response: z.object({ groups: z.number().int(), sessions: z.number().int(), checks: z.number().int() }),
+  }),
+  renameSelf: define('PUT', '/api/me/name', { body: z.object({ name: personName, version }), response: colleague }),
   updateColleague: define('PATCH', '/api/team/:id', {
     params: byId,
     body: z.object({

@@ -20,6 +20,7 @@ export {
   type Stated,
   type TeachingOrderRow,
 } from './library.js';
+export type { RollOver, SchoolYear } from './school-year.js';
 export { DEFAULT_SETTINGS, settings, type SchoolSettings } from './settings.js';
 export * from './reading.js';
 export * from './screen.js';

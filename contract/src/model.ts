@@ -16,7 +16,17 @@ export const ROLES = ['lead', 'teacher', 'tutor', 'class teacher'] as const;
 export const role = z.enum(ROLES);
 export type Role = z.infer<typeof role>;
 
-export const colleague = z.object({ id, name, email: z.string(), role, classIds: z.array(id), active: z.boolean(), version });
+export const colleague = z.object({
+  id,
+  name,
+  email: z.string(),
+  role,
+  classIds: z.array(id),
+  active: z.boolean(),
+  /** Was invited and has not set a password yet. */
+  invited: z.boolean(),
+  version,
+});
 export type Colleague = z.infer<typeof colleague>;
 
 export const me = z.object({

@@ -51,3 +51,13 @@ export function dayIn(now: string, timeZone: string): string {
   const parts = Object.fromEntries(format.formatToParts(new Date(now)).map((p) => [p.type, p.value]));
   return `${parts.year!.padStart(4, '0')}-${parts.month!}-${parts.day!}`;
 }
+
+/** Whether a name is one of a time zone (IANA), as this platform knows them. @example isTimeZone('Europe/London') // true */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}

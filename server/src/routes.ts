@@ -40,6 +40,8 @@ import { teamRoutes } from './team/team.js';
 import { transferRoutes } from './transfer/routes.js';
 import { timetableRoutes } from './timetable/timetable.js';
 import { todayRoutes } from './today/today.js';
+import { handOverRoutes } from './team/hand-over.js';
+import { yearRoutes } from './year/years.js';
 
 export const VERSION = '0.1.0';
 
@@ -50,6 +52,8 @@ export const routes: readonly Route[] = [
   }),
   ...authRoutes,
   ...teamRoutes,
+  ...handOverRoutes,
+  ...yearRoutes,
   ...settingsRoutes,
   ...orderRoutes,
   ...libraryRoutes,

@@ -68,6 +68,7 @@ const router = createBrowserRouter([
               { path: 'rules', lazy: () => import('./library/rules.js') },
             ],
           },
+          { path: 'team/year', lazy: () => import('./team/year.js') },
           { path: 'team', lazy: () => import('./team/team.js') },
           { path: '*', Component: NotHere },
         ],

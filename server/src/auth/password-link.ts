@@ -6,6 +6,8 @@ import { Refusal } from '../http/problem.js';
 import { hashOfSecret, newSecret } from './secret.js';
 
 const HOURS = 24;
+/** An invitation is good for a week: who is invited may be away. */
+export const INVITED_HOURS = 7 * 24;
 
 /** A new link for this colleague; those made before end. The secret is given once and kept as a hash. */
 export async function makePasswordLink(
@@ -13,9 +15,10 @@ export async function makePasswordLink(
   colleagueId: string,
   by: string | null,
   now: string,
+  hours = HOURS,
 ): Promise<{ secret: string; endsAt: string }> {
   const secret = newSecret();
-  const endsAt = new Date(Date.parse(now) + HOURS * 3_600_000).toISOString();
+  const endsAt = new Date(Date.parse(now) + hours * 3_600_000).toISOString();
   await db.transaction(async (tx) => {
     await tx.delete(passwordLinks).where(eq(passwordLinks.colleagueId, colleagueId));
     await tx.insert(passwordLinks).values({ secretHash: hashOfSecret(secret), colleagueId, by, endsAt });

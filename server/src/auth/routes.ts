@@ -1,3 +1,4 @@
+import { isTimeZone } from '@sapling/core';
 import { eq } from 'drizzle-orm';
 import type { Tries } from '../http/tries.js';
 import { knownDevice, markDevice } from './known-device.js';
@@ -38,7 +39,9 @@ export const authRoutes = [
     await db.transaction(async (tx) => {
       const [school] = await tx.select().from(schools);
       if (school) throw new Refusal('already-set-up');
-      await tx.insert(schools).values({ id: uuidv7(), name: body.school });
+      await tx
+        .insert(schools)
+        .values({ id: uuidv7(), name: body.school, ...(body.timeZone && isTimeZone(body.timeZone) ? { timeZone: body.timeZone } : {}) });
       await tx.insert(colleagues).values({ id, name: body.name, email: body.email, role: 'lead', passwordHash });
     });
     return meOf(db, await startSignIn(db, config, res, id, now()));
@@ -101,6 +104,7 @@ export const authRoutes = [
     try {
       const { id, email } = await usePasswordLink(db, body.secret, await hashPassword(body.password, config.passwordCost), now());
       live.drop(id);
+      await live.tell({ topic: 'team', id }, { everyone: true });
       return { email };
     } catch (error) {
       tries.covers.miss(who);

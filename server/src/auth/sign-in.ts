@@ -56,7 +56,7 @@ export async function meOf(db: Db, signedIn: SignedIn): Promise<Me> {
   const [school] = await db.select().from(schools);
   const { id, name, email, role, active, version } = signedIn.colleague;
   return {
-    colleague: { id, name, email, role, active, version, classIds: await classIdsOf(db, id) },
+    colleague: { id, name, email, role, active, version, invited: false, classIds: await classIdsOf(db, id) },
     school: { id: school!.id, name: school!.name, timeZone: school!.timeZone, demo: school!.demo },
     csrf: signedIn.csrf,
     signedInUntil: signedIn.expiresAt,

@@ -112,6 +112,18 @@ export async function eraseChild(db: Db, data: string, childId: string): Promise
       }
       for (const row of await tx
         .select()
+        .from(t.schoolYears)
+        .where(or(holds(t.schoolYears.classes, id), holds(t.schoolYears.groups, id))))
+        await tx
+          .update(t.schoolYears)
+          .set({
+            classes: row.classes.map((c) => ({ ...c, children: c.children.filter((k) => k.id !== id) })),
+            groups: row.groups.map((g) => ({ ...g, members: g.members.filter((m) => m !== id) })),
+            change: { ...row.change, left: row.change.left.filter((l) => l !== id) },
+          })
+          .where(eq(t.schoolYears.id, row.id));
+      for (const row of await tx
+        .select()
         .from(t.imports)
         .where(or(holds(t.imports.addedChildren, id), holds(t.imports.moved, id), holds(t.imports.recorded, id))))
         await tx

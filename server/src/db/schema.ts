@@ -9,6 +9,30 @@ const at = customType<{ data: string; driverData: string | Date }>({
   fromDriver: (value) => new Date(value).toISOString(),
   toDriver: (value) => value,
 });
+export interface YearClass {
+  readonly id: string;
+  readonly name: string;
+  readonly year: string;
+  readonly taughtSteps: number;
+  readonly children: readonly { readonly id: string; readonly secure: number; readonly pairs: number }[];
+}
+export interface YearGroup {
+  readonly id: string;
+  readonly name: string;
+  readonly adultId: string | null;
+  readonly focus: readonly string[];
+  readonly members: readonly string[];
+  readonly held: number;
+}
+export interface YearChange {
+  /** Classes that were made, with one of those they came from, and children who left. */
+  readonly made: readonly { readonly id: string; readonly from: string }[];
+  readonly left: readonly string[];
+  readonly sessions: readonly string[];
+  readonly lendings: readonly string[];
+  /** The version of the timetable that was in force. */
+  readonly timetable: number | null;
+}
 const version = () => integer('version').notNull().default(1);
 
 export const schools = pgTable('schools', {
@@ -400,6 +424,19 @@ export const timetables = pgTable('timetables', {
   meetings: jsonb('meetings').notNull().$type<readonly WeekMeeting[]>(),
   savedBy: uuid('saved_by').notNull(),
   savedAt: at('saved_at').notNull(),
+});
+
+/** A year that was closed: who was in which class and group, and what it takes to open it again. Children stand there by key alone. */
+export const schoolYears = pgTable('school_years', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  endedAt: at('ended_at').notNull(),
+  by: uuid('by').notNull(),
+  classes: jsonb('classes').notNull().$type<readonly YearClass[]>(),
+  groups: jsonb('groups').notNull().$type<readonly YearGroup[]>(),
+  /** What was made and ended when it was closed. */
+  change: jsonb('change').notNull().$type<YearChange>(),
+  undoneAt: at('undone_at'),
 });
 
 /** A group given to a colleague for some days: they run its sessions, and no more. */

@@ -5,7 +5,7 @@ import { schools } from '../db/schema.js';
 
 const zones = new WeakMap<Db, string>();
 
-/** The zone of the school, UTC before there is one. It is read once: nothing changes it but another installation. */
+/** The zone of the school, UTC before there is one. It is read once, and again when it was changed. */
 export async function schoolZone(db: Db): Promise<string> {
   const known = zones.get(db);
   if (known !== undefined) return known;
@@ -13,6 +13,9 @@ export async function schoolZone(db: Db): Promise<string> {
   if (school) zones.set(db, school.timeZone);
   return school?.timeZone ?? 'UTC';
 }
+
+/** The zone was changed: it is read anew. */
+export const forgetZone = (db: Db): void => void zones.delete(db);
 
 /** The school's day (YYYY-MM-DD) at a moment. */
 export const schoolDay = async (db: Db, now: string): Promise<string> => dayIn(now, await schoolZone(db));

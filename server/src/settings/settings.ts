@@ -7,6 +7,7 @@ import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { placeSessions } from '../timetable/place-sessions.js';
 import { readSettings } from './read-settings.js';
+import { forgetZone, schoolDay } from './school-day.js';
 
 export { readSettings };
 
@@ -18,6 +19,14 @@ export function modelOf({ secureFrom, gapBelow, skillSecureFrom, skillGapBelow }
 type Thresholds = Pick<SchoolSettings, 'secureFrom' | 'gapBelow' | 'skillSecureFrom' | 'skillGapBelow'>;
 
 export const settingsRoutes = [
+  route('saveSchool', { action: 'manage team' }, async ({ db, body, live, me, now }) => {
+    await db.update(schools).set(body);
+    forgetZone(db);
+    // days are the new zone's from now on
+    await placeSessions(db, await schoolDay(db, now()));
+    for (const topic of ['settings', 'sessions', 'timetable'] as const) await live.tell({ topic, by: me.id }, { everyone: true });
+    return body;
+  }),
   route('settings', { action: 'signed in' }, async ({ db }) => readSettings(db)),
   route('saveSettings', { action: 'manage team' }, async ({ db, body, live, me, access }) => {
     const { version, ...settings } = body;

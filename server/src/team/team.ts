@@ -1,8 +1,8 @@
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { uuidv7 } from '../ids.js';
 import type { Colleague } from '@sapling/contract';
 import { hashPassword, isLongEnough } from '../auth/password.js';
-import { makePasswordLink } from '../auth/password-link.js';
+import { INVITED_HOURS, makePasswordLink } from '../auth/password-link.js';
 import type { Db } from '../db/open.js';
 import { classColleagues, colleagues, passwordLinks, signIns } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
@@ -15,13 +15,14 @@ export async function classIdsOf(db: Db, colleagueId: string): Promise<string[]>
 
 async function listColleagues(db: Db): Promise<Colleague[]> {
   const [people, links] = await Promise.all([db.select().from(colleagues).orderBy(colleagues.name), db.select().from(classColleagues)]);
-  return people.map(({ id, name, email, role, active, version }) => ({
+  return people.map(({ id, name, email, role, active, version, passwordHash }) => ({
     id,
     name,
     email,
     role,
     active,
     version,
+    invited: passwordHash === '',
     classIds: links.filter((l) => l.colleagueId === id).map((l) => l.classId),
   }));
 }
@@ -30,6 +31,37 @@ async function oneColleague(db: Db, id: string): Promise<Colleague> {
   const found = (await listColleagues(db)).find((c) => c.id === id);
   if (!found) throw new Refusal('not-found');
   return found;
+}
+
+/** @throws Refusal `in-use` */
+async function requireFreeEmail(db: Db, email: string): Promise<void> {
+  const [taken] = await db.select({ id: colleagues.id }).from(colleagues).where(eq(colleagues.email, email));
+  if (taken)
+    throw new Refusal('in-use', {
+      detail: 'A colleague with this email is already here.',
+      errors: [{ path: 'email', message: 'Already in use.' }],
+    });
+}
+
+/** Adds a colleague with their classes. Returns the key. @throws Refusal `in-use` */
+async function add(
+  db: Db,
+  { name, email, role, classIds }: Pick<Colleague, 'name' | 'email' | 'role' | 'classIds'>,
+  passwordHash: string,
+): Promise<string> {
+  await requireFreeEmail(db, email);
+  const id = uuidv7();
+  await db.transaction(async (tx) => {
+    await tx.insert(colleagues).values({ id, name, email, role, passwordHash });
+    for (const classId of new Set(classIds)) await tx.insert(classColleagues).values({ classId, colleagueId: id });
+  });
+  return id;
+}
+
+/** Ends every sign-in and link of a colleague. */
+export async function endSignIns(tx: Db, id: string): Promise<void> {
+  await tx.delete(signIns).where(eq(signIns.colleagueId, id));
+  await tx.delete(passwordLinks).where(eq(passwordLinks.colleagueId, id));
 }
 
 export const teamRoutes = [
@@ -42,20 +74,29 @@ export const teamRoutes = [
   route('addColleague', { action: 'manage team' }, async ({ db, body, live, config }) => {
     if (!isLongEnough(body.password))
       throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
-    const [taken] = await db.select({ id: colleagues.id }).from(colleagues).where(eq(colleagues.email, body.email));
-    if (taken)
-      throw new Refusal('in-use', {
-        detail: 'A colleague with this email is already here.',
-        errors: [{ path: 'email', message: 'Already in use.' }],
-      });
-    const id = uuidv7();
-    const passwordHash = await hashPassword(body.password, config.passwordCost);
-    await db.transaction(async (tx) => {
-      await tx.insert(colleagues).values({ id, name: body.name, email: body.email, role: body.role, passwordHash });
-      for (const classId of new Set(body.classIds)) await tx.insert(classColleagues).values({ classId, colleagueId: id });
-    });
+    const id = await add(db, body, await hashPassword(body.password, config.passwordCost));
     await live.tell({ topic: 'team' }, { everyone: true });
     return oneColleague(db, id);
+  }),
+
+  route('inviteColleague', { action: 'manage team' }, async ({ db, body, live, me, now }) => {
+    // no password fits until one is set with the link
+    const id = await add(db, body, '');
+    const link = await makePasswordLink(db, id, me.id, now(), INVITED_HOURS);
+    await live.tell({ topic: 'team' }, { everyone: true });
+    return { colleague: await oneColleague(db, id), ...link };
+  }),
+
+  route('renameSelf', { action: 'signed in' }, async ({ db, body, me, live }) => {
+    const changed = await db
+      .update(colleagues)
+      .set({ name: body.name, version: body.version + 1 })
+      .where(and(eq(colleagues.id, me.id), eq(colleagues.version, body.version)))
+      .returning({ id: colleagues.id });
+    const current = await oneColleague(db, me.id);
+    if (changed.length === 0) throw new Refusal('newer-version', { current });
+    await live.tell({ topic: 'team', id: me.id }, { everyone: true });
+    return current;
   }),
 
   route('updateColleague', { action: 'manage team' }, async ({ db, params, body, me, live }) => {
@@ -63,14 +104,7 @@ export const teamRoutes = [
     if (current.version !== body.version) throw new Refusal('newer-version', { current });
     if (params.id === me.id && (body.active === false || (body.role && body.role !== 'lead')))
       throw new Refusal('bad-input', { detail: 'You cannot take the lead’s part away from yourself. Another lead can.' });
-    if (body.email !== undefined && body.email !== current.email) {
-      const [taken] = await db.select({ id: colleagues.id }).from(colleagues).where(eq(colleagues.email, body.email));
-      if (taken)
-        throw new Refusal('in-use', {
-          detail: 'A colleague with this email is already here.',
-          errors: [{ path: 'email', message: 'Already in use.' }],
-        });
-    }
+    if (body.email !== undefined && body.email !== current.email) await requireFreeEmail(db, body.email);
     await db.transaction(async (tx) => {
       await tx
         .update(colleagues)
@@ -86,10 +120,7 @@ export const teamRoutes = [
         await tx.delete(classColleagues).where(eq(classColleagues.colleagueId, params.id));
         for (const classId of new Set(body.classIds)) await tx.insert(classColleagues).values({ classId, colleagueId: params.id });
       }
-      if (body.active === false) {
-        await tx.delete(signIns).where(eq(signIns.colleagueId, params.id));
-        await tx.delete(passwordLinks).where(eq(passwordLinks.colleagueId, params.id));
-      }
+      if (body.active === false) await endSignIns(tx, params.id);
     });
     if (body.active === false) live.drop(params.id);
     await live.tell({ topic: 'team', id: params.id }, { everyone: true });
@@ -97,8 +128,8 @@ export const teamRoutes = [
   }),
 
   route('addPasswordLink', { action: 'manage team' }, async ({ db, params, me, now }) => {
-    const { active } = await oneColleague(db, params.id);
+    const { active, invited } = await oneColleague(db, params.id);
     if (!active) throw new Refusal('in-use', { detail: 'This colleague cannot sign in. Let them in again first.' });
-    return makePasswordLink(db, params.id, me.id, now());
+    return makePasswordLink(db, params.id, me.id, now(), ...(invited ? [INVITED_HOURS] : []));
   }),
 ];

@@ -28,6 +28,7 @@ export const TABLES = {
   groupRules: t.groupRules,
   groupMembers: t.groupMembers,
   timetables: t.timetables,
+  schoolYears: t.schoolYears,
   lendings: t.lendings,
   sessions: t.sessions,
   logs: t.logs,

@@ -33,11 +33,11 @@ export function useData<N extends EndpointName>(name: N | null, input: Input<N> 
 
 const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   children: ['children', 'child', 'evidence', 'today', 'progress', 'classes', 'leavers', 'merges', 'erasures', 'childTrail'],
-  groups: ['groups', 'timetable', 'lendings', 'groupRules', 'groupHistory', 'groupOutcome', 'children', 'today'],
+  groups: ['groups', 'schoolYears', 'timetable', 'lendings', 'groupRules', 'groupHistory', 'groupOutcome', 'children', 'today'],
   sessions: ['sessions', 'session', 'today', 'groupOutcome', 'practice', 'coverLinks'],
   checks: ['checks', 'check', 'today'],
   readings: ['readings', 'reading', 'children', 'child', 'evidence', 'today'],
-  classes: ['classes', 'children', 'child', 'progress'],
+  classes: ['classes', 'children', 'child', 'progress', 'schoolYears'],
   team: ['team', 'authState'],
   timetable: ['timetable'],
   settings: ['settings', 'children', 'child', 'progress'],

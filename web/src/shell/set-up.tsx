@@ -20,7 +20,9 @@ export function SetUp({ onDone }: { onDone: () => Promise<unknown> }) {
   const submit = handleSubmit(async ({ school, name, email, password }) => {
     setTrouble(null);
     try {
-      await call('setUp', { body: { school, name, email, password } });
+      await call('setUp', {
+        body: { school, name, email, password, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone },
+      });
       await onDone();
     } catch (error) {
       if (error instanceof Problem)

@@ -1,13 +1,13 @@
 /** What a lead changes of a colleague: name, address, part and classes, a way back in, and the end. */
 import type { Colleague, Role } from '@sapling/contract';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { useMe } from '../shell/me.js';
 import { Dialog } from '../ui/dialog.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { timeWords } from '../ui/dates.js';
+import { CopyLink, passwordUrl } from './copy-link.js';
 import { ClassBoxes, needsClasses, RoleField } from './colleague-fields.js';
 
 export function EditColleague({ colleague, onClose }: { colleague: Colleague; onClose: () => void }) {
@@ -34,7 +34,7 @@ export function EditColleague({ colleague, onClose }: { colleague: Colleague; on
   const makeLink = async (): Promise<void> => {
     try {
       const { secret, endsAt } = await call('addPasswordLink', { params: { id: colleague.id } });
-      setLink({ url: `${location.origin}/new-password#${secret}`, endsAt });
+      setLink({ url: passwordUrl(secret), endsAt });
     } catch (error) {
       setTrouble(error);
     }
@@ -65,30 +65,11 @@ export function EditColleague({ colleague, onClose }: { colleague: Colleague; on
                 <p className="mb-2">
                   Give {colleague.name} this link yourself. It works once, until {timeWords(link.endsAt)}; you see it only now.
                 </p>
-                <div className="flex gap-2">
-                  <input
-                    className="field font-mono text-sm"
-                    readOnly
-                    value={link.url}
-                    aria-label="Link to set a password"
-                    onFocus={(e) => e.target.select()}
-                  />
-                  <button
-                    className="btn"
-                    onClick={() =>
-                      void navigator.clipboard.writeText(link.url).then(
-                        () => toast('Copied.'),
-                        () => toast.error('It could not be copied. Mark it and copy it by hand.'),
-                      )
-                    }
-                  >
-                    Copy
-                  </button>
-                </div>
+                <CopyLink url={link.url} label="Link to set a password" />
               </>
             ) : (
               <button className="btn" onClick={() => void makeLink()}>
-                They forgot their password
+                {colleague.invited ? 'Another invitation link' : 'They forgot their password'}
               </button>
             )}
           </section>

@@ -1,18 +1,17 @@
 /** Team: who sees what. The lead adds colleagues and says which classes they have. */
-import type { Colleague, Role } from '@sapling/contract';
-import { useState, type FormEvent } from 'react';
+import type { Colleague } from '@sapling/contract';
+import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
-import { call, Problem, sentenceOf } from '../api/client.js';
-import { refresh, useData } from '../api/data.js';
+import { useData } from '../api/data.js';
 import { OwnCalendar } from './calendar.js';
 import { BackupList } from './backups.js';
-import { ClassBoxes, needsClasses, RoleField } from './colleague-fields.js';
 import { EditColleague } from './edit-colleague.js';
 import { ROLE_WORDS, useMay, useMe } from '../shell/me.js';
-import { Dialog } from '../ui/dialog.js';
-import { TextField, Trouble } from '../ui/form.js';
 import { Page, Pending } from '../ui/page.js';
+import { AddColleague } from './add-colleague.js';
+import { HandOver } from './hand-over.js';
+import { OwnAccount } from './own-account.js';
+import { SchoolCard } from './school-card.js';
 import { SchoolSettingsForm } from './school-settings.js';
 
 export function Component() {
@@ -23,6 +22,7 @@ export function Component() {
   const { data: classes } = useData('classes');
   const [adding, setAdding] = useState(false);
   const [editing, setEditing] = useState<Colleague | null>(null);
+  const [giving, setGiving] = useState<Colleague | null>(null);
   if (!team)
     return (
       <Page title="Team">
@@ -41,9 +41,14 @@ export function Component() {
       lead={`${me.school.name}. Children are seen by those who teach them, and by nobody else.`}
       actions={
         lead && (
-          <button className="btn btn-main" onClick={() => setAdding(true)}>
-            Add a colleague
-          </button>
+          <>
+            <Link className="btn" to="/team/year">
+              The school year
+            </Link>
+            <button className="btn btn-main" onClick={() => setAdding(true)}>
+              Add a colleague
+            </button>
+          </>
         )
       }
     >
@@ -55,8 +60,15 @@ export function Component() {
               {c.id === me.colleague.id && ' (you)'}
             </span>
             <span className="w-44">{ROLE_WORDS[c.role]}</span>
-            <span className="flex-1 text-ink-2">{c.active ? `sees ${sees(c)}` : 'cannot sign in'}</span>
+            <span className="flex-1 text-ink-2">
+              {!c.active ? 'cannot sign in' : c.invited ? 'invited, has not come in yet' : `sees ${sees(c)}`}
+            </span>
             <span className="text-sm text-ink-2">{c.email}</span>
+            {lead && c.role !== 'class teacher' && (
+              <button className="btn btn-small btn-quiet" onClick={() => setGiving(c)} aria-label={`Hand over the work of ${c.name}`}>
+                Hand over
+              </button>
+            )}
             {lead && (
               <button className="btn btn-small" onClick={() => setEditing(c)} aria-label={`Change ${c.name}`}>
                 Change
@@ -65,9 +77,10 @@ export function Component() {
           </li>
         ))}
       </ul>
+      <SchoolCard key={`${me.school.name} ${me.school.timeZone}`} />
       <SchoolSettingsForm />
       <div className="grid gap-10 lg:grid-cols-2">
-        <OwnPassword />
+        <OwnAccount key={me.colleague.version} />
         <OwnCalendar />
         {lead && <BackupList />}
         <section aria-labelledby="data">
@@ -116,89 +129,9 @@ export function Component() {
           )}
         </section>
       </div>
-      {adding && <Add onClose={() => setAdding(false)} />}
+      {adding && <AddColleague onClose={() => setAdding(false)} />}
+      {giving && <HandOver key={giving.id} colleague={giving} onClose={() => setGiving(null)} />}
       {editing && <EditColleague key={`${editing.id} ${editing.version}`} colleague={editing} onClose={() => setEditing(null)} />}
     </Page>
-  );
-}
-
-function Add({ onClose }: { onClose: () => void }) {
-  const [role, setRole] = useState<Role>('tutor');
-  const [classIds, setClassIds] = useState<string[]>([]);
-  const [trouble, setTrouble] = useState<unknown>(null);
-  const problem = trouble instanceof Problem ? trouble : null;
-  const submit = (event: FormEvent<HTMLFormElement>): void => {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    call('addColleague', {
-      body: {
-        name: String(form.get('name')),
-        email: String(form.get('email')),
-        password: String(form.get('password')),
-        role,
-        classIds: needsClasses(role) ? classIds : [],
-      },
-    })
-      .then(async (made) => {
-        await refresh('team');
-        toast.success(`${made.name} can sign in now. Tell them the first password yourself.`);
-        onClose();
-      })
-      .catch(setTrouble);
-  };
-  return (
-    <Dialog open onClose={onClose} title="Add a colleague">
-      <form className="grid gap-4" onSubmit={submit} noValidate>
-        <Trouble>{trouble && !problem?.data.errors?.length ? sentenceOf(trouble) : null}</Trouble>
-        <TextField label="Name" name="name" autoFocus error={problem?.field('name')} />
-        <TextField label="Email" name="email" type="email" error={problem?.field('email')} />
-        <RoleField value={role} onChange={setRole} />
-        {needsClasses(role) && <ClassBoxes value={classIds} onChange={setClassIds} />}
-        <TextField
-          label="First password"
-          name="password"
-          type="text"
-          autoComplete="off"
-          hint="At least 10 characters. They can change it under Team."
-          error={problem?.field('password')}
-        />
-        <button className="btn btn-main justify-self-start">Add</button>
-      </form>
-    </Dialog>
-  );
-}
-
-function OwnPassword() {
-  const me = useMe();
-  const [trouble, setTrouble] = useState<unknown>(null);
-  const submit = (event: FormEvent<HTMLFormElement>): void => {
-    event.preventDefault();
-    const target = event.currentTarget;
-    const form = new FormData(target);
-    call('changePassword', { body: { current: String(form.get('current')), next: String(form.get('next')) } })
-      .then(async () => {
-        setTrouble(null);
-        target.reset();
-        await me.again();
-        toast.success('Password changed. Other devices are signed out.');
-      })
-      .catch(setTrouble);
-  };
-  return (
-    <section aria-labelledby="password">
-      <h2 id="password" className="mb-2 text-lg">
-        Your password
-      </h2>
-      {me.school.demo ? (
-        <p className="text-ink-2">In the demo, people are signed in by one press and have no password to change.</p>
-      ) : (
-        <form className="grid max-w-sm gap-4" onSubmit={submit} noValidate>
-          <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
-          <TextField label="Present password" name="current" type="password" autoComplete="current-password" />
-          <TextField label="New password" name="next" type="password" autoComplete="new-password" hint="At least 10 characters." />
-          <button className="btn justify-self-start">Change it</button>
-        </form>
-      )}
-    </section>
   );
 }

@@ -2,12 +2,22 @@
 import { FileUp } from 'lucide-react';
 import { useRef } from 'react';
 
-export function FileButton({ label, accept, onFile }: { label: string; accept: string; onFile: (file: File) => void }) {
+export function FileButton({
+  label,
+  text = 'Open a file',
+  accept,
+  onFile,
+}: {
+  label: string;
+  text?: string;
+  accept: string;
+  onFile: (file: File) => void;
+}) {
   const chooser = useRef<HTMLInputElement>(null);
   return (
     <>
       <button type="button" className="btn" onClick={() => chooser.current?.click()}>
-        <FileUp size={16} aria-hidden /> Open a file
+        <FileUp size={16} aria-hidden /> {text}
       </button>
       <input
         ref={chooser}

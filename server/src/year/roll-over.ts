@@ -1,0 +1,269 @@
+/**
+ * A school's year is closed: every child goes into next year's class or leaves, groups, sessions to come and the timetable end,
+ * and nothing that was ever seen of a child is touched. What it takes to open the year again is kept for 30 days.
+ */
+import { and, desc, eq, gte, inArray, isNull, notInArray, sql } from 'drizzle-orm';
+import type { RollOver } from '@sapling/contract';
+import { childLines } from '../children/children.js';
+import type { Db } from '../db/open.js';
+import * as t from '../db/schema.js';
+import { Refusal } from '../http/problem.js';
+import { uuidv7 } from '../ids.js';
+
+export interface RolledOver {
+  readonly year: string;
+  readonly moved: number;
+  readonly left: number;
+  readonly groups: number;
+  readonly sessions: number;
+}
+interface When {
+  readonly now: string;
+  /** The school's day. */
+  readonly today: string;
+  readonly by: string;
+}
+
+type ClassRow = typeof t.classes.$inferSelect;
+/** A class of the new year, and the classes whose children it gets. */
+interface NewClass {
+  readonly id: string;
+  readonly name: string;
+  readonly year: string;
+  readonly from: readonly ClassRow[];
+}
+
+/** The classes of the new year. @throws Refusal where the plan leaves a class out, names a child of none, or joins two orders */
+function newClasses(plan: RollOver, present: readonly ClassRow[]): NewClass[] {
+  const wrong = (message: string): Refusal => new Refusal('bad-input', { detail: message });
+  const missing = present.find((c) => !plan.classes.some((p) => p.id === c.id));
+  if (missing) throw wrong(`Nothing is said about ${missing.name}.`);
+  const made = new Map<string, { id: string; name: string; year: string; from: ClassRow[] }>();
+  for (const { id, next } of plan.classes) {
+    const row = present.find((c) => c.id === id);
+    if (!row) throw wrong('One of the classes is no class of this year any more. Look at the page again.');
+    if (!next) continue;
+    const other = made.get(next.name);
+    if (!other) made.set(next.name, { id: uuidv7(), ...next, from: [row] });
+    else if (other.from[0]!.orderId !== row.orderId)
+      throw wrong(`${other.from[0]!.name} and ${row.name} follow different teaching orders and cannot become one class.`);
+    else other.from.push(row);
+  }
+  for (const { next } of plan.others)
+    if (next !== null && !made.has(next)) throw wrong(`There is no class “${next}” next year for one of the children.`);
+  return [...made.values()];
+}
+
+/** Closes the year. One transaction: all of it, or nothing. */
+export async function rollYearOver(db: Db, plan: RollOver, { now, today, by }: When): Promise<RolledOver> {
+  const [present, kids, groups, members, held] = await Promise.all([
+    db.select().from(t.classes).where(isNull(t.classes.removedAt)),
+    db.select().from(t.children).where(isNull(t.children.removedAt)),
+    db.select().from(t.groups).where(isNull(t.groups.removedAt)),
+    db.select().from(t.groupMembers),
+    db
+      .select({ group: t.sessions.groupId, n: sql<number>`count(*)::int` })
+      .from(t.sessions)
+      .innerJoin(t.logs, eq(t.logs.session, t.sessions.id))
+      .groupBy(t.sessions.groupId),
+  ]);
+  const made = newClasses(plan, present);
+  const unknown = plan.others.find((o) => !kids.some((k) => k.id === o.child));
+  if (unknown) throw new Refusal('bad-input', { detail: 'One of the children is not here any more. Look at the page again.' });
+  const lines = new Map((await childLines(db, kids, now)).map((line) => [line.id, line.line]));
+  const other = new Map(plan.others.map((o) => [o.child, o.next]));
+  /** Next year's class of a child; null for leaving. */
+  const classOf = (child: { id: string; classId: string }): string | null => {
+    const own = other.get(child.id);
+    if (own === null) return null;
+    if (own !== undefined) return made.find((c) => c.name === own)!.id;
+    return made.find((c) => c.from.some((f) => f.id === child.classId))?.id ?? null;
+  };
+  const leaving = kids.filter((k) => classOf(k) === null).map((k) => k.id);
+  const id = uuidv7();
+  return db.transaction(async (tx) => {
+    const adults = await tx.select().from(t.classColleagues);
+    for (const c of made) {
+      const { orderId } = c.from[0]!;
+      // where two become one, only what both were taught counts as taught
+      const taughtSteps = Math.min(...c.from.map((f) => f.taughtSteps));
+      await tx.insert(t.classes).values({ id: c.id, name: c.name, year: c.year, orderId, taughtSteps });
+      const sources = plan.adults === 'with the children' ? c.from : present.filter((p) => p.name === c.name);
+      const colleagues = new Set(adults.filter((a) => sources.some((s) => s.id === a.classId)).map((a) => a.colleagueId));
+      for (const colleagueId of colleagues) await tx.insert(t.classColleagues).values({ classId: c.id, colleagueId });
+    }
+    for (const c of made) {
+      const going = kids.filter((k) => classOf(k) === c.id).map((k) => k.id);
+      if (going.length > 0)
+        await tx
+          .update(t.children)
+          .set({ classId: c.id, version: sql`${t.children.version} + 1` })
+          .where(inArray(t.children.id, going));
+    }
+    if (leaving.length > 0)
+      await tx
+        .update(t.children)
+        .set({ removedAt: now, version: sql`${t.children.version} + 1` })
+        .where(inArray(t.children.id, leaving));
+    await tx
+      .update(t.classes)
+      .set({ removedAt: now, version: sql`${t.classes.version} + 1` })
+      .where(
+        inArray(
+          t.classes.id,
+          present.map((c) => c.id),
+        ),
+      );
+    await tx
+      .update(t.groups)
+      .set({ removedAt: now, version: sql`${t.groups.version} + 1` })
+      .where(isNull(t.groups.removedAt));
+    const sessions = await tx
+      .update(t.sessions)
+      .set({ removedAt: now, version: sql`${t.sessions.version} + 1` })
+      .where(
+        and(
+          gte(t.sessions.on, today),
+          isNull(t.sessions.removedAt),
+          notInArray(t.sessions.id, tx.select({ id: t.logs.session }).from(t.logs)),
+        ),
+      )
+      .returning({ id: t.sessions.id });
+    const lendings = await tx.update(t.lendings).set({ endedAt: now }).where(isNull(t.lendings.endedAt)).returning({ id: t.lendings.id });
+    const [table] = await tx.select().from(t.timetables).orderBy(desc(t.timetables.version)).limit(1);
+    if (table && table.meetings.length > 0)
+      await tx.insert(t.timetables).values({ version: table.version + 1, meetings: [], savedBy: by, savedAt: now });
+    await tx.insert(t.schoolYears).values({
+      id,
+      name: plan.ending,
+      endedAt: now,
+      by,
+      classes: present.map((c) => ({
+        id: c.id,
+        name: c.name,
+        year: c.year,
+        taughtSteps: c.taughtSteps,
+        children: kids
+          .filter((k) => k.classId === c.id)
+          .map((k) => ({
+            id: k.id,
+            secure: (lines.get(k.id) ?? []).filter((p) => p.state === 'secure').length,
+            pairs: (lines.get(k.id) ?? []).length,
+          })),
+      })),
+      groups: groups.map((g) => ({
+        id: g.id,
+        name: g.name,
+        adultId: g.adultId,
+        focus: g.focus,
+        members: members.filter((m) => m.groupId === g.id).map((m) => m.childId),
+        held: held.find((h) => h.group === g.id)?.n ?? 0,
+      })),
+      change: {
+        made: made.map((c) => ({ id: c.id, from: c.from[0]!.id })),
+        left: leaving,
+        sessions: sessions.map((s) => s.id),
+        lendings: lendings.map((l) => l.id),
+        timetable: table && table.meetings.length > 0 ? table.version : null,
+      },
+    });
+    return { year: id, moved: kids.length - leaving.length, left: leaving.length, groups: groups.length, sessions: sessions.length };
+  });
+}
+
+const DAYS_TO_UNDO = 30;
+
+/** Why a closed year cannot be opened again; null where it can. */
+export async function undoBlocked(db: Db, year: typeof t.schoolYears.$inferSelect, now: string): Promise<string | null> {
+  if (year.undoneAt !== null) return 'It was opened again already.';
+  if (Date.parse(now) - Date.parse(year.endedAt) > DAYS_TO_UNDO * 86_400_000) return `It was closed more than ${DAYS_TO_UNDO} days ago.`;
+  const [later] = await db
+    .select({ id: t.schoolYears.id })
+    .from(t.schoolYears)
+    .where(and(sql`${t.schoolYears.endedAt} > ${year.endedAt}`, isNull(t.schoolYears.undoneAt)))
+    .limit(1);
+  if (later) return 'A later year was closed after it.';
+  const [group] = await db
+    .select({ name: t.groups.name })
+    .from(t.groups)
+    .where(and(isNull(t.groups.removedAt), sql`${t.groups.createdAt} >= ${year.endedAt}`))
+    .limit(1);
+  return group ? `The group “${group.name}” was made since. End it first.` : null;
+}
+
+/** Opens a closed year again: children in their classes, groups, sessions and timetable as they were. Marks made since stay. */
+export async function openYearAgain(db: Db, id: string, { now, by }: Omit<When, 'today'>): Promise<RolledOver> {
+  const [year] = await db.select().from(t.schoolYears).where(eq(t.schoolYears.id, id));
+  if (!year) throw new Refusal('not-found');
+  const blocked = await undoBlocked(db, year, now);
+  if (blocked) throw new Refusal('in-use', { detail: `This year cannot be opened again. ${blocked}` });
+  const { made, left, sessions, lendings, timetable } = year.change;
+  return db.transaction(async (tx) => {
+    let moved = 0;
+    for (const c of year.classes) {
+      const ids = c.children.map((k) => k.id);
+      if (ids.length === 0) continue;
+      // one who was moved, left or came in since is where that put them
+      const back = await tx
+        .update(t.children)
+        .set({ classId: c.id, version: sql`${t.children.version} + 1` })
+        .where(and(inArray(t.children.id, ids), inArray(t.children.classId, made.length > 0 ? [...made.map((m) => m.id), c.id] : [c.id])))
+        .returning({ id: t.children.id });
+      moved += back.length;
+    }
+    for (const { id: classId, from } of made)
+      await tx
+        .update(t.children)
+        .set({ classId: from, version: sql`${t.children.version} + 1` })
+        .where(eq(t.children.classId, classId));
+    const returned =
+      left.length === 0
+        ? []
+        : await tx
+            .update(t.children)
+            .set({ removedAt: null, version: sql`${t.children.version} + 1` })
+            .where(and(inArray(t.children.id, [...left]), eq(t.children.removedAt, year.endedAt)))
+            .returning({ id: t.children.id });
+    if (made.length > 0)
+      await tx
+        .update(t.classes)
+        .set({ removedAt: now, version: sql`${t.classes.version} + 1` })
+        .where(
+          inArray(
+            t.classes.id,
+            made.map((m) => m.id),
+          ),
+        );
+    await tx
+      .update(t.classes)
+      .set({ removedAt: null, version: sql`${t.classes.version} + 1` })
+      .where(
+        inArray(
+          t.classes.id,
+          year.classes.map((c) => c.id),
+        ),
+      );
+    const groups = year.groups.map((g) => g.id);
+    if (groups.length > 0)
+      await tx
+        .update(t.groups)
+        .set({ removedAt: null, version: sql`${t.groups.version} + 1` })
+        .where(and(inArray(t.groups.id, groups), eq(t.groups.removedAt, year.endedAt)));
+    if (sessions.length > 0)
+      await tx
+        .update(t.sessions)
+        .set({ removedAt: null, version: sql`${t.sessions.version} + 1` })
+        .where(inArray(t.sessions.id, [...sessions]));
+    if (lendings.length > 0)
+      await tx
+        .update(t.lendings)
+        .set({ endedAt: null })
+        .where(inArray(t.lendings.id, [...lendings]));
+    const [table] = await tx.select().from(t.timetables).orderBy(desc(t.timetables.version)).limit(1);
+    const before = timetable === null ? undefined : (await tx.select().from(t.timetables).where(eq(t.timetables.version, timetable)))[0];
+    if (before && table)
+      await tx.insert(t.timetables).values({ version: table.version + 1, meetings: before.meetings, savedBy: by, savedAt: now });
+    await tx.update(t.schoolYears).set({ undoneAt: now }).where(eq(t.schoolYears.id, id));
+    return { year: id, moved, left: returned.length, groups: groups.length, sessions: sessions.length };
+  });
+}

@@ -1,0 +1,85 @@
+/** One's own name and password. */
+import { useState, type FormEvent } from 'react';
+import { toast } from 'sonner';
+import { call, sentenceOf } from '../api/client.js';
+import { refresh } from '../api/data.js';
+import { useMe } from '../shell/me.js';
+import { TextField, Trouble } from '../ui/form.js';
+
+export function OwnAccount() {
+  return (
+    <section aria-labelledby="password">
+      <h2 id="password" className="mb-2 text-lg">
+        You
+      </h2>
+      <OwnName />
+      <OwnPassword />
+    </section>
+  );
+}
+
+function OwnName() {
+  const me = useMe();
+  const [name, setName] = useState(me.colleague.name);
+  const [trouble, setTrouble] = useState<unknown>(null);
+  const save = async (): Promise<void> => {
+    try {
+      await call('renameSelf', { body: { name, version: me.colleague.version } });
+      setTrouble(null);
+      await me.again();
+      await refresh('team');
+      toast.success('Your name is changed wherever it stands.');
+    } catch (error) {
+      setTrouble(error);
+    }
+  };
+  const changed = name.trim() !== '' && name.trim() !== me.colleague.name;
+  return (
+    <form
+      className="mb-6 flex max-w-sm items-end gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (changed) void save();
+      }}
+    >
+      <div className="flex-1">
+        <TextField
+          label="Your name, as colleagues read it"
+          value={name}
+          maxLength={80}
+          autoComplete="name"
+          onChange={(e) => setName(e.target.value)}
+          error={trouble ? sentenceOf(trouble) : undefined}
+        />
+      </div>
+      {changed && <button className="btn">Keep</button>}
+    </form>
+  );
+}
+
+function OwnPassword() {
+  const me = useMe();
+  const [trouble, setTrouble] = useState<unknown>(null);
+  const submit = (event: FormEvent<HTMLFormElement>): void => {
+    event.preventDefault();
+    const target = event.currentTarget;
+    const form = new FormData(target);
+    call('changePassword', { body: { current: String(form.get('current')), next: String(form.get('next')) } })
+      .then(async () => {
+        setTrouble(null);
+        target.reset();
+        await me.again();
+        toast.success('Password changed. Other devices are signed out.');
+      })
+      .catch(setTrouble);
+  };
+  if (me.school.demo) return <p className="text-ink-2">In the demo, people are signed in by one press and have no password to change.</p>;
+  return (
+    <form className="grid max-w-sm gap-4" onSubmit={submit} noValidate>
+      <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
+      <TextField label="Present password" name="current" type="password" autoComplete="current-password" />
+      <TextField label="New password" name="next" type="password" autoComplete="new-password" hint="At least 10 characters." />
+      <button className="btn justify-self-start">Change it</button>
+    </form>
+  );
+}
