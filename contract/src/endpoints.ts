@@ -90,6 +90,7 @@ export const importRow = z.object({
   externalId: z.string().trim().max(60).nullable(),
   firstLanguage: z.string().trim().max(60).optional(),
   needs: z.string().trim().max(120).optional(),
+  dateOfBirth: z.iso.date().optional(),
 });
 export type ImportRow = z.infer<typeof importRow>;
 

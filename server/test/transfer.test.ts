@@ -4,7 +4,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import { DEFAULT_SETTINGS } from '@sapling/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { readRoster } from '@sapling/core';
+import { gradeCode, readRoster } from '@sapling/core';
 import * as schema from '../src/db/schema.js';
 import { uuidv7 } from '../src/ids.js';
 import { DICTIONARY } from '../src/transfer/dictionary.js';
@@ -231,6 +231,18 @@ describe('class lists as OneRoster 1.2', () => {
       'export/enrollments.csv': [['userSourcedId', 'classSourcedId', 'role'], ['u1', 'c1', 'student'], ['u2', 'c1', 'student'], ['u9', 'c1', 'teacher'], ['u1', 'c1', 'Student']],
     }; // prettier-ignore
     expect(readRoster(files)).toEqual([{ givenName: 'Ben', familyName: 'Ode', className: 'Otters', year: '02', externalId: '0042' }]);
+    // several enrolments are one child in the homeroom; two schools' classes of one title stay two
+    const many = {
+      'orgs.csv': [['sourcedId', 'name'], ['s1', 'Hill'], ['s2', 'Lane']],
+      'users.csv': [['sourcedId', 'givenName', 'familyName'], ['u1', 'Ada', 'Ode'], ['u2', 'Ben', 'Ray']],
+      'classes.csv': [['sourcedId', 'title', 'classType', 'schoolSourcedId'], ['m', 'Maths', 'scheduled', 's1'], ['a', 'Wrens', 'homeroom', 's1'], ['b', 'Wrens', 'homeroom', 's2']],
+      'enrollments.csv': [['userSourcedId', 'classSourcedId', 'role'], ['u1', 'm', 'student'], ['u1', 'a', 'student'], ['u2', 'b', 'student']],
+    }; // prettier-ignore
+    expect(readRoster(many).map((r) => [r.givenName, r.className])).toEqual([
+      ['Ada', 'Wrens (Hill)'],
+      ['Ben', 'Wrens (Lane)'],
+    ]);
+    expect(['Year 1', '1', '09', 'Reception', 'K', 'Mixed', '', '14'].map(gradeCode)).toEqual(['01', '01', '09', 'KG', 'KG', '', '', '']);
     expect(() => readRoster({ 'users.csv': files['export/Users.csv'] })).toThrow(/classes.csv is missing/);
     expect(() => readRoster({ ...files, 'export/classes.csv': [['title']] })).toThrow(/no column “sourcedId”/);
   });

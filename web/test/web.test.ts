@@ -154,6 +154,8 @@ describe('a class list', () => {
     ['Forename,Family name,Form,Year group,Adm no', { givenName: 0, familyName: 1, className: 2, year: 3, externalId: 4 }],
     ['Pupil,Class', { fullName: 0, className: 1 }],
     ['Student name,Grade,Room,Student ID', { fullName: 0, year: 1, className: 2, externalId: 3 }],
+    ['Name (Surname First),UPN,Reg group', { fullName: 0, className: 2, externalId: 1 }],
+    ['Surname Forename,Class,DOB,SEN need', { fullName: 0, className: 1, dateOfBirth: 2 }],
     ['x,y,z', {}],
   ])('%s', (header, mapping) => {
     expect(recognise(header.split(','))).toEqual(mapping);
@@ -176,7 +178,7 @@ describe('a class list', () => {
   it('reads every line as a row or as a reason with its line number, and loses none', () => {
     fc.assert(
       fc.property(fc.array(fc.array(fc.string({ maxLength: 100 }), { maxLength: 5 }), { maxLength: 20 }), (lines) => {
-        const read = readLines(lines, { givenName: 0, familyName: 1, className: 2, year: 3 }, '');
+        const read = readLines(lines, { givenName: 0, familyName: 1, className: 2, year: 3 }, { today: '2026-11-25' });
         expect(read).toHaveLength(lines.length);
         read.forEach((line, k) => {
           expect(line.row).toBe(k + 2);
@@ -190,7 +192,7 @@ describe('a class list', () => {
         ['', 'Y', 'Wrens'],
       ],
       { givenName: 0, familyName: 1, className: 2 },
-      '',
+      { today: '2026-11-25' },
     );
     expect(one!.reason).toBe('The class is empty.');
     expect(two!.reason).toBe('The first name is empty.');

@@ -87,7 +87,7 @@ export function rosterFiles(roster: Roster): Record<string, Table> {
       classes.map((c) => ({
         sourcedId: c.id,
         title: c.name,
-        grades: c.year,
+        grades: gradeCode(c.year),
         courseSourcedId: `${school.id}-course`,
         classType: 'homeroom',
         schoolSourcedId: school.id,
@@ -163,14 +163,17 @@ export interface RosterRow {
   externalId: string;
 }
 /**
- * The children of OneRoster files, one row for each class they are in: enrolments of students joined with users and
- * classes. Rows that are to be deleted are passed over. A preferred given name wins; a number of the school's own is the
+ * The children of OneRoster files, one row each: enrolments of students joined with users and classes; of several classes the
+ * homeroom counts, and two classes of one title are told apart. Rows that are to be deleted are passed over. A preferred given name wins; a number of the school's own is the
  * `identifier`, else the `sourcedId`.
  * @throws CoreError `bad-input` naming the file or column that is missing.
  */
 export function readRoster(files: Readonly<Record<string, Table>>): RosterRow[] {
+  const rowsOf = (name: FileName): Table | undefined =>
+    Object.entries(files).find(([file]) => file.split('/').at(-1)!.toLowerCase() === name.toLowerCase())?.[1];
+  const optional = (name: FileName): Record<string, string>[] => (rowsOf(name) ? table(name, ['sourcedId']) : []);
   const table = (name: FileName, needed: readonly string[]): Record<string, string>[] => {
-    const [, rows] = Object.entries(files).find(([file]) => file.split('/').at(-1)!.toLowerCase() === name.toLowerCase()) ?? [];
+    const rows = rowsOf(name);
     if (!rows || rows.length === 0) throw new CoreError('bad-input', name, `The file ${name} is missing.`);
     const header = rows[0]!.map((h) =>
       h
@@ -188,20 +191,59 @@ export function readRoster(files: Readonly<Record<string, Table>>): RosterRow[] 
   };
   const users = new Map(table('users.csv', ['sourcedId', 'givenName', 'familyName']).map((u) => [u.sourcedId!, u]));
   const classes = new Map(table('classes.csv', ['sourcedId', 'title']).map((c) => [c.sourcedId!, c]));
-  const seen = new Set<string>();
-  return table('enrollments.csv', ['classSourcedId', 'userSourcedId', 'role']).flatMap((e): RosterRow[] => {
-    const [user, group] = [users.get(e.userSourcedId!), classes.get(e.classSourcedId!)];
-    const key = `${e.userSourcedId} ${e.classSourcedId}`;
-    if (e.role!.toLowerCase() !== 'student' || !user || !group || seen.has(key)) return [];
-    seen.add(key);
-    return [
-      {
-        givenName: user.preferredGivenName || user.givenName!,
-        familyName: user.preferredFamilyName || user.familyName!,
-        className: group.title!,
-        year: group.grades ?? '',
-        externalId: user.identifier || user.sourcedId!,
-      },
-    ];
+  const chosen = new Map<string, Record<string, string>>();
+  for (const e of table('enrollments.csv', ['classSourcedId', 'userSourcedId', 'role'])) {
+    const group = classes.get(e.classSourcedId!);
+    if (e.role!.toLowerCase() !== 'student' || !users.has(e.userSourcedId!) || !group) continue;
+    const before = chosen.get(e.userSourcedId!);
+    // a child is taught in many, and belongs to one: the homeroom where there is one, else the first that is named
+    if (!before || (!isHomeroom(before) && isHomeroom(group))) chosen.set(e.userSourcedId!, group);
+  }
+  const schools = new Map(optional('orgs.csv').map((o) => [o.sourcedId!, o.name!]));
+  const nameOf = namesApart([...new Set(chosen.values())], schools);
+  return [...chosen].map(([id, group]): RosterRow => {
+    const user = users.get(id)!;
+    return {
+      givenName: user.preferredGivenName || user.givenName!,
+      familyName: user.preferredFamilyName || user.familyName!,
+      className: nameOf.get(group.sourcedId!)!,
+      year: group.grades ?? '',
+      externalId: user.identifier || user.sourcedId!,
+    };
   });
+}
+
+const isHomeroom = (group: Readonly<Record<string, string>>): boolean => group.classType?.toLowerCase() === 'homeroom';
+
+/** A name for each class that no other has: two of one title are told apart by school, else by code, else by number. */
+function namesApart(
+  classes: readonly Readonly<Record<string, string>>[],
+  schools: ReadonlyMap<string, string>,
+): ReadonlyMap<string, string> {
+  const names = new Map<string, string>();
+  for (const group of classes) {
+    const same = classes.filter((c) => c.title!.toLowerCase() === group.title!.toLowerCase());
+    const told = (of: (c: Readonly<Record<string, string>>) => string): boolean => {
+      const all = same.map(of);
+      return all.every((text) => text !== '') && new Set(all).size === all.length;
+    };
+    const school = (c: Readonly<Record<string, string>>): string => schools.get(c.schoolSourcedId ?? '') ?? '';
+    const beside =
+      same.length === 1
+        ? ''
+        : told(school)
+          ? school(group)
+          : told((c) => c.classCode ?? '')
+            ? group.classCode!
+            : String(same.indexOf(group) + 1);
+    names.set(group.sourcedId!, beside === '' ? group.title! : `${group.title} (${beside})`);
+  }
+  return names;
+}
+
+/** A school year as the code of the standard (CEDS), where it is one: `Year 1` is `01`, reception `KG`; else empty. */
+export function gradeCode(year: string): string {
+  const number = /^(?:(?:year|grade|yr|y|p|stage)\.?\s*)?0*(\d{1,2})$/i.exec(year.trim())?.[1];
+  if (number !== undefined && Number(number) >= 1 && Number(number) <= 13) return number.padStart(2, '0');
+  return /^(r|reception|k|kg|kindergarten|foundation)$/i.test(year.trim()) ? 'KG' : '';
 }

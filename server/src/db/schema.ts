@@ -155,7 +155,10 @@ export const imports = pgTable('imports', {
   addedClasses: jsonb('added_classes').notNull().$type<string[]>(),
   moved: jsonb('moved').notNull().$type<{ child: string; from: string; to: string }[]>(),
   /** What was recorded of a child before the list said otherwise. */
-  recorded: jsonb('recorded').notNull().default([]).$type<{ child: string; firstLanguage: string; needs: string }[]>(),
+  recorded: jsonb('recorded')
+    .notNull()
+    .default([])
+    .$type<{ child: string; firstLanguage: string; needs: string; dateOfBirth?: string | null }[]>(),
   undoneAt: at('undone_at'),
 });
 

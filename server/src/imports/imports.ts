@@ -139,7 +139,7 @@ export const importRoutes = [
       addedClasses: [],
       moved: [],
     };
-    const recorded: { child: string; firstLanguage: string; needs: string }[] = [];
+    const recorded: { child: string; firstLanguage: string; needs: string; dateOfBirth?: string | null }[] = [];
     await db.transaction(async (tx) => {
       for (const [n, row] of body.rows.entries()) {
         let classId = classOf.get(key(row.className));
@@ -161,15 +161,25 @@ export const importRoutes = [
             externalId: row.externalId || null,
             firstLanguage: row.firstLanguage ?? '',
             needs: row.needs ?? '',
+            dateOfBirth: row.dateOfBirth ?? null,
           });
           record.addedChildren.push(id);
-        } else if (row.firstLanguage || row.needs) {
+        } else if (row.firstLanguage || row.needs || row.dateOfBirth) {
           // what the list leaves empty stays as it is
           const [before] = await tx.select().from(children).where(eq(children.id, childId!));
-          recorded.push({ child: childId!, firstLanguage: before!.firstLanguage, needs: before!.needs });
+          recorded.push({
+            child: childId!,
+            firstLanguage: before!.firstLanguage,
+            needs: before!.needs,
+            dateOfBirth: before!.dateOfBirth,
+          });
           await tx
             .update(children)
-            .set({ ...(row.firstLanguage && { firstLanguage: row.firstLanguage }), ...(row.needs && { needs: row.needs }) })
+            .set({
+              ...(row.firstLanguage && { firstLanguage: row.firstLanguage }),
+              ...(row.needs && { needs: row.needs }),
+              ...(row.dateOfBirth && { dateOfBirth: row.dateOfBirth }),
+            })
             .where(eq(children.id, childId!));
         }
         if (action === 'move') {

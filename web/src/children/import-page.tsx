@@ -10,7 +10,19 @@ import { call, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { Page } from '../ui/page.js';
-import { assign, FIELD_WORDS, FIELDS, readLines, recognise, type Field, type Mapping } from './columns.js';
+import {
+  assign,
+  dateOrder,
+  familyFirst,
+  FIELD_WORDS,
+  FIELDS,
+  readLines,
+  recognise,
+  type DateOrder,
+  type Field,
+  type Mapping,
+} from './columns.js';
+import { todayDay } from '../clock.js';
 import { ReadChildFile } from './child-file.js';
 import { PastImports, undoImport } from './past-imports.js';
 
@@ -19,6 +31,7 @@ interface File_ {
   name: string;
   header: string[];
   lines: string[][];
+  skipped: number;
 }
 const WORDS = { add: 'new', match: 'already here', move: 'here, moves class', bad: 'does not fit' } as const;
 
@@ -27,6 +40,7 @@ export function Component() {
   const [file, setFile] = useState<File_ | null>(null);
   const [mapping, setMapping] = useState<Mapping>({});
   const [className, setClassName] = useState('');
+  const [dates, setDates] = useState<DateOrder>('day first');
   const [preview, setPreview] = useState<Preview | null>(null);
   const [out, setOut] = useState<ReadonlySet<number>>(new Set());
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -38,9 +52,10 @@ export function Component() {
     setTrouble(null);
     if (!chosen) return;
     readListFile(chosen).then(
-      ({ header, lines }) => {
+      ({ header, lines, skipped }) => {
         importId.current = uuidv7();
-        setFile({ name: chosen.name, header: [...header], lines: [...lines] });
+        setFile({ name: chosen.name, header: [...header], lines: [...lines], skipped });
+        setDates('day first');
         setMapping(recognise([...header]));
         setOut(new Set());
       },
@@ -49,7 +64,21 @@ export function Component() {
     );
   };
 
-  const lines = useMemo(() => (file ? readLines(file.lines, mapping, className) : []), [file, mapping, className]);
+  const bornAt = mapping.dateOfBirth;
+  const told = file && bornAt !== undefined ? dateOrder(file.lines.map((l) => l[bornAt] ?? '')) : 'day first';
+  const lines = useMemo(
+    () =>
+      file
+        ? readLines(file.lines, mapping, {
+            className,
+            above: file.skipped + 1,
+            familyFirst: familyFirst(file.header[mapping.fullName ?? -1] ?? ''),
+            dates: told ?? dates,
+            today: todayDay(),
+          })
+        : [],
+    [file, mapping, className, told, dates],
+  );
   useEffect(() => {
     if (!file) return;
     let gone = false;
@@ -70,7 +99,7 @@ export function Component() {
     return (
       <Page
         title="Bring in a class list"
-        lead="A CSV file from your school’s own system. First names and a class are enough; the school’s own number helps to match children next year."
+        lead="A file from your school’s own system, as CSV or Excel. First names and a class are enough; the school’s own number helps to match children next year."
       >
         <div className="grid max-w-3xl gap-6">
           <Trouble>{trouble}</Trouble>
@@ -88,13 +117,13 @@ export function Component() {
             className={`grid place-items-center gap-3 rounded-m border-2 border-dashed px-6 py-14 text-center has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-focus ${over ? 'border-pine bg-leaf-wash' : 'border-[#93a09a] bg-sheet'}`}
           >
             <FileUp size={30} aria-hidden strokeWidth={1.5} />
-            <span className="text-lg font-semibold">Drop the CSV file here, or press to choose it</span>
+            <span className="text-lg font-semibold">Drop the file here, or press to choose it</span>
             <span className="text-ink-2">
               A OneRoster export can stay in its ZIP. Every row is shown before anything is written, and it can be undone.
             </span>
             <input
               type="file"
-              accept=".csv,.tsv,.txt,text/csv,.zip"
+              accept=".csv,.tsv,.txt,text/csv,.zip,.xlsx"
               className="sr-only"
               aria-label="Class list as CSV"
               onChange={(event) => take(event.target.files?.[0])}
@@ -145,7 +174,7 @@ export function Component() {
   return (
     <Page
       title="Bring in a class list"
-      lead={`${file.name}: ${file.lines.length} rows. Nothing is written until you confirm.`}
+      lead={`${file.name}: ${file.lines.length} rows${file.skipped > 0 ? `, after ${file.skipped === 1 ? 'a line' : `${file.skipped} lines`} above the header that ${file.skipped === 1 ? 'is' : 'are'} passed over` : ''}. Nothing is written until you confirm.`}
       actions={
         <button className="btn" onClick={() => setFile(null)}>
           Another file
@@ -178,6 +207,20 @@ export function Component() {
               </label>
             ))}
           </div>
+          {mapping.needs === undefined && file.header.some((h) => /\bsen\b|\bneeds?\b|support/i.test(h)) && (
+            <p className="mt-3 text-sm text-ink-2">
+              The list has a column of needs. It is left out unless you choose it above: take only what this work needs.
+            </p>
+          )}
+          {told === null && (
+            <label className="mt-3 flex flex-wrap items-center gap-2">
+              Every date of birth here can be read two ways. They are written
+              <select className="field !w-auto" value={dates} onChange={(e) => setDates(e.target.value as DateOrder)}>
+                <option value="day first">day, month, year</option>
+                <option value="month first">month, day, year</option>
+              </select>
+            </label>
+          )}
           {mapping.className === undefined && (
             <div className="mt-4 max-w-xs">
               <TextField

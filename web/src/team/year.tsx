@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
-import { readLines, recognise } from '../children/columns.js';
+import { familyFirst, readLines, recognise } from '../children/columns.js';
 import { ListTrouble, readListFile } from '../children/list-file.js';
 import { todayDay } from '../clock.js';
 import { useMay } from '../shell/me.js';
@@ -98,11 +98,10 @@ function Close({ classes, children }: { classes: readonly SchoolClass[]; childre
     if (!file) return;
     try {
       const { header, lines } = await readListFile(file);
-      const rows = readLines(
-        [...lines].map((l) => [...l]),
-        recognise([...header]),
-        '',
-      ).flatMap((l) => (l.value ? [l.value] : []));
+      const mapping = recognise(header);
+      const rows = readLines(lines, mapping, { familyFirst: familyFirst(header[mapping.fullName ?? -1] ?? ''), today: todayDay() }).flatMap(
+        (l) => (l.value ? [l.value] : []),
+      );
       if (rows.length === 0) return setTrouble(`“${file.name}” names no child with a class. Nothing was changed.`);
       const found = fromList(rows, children, plans);
       setOthers(found.others);
