@@ -77,7 +77,7 @@ test('a list can be dropped in; whole names are split; a class is given for all'
     data.items.add(new File([text], 'names.csv', { type: 'text/csv' }));
     return data;
   }, 'Pupil\n"Dunmore, Elan"\nFaye Grantley\n');
-  await page.getByText('Drop the CSV file here').dispatchEvent('drop', { dataTransfer: transfer });
+  await page.getByText('Drop the file here').dispatchEvent('drop', { dataTransfer: transfer });
   await page.getByLabel('Class of all these children').fill('Larks');
   await expect(page.getByRole('row', { name: /2 Elan Dunmore Larks/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /3 Faye Grantley Larks/ })).toBeVisible();

@@ -1,4 +1,5 @@
 /** Marking: the whole screen is the card, with a thin strip for the adult. */
+import { useOpen } from '../shell/open.js';
 import { checkKind, apart, isMiss, pairPointedAt, pairSound, splitGpc, type Outcome } from '@sapling/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -122,9 +123,14 @@ function Marking({ handle }: { handle: CheckHandle }) {
     requestAnimationFrame(() => channel.port2.postMessage(null));
   }, [key]);
 
+  // help or the command list lies over it: the check waits
+  const { opened } = useOpen();
+  useEffect(() => {
+    if (opened) setPaused(true);
+  }, [opened]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || asking) return;
+      if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || asking || opened) return;
       const pressed = event.key.toLowerCase();
       if (paused) {
         if (pressed === 'escape' || pressed === 'enter') {
@@ -158,7 +164,8 @@ function Marking({ handle }: { handle: CheckHandle }) {
   });
 
   return (
-    <div className="flex h-dvh flex-col bg-[#fbfaf3]">
+    <main className="flex h-dvh flex-col bg-[#fbfaf3]">
+      <title>{`Check of ${check.childName} · Keen Sapling`}</title>
       <h1 className="sr-only">Check of {check.childName}</h1>
       <div className="relative grid min-h-0 flex-1 place-items-center overflow-hidden">
         {covered ? (
@@ -240,6 +247,6 @@ function Marking({ handle }: { handle: CheckHandle }) {
           />
         )}
       </div>
-    </div>
+    </main>
   );
 }

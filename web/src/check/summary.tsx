@@ -104,6 +104,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
   };
   return (
     <main className="mx-auto max-w-4xl p-8">
+      <title>{`${check.childName}, ${checkKind(kind).title.toLowerCase()} · Keen Sapling`}</title>
       <div className="flex flex-wrap items-start justify-between gap-4">
         <div>
           {/* focus goes here: an Enter too many must not begin the next child’s check */}

@@ -1,4 +1,5 @@
 /** Children: who needs me? Each child's line, last check, direction. */
+import { Word } from '../help/word-of-trade.js';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
@@ -88,7 +89,15 @@ export function Component() {
           : gaps(b.id) - gaps(a.id) || (a.direction ?? 0) - (b.direction ?? 0),
     );
   return (
-    <Page title="Children" lead="One line a child, every pair in taught order: lines can be read down as well as along." actions={actions}>
+    <Page
+      title="Children"
+      lead={
+        <>
+          One line a child, every <Word of="pair" /> in taught order: lines can be read down as well as along.
+        </>
+      }
+      actions={actions}
+    >
       <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-2">
         <ClassPicker classes={classes} value={classId} onChange={(next) => setParams(next ? { class: next } : {})} />
         <label className="flex items-center gap-2">

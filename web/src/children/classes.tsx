@@ -1,4 +1,5 @@
 /** Which teaching order a class follows and how far it has been taught. */
+import { Word } from '../help/word-of-trade.js';
 import type { SchoolClass } from '@sapling/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -33,7 +34,12 @@ export function Component() {
   return (
     <Page
       title="Classes and what is taught"
-      lead="What a class has been taught decides what is checked, what counts as a gap, and which words its children can be given."
+      lead={
+        <>
+          What a class has been taught of its <Word of="teaching order" /> decides what is checked, what counts as a <Word of="gap" />, and
+          which words its children can be given.
+        </>
+      }
       actions={actions}
     >
       {classes.length === 0 ? (

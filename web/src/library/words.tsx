@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { graphemeShown } from '../ui/word-marks.js';
 import { useShelf } from './frame.js';
+import { LookedUp } from './looked-up.js';
 import { SchoolWords } from './school-words.js';
 import { Chains, Dictation, Endings, Finder, ListenRows, MadeUp, Rimes, Spellings, type ToolProps } from './word-tools.js';
 
@@ -23,6 +24,7 @@ export function Component() {
   const [params, setParams] = useSearchParams();
   const tool = TOOLS.find((t) => t.id === params.get('tool')) ?? TOOLS[0]!;
   const [focus, setFocus] = useState('');
+  const looked = params.get('word');
   const Tool = tool.of;
   const choose = (id: string): void => setParams((now) => new URLSearchParams({ ...Object.fromEntries(now), tool: id }), { replace: true });
   const option = (gpc: string) => (
@@ -49,6 +51,23 @@ export function Component() {
         </ul>
       </nav>
       <section aria-label={tool.name}>
+        {looked && (
+          <LookedUp
+            key={looked}
+            word={looked}
+            taught={taught}
+            onClose={() =>
+              setParams(
+                (now) => {
+                  const next = new URLSearchParams(now);
+                  next.delete('word');
+                  return next;
+                },
+                { replace: true },
+              )
+            }
+          />
+        )}
         {tool.id !== 'school' && (
           <label className="no-print mb-4 flex flex-wrap items-center gap-2">
             <span className="font-semibold">Practise</span>

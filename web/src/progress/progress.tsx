@@ -1,4 +1,5 @@
 /** Progress: is it working, for this child, group, school? */
+import { Word } from '../help/word-of-trade.js';
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { useData } from '../api/data.js';
@@ -19,7 +20,12 @@ export function Component() {
   return (
     <Page
       title="Progress"
-      lead="Pairs by state at the end of each week, against what is taught now, so that teaching more does not look like falling back."
+      lead={
+        <>
+          <Word of="pair">Pairs</Word> by state at the end of each week, against what is taught now, so that teaching more does not look
+          like falling back.
+        </>
+      }
     >
       <div className="flex flex-wrap items-center gap-5">
         {classes && <ClassPicker classes={classes} value={classId} onChange={setClassId} />}

@@ -2,6 +2,7 @@
  * Marking while the child reads. One key starts and stops; the place is followed by tapping along or left alone; a word
  * is marked by touch or by key, and everything can be taken back.
  */
+import { useOpen } from '../shell/open.js';
 import { lastWordOf, lineUp, scoreMarking, type ReadingMark } from '@sapling/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -93,9 +94,10 @@ export function Live({ handle }: { handle: ReadingHandle }) {
   };
   const saidFor = marks.findLast((m) => m.word === (chosen ?? lastMarked.current ?? -1) && markKind(m.kind).error) ?? null;
 
+  const { opened } = useOpen();
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.ctrlKey || event.metaKey || event.altKey || asking || event.target instanceof HTMLInputElement) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || asking || opened || event.target instanceof HTMLInputElement) return;
       if (event.target instanceof HTMLSelectElement) return;
       const at = pressedAt(event);
       const key = event.key.toLowerCase();
@@ -136,13 +138,14 @@ export function Live({ handle }: { handle: ReadingHandle }) {
   });
 
   return (
-    <div
+    <main
       className="flex h-dvh flex-col bg-[#fbfaf3]"
       // a button that was touched gives the keys back: Enter starts and stops, whatever was pressed last
       onClickCapture={(event) => {
         if (event.detail > 0 && event.target instanceof Element) event.target.closest('button')?.blur();
       }}
     >
+      <title>{`${childName} reads · Keen Sapling`}</title>
       <h1 className="sr-only">
         {childName} reads “{record.title}”
       </h1>
@@ -211,6 +214,6 @@ export function Live({ handle }: { handle: ReadingHandle }) {
           onGoOn={start}
         />
       </div>
-    </div>
+    </main>
   );
 }

@@ -69,6 +69,7 @@ export function Review({ handle }: { handle: ReadingHandle }) {
           : 'too hard to read, even with help';
   return (
     <main className="mx-auto max-w-[90rem] px-8 py-6">
+      <title>{`${childName}, a reading · Keen Sapling`}</title>
       <header className="mb-5 flex flex-wrap items-end justify-between gap-4">
         <div>
           <p className="eyebrow">

@@ -1,4 +1,5 @@
 /** Running a session: one part at a time, big; marks where they matter; who is there; what happened. Kept on the device as it goes. */
+import { useOpen } from '../shell/open.js';
 import { ArrowLeft, Check, ChevronLeft, ChevronRight, Eye, EyeOff, Shuffle } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -187,9 +188,10 @@ function Runner({ session }: { session: Session }) {
   const lookOtherwise = (): void => {
     if (part) setOther((now) => new Set(toggle([...now], part.id)));
   };
+  const { opened } = useOpen();
   const onKey = useRef<(event: KeyboardEvent) => void>(() => undefined);
   onKey.current = (event) => {
-    if (!part || !draft || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (!part || !draft || opened || event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select, a')) return;
     const onButton = event.target instanceof HTMLElement && event.target.closest('button') !== null;
     const act: Record<string, () => void> = {
@@ -243,6 +245,7 @@ function Runner({ session }: { session: Session }) {
         <Link to={`/sessions/${session.id}`} className="flex items-center gap-1.5 underline-offset-4 hover:underline">
           <ArrowLeft size={16} aria-hidden /> Leave
         </Link>
+        <title>{`${session.groupName}, running · Keen Sapling`}</title>
         <h1 className="text-xl">{session.groupName}</h1>
         <fieldset className="flex flex-wrap items-center gap-1.5">
           <legend className="sr-only">Who is there</legend>

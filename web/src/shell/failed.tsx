@@ -43,12 +43,13 @@ function Page({ title, said }: { title: string; said: string }) {
 
 export function NotHere() {
   return (
-    <main className="mx-auto max-w-xl p-10">
+    <div className="mx-auto max-w-xl p-10">
+      <title>Nothing here · Keen Sapling</title>
       <h1 className="mb-3 text-2xl">There is nothing here</h1>
       <p className="mb-6">The address may be old, or what stood here is not shared with you.</p>
       <Link className="btn btn-main" to="/">
         Go to Today
       </Link>
-    </main>
+    </div>
   );
 }

@@ -1,6 +1,6 @@
 /** The frame of every place: the rail on the left, what waits to be sent, the command list. */
-import { LogOut, Search } from 'lucide-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { CircleHelp, LogOut, Search } from 'lucide-react';
+import { useEffect, useState } from 'react';
 import { NavLink, Outlet, ScrollRestoration, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, Unreachable } from '../api/client.js';
@@ -11,10 +11,9 @@ import { forgetEverythingRead } from '../outbox/store.js';
 import { Dialog } from '../ui/dialog.js';
 import { Leaf } from '../ui/leaf.js';
 import { ROLE_WORDS, useMe } from './me.js';
+import { useOpen } from './open.js';
 import { OutboxLine } from './outbox-line.js';
 import { placesFor } from './places.js';
-
-const Commands = lazy(() => import('./commands.js'));
 
 export function Shell() {
   const me = useMe();
@@ -28,18 +27,8 @@ export function Shell() {
     const of = (offer: 'also' | 'never'): string[] => (own ?? []).filter((w) => w.offer === offer).map((w) => w.word);
     setSchool(corrections ?? [], { ...(spelling ? { spelling } : {}), added: of('also'), removed: of('never') });
   }, [corrections, own, spelling]);
-  const [commands, setCommands] = useState(false);
+  const { open } = useOpen();
   const [leaving, setLeaving] = useState(false);
-  useEffect(() => {
-    const open = (event: KeyboardEvent): void => {
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
-        event.preventDefault();
-        setCommands((now) => !now);
-      }
-    };
-    window.addEventListener('keydown', open);
-    return () => window.removeEventListener('keydown', open);
-  }, []);
 
   const signOut = async (): Promise<void> => {
     setLeaving(false);
@@ -85,10 +74,17 @@ export function Shell() {
         </nav>
         <button
           className="mx-2 mt-4 flex items-center lg:mx-3.5 gap-2 rounded-m border border-[#53757b] px-2.5 py-1.5 text-left text-sm hover:border-white"
-          onClick={() => setCommands(true)}
+          onClick={() => open('commands')}
         >
           <Search size={15} aria-hidden className="shrink-0" /> <span className="max-lg:sr-only">Go to…</span>{' '}
           <span className="kbd ml-auto max-lg:hidden">Ctrl K</span>
+        </button>
+        <button
+          className="mx-2 mt-2 flex items-center gap-2 rounded-m px-2.5 py-1.5 text-left text-sm hover:bg-pine-2 lg:mx-3.5"
+          onClick={() => open('help')}
+        >
+          <CircleHelp size={15} aria-hidden className="shrink-0" /> <span className="max-lg:sr-only">Help</span>{' '}
+          <span className="kbd ml-auto max-lg:hidden">?</span>
         </button>
         <div className="mt-auto px-2 pt-6 pb-4 text-sm lg:px-4">
           <OutboxLine />
@@ -110,11 +106,6 @@ export function Shell() {
         )}
         <Outlet />
       </main>
-      {commands && (
-        <Suspense>
-          <Commands onClose={() => setCommands(false)} />
-        </Suspense>
-      )}
       <Dialog open={leaving} onClose={() => setLeaving(false)} title="Some marks are not sent yet">
         <p>
           {outbox.waiting} {outbox.waiting === 1 ? 'record waits' : 'records wait'} on this device. They stay here without names and are

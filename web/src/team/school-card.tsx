@@ -25,7 +25,7 @@ export function SchoolCard() {
     }
   };
   return (
-    <section aria-label="The school" className="mb-10">
+    <section id="school" aria-label="The school" className="mb-10">
       <h2 className="mb-2 text-xl">The school</h2>
       <fieldset disabled={!lead} className="sheet flex flex-wrap items-end gap-4 p-4">
         <label className="min-w-64 flex-1 font-semibold">

@@ -61,7 +61,7 @@ export function SchoolSettingsForm() {
     />
   );
   return (
-    <section aria-label="Where schools differ" className="mb-10">
+    <section id="settings" aria-label="Where schools differ" className="mb-10">
       <h2 className="mb-2 text-xl">Where schools differ</h2>
       <fieldset disabled={!lead} className="sheet ruled">
         {row(

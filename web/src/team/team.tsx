@@ -1,7 +1,7 @@
 /** Team: who sees what. The lead adds colleagues and says which classes they have. */
 import type { Colleague } from '@sapling/contract';
-import { useState } from 'react';
-import { Link } from 'react-router';
+import { useEffect, useState } from 'react';
+import { Link, useLocation } from 'react-router';
 import { useData } from '../api/data.js';
 import { OwnCalendar } from './calendar.js';
 import { BackupList } from './backups.js';
@@ -23,6 +23,12 @@ export function Component() {
   const [adding, setAdding] = useState(false);
   const [editing, setEditing] = useState<Colleague | null>(null);
   const [giving, setGiving] = useState<Colleague | null>(null);
+  const { hash } = useLocation();
+  const ready = team !== undefined;
+  useEffect(() => {
+    // what was gone to from the command list is on screen only once the page is filled
+    if (ready && hash.length > 1) document.getElementById(hash.slice(1))?.scrollIntoView();
+  }, [ready, hash]);
   if (!team)
     return (
       <Page title="Team">

@@ -8,6 +8,8 @@ import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useStart } from '../check/use-start.js';
+import { FirstDay, useFirstDay } from './first-day.js';
+import { ForTheSchool } from './for-the-school.js';
 import { useMay, useMe } from '../shell/me.js';
 import { dayWords, timeWords, agoWords } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
@@ -23,6 +25,7 @@ export function Component() {
   const { data: children } = useData('children');
   const plan = useMay('plan');
   const bringIn = useMay('import');
+  const steps = useFirstDay();
   const first = me.colleague.name.split(' ')[0];
   if (!data)
     return (
@@ -48,24 +51,15 @@ export function Component() {
       <Suspense>
         <AllInStep />
       </Suspense>
-      {nothing ? (
-        <Empty
-          title="A clear page"
-          action={
-            bringIn && (
-              <Link className="btn btn-main" to="/children/import">
-                Bring in a class list
-              </Link>
-            )
-          }
-        >
-          {bringIn
-            ? 'Start with a class list from your school’s own system. Then set what each class has been taught, and check the first child.'
-            : 'Nothing has been shared with you yet. When a colleague gives you a group or a session, it stands here.'}
+      {bringIn && steps && <FirstDay steps={steps} />}
+      {nothing && !bringIn ? (
+        <Empty title="A clear page">
+          Nothing has been shared with you yet. When a colleague gives you a group or a session, it stands here.
         </Empty>
-      ) : (
+      ) : nothing && steps?.some((s) => !s.done) ? null : (
         <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_22rem]">
           <div className="grid content-start gap-8">
+            <ForTheSchool />
             <section aria-labelledby="now">
               <h2 id="now" className="mb-2 text-lg">
                 {now.length === 0 ? 'No session today' : 'Sessions today'}

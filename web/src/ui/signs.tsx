@@ -1,5 +1,7 @@
 /** The tool's own signs for the states of a pair. The more a state asks of the adult, the heavier its sign. */
 import type { PairStateRow } from '@sapling/contract';
+import { Word } from '../help/word-of-trade.js';
+import { WORDS, type TradeWord } from '../help/words.js';
 
 export type SignState = PairStateRow['state'] | 'slow' | 'due' | 'not taught';
 
@@ -69,7 +71,8 @@ export function SignKey() {
     <ul className="flex flex-wrap gap-x-4 gap-y-1 text-sm text-ink-2">
       {(Object.keys(SIGN_WORDS) as SignState[]).map((state) => (
         <li key={state} className="flex items-center gap-1.5">
-          <Sign state={state} label={false} /> {SIGN_WORDS[state]}
+          <Sign state={state} label={false} />{' '}
+          {state in WORDS ? <Word of={state as TradeWord}>{SIGN_WORDS[state]}</Word> : SIGN_WORDS[state]}
         </li>
       ))}
     </ul>

@@ -1,0 +1,15 @@
+/** What changed, in the words of those who use it; the newest first. */
+export const NEWS: readonly { readonly when: string; readonly what: readonly string[] }[] = [
+  {
+    when: 'November 2026',
+    what: [
+      'A school year is closed on one page, under Team, and can be opened again for 30 days.',
+      'Colleagues are invited with a link, and hand over their work in one go.',
+      'Class lists come as Excel files too, with title lines, family names first, and dates of birth in any order.',
+      'Help stands on every screen: press ?.',
+      'A name or a mark under the wrong child can be put right; a child’s record goes to the next school as one file.',
+      'All sessions of a cycle are planned in one press, and follow what really happened.',
+      'Sheets for home come in eight languages, letters in seven handwriting models.',
+    ],
+  },
+];

@@ -1,0 +1,116 @@
+/** For who answers for the whole: what is late or coming, one line each. A line goes when what it says is done. */
+import { daysAfter } from '@sapling/core';
+import { Link } from 'react-router';
+import { useData } from '../api/data.js';
+import { todayDay } from '../clock.js';
+import { useMay } from '../shell/me.js';
+import { dayWords } from '../ui/dates.js';
+
+const LOOK_BACK = 7;
+const HOLIDAY_AHEAD = 14;
+const ENDING_AHEAD = 7;
+const ERASED_AHEAD = 30;
+
+interface Line {
+  readonly key: string;
+  readonly says: string;
+  readonly to: string;
+  readonly link: string;
+}
+const counted = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`;
+const few = (names: readonly string[]): string =>
+  names.length > 4 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ');
+
+function useLines(): readonly Line[] {
+  const today = todayDay();
+  const { data: past } = useData('sessions', { query: { from: daysAfter(today, -LOOK_BACK), to: daysAfter(today, -1) } });
+  const { data: groups } = useData('groups');
+  const { data: children } = useData('children');
+  const { data: settings } = useData('settings');
+  const { data: leavers } = useData('leavers');
+  const unlogged = (past ?? []).filter((s) => !s.log);
+  const ending = (groups ?? []).filter((g) => g.endsOn && g.endsOn >= daysAfter(today, -14) && g.endsOn <= daysAfter(today, ENDING_AHEAD));
+  const holiday = (settings?.holidays ?? [])
+    .filter((h) => h.from > today && h.from <= daysAfter(today, HOLIDAY_AHEAD))
+    .sort((a, b) => a.from.localeCompare(b.from))[0];
+  const never = (children ?? []).filter((c) => c.line.length > 0 && c.lastCheck === null);
+  const erased = (leavers ?? []).filter((l) => l.erasedOn <= daysAfter(today, ERASED_AHEAD));
+  const adultless = (groups ?? []).filter((g) => g.adultId === null);
+  return [
+    ...(unlogged.length > 0
+      ? [
+          {
+            key: 'unlogged',
+            says: `${counted(unlogged.length, 'session')} of the last ${LOOK_BACK} days ${unlogged.length === 1 ? 'is' : 'are'} not logged: ${few([...new Set(unlogged.map((s) => s.groupName))])}.`,
+            to: '/sessions',
+            link: 'Sessions',
+          },
+        ]
+      : []),
+    ...(adultless.length > 0
+      ? [{ key: 'adultless', says: `Nobody takes ${few(adultless.map((g) => g.name))} yet.`, to: '/groups', link: 'Groups' }]
+      : []),
+    ...ending.map((g) => ({
+      key: g.id,
+      says: `${g.name} ${g.endsOn! < today ? 'ended' : 'ends'} ${dayWords(g.endsOn!).toLowerCase()}: check its children again, then look whether it worked.`,
+      to: `/groups/${g.id}/outcome`,
+      link: 'Did it work?',
+    })),
+    ...(never.length > 0
+      ? [
+          {
+            key: 'never',
+            says: `${counted(never.length, 'child').replace('childs', 'children')} ${never.length === 1 ? 'was' : 'were'} never checked: ${few(never.map((c) => c.givenName))}.`,
+            to: '/check',
+            link: 'Check',
+          },
+        ]
+      : []),
+    ...(holiday
+      ? [
+          {
+            key: 'holiday',
+            says: `${holiday.name} from ${dayWords(holiday.from)}: no sessions until ${dayWords(holiday.to)}.`,
+            to: '/sessions/timetable',
+            link: 'Timetable',
+          },
+        ]
+      : []),
+    ...(erased.length > 0
+      ? [
+          {
+            key: 'erased',
+            says: `${few(erased.map((l) => `${l.givenName} (${dayWords(l.erasedOn)})`))} left, and everything about them is erased on the day named. Take it out or put them back before.`,
+            to: '/children/left',
+            link: 'Children who left',
+          },
+        ]
+      : []),
+  ];
+}
+
+export function ForTheSchool() {
+  const leads = useMay('manage team');
+  return leads ? <List /> : null;
+}
+function List() {
+  const lines = useLines();
+  if (lines.length === 0) return null;
+  return (
+    <section aria-labelledby="school-today">
+      <h2 id="school-today" className="mb-2 text-lg">
+        In the school
+      </h2>
+      <ul className="ruled border-y border-rule-2">
+        {lines.map((line) => (
+          <li key={line.key} className="flex items-center gap-4 py-1.5">
+            <span className="flex-1">{line.says}</span>
+            <Link className="btn btn-small shrink-0" to={line.to}>
+              {line.link}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
