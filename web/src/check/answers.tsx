@@ -29,10 +29,13 @@ export function MarkRow({
   const marks = marksOf(kind);
   return (
     <div
-      className="grid gap-2"
-      style={{
-        gridTemplateColumns: `repeat(${marks.length + Math.min(1, others.length)}, minmax(0, 1fr))${isSpoken(kind) ? ' 6.5rem' : ''}`,
-      }}
+      // on a phone three in a row: under a thumb, and whole words
+      className="grid grid-cols-3 gap-2 sm:[grid-template-columns:var(--marks)]"
+      style={
+        {
+          '--marks': `repeat(${marks.length + Math.min(1, others.length)}, minmax(0, 1fr))${isSpoken(kind) ? ' 6.5rem' : ''}`,
+        } as React.CSSProperties
+      }
     >
       {marks.map((mark) => (
         <button

@@ -17,29 +17,49 @@ export function KindList({
   const used = { 'made-up words': madeUp, 'letter names': names };
   const offered = CHECK_KINDS.map((k) => ({ kind: k, ...checkKind(k) })).filter((k) => !k.onlyWith || used[k.onlyWith]);
   return (
-    <RadioGroup.Root
-      value={kind}
-      onValueChange={(next) => onKind(next as CheckKind)}
-      aria-label="What to find out"
-      className="grid content-start gap-3"
-    >
-      {CHECK_AREAS.map((area) => (
-        <div key={area}>
-          <p className="eyebrow mb-0.5">{area}</p>
-          {offered
-            .filter((k) => k.area === area)
-            .map((k) => (
-              <RadioGroup.Item
-                key={k.kind}
-                value={k.kind}
-                className="block w-full rounded-s border-l-4 border-transparent px-2.5 py-1 text-left hover:bg-leaf-wash data-[state=checked]:border-pine data-[state=checked]:bg-sheet data-[state=checked]:font-semibold"
-              >
-                {k.title}
-              </RadioGroup.Item>
-            ))}
-        </div>
-      ))}
-    </RadioGroup.Root>
+    <>
+      <select
+        className="field sm:hidden"
+        aria-label="What to find out"
+        value={kind}
+        onChange={(event) => onKind(event.target.value as CheckKind)}
+      >
+        {CHECK_AREAS.map((area) => (
+          <optgroup key={area} label={area}>
+            {offered
+              .filter((k) => k.area === area)
+              .map((k) => (
+                <option key={k.kind} value={k.kind}>
+                  {k.title}
+                </option>
+              ))}
+          </optgroup>
+        ))}
+      </select>
+      <RadioGroup.Root
+        value={kind}
+        onValueChange={(next) => onKind(next as CheckKind)}
+        aria-label="What to find out"
+        className="grid content-start gap-3 max-sm:hidden"
+      >
+        {CHECK_AREAS.map((area) => (
+          <div key={area}>
+            <p className="eyebrow mb-0.5">{area}</p>
+            {offered
+              .filter((k) => k.area === area)
+              .map((k) => (
+                <RadioGroup.Item
+                  key={k.kind}
+                  value={k.kind}
+                  className="block w-full rounded-s border-l-4 border-transparent px-2.5 py-1 text-left hover:bg-leaf-wash data-[state=checked]:border-pine data-[state=checked]:bg-sheet data-[state=checked]:font-semibold"
+                >
+                  {k.title}
+                </RadioGroup.Item>
+              ))}
+          </div>
+        ))}
+      </RadioGroup.Root>
+    </>
   );
 }
 

@@ -130,7 +130,7 @@ function Marking({ handle }: { handle: CheckHandle }) {
   }, [opened]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || asking || opened) return;
+      if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || asking || opened || event.defaultPrevented) return;
       const pressed = event.key.toLowerCase();
       if (paused) {
         if (pressed === 'escape' || pressed === 'enter') {

@@ -149,7 +149,7 @@ function Taught({ schoolClass, orders, classes }: { schoolClass: SchoolClass; or
           return (
             <li key={step.name} className={last ? '!border-b-2 !border-b-pine' : ''}>
               <button
-                className={`flex w-full items-baseline gap-4 px-4 py-1.5 text-left ${taught ? 'bg-leaf-wash/60' : ''}`}
+                className={`flex w-full flex-wrap items-baseline gap-x-4 gap-y-1 px-4 py-1.5 text-left sm:flex-nowrap ${taught ? 'bg-leaf-wash/60' : ''}`}
                 disabled={!may}
                 aria-pressed={last}
                 aria-label={`Taught up to ${step.name}`}
@@ -161,7 +161,7 @@ function Taught({ schoolClass, orders, classes }: { schoolClass: SchoolClass; or
                     <GraphemeChip key={gpc} gpc={gpc} sound />
                   ))}
                 </span>
-                <span className="w-56 shrink-0 font-child text-ink-2">{step.words.join('  ')}</span>
+                <span className="shrink-0 font-child max-sm:basis-full sm:w-56 text-ink-2">{step.words.join('  ')}</span>
                 <span className="w-20 shrink-0 text-right text-sm text-ink-2">{last ? 'up to here' : taught ? 'taught' : ''}</span>
               </button>
             </li>

@@ -18,7 +18,7 @@ export function Strands({ child, onStrand }: { child: ChildLine; onStrand?: (str
           {seen.map((s) => (
             <li key={s.strand} className="border-b border-rule-2">
               <button
-                className="grid w-full grid-cols-[1.4rem_9rem_minmax(5rem,1fr)_9rem] items-center gap-2 py-1.5 text-left hover:bg-leaf-wash"
+                className="grid w-full grid-cols-[1.4rem_7.5rem_minmax(3rem,1fr)_6.5rem] items-center gap-2 sm:grid-cols-[1.4rem_9rem_minmax(5rem,1fr)_9rem] py-1.5 text-left hover:bg-leaf-wash"
                 disabled={!onStrand}
                 onClick={() => onStrand?.(s.strand)}
                 title={STRAND_MEANS[s.strand]}

@@ -123,7 +123,7 @@ function Section({ title, children }: { title: string; children: React.ReactNode
 function Row({ says, count, by, children }: { says: string; count: RuleCount | undefined; by?: string; children?: React.ReactNode }) {
   return (
     <details className="group">
-      <summary className="grid cursor-pointer grid-cols-[1fr_9rem_11rem] items-center gap-5 px-4 py-2 hover:bg-leaf-wash/50">
+      <summary className="grid cursor-pointer grid-cols-[1fr_5rem_6rem] items-center gap-2 sm:grid-cols-[1fr_9rem_11rem] sm:gap-5 px-4 py-2 hover:bg-leaf-wash/50">
         <span>
           {says} {by && <span className="text-sm text-ink-2">{by}</span>}
         </span>

@@ -68,7 +68,7 @@ export function Review({ handle }: { handle: ReadingHandle }) {
           ? 'right with help'
           : 'too hard to read, even with help';
   return (
-    <main className="mx-auto max-w-[90rem] px-8 py-6">
+    <main className="mx-auto max-w-[90rem] px-4 py-5 sm:px-8 sm:py-6">
       <title>{`${childName}, a reading · Keen Sapling`}</title>
       <header className="mb-5 flex flex-wrap items-end justify-between gap-4">
         <div>
@@ -152,7 +152,7 @@ export function Review({ handle }: { handle: ReadingHandle }) {
               ))}
             </p>
           )}
-          <div className="sheet px-8 py-6">
+          <div className="sheet px-4 py-4 sm:px-8 sm:py-6">
             <TextLines
               text={record.text}
               marks={shown?.marks ?? []}

@@ -77,7 +77,7 @@ const TextLine = memo(function TextLine({
   onWord: ((word: number) => void) | undefined;
 }) {
   return (
-    <div className={`relative whitespace-pre leading-[1.5] pb-[0.62em] ${line.gap ? 'mt-[0.6em]' : ''}`}>
+    <div className={`relative whitespace-pre max-sm:whitespace-pre-wrap leading-[1.5] pb-[0.62em] ${line.gap ? 'mt-[0.6em]' : ''}`}>
       {line.parts.map((part, k) => {
         if (part.word === null) {
           const before = line.parts[k - 1]?.word ?? line.words[0] ?? 0;

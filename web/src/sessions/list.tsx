@@ -75,7 +75,10 @@ export function Component() {
         <Pending error={error} what="the sessions" />
       ) : (
         <>
-          <div className="grid gap-3" style={{ gridTemplateColumns: `repeat(${shown.length}, minmax(0, 1fr))` }}>
+          <div
+            className="grid gap-3 sm:[grid-template-columns:var(--days)]"
+            style={{ '--days': `repeat(${shown.length}, minmax(0, 1fr))` } as React.CSSProperties}
+          >
             {shown.map((day) => {
               const on = iso(day);
               const today = on === todayDay();

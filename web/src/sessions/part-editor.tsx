@@ -80,7 +80,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
         <span className="mt-0.5 block">minutes</span>
       </label>
       <div>
-        <div className="flex items-start gap-2">
+        <div className="flex flex-wrap items-start gap-2">
           <h3 className="mr-auto text-lg">{part.title}</h3>
           {part.kind === 'text' && <AnotherText part={part} plan={plan} request={request} onChange={onChange} />}
           {drawn && (
@@ -153,7 +153,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
         )}
         {takes && (
           <form
-            className="mt-3.5 flex items-center gap-2"
+            className="mt-3.5 flex flex-wrap items-center gap-2"
             onSubmit={(event) => {
               event.preventDefault();
               void add();

@@ -272,7 +272,7 @@ function Runner({ session }: { session: Session }) {
       <div className="grid lg:grid-cols-[14rem_1fr]">
         <PartList parts={parts} at={draft.at} done={draft.done} left={draft.left} onPart={onPart} />
         {part ? (
-          <main className="flex flex-col px-8 py-5">
+          <main className="flex flex-col px-4 py-4 sm:px-8 sm:py-5">
             <div className="mb-1 flex items-baseline gap-4">
               <h2 className="text-2xl">{part.title}</h2>
               <p className={`ml-auto text-xl ${spent > part.minutes * 60 ? 'font-semibold text-wobbly' : 'text-ink-2'}`}>
@@ -409,10 +409,10 @@ function PartList({
   onPart: (at: number) => void;
 }) {
   const look = (current: boolean): string =>
-    `flex w-full items-center gap-3 border-l-4 px-4 py-2 text-left ${current ? 'border-pine bg-paper font-semibold' : 'border-transparent'}`;
+    `flex w-full items-center gap-3 border-l-4 px-4 py-2 text-left max-lg:border-b-4 max-lg:border-l-0 max-lg:whitespace-nowrap ${current ? 'border-pine bg-paper font-semibold' : 'border-transparent'}`;
   return (
-    <nav aria-label="Parts" className="border-r border-rule bg-sheet py-3">
-      <ol>
+    <nav aria-label="Parts" className="border-r border-rule bg-sheet max-lg:overflow-x-auto lg:py-3">
+      <ol className="max-lg:flex">
         {parts.map((p, k) => (
           <li key={p.id}>
             <button onClick={() => onPart(k)} aria-current={k === at ? 'step' : undefined} className={look(k === at)}>

@@ -12,6 +12,7 @@ import { Dialog } from '../ui/dialog.js';
 import { Leaf } from '../ui/leaf.js';
 import { ROLE_WORDS, useMe } from './me.js';
 import { useOpen } from './open.js';
+import { PhoneBar } from './phone-bar.js';
 import { OutboxLine } from './outbox-line.js';
 import { placesFor } from './places.js';
 
@@ -43,6 +44,7 @@ export function Shell() {
     await go('/');
     await me.again();
   };
+  const leave = (): void => (outbox.waiting > 0 ? setLeaving(true) : void signOut());
   return (
     <div className="flex min-h-dvh">
       <a
@@ -51,7 +53,7 @@ export function Shell() {
       >
         Skip to the content
       </a>
-      <div className="no-print sticky top-0 flex h-dvh w-14 shrink-0 flex-col lg:w-48 overflow-y-auto bg-pine text-[#dfe8e0]">
+      <div className="no-print sticky top-0 flex h-dvh w-14 shrink-0 flex-col overflow-y-auto bg-pine text-[#dfe8e0] max-sm:hidden lg:w-48">
         <p className="flex items-center gap-2 px-4 pt-5 pb-4 font-serif text-[1.1rem] font-semibold text-white">
           <Leaf size={22} /> <span className="max-lg:sr-only">Keen Sapling</span>
         </p>
@@ -90,22 +92,29 @@ export function Shell() {
           <OutboxLine />
           <p className="mt-4 leading-snug font-semibold text-white max-lg:sr-only">{me.colleague.name}</p>
           <p className="text-[#b9c9c2] max-lg:sr-only">{ROLE_WORDS[me.colleague.role]}</p>
-          <button
-            className="mt-2 flex items-center gap-1.5 underline-offset-4 hover:underline"
-            onClick={() => (outbox.waiting > 0 ? setLeaving(true) : void signOut())}
-          >
+          <button className="mt-2 flex items-center gap-1.5 underline-offset-4 hover:underline" onClick={leave}>
             <LogOut size={14} aria-hidden className="shrink-0" /> <span className="max-lg:sr-only">Sign out</span>
           </button>
         </div>
       </div>
-      <main id="content" tabIndex={-1} className="min-w-0 flex-1 focus:outline-none">
+      <main id="content" tabIndex={-1} className="min-w-0 flex-1 focus:outline-none max-sm:pb-20">
         {me.school.demo && (
-          <p className="no-print border-b border-rule bg-note px-8 py-1 text-sm">
+          <p className="no-print border-b border-rule bg-note px-4 py-1 text-sm sm:px-8">
             Demo: {me.school.name} is made up, and so are all its people and children.
           </p>
         )}
         <Outlet />
+        <footer className="no-print mx-4 mt-4 flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-rule pt-3 text-sm sm:hidden">
+          <span className="rounded-m bg-pine px-2.5 py-1 text-white">
+            <OutboxLine />
+          </span>
+          <span className="flex-1">{me.colleague.name}</span>
+          <button className="underline underline-offset-4" onClick={leave}>
+            Sign out
+          </button>
+        </footer>
       </main>
+      <PhoneBar onMore={() => open('commands')} />
       <Dialog open={leaving} onClose={() => setLeaving(false)} title="Some marks are not sent yet">
         <p>
           {outbox.waiting} {outbox.waiting === 1 ? 'record waits' : 'records wait'} on this device. They stay here without names and are

@@ -281,7 +281,7 @@ function Lessons({ draft }: { draft: SettingsDraft }) {
     >
       {all.map((lesson, k) => (
         <div key={lesson.id} className="sheet grid gap-1.5 p-2.5">
-          <span className="flex items-center gap-2">
+          <span className="flex flex-wrap items-center gap-2">
             <input
               className="field min-w-0 flex-1"
               aria-label={`Name of lesson ${k + 1}`}
@@ -331,7 +331,7 @@ function Holidays({ draft }: { draft: SettingsDraft }) {
       onAdd={() => add({ name: `Holiday ${all.length + 1}`, from: todayDay(), to: todayDay() })}
     >
       {all.map((holiday, k) => (
-        <div key={k} className="sheet flex items-center gap-2 p-2.5">
+        <div key={k} className="sheet flex flex-wrap items-center gap-2 p-2.5">
           <input
             className="field min-w-24 flex-1"
             aria-label={`Name of holiday ${k + 1}`}

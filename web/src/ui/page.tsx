@@ -16,7 +16,7 @@ export function Page({
   children: ReactNode;
 }) {
   return (
-    <div className={`px-8 pt-6 pb-12 ${wide ? '' : 'max-w-6xl'}`}>
+    <div className={`px-4 pt-5 pb-12 sm:px-8 sm:pt-6 ${wide ? '' : 'max-w-6xl'}`}>
       <title>{`${title} · Keen Sapling`}</title>
       <header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3 lg:flex-nowrap">
         <div className="min-w-0">
