@@ -52,10 +52,12 @@ import { remark, remarkBody } from './remark.js';
 import { practiceRow } from './practice.js';
 import { plan, styleBody, styleRow } from './session.js';
 import { screenCard, screenCode } from './screen.js';
+import { ADDRESSES, type Address } from './addresses.js';
 import { rolledOver, rollOver, schoolYear } from './school-year.js';
 import { familyKey, settings } from './settings.js';
 import { timetable, timetableBody } from './timetable.js';
-import { OUTBOX_BATCH, outboxResult } from './outbox.js';
+import { outboxResult } from './outbox.js';
+import { OUTBOX_BATCH } from './roles.js';
 
 const none = z.object({});
 const byId = z.object({ id });
@@ -69,7 +71,7 @@ function define<
   Q extends z.ZodType = typeof none,
   B extends z.ZodType = typeof none,
   R extends z.ZodType = typeof ok,
->(method: Endpoint['method'], path: string, parts: { params?: P; query?: Q; body?: B; response?: R } = {}): Endpoint<P, Q, B, R> {
+>([method, path]: Address, parts: { params?: P; query?: Q; body?: B; response?: R } = {}): Endpoint<P, Q, B, R> {
   return {
     method,
     path,
@@ -147,8 +149,8 @@ const familySentences = z.record(familyKey, z.string());
 const otherChild = z.object({ child: id });
 const movedToChild = z.object({ child: id, was: id });
 export const endpoints = {
-  health: define('GET', '/api/health', { response: z.object({ ok: z.literal(true), version: z.string(), database: z.literal('up') }) }),
-  authState: define('GET', '/api/auth/state', {
+  health: define(ADDRESSES.health, { response: z.object({ ok: z.literal(true), version: z.string(), database: z.literal('up') }) }),
+  authState: define(ADDRESSES.authState, {
     response: z.object({
       installed: z.boolean(),
       demo: z.boolean(),
@@ -156,51 +158,51 @@ export const endpoints = {
       me: me.nullable(),
     }),
   }),
-  setUp: define('POST', '/api/auth/set-up', {
+  setUp: define(ADDRESSES.setUp, {
     body: z.object({ school: personName, name: personName, email, password, timeZone: z.string().max(60).optional() }),
     response: me,
   }),
-  signIn: define('POST', '/api/auth/sign-in', { body: z.object({ email, password }), response: me }),
-  demoSignIn: define('POST', '/api/auth/demo-sign-in', { body: byId, response: me }),
-  signOut: define('POST', '/api/auth/sign-out'),
+  signIn: define(ADDRESSES.signIn, { body: z.object({ email, password }), response: me }),
+  demoSignIn: define(ADDRESSES.demoSignIn, { body: byId, response: me }),
+  signOut: define(ADDRESSES.signOut),
   /** A link that a lead gives a colleague who forgot: once, and for a day. */
-  addPasswordLink: define('POST', '/api/team/:id/password-link', {
+  addPasswordLink: define(ADDRESSES.addPasswordLink, {
     params: byId,
     response: z.object({ secret: coverSecret, endsAt: instant }),
   }),
   /** Whoever holds the link sets a password with it. */
-  setPassword: define('POST', '/api/auth/set-password', {
+  setPassword: define(ADDRESSES.setPassword, {
     body: z.object({ secret: coverSecret, password }),
     response: z.object({ email: z.string() }),
   }),
-  changePassword: define('POST', '/api/auth/password', { body: z.object({ current: password, next: password }) }),
+  changePassword: define(ADDRESSES.changePassword, { body: z.object({ current: password, next: password }) }),
 
-  settings: define('GET', '/api/settings', { response: settings.extend({ version }) }),
-  saveSettings: define('PUT', '/api/settings', { body: settings.extend({ version }), response: settings.extend({ version }) }),
+  settings: define(ADDRESSES.settings, { response: settings.extend({ version }) }),
+  saveSettings: define(ADDRESSES.saveSettings, { body: settings.extend({ version }), response: settings.extend({ version }) }),
 
-  saveSchool: define('PUT', '/api/school', { body: schoolFacts, response: schoolFacts }),
-  schoolYears: define('GET', '/api/years', { response: z.array(schoolYear) }),
-  rollOver: define('POST', '/api/years', { body: rollOver, response: rolledOver }),
-  undoRollOver: define('POST', '/api/years/:id/undo', { params: byId, response: rolledOver }),
+  saveSchool: define(ADDRESSES.saveSchool, { body: schoolFacts, response: schoolFacts }),
+  schoolYears: define(ADDRESSES.schoolYears, { response: z.array(schoolYear) }),
+  rollOver: define(ADDRESSES.rollOver, { body: rollOver, response: rolledOver }),
+  undoRollOver: define(ADDRESSES.undoRollOver, { params: byId, response: rolledOver }),
 
-  team: define('GET', '/api/team', { response: z.array(colleague) }),
-  addColleague: define('POST', '/api/team', {
+  team: define(ADDRESSES.team, { response: z.array(colleague) }),
+  addColleague: define(ADDRESSES.addColleague, {
     body: z.object({ name: personName, email, role, classIds: z.array(id), password }),
     response: colleague,
   }),
   /** A colleague who sets the first password with a link, once, within a week. */
-  inviteColleague: define('POST', '/api/team/invited', {
+  inviteColleague: define(ADDRESSES.inviteColleague, {
     body: z.object({ name: personName, email, role, classIds: z.array(id) }),
     response: z.object({ colleague, secret: coverSecret, endsAt: instant }),
   }),
   /** Groups, sessions to come and checks under way of one colleague become another's, and the first may stop. */
-  handOver: define('POST', '/api/team/:id/hand-over', {
+  handOver: define(ADDRESSES.handOver, {
     params: byId,
     body: z.object({ to: id, stop: z.boolean(), version }),
     response: z.object({ groups: z.number().int(), sessions: z.number().int(), checks: z.number().int() }),
   }),
-  renameSelf: define('PUT', '/api/me/name', { body: z.object({ name: personName, version }), response: colleague }),
-  updateColleague: define('PATCH', '/api/team/:id', {
+  renameSelf: define(ADDRESSES.renameSelf, { body: z.object({ name: personName, version }), response: colleague }),
+  updateColleague: define(ADDRESSES.updateColleague, {
     params: byId,
     body: z.object({
       name: personName.optional(),
@@ -213,30 +215,30 @@ export const endpoints = {
     response: colleague,
   }),
 
-  orders: define('GET', '/api/orders', { response: z.array(teachingOrder) }),
-  saveOrder: define('PUT', '/api/orders/:id', { params: z.object({ id: z.uuid() }), body: orderBody, response: teachingOrder }),
-  removeOrder: define('DELETE', '/api/orders/:id', { params: z.object({ id: z.uuid() }), query: atVersion }),
-  corrections: define('GET', '/api/words/corrections', { response: z.array(correction) }),
-  saveCorrection: define('PUT', '/api/words/corrections/:word', { params: z.object({ word }), body: correctionBody, response: correction }),
-  removeCorrection: define('DELETE', '/api/words/corrections/:word', { params: z.object({ word }), query: atVersion }),
-  schoolWords: define('GET', '/api/words/school', { response: z.array(schoolWord) }),
-  saveSchoolWord: define('PUT', '/api/words/school/:word', { params: z.object({ word }), body: schoolWordBody, response: schoolWord }),
-  removeSchoolWord: define('DELETE', '/api/words/school/:word', { params: z.object({ word }), query: atVersion }),
-  cues: define('GET', '/api/cues', { response: z.array(cue) }),
-  saveCue: define('PUT', '/api/cues/:gpc', { params: z.object({ gpc: pair }), body: cueBody, response: cue }),
-  rules: define('GET', '/api/rules', { response: z.array(stated) }),
-  saveRule: define('PUT', '/api/rules/:id', { params: byId, body: ruleBody, response: stated }),
-  removeRule: define('DELETE', '/api/rules/:id', { params: byId, query: atVersion }),
-  texts: define('GET', '/api/texts', { response: z.array(text) }),
-  saveText: define('PUT', '/api/texts/:id', { params: byId, body: textBody, response: text }),
-  removeText: define('DELETE', '/api/texts/:id', { params: byId, query: atVersion }),
+  orders: define(ADDRESSES.orders, { response: z.array(teachingOrder) }),
+  saveOrder: define(ADDRESSES.saveOrder, { params: z.object({ id: z.uuid() }), body: orderBody, response: teachingOrder }),
+  removeOrder: define(ADDRESSES.removeOrder, { params: z.object({ id: z.uuid() }), query: atVersion }),
+  corrections: define(ADDRESSES.corrections, { response: z.array(correction) }),
+  saveCorrection: define(ADDRESSES.saveCorrection, { params: z.object({ word }), body: correctionBody, response: correction }),
+  removeCorrection: define(ADDRESSES.removeCorrection, { params: z.object({ word }), query: atVersion }),
+  schoolWords: define(ADDRESSES.schoolWords, { response: z.array(schoolWord) }),
+  saveSchoolWord: define(ADDRESSES.saveSchoolWord, { params: z.object({ word }), body: schoolWordBody, response: schoolWord }),
+  removeSchoolWord: define(ADDRESSES.removeSchoolWord, { params: z.object({ word }), query: atVersion }),
+  cues: define(ADDRESSES.cues, { response: z.array(cue) }),
+  saveCue: define(ADDRESSES.saveCue, { params: z.object({ gpc: pair }), body: cueBody, response: cue }),
+  rules: define(ADDRESSES.rules, { response: z.array(stated) }),
+  saveRule: define(ADDRESSES.saveRule, { params: byId, body: ruleBody, response: stated }),
+  removeRule: define(ADDRESSES.removeRule, { params: byId, query: atVersion }),
+  texts: define(ADDRESSES.texts, { response: z.array(text) }),
+  saveText: define(ADDRESSES.saveText, { params: byId, body: textBody, response: text }),
+  removeText: define(ADDRESSES.removeText, { params: byId, query: atVersion }),
 
-  classes: define('GET', '/api/classes', { response: z.array(schoolClass) }),
-  addClass: define('POST', '/api/classes', {
+  classes: define(ADDRESSES.classes, { response: z.array(schoolClass) }),
+  addClass: define(ADDRESSES.addClass, {
     body: z.object({ name: personName, year: z.string().max(20), orderId: z.string() }),
     response: schoolClass,
   }),
-  updateClass: define('PATCH', '/api/classes/:id', {
+  updateClass: define(ADDRESSES.updateClass, {
     params: byId,
     body: z.object({
       name: personName.optional(),
@@ -249,158 +251,158 @@ export const endpoints = {
   }),
 
   /** Ends a class that has no children any more. */
-  endClass: define('POST', '/api/classes/:id/end', { params: byId, body: z.object({ version }) }),
+  endClass: define(ADDRESSES.endClass, { params: byId, body: z.object({ version }) }),
   /** Moves every child of a class, and the colleagues who have it, into another and ends it. */
-  mergeClasses: define('POST', '/api/classes/:id/merge', {
+  mergeClasses: define(ADDRESSES.mergeClasses, {
     params: byId,
     body: z.object({ into: id, version }),
     response: z.object({ moved: z.number().int() }),
   }),
 
-  children: define('GET', '/api/children', { query: z.object({ classId: id.optional() }), response: z.array(childLine) }),
-  child: define('GET', '/api/children/:id', { params: byId, response: childLine }),
-  addChild: define('POST', '/api/children', { body: newChildBody, response: child }),
-  updateChild: define('PATCH', '/api/children/:id', { params: byId, body: changedChildBody, response: child }),
-  childLeaves: define('POST', '/api/children/:id/leave', { params: byId, body: z.object({ version }), response: leaving }),
-  childReturns: define('POST', '/api/children/:id/return', { params: byId, body: z.object({ classId: id }), response: child }),
-  leavers: define('GET', '/api/leavers', { response: z.array(leaver) }),
-  mergeChildren: define('POST', '/api/children/:id/merge', { params: byId, body: z.object({ other: id }), response: merge }),
-  merges: define('GET', '/api/merges', { response: z.array(merge) }),
-  undoMerge: define('POST', '/api/merges/:id/undo', { params: byId, response: merge }),
+  children: define(ADDRESSES.children, { query: z.object({ classId: id.optional() }), response: z.array(childLine) }),
+  child: define(ADDRESSES.child, { params: byId, response: childLine }),
+  addChild: define(ADDRESSES.addChild, { body: newChildBody, response: child }),
+  updateChild: define(ADDRESSES.updateChild, { params: byId, body: changedChildBody, response: child }),
+  childLeaves: define(ADDRESSES.childLeaves, { params: byId, body: z.object({ version }), response: leaving }),
+  childReturns: define(ADDRESSES.childReturns, { params: byId, body: z.object({ classId: id }), response: child }),
+  leavers: define(ADDRESSES.leavers, { response: z.array(leaver) }),
+  mergeChildren: define(ADDRESSES.mergeChildren, { params: byId, body: z.object({ other: id }), response: merge }),
+  merges: define(ADDRESSES.merges, { response: z.array(merge) }),
+  undoMerge: define(ADDRESSES.undoMerge, { params: byId, response: merge }),
   /** A ZIP with everything about one child: for the family, or for the next school, which can read it in. */
-  childFile: define('GET', '/api/children/:id/record.zip', { params: byId, response: z.unknown() }),
-  readChildFile: define('POST', '/api/children/record', { body: z.object({ classId: id, file: z.unknown() }), response: child }),
-  childTrail: define('GET', '/api/children/:id/trail', { params: byId, response: z.array(trailLine) }),
-  erasures: define('GET', '/api/erasures', { response: z.array(erasure) }),
-  askErasure: define('POST', '/api/children/:id/erasure', { params: byId, body: passwordAgain, response: erasure }),
-  confirmErasure: define('POST', '/api/erasures/:id/confirm', { params: byId, body: passwordAgain, response: erasure }),
-  withdrawErasure: define('DELETE', '/api/erasures/:id', { params: byId }),
-  evidence: define('GET', '/api/children/:id/evidence', {
+  childFile: define(ADDRESSES.childFile, { params: byId, response: z.unknown() }),
+  readChildFile: define(ADDRESSES.readChildFile, { body: z.object({ classId: id, file: z.unknown() }), response: child }),
+  childTrail: define(ADDRESSES.childTrail, { params: byId, response: z.array(trailLine) }),
+  erasures: define(ADDRESSES.erasures, { response: z.array(erasure) }),
+  askErasure: define(ADDRESSES.askErasure, { params: byId, body: passwordAgain, response: erasure }),
+  confirmErasure: define(ADDRESSES.confirmErasure, { params: byId, body: passwordAgain, response: erasure }),
+  withdrawErasure: define(ADDRESSES.withdrawErasure, { params: byId }),
+  evidence: define(ADDRESSES.evidence, {
     params: byId,
     query: z.object({ gpc: gpc.optional() }),
     // what comes of a reading carries the reading's id and the word
     response: z.array(observation.extend({ id: z.string(), counts: z.boolean(), reading: id.optional() })),
   }),
 
-  previewImport: define('POST', '/api/imports/preview', {
+  previewImport: define(ADDRESSES.previewImport, {
     body: z.object({ rows: z.array(importRow).max(5000) }),
     response: importPreview,
   }),
-  runImport: define('POST', '/api/imports', {
+  runImport: define(ADDRESSES.runImport, {
     body: z.object({ id, fileName: z.string().max(200), rows: z.array(importRow).min(1).max(5000) }),
     response: importRecord,
   }),
-  imports: define('GET', '/api/imports', { response: z.array(importRecord) }),
+  imports: define(ADDRESSES.imports, { response: z.array(importRecord) }),
   /** Takes the children of a list out again; those of whom something was recorded since stay, and are named. */
-  undoImport: define('POST', '/api/imports/:id/undo', {
+  undoImport: define(ADDRESSES.undoImport, {
     params: byId,
     response: importRecord.extend({ kept: z.array(z.string()).optional() }),
   }),
 
-  sendOutbox: define('POST', '/api/outbox', {
+  sendOutbox: define(ADDRESSES.sendOutbox, {
     // each entry is held against `outboxEntry` on its own, so that one that does not fit holds up no other
     body: z.object({ entries: z.array(z.looseObject({ id })).min(1).max(OUTBOX_BATCH) }),
     response: outboxResult,
   }),
-  checks: define('GET', '/api/checks', { query: z.object({ childId: id.optional() }), response: z.array(checkState) }),
-  check: define('GET', '/api/checks/:id', {
+  checks: define(ADDRESSES.checks, { query: z.object({ childId: id.optional() }), response: z.array(checkState) }),
+  check: define(ADDRESSES.check, {
     params: byId,
     response: checkState.extend({ marks: z.array(observation) }),
   }),
 
   /** A check in the bin, or out of it: by whoever marked it, or a lead. */
-  binCheck: define('PUT', '/api/checks/:id/bin', { params: byId, body: inBin, response: inBin }),
+  binCheck: define(ADDRESSES.binCheck, { params: byId, body: inBin, response: inBin }),
   /** What was marked under the wrong child goes to the right one: by whoever marked it, or a lead. */
-  moveCheck: define('PUT', '/api/checks/:id/child', { params: byId, body: otherChild, response: movedToChild }),
-  moveReading: define('PUT', '/api/readings/:id/child', { params: byId, body: otherChild, response: movedToChild }),
+  moveCheck: define(ADDRESSES.moveCheck, { params: byId, body: otherChild, response: movedToChild }),
+  moveReading: define(ADDRESSES.moveReading, { params: byId, body: otherChild, response: movedToChild }),
   /** A mark that belongs to no check: one of a session. */
-  moveMark: define('PUT', '/api/observations/:id/child', { params: byId, body: otherChild, response: movedToChild }),
+  moveMark: define(ADDRESSES.moveMark, { params: byId, body: otherChild, response: movedToChild }),
   /** A session that was held, the same; its log and its marks go with it. */
-  binSession: define('PUT', '/api/sessions/:id/bin', { params: byId, body: inBin, response: inBin }),
+  binSession: define(ADDRESSES.binSession, { params: byId, body: inBin, response: inBin }),
 
-  readings: define('GET', '/api/readings', { query: z.object({ childId: id.optional() }), response: z.array(readingSummary) }),
-  reading: define('GET', '/api/readings/:id', { params: byId, response: wholeReading }),
-  saveRecording: define('PUT', '/api/readings/:id/recording/:part', {
+  readings: define(ADDRESSES.readings, { query: z.object({ childId: id.optional() }), response: z.array(readingSummary) }),
+  reading: define(ADDRESSES.reading, { params: byId, response: wholeReading }),
+  saveRecording: define(ADDRESSES.saveRecording, {
     params: z.object({ id, part: z.coerce.number().int().min(0).max(2000) }),
     body: recordingPart,
   }),
   /** Answers with the sound itself. */
-  recording: define('GET', '/api/readings/:id/recording', { params: byId, response: z.unknown() }),
-  deleteRecording: define('DELETE', '/api/readings/:id/recording', { params: byId }),
-  saveConsent: define('PUT', '/api/children/:id/recording-consent', { params: byId, body: recordingConsent, response: recordingConsent }),
+  recording: define(ADDRESSES.recording, { params: byId, response: z.unknown() }),
+  deleteRecording: define(ADDRESSES.deleteRecording, { params: byId }),
+  saveConsent: define(ADDRESSES.saveConsent, { params: byId, body: recordingConsent, response: recordingConsent }),
 
-  openScreen: define('POST', '/api/screens', { response: z.object({ code: screenCode }) }),
-  showScreen: define('PUT', '/api/screens/:code', {
+  openScreen: define(ADDRESSES.openScreen, { response: z.object({ code: screenCode }) }),
+  showScreen: define(ADDRESSES.showScreen, {
     params: z.object({ code: screenCode }),
     body: z.object({ card: screenCard.nullable() }),
     response: z.object({ watching: z.number().int() }),
   }),
-  endScreen: define('DELETE', '/api/screens/:code', { params: z.object({ code: screenCode }) }),
+  endScreen: define(ADDRESSES.endScreen, { params: z.object({ code: screenCode }) }),
 
-  groups: define('GET', '/api/groups', { response: z.array(group) }),
-  addGroups: define('POST', '/api/groups', { body: z.object({ groups: z.array(groupBody).min(1).max(60) }), response: z.array(group) }),
-  updateGroup: define('PATCH', '/api/groups/:id', { params: byId, body: groupBody.partial().extend({ version }), response: group }),
-  moveChild: define('POST', '/api/groups/move', {
+  groups: define(ADDRESSES.groups, { response: z.array(group) }),
+  addGroups: define(ADDRESSES.addGroups, { body: z.object({ groups: z.array(groupBody).min(1).max(60) }), response: z.array(group) }),
+  updateGroup: define(ADDRESSES.updateGroup, { params: byId, body: groupBody.partial().extend({ version }), response: group }),
+  moveChild: define(ADDRESSES.moveChild, {
     body: z.object({ child: id, from: z.object({ id, version }).nullable(), to: z.object({ id, version }).nullable() }),
     response: z.array(group),
   }),
-  arrangeGroups: define('POST', '/api/groups/arrange', { body: arrangement, response: z.array(group) }),
-  groupHistory: define('GET', '/api/groups/history', { response: groupHistory }),
-  groupOutcome: define('GET', '/api/groups/:id/outcome', { params: byId, response: groupOutcomeFacts }),
-  groupRules: define('GET', '/api/groups/rules', { response: z.array(groupRule) }),
-  saveGroupRule: define('PUT', '/api/groups/rules/:id', { params: byId, body: groupRuleBody, response: groupRule }),
-  removeGroupRule: define('DELETE', '/api/groups/rules/:id', { params: byId, query: atVersion }),
+  arrangeGroups: define(ADDRESSES.arrangeGroups, { body: arrangement, response: z.array(group) }),
+  groupHistory: define(ADDRESSES.groupHistory, { response: groupHistory }),
+  groupOutcome: define(ADDRESSES.groupOutcome, { params: byId, response: groupOutcomeFacts }),
+  groupRules: define(ADDRESSES.groupRules, { response: z.array(groupRule) }),
+  saveGroupRule: define(ADDRESSES.saveGroupRule, { params: byId, body: groupRuleBody, response: groupRule }),
+  removeGroupRule: define(ADDRESSES.removeGroupRule, { params: byId, query: atVersion }),
 
-  lendings: define('GET', '/api/lendings', { response: z.array(lending) }),
+  lendings: define(ADDRESSES.lendings, { response: z.array(lending) }),
   /** Answers with how many sessions went along. */
-  addLending: define('POST', '/api/groups/:id/lendings', {
+  addLending: define(ADDRESSES.addLending, {
     params: byId,
     body: lendingBody,
     response: lending.extend({ sessions: z.number().int() }),
   }),
-  endLending: define('DELETE', '/api/lendings/:id', { params: byId, response: z.object({ sessions: z.number().int() }) }),
+  endLending: define(ADDRESSES.endLending, { params: byId, response: z.object({ sessions: z.number().int() }) }),
 
-  sessions: define('GET', '/api/sessions', { query: z.object({ from: day.optional(), to: day.optional() }), response: z.array(session) }),
-  session: define('GET', '/api/sessions/:id', { params: byId, response: session }),
-  addSession: define('POST', '/api/sessions', {
+  sessions: define(ADDRESSES.sessions, { query: z.object({ from: day.optional(), to: day.optional() }), response: z.array(session) }),
+  session: define(ADDRESSES.session, { params: byId, response: session }),
+  addSession: define(ADDRESSES.addSession, {
     body: z.object({ groupId: id, on: day, adultId: id.nullable(), plan }),
     response: session,
   }),
   /** A session of another day that is run today moves to today: by whoever runs it. */
-  runToday: define('PUT', '/api/sessions/:id/today', { params: byId, body: z.object({ version }), response: session }),
+  runToday: define(ADDRESSES.runToday, { params: byId, body: z.object({ version }), response: session }),
   /** A drawn session as its group's cycle has it now: by whoever runs the group, so that it follows a log at once. */
-  redrawSession: define('PUT', '/api/sessions/:id/redrawn', {
+  redrawSession: define(ADDRESSES.redrawSession, {
     params: byId,
     body: z.object({ plan, version }),
     response: session,
   }),
-  updateSession: define('PATCH', '/api/sessions/:id', {
+  updateSession: define(ADDRESSES.updateSession, {
     params: byId,
     body: z.object({ on: day.optional(), adultId: id.nullable().optional(), plan: plan.optional(), version }),
     response: session,
   }),
-  removeSession: define('DELETE', '/api/sessions/:id', { params: byId, query: atVersion }),
+  removeSession: define(ADDRESSES.removeSession, { params: byId, query: atVersion }),
 
-  timetable: define('GET', '/api/timetable', { response: timetable }),
-  saveTimetable: define('PUT', '/api/timetable', { body: timetableBody, response: timetable }),
+  timetable: define(ADDRESSES.timetable, { response: timetable }),
+  saveTimetable: define(ADDRESSES.saveTimetable, { body: timetableBody, response: timetable }),
 
   /** Both answer with a PDF. `what` names sheets, with commas between. */
-  sessionPaper: define('GET', '/api/sessions/:id/paper', { params: byId, query: paperQuery, response: z.unknown() }),
-  weekPaper: define('GET', '/api/paper/week', { query: paperQuery.extend({ from: day, group: id.optional() }), response: z.unknown() }),
+  sessionPaper: define(ADDRESSES.sessionPaper, { params: byId, query: paperQuery, response: z.unknown() }),
+  weekPaper: define(ADDRESSES.weekPaper, { query: paperQuery.extend({ from: day, group: id.optional() }), response: z.unknown() }),
   /** Files: a ZIP of CSV, one JSON, a ZIP of OneRoster CSV. */
-  writeRecords: define('GET', '/api/records.zip', { response: z.unknown() }),
-  writeInstallation: define('GET', '/api/installation.json', { response: z.unknown() }),
-  writeRoster: define('GET', '/api/roster.zip', { response: z.unknown() }),
+  writeRecords: define(ADDRESSES.writeRecords, { response: z.unknown() }),
+  writeInstallation: define(ADDRESSES.writeInstallation, { response: z.unknown() }),
+  writeRoster: define(ADDRESSES.writeRoster, { response: z.unknown() }),
   /** Held against the schema of the file by the reader itself, which names each place that does not fit. */
-  readInstallation: define('POST', '/api/installation', {
+  readInstallation: define(ADDRESSES.readInstallation, {
     body: z.unknown(),
     response: z.object({ rows: z.record(z.string(), z.number().int()) }),
   }),
-  backups: define('GET', '/api/backups', { response: backupState }),
-  makeBackup: define('POST', '/api/backups', { response: backupState }),
-  backupFile: define('GET', '/api/backups/:name', { params: z.object({ name: z.string().max(60) }), response: z.unknown() }),
-  coverLinks: define('GET', '/api/sessions/:id/cover-links', { params: byId, response: z.array(coverLink) }),
-  addCoverLink: define('POST', '/api/sessions/:id/cover-links', {
+  backups: define(ADDRESSES.backups, { response: backupState }),
+  makeBackup: define(ADDRESSES.makeBackup, { response: backupState }),
+  backupFile: define(ADDRESSES.backupFile, { params: z.object({ name: z.string().max(60) }), response: z.unknown() }),
+  coverLinks: define(ADDRESSES.coverLinks, { params: byId, response: z.array(coverLink) }),
+  addCoverLink: define(ADDRESSES.addCoverLink, {
     params: byId,
     body: z.object({
       hours: z
@@ -412,30 +414,30 @@ export const endpoints = {
     // the secret is shown once
     response: coverLink.extend({ secret: coverSecret }),
   }),
-  removeCoverLink: define('DELETE', '/api/sessions/:id/cover-links/:link', { params: z.object({ id, link: id }) }),
-  cover: define('GET', '/api/cover/:secret', { params: z.object({ secret: coverSecret }), response: coverView }),
+  removeCoverLink: define(ADDRESSES.removeCoverLink, { params: z.object({ id, link: id }) }),
+  cover: define(ADDRESSES.cover, { params: z.object({ secret: coverSecret }), response: coverView }),
   /** iCalendar (RFC 5545): one’s own sessions as a file, and addresses that a calendar program reads again and again. */
-  calendar: define('GET', '/api/calendar.ics', { response: z.unknown() }),
-  calendarLinks: define('GET', '/api/calendar-links', {
+  calendar: define(ADDRESSES.calendar, { response: z.unknown() }),
+  calendarLinks: define(ADDRESSES.calendarLinks, {
     response: z.array(z.object({ id, at: instant, readAt: instant.nullable() })),
   }),
-  addCalendarLink: define('POST', '/api/calendar-links', { response: z.object({ id, secret: coverSecret }) }),
-  removeCalendarLink: define('DELETE', '/api/calendar-links/:id', { params: byId }),
-  subscribedCalendar: define('GET', '/api/calendars/:secret', { params: z.object({ secret: coverSecret }), response: z.unknown() }),
-  remarks: define('GET', '/api/remarks', { query: z.object({ subject: id.optional() }), response: z.array(remark) }),
+  addCalendarLink: define(ADDRESSES.addCalendarLink, { response: z.object({ id, secret: coverSecret }) }),
+  removeCalendarLink: define(ADDRESSES.removeCalendarLink, { params: byId }),
+  subscribedCalendar: define(ADDRESSES.subscribedCalendar, { params: z.object({ secret: coverSecret }), response: z.unknown() }),
+  remarks: define(ADDRESSES.remarks, { query: z.object({ subject: id.optional() }), response: z.array(remark) }),
   /** Answers with whom the note names and who cannot see what it is about: they are not told. */
-  addRemark: define('POST', '/api/remarks', { body: remarkBody, response: remark.extend({ notTold: z.array(z.string()) }) }),
+  addRemark: define(ADDRESSES.addRemark, { body: remarkBody, response: remark.extend({ notTold: z.array(z.string()) }) }),
   /** Says that what others left has been looked at up to now. */
-  looked: define('POST', '/api/looked', { response: z.object({ at: instant }) }),
-  practice: define('GET', '/api/practice', { query: z.object({ classId: id.optional() }), response: z.array(practiceRow) }),
+  looked: define(ADDRESSES.looked, { response: z.object({ at: instant }) }),
+  practice: define(ADDRESSES.practice, { query: z.object({ classId: id.optional() }), response: z.array(practiceRow) }),
   /** The fixed sentences of sheets for home as they ship. */
-  familyLanguages: define('GET', '/api/family-languages', {
+  familyLanguages: define(ADDRESSES.familyLanguages, {
     response: z.object({
       english: familySentences,
       languages: z.array(z.object({ name: z.string(), own: z.string(), tag: z.string(), sentences: familySentences })),
     }),
   }),
-  homeSheet: define('GET', '/api/children/:id/home-sheet', {
+  homeSheet: define(ADDRESSES.homeSheet, {
     params: byId,
     query: z.object({
       size: z.enum(['A4', 'Letter']).optional(),
@@ -444,11 +446,11 @@ export const endpoints = {
     }),
     response: z.unknown(),
   }),
-  styles: define('GET', '/api/styles', { response: z.array(styleRow) }),
-  saveStyle: define('PUT', '/api/styles/:id', { params: byId, body: styleBody, response: styleRow }),
-  removeStyle: define('DELETE', '/api/styles/:id', { params: byId, query: atVersion }),
+  styles: define(ADDRESSES.styles, { response: z.array(styleRow) }),
+  saveStyle: define(ADDRESSES.saveStyle, { params: byId, body: styleBody, response: styleRow }),
+  removeStyle: define(ADDRESSES.removeStyle, { params: byId, query: atVersion }),
 
-  today: define('GET', '/api/today', {
+  today: define(ADDRESSES.today, {
     response: z.object({
       sessions: z.array(session),
       openChecks: z.array(checkState),
@@ -475,7 +477,7 @@ export const endpoints = {
     }),
   }),
   /** How well the judgement foretold the answers that were given here, answer by answer, beside a plain rule. */
-  trust: define('GET', '/api/progress/trust', {
+  trust: define(ADDRESSES.trust, {
     query: z.object({}),
     response: z.object({
       answers: z.number().int(),
@@ -488,7 +490,7 @@ export const endpoints = {
       adults: z.array(trustPart.extend({ id: id.nullable(), name: z.string() })),
     }),
   }),
-  progress: define('GET', '/api/progress', {
+  progress: define(ADDRESSES.progress, {
     query: z.object({ classId: id.optional() }),
     response: z.object({
       weeks: z.array(

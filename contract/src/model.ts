@@ -2,6 +2,7 @@
 import { CHECK_KINDS, OBSERVATION_KINDS, OUTCOMES, STRANDS } from '@sapling/core';
 import { z } from 'zod';
 import { gpc } from './library.js';
+import { ROLES } from './roles.js';
 import { plan } from './session.js';
 
 export const id = z.uuid();
@@ -12,9 +13,7 @@ export const version = z.number().int().min(1).max(2_147_483_647);
 export { gpc } from './library.js';
 const name = z.string().trim().min(1, 'A name is needed.').max(80);
 
-export const ROLES = ['lead', 'teacher', 'tutor', 'class teacher'] as const;
 export const role = z.enum(ROLES);
-export type Role = z.infer<typeof role>;
 
 export const colleague = z.object({
   id,

@@ -22,4 +22,3 @@ export type OutboxEntry = z.infer<typeof outboxEntry>;
 export const outboxResult = z.object({
   results: z.array(z.object({ id, status: z.enum(['stored', 'already', 'refused']), reason: z.string().optional() })),
 });
-export const OUTBOX_BATCH = 200;

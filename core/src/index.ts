@@ -1,5 +1,6 @@
 export * from './errors.js';
 export * from './clock.js';
+export * from './days.js';
 export * from './random.js';
 export * from './phonics/sounds.js';
 export * from './phonics/sound-notes.js';

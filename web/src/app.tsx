@@ -4,7 +4,7 @@ import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import { SWRConfig } from 'swr';
-import { call, setCsrf, Unreachable } from './api/client.js';
+import { call, holdAnswers, setCsrf, Unreachable } from './api/client.js';
 import { forgetAll, useLive } from './api/data.js';
 import { clock, keepZone } from './clock.js';
 import { startOutbox, stopOutbox } from './outbox/outbox.js';
@@ -131,6 +131,7 @@ function SignedInApp() {
       // a sign-in that ended takes along what was read under it
       if (state.me) await keepFor(state.me.colleague.id);
       else await forgetCopies();
+      if (state.demo) await holdAnswers();
       if (state.me) await keep('auth', state);
       if (state.me) keepZone(state.me.school.timeZone);
       setAuth(state);

@@ -7,7 +7,7 @@ import { CoreError } from '../errors.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { confusability } from '../phonics/shape.js';
 import type { SessionSkill } from './part-content.js';
-import { daysBetween } from './week.js';
+import { daysBetween } from '../days.js';
 
 export interface CycleSession {
   readonly id: string;

@@ -15,6 +15,7 @@ import { call, Unreachable } from '../api/client.js';
 import { pictured } from '../pictures/picture.js';
 import { core } from '../workers/core.js';
 import { clock } from '../clock.js';
+import { NothingToAsk } from './nothing-to-ask.js';
 
 export type Scope = 'all' | 'not secure' | 'unchecked' | 'due';
 export const SCOPES: readonly { scope: Scope; word: string }[] = [
@@ -37,9 +38,6 @@ export interface Choice {
   readonly only?: readonly Gpc[];
 }
 export const DEFAULT_CHOICE: Choice = { kind: 'see-say', scope: 'all', choices: 4, perLevel: 3, knownOnly: true };
-
-/** Thrown where a choice leaves nothing to ask; its message is for the adult. */
-export class NothingToAsk extends Error {}
 
 export function cardsFor(child: ChildLine, scope: Scope, now = clock.ms(), dueAfterDays = 42): Gpc[] {
   return child.line

@@ -3,7 +3,7 @@ import type { ChildLine, SchoolClass } from '@sapling/contract';
 import { seedFrom, type CheckKind, type Taught } from '@sapling/core';
 import { v7 as uuidv7 } from 'uuid';
 import { post } from '../outbox/outbox.js';
-import { itemsFor, type Choice } from './choice.js';
+import { DEFAULT_CHOICE, itemsFor, type Choice } from './choice.js';
 import { earlierRecall } from './earlier.js';
 import { begin } from './local-check.js';
 import { clock, dayOf, todayDay } from '../clock.js';
@@ -11,8 +11,9 @@ import { clock, dayOf, todayDay } from '../clock.js';
 export { cardsFor, SCOPES, type Scope } from './choice.js';
 
 /** @throws NothingToAsk where there is nothing to ask. Returns the check's id. */
-export async function startCheck(child: ChildLine, choice: Choice, taught: Taught, by: string): Promise<string> {
+export async function startCheck(child: ChildLine, chosen: Partial<Choice>, taught: Taught, by: string): Promise<string> {
   const id = uuidv7();
+  const choice = { ...DEFAULT_CHOICE, ...chosen };
   const asked = await itemsFor(child, choice, taught, seedFrom(id));
   const who = { id: child.id, name: `${child.givenName} ${child.familyName}`.trim() };
   const before = asked.quick ? await earlierRecall(child.id, clock.now()) : undefined;

@@ -6,8 +6,8 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { useOrders } from '../api/orders.js';
 import { useMe } from '../shell/me.js';
-import { DEFAULT_CHOICE, NothingToAsk, type Choice } from './choice.js';
-import { startCheck } from './start.js';
+import type { Choice } from './choice.js';
+import { NothingToAsk } from './nothing-to-ask.js';
 
 const WAIT_MS = 10_000;
 const STEP_MS = 50;
@@ -40,7 +40,9 @@ export function useStart(): (child: ChildLine, choice?: Partial<Choice>) => Prom
           await new Promise((resolve) => setTimeout(resolve, STEP_MS));
         const taught = newest.current?.taught;
         if (!taught) throw new NothingToAsk('What has been taught cannot be read just now. Try again when the server is in reach.');
-        await go(`/check/${await startCheck(child, { ...DEFAULT_CHOICE, ...choice }, taught(child.classId), me.colleague.id)}`);
+        // comes when it is pressed: Today and lists have the button, and most of the time nobody presses it
+        const { startCheck } = await import('./start.js');
+        await go(`/check/${await startCheck(child, choice, taught(child.classId), me.colleague.id)}`);
       } catch (error) {
         toast.error(`${child.givenName}: ${why(error)}`);
       } finally {

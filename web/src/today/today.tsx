@@ -2,7 +2,7 @@
 import type { Endpoints, ResponseOf, Session } from '@sapling/contract';
 import { clockTime } from '@sapling/core';
 import { format, parseISO } from 'date-fns';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
@@ -26,6 +26,7 @@ export function Component() {
   const plan = useMay('plan');
   const bringIn = useMay('import');
   const steps = useFirstDay();
+  const settled = useSettled();
   const first = me.colleague.name.split(' ')[0];
   if (!data)
     return (
@@ -48,9 +49,7 @@ export function Component() {
   const nothing = data.sessions.length === 0 && data.left.length === 0 && data.due.length === 0;
   return (
     <Page title={`Hello, ${first}`} lead={format(nowDate(), 'EEEE d MMMM')}>
-      <Suspense>
-        <AllInStep />
-      </Suspense>
+      <Suspense>{settled && <AllInStep />}</Suspense>
       {bringIn && steps && <FirstDay steps={steps} />}
       {nothing && !bringIn ? (
         <Empty title="A clear page">
@@ -155,6 +154,16 @@ export function Component() {
       )}
     </Page>
   );
+}
+
+/** True some moments after the page is there: what keeps plans in step is large, and nobody waits for it. */
+function useSettled(): boolean {
+  const [settled, setSettled] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(true), 2000);
+    return () => clearTimeout(timer);
+  }, []);
+  return settled;
 }
 
 /** What there is to run on a day, each with what can be done with it. */

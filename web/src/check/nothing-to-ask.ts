@@ -1,0 +1,2 @@
+/** Thrown where a choice leaves nothing to ask; its message is for the adult. */
+export class NothingToAsk extends Error {}
