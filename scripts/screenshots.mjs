@@ -204,6 +204,22 @@ try {
     await lead.goto(`${url}/team`);
     await shoot(lead, 'team', () => lead.getByText('Data and cautions').waitFor());
   }
+  if (wanted('year')) {
+    const lead = await as(/Maren/);
+    await lead.goto(`${url}/team/year`);
+    await shoot(lead, 'year', () => lead.getByRole('button', { name: 'Close the year…' }).waitFor());
+  }
+  if (wanted('help')) {
+    await page.goto(`${url}/gaps`);
+    await page.getByRole('grid').waitFor();
+    await page.keyboard.press('?');
+    await shoot(page, 'help', () => page.getByRole('dialog').getByRole('img').waitFor());
+  }
+  if (wanted('phone')) {
+    await tutor.setViewportSize({ width: 390, height: 800 });
+    await tutor.goto(url);
+    await shoot(tutor, 'phone', () => tutor.getByRole('heading', { name: /Sessions today/ }).waitFor());
+  }
 } finally {
   await browser.close();
   server.kill('SIGTERM');
