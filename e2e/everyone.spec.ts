@@ -25,6 +25,9 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/progress/trust', /^From \d+ answers/],
   ['/library', 'How often each sound'],
   ['/team', 'Data and cautions'],
+  ['/help', 'A short page for each place'],
+  ['/help/groups', 'Making them'],
+  ['/help/credits', 'OpenMoji'],
 ];
 const SHELVES: [path: string, ready: RegExp | string][] = [
   ['/library/words', 'Everything else in the words'],
@@ -78,6 +81,47 @@ for (const half of [0, 1])
       await accessible(page, path);
     }
   });
+
+test('what only a lead sees, what lies over a page, and a phone break none of the rules', async ({ as, demo }) => {
+  test.setTimeout(180_000);
+  const page = await as('lead');
+  const dialog = page.getByRole('dialog');
+  await page.goto(`${demo.url}/team/year`);
+  await page.getByRole('button', { name: 'Close the year…' }).click();
+  await accessible(page, 'closing a year, asked once more');
+  await dialog.getByRole('button', { name: 'Not yet' }).click();
+  await accessible(page, '/team/year');
+  await page.goto(`${demo.url}/team`);
+  await page.getByRole('button', { name: 'Add a colleague' }).click();
+  await accessible(page, 'adding a colleague');
+  await page.keyboard.press('Escape');
+  await page
+    .getByRole('button', { name: /^Hand over the work of/ })
+    .first()
+    .click();
+  await accessible(page, 'handing over');
+  await page.keyboard.press('Escape');
+  await page.goto(`${demo.url}/children`);
+  await page.getByRole('table').waitFor();
+  await page.keyboard.press('?');
+  await dialog.getByText('Keys: everywhere').waitFor();
+  await accessible(page, 'help over a page');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder(/A place, a child/).fill('o');
+  await accessible(page, 'the command list');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'pair' }).first().focus();
+  await page.getByRole('tooltip').waitFor();
+  await accessible(page, 'a word explained');
+  await page.setViewportSize({ width: 390, height: 780 });
+  for (const place of ['/', '/children', '/check', '/sessions']) {
+    await page.goto(demo.url + place);
+    await page.getByRole('navigation', { name: 'Places of the day' }).waitFor();
+    await expect(page.getByText(/^Opening/)).toHaveCount(0);
+    await accessible(page, `${place} on a phone`);
+  }
+});
 
 test('a child, their readings and a session break none of the rules either', async ({ as, demo }) => {
   test.setTimeout(240_000);

@@ -11,17 +11,18 @@ export default defineConfig({
     assetsInlineLimit: 0,
     rolldownOptions: {
       output: {
-        // the first screen needs little of the core and the contract; each part of the rest comes with the places that use it
+        // the first screen needs little of the core and the contract; the rest comes with the places that use it
         codeSplitting: {
           includeDependenciesRecursively: false,
+          // three chunks that import one another in one direction only: modules of two chunks must never wait for each other
           groups: [
             {
               name: 'first',
               priority: 3,
               test: /(core\/src\/(clock|days|errors|random|phonics\/teaching-order)|contract\/src\/(addresses|problem-codes|roles|clock))\.ts$/,
             },
+            { name: 'core', priority: 2, test: /core\/src\// },
             { name: 'contract', priority: 1, test: /contract\/src\/|node_modules\/zod\// },
-            { priority: 2, name: (id) => `core-${/core\/src\/(\w+)/.exec(id)![1]}`, test: /core\/src\/\w+/ },
           ],
         },
       },

@@ -101,6 +101,9 @@ export function createApp(services: Services, log: Logger): Express {
   return app;
 }
 
+/** What is answered from more than what was written: who looked at a child, what the machine is doing. */
+const UNSTAMPED: ReadonlySet<EndpointName> = new Set(['childTrail', 'backups', 'makeBackup']);
+
 function mount(app: Express, route: Route, services: Services): void {
   const method = route.endpoint.method.toLowerCase() as 'get' | 'post' | 'put' | 'patch' | 'delete';
   app[method](route.endpoint.path, (req: Request, res: Response, next: NextFunction) => {
@@ -123,10 +126,20 @@ function mount(app: Express, route: Route, services: Services): void {
         ? await accessOf(services.db, signedIn.colleague, await schoolDay(services.db, services.now()))
         : ({ ...NO_ACCESS, actor: { id: '', role: 'tutor' } } satisfies Access);
       await decide(services.db, access, need);
+      const stamp =
+        method === 'get' && signedIn && !UNSTAMPED.has(route.name)
+          ? services.changes.stamp(signedIn.colleague.id, access.today)
+          : undefined;
+      const same = stamp !== undefined && req.headers['if-none-match'] === stamp;
       const call = { ...services, ...input, req, res, signedIn, me: signedIn?.colleague, access } as unknown as Call<never>;
-      const result = await (method === 'get' || MARKS.has(route.name)
-        ? route.handle(call as never)
-        : changingAccess(services.db, () => route.handle(call as never)));
+      if (method !== 'get') services.changes.raise();
+      const result = same
+        ? undefined
+        : await (
+            method === 'get' || MARKS.has(route.name)
+              ? route.handle(call as never)
+              : changingAccess(services.db, () => route.handle(call as never))
+          ).finally(() => method !== 'get' && services.changes.raise());
       // what a second screen shows changes with every card and is about nobody
       if (signedIn && route.name !== 'showScreen' && (method !== 'get' || need.action.startsWith('read')))
         await services.db.insert(trail).values({
@@ -137,7 +150,10 @@ function mount(app: Express, route: Route, services: Services): void {
           subject: Object.values(input.params as object)[0] as string | undefined,
         });
       // a recording has answered with its sound already
-      if (!res.headersSent) res.json(result);
+      if (res.headersSent) return;
+      if (stamp !== undefined) res.setHeader('etag', stamp);
+      if (same) res.status(304).end();
+      else res.json(result);
     })().catch(next);
   });
 }

@@ -1,4 +1,5 @@
 /** Starts the server: opens the database, fills the demo if asked, listens, and ends cleanly. */
+import { Changes } from './http/changes.js';
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
@@ -45,10 +46,11 @@ export async function start(config: Config, into: Logger = pino({ level: config.
       return 'error This version does not know the command.';
     };
   const upkeep = startUpkeep({ db, folder: config.folder, backups, now, log });
-  const live = new Live(db, now);
+  const changes = new Changes(config.databaseUrl === undefined);
+  const live = new Live(db, now, changes);
   const screens = new Screens(clock.ms);
   const server: Server = createServer(
-    createApp({ db, live, screens, backups, config, now, clockAhead: clock.ahead, tries: budgets(clock.ms) }, log),
+    createApp({ db, live, changes, screens, backups, config, now, clockAhead: clock.ahead, tries: budgets(clock.ms) }, log),
   );
   // longer than browsers and proxies keep a line open, so that none is cut as they send on it
   server.keepAliveTimeout = 75_000;

@@ -159,7 +159,11 @@ function SignedInApp() {
     void device()
       .then((db) => db.count('sound'))
       .then((parts) => (parts > 0 ? import('./reading/recorder.js').then((m) => m.sendSound(myId)) : undefined));
+    // some moments later: the first screen comes first
+    const timer = setTimeout(() => void import('./outbox/keep-ahead.js').then((m) => m.keepAhead()), 4000);
     return () => {
+      clearTimeout(timer);
+      void import('./outbox/keep-ahead.js').then((m) => m.forgetAhead());
       stopOutbox();
       void forgetAll();
     };

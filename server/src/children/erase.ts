@@ -11,7 +11,7 @@ import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { verifyPassword } from '../auth/password.js';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
-import { forgetState } from '../evidence/states.js';
+import { forgetHeld, forgetState } from '../evidence/states.js';
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
@@ -182,6 +182,7 @@ export async function eraseChild(db: Db, data: string, childId: string): Promise
     await remove('children', t.children, t.children.id, [...ids].reverse());
   });
   for (const id of sound) rmSync(join(data, 'recordings', id), { recursive: true, force: true });
+  forgetHeld(db);
   return counts;
 }
 

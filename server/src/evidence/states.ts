@@ -99,6 +99,7 @@ async function workOut(
         direction: since.of === 0 ? null : tenth(since.now - since.before),
       };
       out.set(row.id, state);
+      hold(db, row.id, { stamp, day, state });
       const kept = { stamp, day, ...state };
       await db
         .insert(childStates)
@@ -107,6 +108,23 @@ async function workOut(
     }
   }
   return out;
+}
+
+interface Held {
+  readonly stamp: string;
+  readonly day: string;
+  readonly state: ChildState;
+}
+/** States as they were read or worked out last, by child: a list of a school reads none from the database again. */
+const held = new WeakMap<Db, Map<string, Held>>();
+/** The most children whose states are held, some 30 kB each. */
+const MOST_HELD = 1500;
+function hold(db: Db, child: string, state: Held): void {
+  let all = held.get(db);
+  if (!all) held.set(db, (all = new Map()));
+  all.delete(child);
+  if (all.size >= MOST_HELD) all.delete(all.keys().next().value!);
+  all.set(child, state);
 }
 
 /** Renewals under way, by database: one at a time. */
@@ -120,11 +138,23 @@ export async function statesOf(db: Db, rows: readonly ChildRow[], now: string, r
   const out = new Map<string, ChildState>();
   if (rows.length === 0) return out;
   const [rest, day] = await Promise.all([grounds(db, rows), schoolDay(db, now)]);
-  const kept = new Map<string, typeof childStates.$inferSelect>();
-  for (let from = 0; from < rows.length; from += 1000) {
-    const ids = rows.slice(from, from + 1000).map((r) => r.id);
-    for (const row of await db.select().from(childStates).where(inArray(childStates.child, ids))) kept.set(row.child, row);
+  const kept = new Map<string, Held>();
+  const unread: string[] = [];
+  for (const row of rows) {
+    const own = held.get(db)?.get(row.id);
+    if (own && own.day === day && own.stamp === rest.of(row).stamp) kept.set(row.id, own);
+    else unread.push(row.id);
   }
+  for (let from = 0; from < unread.length; from += 1000)
+    for (const row of await db
+      .select()
+      .from(childStates)
+      .where(inArray(childStates.child, unread.slice(from, from + 1000)))) {
+      const { child, stamp, day: of, ...state } = row;
+      const found = { stamp, day: of, state };
+      hold(db, child, found);
+      kept.set(child, found);
+    }
   const stale: ChildRow[] = [];
   const old: ChildRow[] = [];
   for (const row of rows) {
@@ -132,7 +162,7 @@ export async function statesOf(db: Db, rows: readonly ChildRow[], now: string, r
     if (!state || state.stamp !== rest.of(row).stamp) stale.push(row);
     else {
       if (state.day !== day) old.push(row);
-      out.set(row.id, { line: state.line, strands: state.strands, lastCheck: state.lastCheck, direction: state.direction });
+      out.set(row.id, state.state);
     }
   }
   for (const [id, state] of await workOut(db, stale, rest, now, day)) out.set(id, state);
@@ -158,6 +188,9 @@ export async function renewStates(db: Db, now: string): Promise<void> {
   await statesOf(db, rows, now);
   await renewing.get(db);
 }
+
+/** Nothing of a child who is erased stays in memory either. */
+export const forgetHeld = (db: Db): void => void held.delete(db);
 
 /** Forgets the state of a child who is erased. */
 export async function forgetState(db: Db, childId: string): Promise<void> {

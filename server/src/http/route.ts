@@ -13,6 +13,7 @@ import type { Live } from '../live/live.js';
 import type { Screens } from '../evidence/screens.js';
 import type { Backups } from '../backup/service.js';
 import type { Config } from '../config.js';
+import type { Changes } from './changes.js';
 import type { Budgets } from './tries.js';
 
 /** What every handler is given. */
@@ -21,6 +22,7 @@ export interface Services {
   readonly live: Live;
   readonly screens: Screens;
   readonly backups: Backups;
+  readonly changes: Changes;
   readonly config: Config;
   /** How often something may go wrong. */
   readonly tries: Budgets;

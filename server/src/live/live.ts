@@ -2,6 +2,7 @@
 import type { LiveEvent } from '@sapling/contract';
 import type { Response } from 'express';
 import { accessOf, readable, type Access, type Actor } from '../access.js';
+import type { Changes } from '../http/changes.js';
 import type { SignedIn } from '../auth/sign-in.js';
 import type { Db } from '../db/open.js';
 import { schoolDay } from '../settings/school-day.js';
@@ -30,6 +31,7 @@ export class Live {
   constructor(
     private readonly db: Db,
     private readonly now: () => string,
+    private readonly changes: Changes,
   ) {
     this.#beat = setInterval(() => {
       for (const { res, until } of this.#listeners) {
@@ -64,6 +66,7 @@ export class Live {
   }
 
   async tell(event: LiveEvent, about: About): Promise<void> {
+    this.changes.raise();
     const cache = new Map<string, Promise<Access>>();
     const today = this.#listeners.size > 0 ? await schoolDay(this.db, this.now()) : '';
     for (const { actor, res } of this.#listeners) {

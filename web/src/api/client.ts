@@ -53,6 +53,8 @@ export interface Input<N extends EndpointName> {
 let csrf = '';
 /** The token of the present sign-in, sent with every write. */
 export function setCsrf(token: string): void {
+  // another sign-in, or none: what the last was told is nobody's any more
+  if (token !== csrf) answers.clear();
   csrf = token;
 }
 
@@ -65,11 +67,13 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
     Object.entries((input.query ?? {}) as Record<string, unknown>).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]])),
   );
   const write = method !== 'GET';
+  const url = query.size > 0 ? `${path}?${query}` : path;
+  const before = write ? undefined : answers.get(url);
   let response: Response;
   try {
-    response = await fetch(query.size > 0 ? `${path}?${query}` : path, {
+    response = await fetch(url, {
       method,
-      headers: write ? { 'content-type': 'application/json', 'x-csrf-token': csrf } : {},
+      headers: write ? { 'content-type': 'application/json', 'x-csrf-token': csrf } : before ? { 'if-none-match': before.etag } : {},
       ...(write && method !== 'DELETE' ? { body: JSON.stringify(input.body ?? {}) } : {}),
       credentials: 'same-origin',
     });
@@ -77,6 +81,7 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
     throw new Unreachable();
   }
   keepClock(Number(response.headers.get(CLOCK_HEADER) ?? 0));
+  if (response.status === 304 && before) return before.data as ResponseOf<Endpoints[N]>;
   let data: unknown;
   try {
     data = await response.json();
@@ -86,7 +91,19 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
   if (!response.ok) {
     throw isProblem(data) ? new Problem(data) : new Unreachable();
   }
-  return (held ? held(name, data) : data) as ResponseOf<Endpoints[N]>;
+  const answer = (held ? held(name, data) : data) as ResponseOf<Endpoints[N]>;
+  const etag = response.headers.get('etag');
+  if (!write && etag) remember(url, { etag, data: answer });
+  return answer;
+}
+
+/** The newest answers by address, with the mark under which the server gave them: asked again, it says at once that nothing changed. */
+const answers = new Map<string, { readonly etag: string; readonly data: unknown }>();
+const MOST_ANSWERS = 60;
+function remember(url: string, answer: { readonly etag: string; readonly data: unknown }): void {
+  answers.delete(url);
+  if (answers.size >= MOST_ANSWERS) answers.delete(answers.keys().next().value!);
+  answers.set(url, answer);
 }
 /** Something between here and the server may refuse in words of its own: that is no answer of the server. */
 const isProblem = (data: unknown): data is ProblemData =>

@@ -25,6 +25,9 @@ async function read([name, input]: Key): Promise<unknown> {
   }
 }
 
+/** Reads once, and keeps the copy under which a page looks when the server is out of reach. @throws as `call` */
+export const keepCopy = <N extends EndpointName>(name: N, input: Input<N> = {}): Promise<unknown> => read(keyOf(name, input));
+
 /** What the server has, kept fresh. `null` as the name reads nothing. */
 export function useData<N extends EndpointName>(name: N | null, input: Input<N> = {}): SWRResponse<ResponseOf<Endpoints[N]>, Error> {
   return useSWR(name === null ? null : keyOf(name, input), read as (key: Key) => Promise<ResponseOf<Endpoints[N]>>);

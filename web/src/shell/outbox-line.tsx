@@ -1,6 +1,7 @@
 /** What waits on this device, in one line; what was refused, with its reason. */
 import { CloudOff, CloudUpload, TriangleAlert } from 'lucide-react';
-import { useState } from 'react';
+import { useState, useSyncExternalStore } from 'react';
+import { ahead } from '../outbox/keep-ahead.js';
 import { dropRefused, retryRefused, useOutbox } from '../outbox/outbox.js';
 import { Dialog } from '../ui/dialog.js';
 import { useMe } from './me.js';
@@ -18,6 +19,7 @@ const WORDS = {
 
 export function OutboxLine() {
   const { waiting, refused, reach } = useOutbox();
+  const kept = useSyncExternalStore(ahead.listen, ahead.get);
   const me = useMe();
   const [open, setOpen] = useState(false);
   return (
@@ -36,7 +38,10 @@ export function OutboxLine() {
           <CloudUpload size={15} aria-hidden /> {waiting} waiting
         </p>
       ) : (
-        <p className="text-[#b9c9c2]">All sent</p>
+        <p className="text-[#b9c9c2]">
+          All sent
+          {kept === 'kept' && <span className="block max-lg:sr-only">ready without the network</span>}
+        </p>
       )}
       {refused.length > 0 && (
         <button className="mt-1 flex items-center gap-1.5 text-left font-semibold text-white underline" onClick={() => setOpen(true)}>

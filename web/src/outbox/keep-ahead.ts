@@ -1,0 +1,66 @@
+/**
+ * What today's and tomorrow's sessions and checks need is read once after signing in and kept on this device, so that the
+ * network may go at any moment: the lists, each session that this colleague may run, the words and the text it holds, and the
+ * programs of the screens beside a child.
+ */
+import type { EndpointName, Session } from '@sapling/contract';
+import { daysAfter } from '@sapling/core';
+import { keepCopy } from '../api/data.js';
+import type { Input } from '../api/client.js';
+import { todayDay } from '../clock.js';
+
+const LISTS: readonly EndpointName[] = [
+  'today', 'children', 'classes', 'orders', 'settings', 'groups', 'checks', 'team', 'texts', 'styles', 'cues', 'corrections', 'schoolWords', 'timetable', 'lendings',
+]; // prettier-ignore
+/** Two days: a session is run on its day, and looked through the evening before. */
+const DAYS = 2;
+
+/** Where it stands: nothing yet, under way, everything kept, or cut short. */
+export type Ahead = 'not yet' | 'under way' | 'kept' | 'not all';
+let state: Ahead = 'not yet';
+const listeners = new Set<() => void>();
+export const ahead = {
+  get: (): Ahead => state,
+  listen: (tell: () => void): (() => void) => {
+    listeners.add(tell);
+    return () => void listeners.delete(tell);
+  },
+};
+function say(now: Ahead): void {
+  state = now;
+  for (const tell of listeners) tell();
+}
+
+/** Reads and keeps. Called some moments after signing in, when the first screen stands; what fails is left for later. */
+export async function keepAhead(): Promise<void> {
+  if (state === 'under way') return;
+  say('under way');
+  let whole = true;
+  const read = async <N extends EndpointName>(name: N, input: Input<N> = {}): Promise<unknown> => {
+    try {
+      return await keepCopy(name, input);
+    } catch {
+      whole = false;
+      return undefined;
+    }
+  };
+  // one after another: what somebody does now comes first
+  for (const name of LISTS) await read(name);
+  const from = todayDay();
+  const sessions = (await read('sessions', { query: { from, to: daysAfter(from, DAYS - 1) } })) as readonly Session[] | undefined;
+  for (const session of sessions ?? []) if (!session.log) await read('session', { params: { id: session.id } });
+  try {
+    await Promise.all([
+      import('../check/marking.js'),
+      import('../check/start.js'),
+      import('../sessions/run.js'),
+      import('../reading/marking.js'),
+    ]);
+    // the worker fetches the lexicon, which is then kept with the other files
+    await (await import('../workers/core.js')).core().warmUp();
+  } catch {
+    whole = false;
+  }
+  say(whole && sessions !== undefined ? 'kept' : 'not all');
+}
+export const forgetAhead = (): void => say('not yet');
