@@ -7,7 +7,7 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/', /^Sessions today|^Next: /],
   ['/children', 'Known, 3 weeks'],
   ['/children/classes', /How far has/],
-  ['/children/import', 'Drop the CSV file here'],
+  ['/children/import', 'Drop the file here'],
   ['/children/left', /^In no list and no group/],
   ['/children/practise', 'For home'],
   ['/check', /^Ask/],
@@ -117,7 +117,7 @@ test('what only a lead sees, what lies over a page, and a phone break none of th
   await page.setViewportSize({ width: 390, height: 780 });
   for (const place of ['/', '/children', '/check', '/sessions']) {
     await page.goto(demo.url + place);
-    await page.getByRole('navigation', { name: 'Places of the day' }).waitFor();
+    await page.getByRole('navigation', { name: 'At hand' }).waitFor();
     await expect(page.getByText(/^Opening/)).toHaveCount(0);
     await accessible(page, `${place} on a phone`);
   }

@@ -6,7 +6,7 @@ test('a phone shows the day without moving sideways', async ({ demo, browser }) 
   await page.setViewportSize({ width: 390, height: 780 });
   await page.goto(demo.url);
   await page.getByRole('button', { name: /Wilma/ }).click();
-  await expect(page.getByRole('navigation', { name: 'Places of the day' })).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'At hand' })).toBeVisible();
   const sessions = await getJson<{ id: string; log: unknown }[]>(page.request, `${demo.url}/api/sessions`);
   const [child] = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/children`);
   const ahead = sessions.find((s) => s.log === null)!.id;

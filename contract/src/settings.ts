@@ -108,6 +108,16 @@ export const settings = z.object({
     .int()
     .min(30)
     .max(365 * 10),
+  /** Who looked at and changed what of a child is kept for so many days. */
+  trailDays: z
+    .number()
+    .int()
+    .min(30)
+    .max(365 * 10),
+  /** What sheets are printed on where nobody says otherwise. */
+  paper: z.enum(['A4', 'Letter']),
+  /** The first day of a week on the screen, 1 Monday to 7 Sunday. */
+  weekStart: z.union([z.literal(1), z.literal(6), z.literal(7)]),
   /** The model that letters to write are shown in; none where it is empty: plain letters then. */
   handwriting: z.enum(HANDWRITING_MODELS),
   /** How lines to write on are ruled: the height of a small letter in millimetres, and which lines there are beside the one letters stand on. */
@@ -159,6 +169,9 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   timing: 'accurate readings',
   recordingDays: 30,
   leaverDays: 730,
+  trailDays: 730,
+  paper: 'A4',
+  weekStart: 1,
   handwriting: '',
   ruling: { small: 5.5, lines: 'with a dotted middle' },
   families: [],

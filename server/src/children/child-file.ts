@@ -13,6 +13,7 @@ import * as t from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { readSettings } from '../settings/read-settings.js';
 import { schoolZone } from '../settings/school-day.js';
 import { csv } from '../transfer/records.js';
 import { rowOf } from '../transfer/tables.js';
@@ -65,6 +66,7 @@ export async function childRecord(db: Db, id: string, now: string): Promise<Chil
     child: toChild(row),
     school: school?.name ?? '',
     zone: await schoolZone(db),
+    paper: (await readSettings(db)).paper,
     className: schoolClass?.name ?? '',
     line: lines[0]!.line,
     strands: lines[0]!.strands,

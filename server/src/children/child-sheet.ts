@@ -2,12 +2,13 @@
 import type { Child, PairStateRow, StrandStateRow } from '@sapling/contract';
 import type { checks, observations, readings, readingSteps, remarks, withdrawals } from '../db/schema.js';
 import { checkKind, dayIn, effective, hasOtherSound, isMiss, keyWordOf, splitGpc, type CheckKind, type Observation } from '@sapling/core';
-import { Sheet } from '../paper/sheet.js';
+import { Sheet, type PaperSize } from '../paper/sheet.js';
 
 export interface ChildRecord {
   readonly child: Child;
   readonly school: string;
   readonly zone: string;
+  readonly paper: PaperSize;
   readonly className: string;
   readonly line: readonly PairStateRow[];
   readonly strands: readonly StrandStateRow[];
@@ -51,7 +52,7 @@ export async function writeChildSheet(record: ChildRecord, now: string): Promise
   const day = (at: string): string => inWords(dayIn(at, record.zone));
   const { child } = record;
   const name = `${child.givenName} ${child.familyName}`.trim();
-  const sheet = new Sheet('A4', `Record of ${name}`, `${record.school}, ${day(now)}`);
+  const sheet = new Sheet(record.paper, `Record of ${name}`, `${record.school}, ${day(now)}`);
   sheet.heading(name);
   const facts = [
     record.className && `Class ${record.className}`,

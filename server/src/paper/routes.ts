@@ -120,8 +120,9 @@ async function answer(
     throw new Refusal('bad-input', { errors: [{ path: 'what', message: `Name one or more of ${PAPERS.join(', ')}.` }] });
   const [school] = await db.select({ name: schools.name }).from(schools);
   const facts = await factsOf(db, access, list, query.names ?? 'full', now());
-  const sheet = new Sheet(query.size ?? 'A4', name, `${school?.name ?? ''} · ${name} · about children: hand back or shred`);
-  sheet.useHandwriting(await handwritingFont((await readSettings(db)).handwriting));
+  const { paper, handwriting } = await readSettings(db);
+  const sheet = new Sheet(query.size ?? paper, name, `${school?.name ?? ''} · ${name} · about children: hand back or shred`);
+  sheet.useHandwriting(await handwritingFont(handwriting));
   let fresh = true;
   for (const of of facts) if (writeSession(sheet, of, wanted, fresh).length > 0) fresh = false;
   const pdf = await sheet.end();

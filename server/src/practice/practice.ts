@@ -98,9 +98,9 @@ export const practiceRoutes = [
         db.select({ name: schools.name }).from(schools),
         db.select().from(cues),
       ]);
-      const { families, handwriting, ruling } = await readSettings(db);
+      const { families, handwriting, ruling, paper } = await readSettings(db);
       const family = sentencesFor(query.language ?? row.firstLanguage, families);
-      const sheet = new Sheet(query.size ?? 'A4', `For home: ${row.givenName}`, school?.name ?? '', family.tag);
+      const sheet = new Sheet(query.size ?? paper, `For home: ${row.givenName}`, school?.name ?? '', family.tag);
       sheet.useHandwriting(await handwritingFont(handwriting));
       writeHomeSheet(sheet, practice!, new Map(cueRows.map((c) => [c.gpc, c.keyWord])), family, ruling);
       const pdf = await sheet.end();

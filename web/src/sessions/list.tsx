@@ -1,6 +1,6 @@
 /** Sessions: this week, what is ready, what happened. */
 import type { Group, Session } from '@sapling/contract';
-import { clockTime, holidayOn, meetingOn, weekSlots } from '@sapling/core';
+import { clockTime, holidayOn, meetingOn, weekSlots, weekday } from '@sapling/core';
 import { addDays, format, startOfWeek } from 'date-fns';
 import { CheckCheck, ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
@@ -16,14 +16,14 @@ const iso = (date: Date): string => format(date, 'yyyy-MM-dd');
 
 export function Component() {
   const [week, setWeek] = useState(0);
-  const monday = addDays(startOfWeek(nowDate(), { weekStartsOn: 1 }), week * 7);
+  const { data: settings } = useData('settings');
+  const monday = addDays(startOfWeek(nowDate(), { weekStartsOn: ((settings?.weekStart ?? 1) % 7) as 0 | 1 | 6 }), week * 7);
   const days = Array.from({ length: 7 }, (_, k) => addDays(monday, k));
   const { data: sessions, error } = useData('sessions', { query: { from: iso(days[0]!), to: iso(days[6]!) } });
   const { data: team } = useData('team');
   const plan = useMay('plan');
   const [paper, setPaper] = useState(false);
   const { data: table } = useData('timetable');
-  const { data: settings } = useData('settings');
   const { data: groups } = useData('groups');
   const slots = weekSlots(settings?.slots ?? []);
   const holiday = (on: string): string | undefined => holidayOn(on, settings?.holidays ?? [])?.name;
@@ -40,7 +40,10 @@ export function Component() {
               : [];
           })
           .sort((a, b) => a.starts - b.starts);
-  const shown = days.filter((day, k) => k < 5 || (sessions ?? []).some((s) => s.on === iso(day)));
+  const shown = days.filter((day) => {
+    const n = weekday(iso(day));
+    return n <= 5 || slots.some((s) => s.day === n) || (sessions ?? []).some((s) => s.on === iso(day));
+  });
   return (
     <Page
       wide

@@ -1,6 +1,7 @@
 /** Choosing what of a session, or of a week of them, goes on paper: one PDF, made by the server. */
 import { FileText } from 'lucide-react';
 import { useState } from 'react';
+import { useData } from '../api/data.js';
 import { Dialog } from '../ui/dialog.js';
 
 const SHEETS: readonly { kind: string; name: string; what: string; adult: boolean }[] = [
@@ -21,7 +22,8 @@ const LAST = 'sapling-paper';
 
 interface Choice {
   readonly what: readonly string[];
-  readonly size: 'A4' | 'Letter';
+  /** Null for what the school prints on. */
+  readonly size: 'A4' | 'Letter' | null;
   readonly names: 'full' | 'initials';
 }
 function last(): Choice {
@@ -31,14 +33,15 @@ function last(): Choice {
   } catch {
     // what stands there is of another time
   }
-  return { what: ['plan'], size: 'A4', names: 'full' };
+  return { what: ['plan'], size: null, names: 'full' };
 }
 
 export function PaperDialog({ of, onClose }: { of: string; onClose: () => void }) {
   const [choice, setChoice] = useState(last);
+  const { data: settings } = useData('settings');
   const toggle = (kind: string): void =>
     setChoice({ ...choice, what: choice.what.includes(kind) ? choice.what.filter((w) => w !== kind) : [...choice.what, kind] });
-  const address = `${of}${of.includes('?') ? '&' : '?'}${new URLSearchParams({ what: choice.what.join(','), size: choice.size, names: choice.names }).toString()}`;
+  const address = `${of}${of.includes('?') ? '&' : '?'}${new URLSearchParams({ what: choice.what.join(','), ...(choice.size ? { size: choice.size } : {}), names: choice.names }).toString()}`;
   const list = (adult: boolean) => (
     <fieldset>
       <legend className="mb-1 font-semibold">{adult ? 'For the adult' : 'For the children'}</legend>
@@ -66,7 +69,7 @@ export function PaperDialog({ of, onClose }: { of: string; onClose: () => void }
             Paper
             <select
               className="field !w-auto"
-              value={choice.size}
+              value={choice.size ?? settings?.paper ?? 'A4'}
               onChange={(event) => setChoice({ ...choice, size: event.target.value === 'Letter' ? 'Letter' : 'A4' })}
             >
               <option>A4</option>

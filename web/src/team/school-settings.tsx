@@ -10,6 +10,7 @@ import { ReadingAims } from './reading-aims.js';
 import { useSettingsDraft } from './use-settings-draft.js';
 
 type NumberSetting =
+  | 'trailDays'
   | 'secureFrom'
   | 'gapBelow'
   | 'skillSecureFrom'
@@ -210,6 +211,40 @@ export function SchoolSettingsForm() {
           <label className="flex items-center gap-2">
             after {number('leaverDays', 'Children who left are erased after days', 30, 3650, 1, 1)} days
           </label>,
+        )}
+        {row(
+          'Who looked at a child is kept',
+          `Default: ${DEFAULT_SETTINGS.trailDays} days. Leads see it beside the child’s record; then it is deleted by itself.`,
+          <label className="flex items-center gap-2">
+            for {number('trailDays', 'Who looked at a child is kept for days', 30, 3650, 1, 1)} days
+          </label>,
+        )}
+        {row(
+          'Paper',
+          'Default: A4. What sheets are printed on where nobody chooses otherwise.',
+          <select
+            className="field !w-auto"
+            aria-label="Paper"
+            value={now.paper}
+            onChange={(e) => set('paper', e.target.value as SchoolSettings['paper'])}
+          >
+            <option>A4</option>
+            <option>Letter</option>
+          </select>,
+        )}
+        {row(
+          'A week begins on',
+          'Default: Monday. Where the weeks of sessions are cut on the screen.',
+          <select
+            className="field !w-auto"
+            aria-label="A week begins on"
+            value={now.weekStart}
+            onChange={(e) => set('weekStart', Number(e.target.value) as SchoolSettings['weekStart'])}
+          >
+            <option value={1}>Monday</option>
+            <option value={7}>Sunday</option>
+            <option value={6}>Saturday</option>
+          </select>,
         )}
         {row(
           'What every cover sheet says',
