@@ -211,13 +211,13 @@ test('an address that is not there, and a page that fails, both leave a way on',
   await page.getByRole('link', { name: 'Go to Today' }).click();
   await expect(page.getByRole('heading', { name: /^Hello/ })).toBeVisible();
   // a broken answer of the server breaks one place, not the tool
-  await page.route('**/api/groups', (route) => route.fulfill({ json: [{ nonsense: true }] }));
-  await page.getByRole('link', { name: 'Groups' }).click();
+  await page.route('**/api/progress', (route) => route.fulfill({ json: [{ nonsense: true }] }));
+  await page.getByRole('link', { name: 'Progress' }).click();
   await expect(page.getByRole('button', { name: 'Try again' })).toBeVisible();
   await page.getByRole('link', { name: 'Library' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible();
   // a failed write says so and keeps what was typed
-  await page.unroute('**/api/groups');
+  await page.unroute('**/api/progress');
   await page.route('**/api/sessions', (route) =>
     route.request().method() === 'POST' ? route.fulfill({ status: 500, body: '{}' }) : route.continue(),
   );

@@ -8,7 +8,7 @@ const OF_THE_DAY = ['/', '/children', '/check', '/sessions'];
 export function PhoneBar({ onMore }: { onMore: () => void }) {
   const item = 'flex flex-1 flex-col items-center gap-0.5 py-2 text-xs';
   return (
-    <nav aria-label="At hand" className="no-print fixed inset-x-0 bottom-0 z-30 flex bg-pine text-[#dfe8e0] sm:hidden">
+    <nav aria-label="At hand" className="no-print fixed inset-x-0 bottom-0 z-30 flex bg-pine text-[#dfe8e0]">
       {PLACES.filter((place) => OF_THE_DAY.includes(place.to)).map(({ to, name, icon: Icon }) => (
         <NavLink
           key={to}

@@ -12,6 +12,7 @@ import { Dialog } from '../ui/dialog.js';
 import { Leaf } from '../ui/leaf.js';
 import { ROLE_WORDS, useMe } from './me.js';
 import { useOpen } from './open.js';
+import { usePhone } from './use-phone.js';
 import { PhoneBar } from './phone-bar.js';
 import { OutboxLine } from './outbox-line.js';
 import { placesFor } from './places.js';
@@ -29,6 +30,7 @@ export function Shell() {
     setSchool(corrections ?? [], { ...(spelling ? { spelling } : {}), added: of('also'), removed: of('never') });
   }, [corrections, own, spelling]);
   const { open } = useOpen();
+  const phone = usePhone();
   const [leaving, setLeaving] = useState(false);
 
   const signOut = async (): Promise<void> => {
@@ -53,50 +55,52 @@ export function Shell() {
       >
         Skip to the content
       </a>
-      <div className="no-print sticky top-0 flex h-dvh w-14 shrink-0 flex-col overflow-y-auto bg-pine text-[#dfe8e0] max-sm:hidden lg:w-48">
-        <p className="flex items-center gap-2 px-4 pt-5 pb-4 font-serif text-[1.1rem] font-semibold text-white">
-          <Leaf size={22} /> <span className="max-lg:sr-only">Keen Sapling</span>
-        </p>
-        <nav aria-label="Places">
-          <ul>
-            {placesFor(me.colleague.role).map(({ to, name, icon: Icon }) => (
-              <li key={to}>
-                <NavLink
-                  to={to}
-                  end={to === '/'}
-                  className={({ isActive }) =>
-                    `flex items-center gap-3 border-l-4 py-2 pr-3 pl-3.5 ${isActive ? 'border-[#b9d58e] bg-pine-2 font-semibold text-white' : 'border-transparent hover:bg-pine-2'}`
-                  }
-                >
-                  <Icon size={17} aria-hidden strokeWidth={1.8} className="shrink-0" /> <span className="max-lg:sr-only">{name}</span>
-                </NavLink>
-              </li>
-            ))}
-          </ul>
-        </nav>
-        <button
-          className="mx-2 mt-4 flex items-center lg:mx-3.5 gap-2 rounded-m border border-[#53757b] px-2.5 py-1.5 text-left text-sm hover:border-white"
-          onClick={() => open('commands')}
-        >
-          <Search size={15} aria-hidden className="shrink-0" /> <span className="max-lg:sr-only">Go to…</span>{' '}
-          <span className="kbd ml-auto max-lg:hidden">Ctrl K</span>
-        </button>
-        <button
-          className="mx-2 mt-2 flex items-center gap-2 rounded-m px-2.5 py-1.5 text-left text-sm hover:bg-pine-2 lg:mx-3.5"
-          onClick={() => open('help')}
-        >
-          <CircleHelp size={15} aria-hidden className="shrink-0" /> <span className="max-lg:sr-only">Help</span>{' '}
-          <span className="kbd ml-auto max-lg:hidden">?</span>
-        </button>
-        <div className="mt-auto px-2 pt-6 pb-4 text-sm lg:px-4">
-          <OutboxLine />
-          <p className="mt-4 leading-snug font-semibold text-white max-lg:sr-only">{me.colleague.name}</p>
-          <p className="text-[#b9c9c2] max-lg:sr-only">{ROLE_WORDS[me.colleague.role]}</p>
-          <button className="mt-2 flex items-center gap-1.5 underline-offset-4 hover:underline" onClick={leave}>
-            <LogOut size={14} aria-hidden className="shrink-0" /> <span className="max-lg:sr-only">Sign out</span>
+      {!phone && (
+        <div className="no-print sticky top-0 flex h-dvh w-14 shrink-0 flex-col overflow-y-auto bg-pine text-[#dfe8e0] lg:w-48">
+          <p className="flex items-center gap-2 px-4 pt-5 pb-4 font-serif text-[1.1rem] font-semibold text-white">
+            <Leaf size={22} /> <span className="max-lg:sr-only">Keen Sapling</span>
+          </p>
+          <nav aria-label="Places">
+            <ul>
+              {placesFor(me.colleague.role).map(({ to, name, icon: Icon }) => (
+                <li key={to}>
+                  <NavLink
+                    to={to}
+                    end={to === '/'}
+                    className={({ isActive }) =>
+                      `flex items-center gap-3 border-l-4 py-2 pr-3 pl-3.5 ${isActive ? 'border-[#b9d58e] bg-pine-2 font-semibold text-white' : 'border-transparent hover:bg-pine-2'}`
+                    }
+                  >
+                    <Icon size={17} aria-hidden strokeWidth={1.8} className="shrink-0" /> <span className="max-lg:sr-only">{name}</span>
+                  </NavLink>
+                </li>
+              ))}
+            </ul>
+          </nav>
+          <button
+            className="mx-2 mt-4 flex items-center lg:mx-3.5 gap-2 rounded-m border border-[#53757b] px-2.5 py-1.5 text-left text-sm hover:border-white"
+            onClick={() => open('commands')}
+          >
+            <Search size={15} aria-hidden className="shrink-0" /> <span className="max-lg:sr-only">Go to…</span>{' '}
+            <span className="kbd ml-auto max-lg:hidden">Ctrl K</span>
           </button>
+          <button
+            className="mx-2 mt-2 flex items-center gap-2 rounded-m px-2.5 py-1.5 text-left text-sm hover:bg-pine-2 lg:mx-3.5"
+            onClick={() => open('help')}
+          >
+            <CircleHelp size={15} aria-hidden className="shrink-0" /> <span className="max-lg:sr-only">Help</span>{' '}
+            <span className="kbd ml-auto max-lg:hidden">?</span>
+          </button>
+          <div className="mt-auto px-2 pt-6 pb-4 text-sm lg:px-4">
+            <OutboxLine />
+            <p className="mt-4 leading-snug font-semibold text-white max-lg:sr-only">{me.colleague.name}</p>
+            <p className="text-[#b9c9c2] max-lg:sr-only">{ROLE_WORDS[me.colleague.role]}</p>
+            <button className="mt-2 flex items-center gap-1.5 underline-offset-4 hover:underline" onClick={leave}>
+              <LogOut size={14} aria-hidden className="shrink-0" /> <span className="max-lg:sr-only">Sign out</span>
+            </button>
+          </div>
         </div>
-      </div>
+      )}
       <main id="content" tabIndex={-1} className="min-w-0 flex-1 focus:outline-none max-sm:pb-20">
         {me.school.demo && (
           <p className="no-print border-b border-rule bg-note px-4 py-1 text-sm sm:px-8">
@@ -104,17 +108,19 @@ export function Shell() {
           </p>
         )}
         <Outlet />
-        <footer className="no-print mx-4 mt-4 flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-rule pt-3 text-sm sm:hidden">
-          <span className="rounded-m bg-pine px-2.5 py-1 text-white">
-            <OutboxLine />
-          </span>
-          <span className="flex-1">{me.colleague.name}</span>
-          <button className="underline underline-offset-4" onClick={leave}>
-            Sign out
-          </button>
-        </footer>
+        {phone && (
+          <footer className="no-print mx-4 mt-4 flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-rule pt-3 text-sm">
+            <span className="rounded-m bg-pine px-2.5 py-1 text-white">
+              <OutboxLine />
+            </span>
+            <span className="flex-1">{me.colleague.name}</span>
+            <button className="underline underline-offset-4" onClick={leave}>
+              Sign out
+            </button>
+          </footer>
+        )}
       </main>
-      <PhoneBar onMore={() => open('commands')} />
+      {phone && <PhoneBar onMore={() => open('commands')} />}
       <Dialog open={leaving} onClose={() => setLeaving(false)} title="Some marks are not sent yet">
         <p>
           {outbox.waiting} {outbox.waiting === 1 ? 'record waits' : 'records wait'} on this device. They stay here without names and are
