@@ -7,6 +7,7 @@ import { SWRConfig } from 'swr';
 import { call, holdAnswers, setCsrf, Unreachable } from './api/client.js';
 import { forgetAll, useLive } from './api/data.js';
 import { clock, keepZone } from './clock.js';
+import { sayAhead } from './outbox/ahead.js';
 import { startOutbox, stopOutbox } from './outbox/outbox.js';
 import { device, forgetCopies, keep, keepFor, kept } from './outbox/store.js';
 import { MeContext } from './shell/me.js';
@@ -163,7 +164,7 @@ function SignedInApp() {
     const timer = setTimeout(() => void import('./outbox/keep-ahead.js').then((m) => m.keepAhead()), 4000);
     return () => {
       clearTimeout(timer);
-      void import('./outbox/keep-ahead.js').then((m) => m.forgetAhead());
+      sayAhead('not yet');
       stopOutbox();
       void forgetAll();
     };

@@ -15,6 +15,8 @@ export async function offerWord(word: string, offer: 'also' | 'never', known: Sc
     const saved = await call('saveSchoolWord', { params: { word }, body: { offer, version: known?.version ?? 0 } });
     await refresh('library');
     toast(SAID[offer](word), {
+      // for everybody in the school: long enough to think again
+      duration: 20_000,
       action: {
         label: 'Undo',
         onClick: () => void (known && known.offer !== offer ? offerWord(word, known.offer, saved) : takeBackOffer(saved)),

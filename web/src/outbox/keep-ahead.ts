@@ -8,6 +8,7 @@ import { daysAfter } from '@sapling/core';
 import { keepCopy } from '../api/data.js';
 import type { Input } from '../api/client.js';
 import { todayDay } from '../clock.js';
+import { ahead, sayAhead } from './ahead.js';
 
 const LISTS: readonly EndpointName[] = [
   'today', 'children', 'classes', 'orders', 'settings', 'groups', 'checks', 'team', 'texts', 'styles', 'cues', 'corrections', 'schoolWords', 'timetable', 'lendings',
@@ -15,26 +16,10 @@ const LISTS: readonly EndpointName[] = [
 /** Two days: a session is run on its day, and looked through the evening before. */
 const DAYS = 2;
 
-/** Where it stands: nothing yet, under way, everything kept, or cut short. */
-export type Ahead = 'not yet' | 'under way' | 'kept' | 'not all';
-let state: Ahead = 'not yet';
-const listeners = new Set<() => void>();
-export const ahead = {
-  get: (): Ahead => state,
-  listen: (tell: () => void): (() => void) => {
-    listeners.add(tell);
-    return () => void listeners.delete(tell);
-  },
-};
-function say(now: Ahead): void {
-  state = now;
-  for (const tell of listeners) tell();
-}
-
 /** Reads and keeps. Called some moments after signing in, when the first screen stands; what fails is left for later. */
 export async function keepAhead(): Promise<void> {
-  if (state === 'under way') return;
-  say('under way');
+  if (ahead.get() === 'under way') return;
+  sayAhead('under way');
   let whole = true;
   const read = async <N extends EndpointName>(name: N, input: Input<N> = {}): Promise<unknown> => {
     try {
@@ -61,6 +46,5 @@ export async function keepAhead(): Promise<void> {
   } catch {
     whole = false;
   }
-  say(whole && sessions !== undefined ? 'kept' : 'not all');
+  sayAhead(whole && sessions !== undefined ? 'kept' : 'not all');
 }
-export const forgetAhead = (): void => say('not yet');

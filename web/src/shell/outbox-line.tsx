@@ -1,7 +1,7 @@
 /** What waits on this device, in one line; what was refused, with its reason. */
 import { CloudOff, CloudUpload, TriangleAlert } from 'lucide-react';
 import { useState, useSyncExternalStore } from 'react';
-import { ahead } from '../outbox/keep-ahead.js';
+import { ahead } from '../outbox/ahead.js';
 import { dropRefused, retryRefused, useOutbox } from '../outbox/outbox.js';
 import { Dialog } from '../ui/dialog.js';
 import { useMe } from './me.js';
