@@ -187,3 +187,29 @@ describe('listening', () => {
     );
   });
 });
+
+describe('a first spelling check', () => {
+  it('takes few texts apart for its one sentence, and still finds one where few texts hold any', () => {
+    const taught = taughtAfter(TEACHING_ORDERS[0]!, 26);
+    const read = new Set<string>();
+    const watched = TEXTS.map(({ id, title, text }) => ({
+      id,
+      title,
+      get text() {
+        read.add(id);
+        return text;
+      },
+    }));
+    const sentenceOf = (texts: typeof watched): string | undefined =>
+      spellingItems(lexicon, { taught, perLevel: 1, seed: 5, texts }).find((i) => i.key.startsWith('sentence '))?.word;
+    expect(sentenceOf(watched)).toBeDefined();
+    expect(read.size).toBeLessThanOrEqual(48);
+    // the one readable text stands last among many that nobody can read yet
+    const hard = Array.from({ length: 60 }, (_, k) => ({
+      id: `hard ${k}`,
+      title: '',
+      text: 'Through rough boughs, thorough ploughs coughed.',
+    }));
+    expect(sentenceOf([...hard, { id: 'easy', title: '', text: 'The cat sat on the mat.' }])).toBe('The cat sat on the mat.');
+  });
+});

@@ -102,7 +102,7 @@ export function createApp(services: Services, log: Logger): Express {
 }
 
 /** What is answered from more than what was written: who looked at a child, what the machine is doing. */
-const UNSTAMPED: ReadonlySet<EndpointName> = new Set(['childTrail', 'backups', 'makeBackup']);
+const UNSTAMPED: ReadonlySet<EndpointName> = new Set(['childTrail', 'backups']);
 
 function mount(app: Express, route: Route, services: Services): void {
   const method = route.endpoint.method.toLowerCase() as 'get' | 'post' | 'put' | 'patch' | 'delete';

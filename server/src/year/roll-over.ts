@@ -54,6 +54,21 @@ function newClasses(plan: RollOver, present: readonly ClassRow[]): NewClass[] {
   return [...made.values()];
 }
 
+/** Puts or takes away what says that rows have ended, each a version on. */
+async function setRemoved(
+  tx: Pick<Db, 'update'>,
+  table: typeof t.classes | typeof t.groups | typeof t.sessions,
+  ids: readonly string[],
+  removedAt: string | null,
+): Promise<void> {
+  if (ids.length === 0) return;
+  await tx
+    .update(table)
+    .set({ removedAt, version: sql`${table.version} + 1` })
+    .where(inArray(table.id, [...ids]));
+}
+const ids = (rows: readonly { readonly id: string }[]): string[] => rows.map((row) => row.id);
+
 /** Closes the year. One transaction: all of it, or nothing. */
 export async function rollYearOver(db: Db, plan: RollOver, { now, today, by }: When): Promise<RolledOver> {
   const [present, kids, groups, members, held] = await Promise.all([
@@ -105,30 +120,19 @@ export async function rollYearOver(db: Db, plan: RollOver, { now, today, by }: W
         .update(t.children)
         .set({ removedAt: now, version: sql`${t.children.version} + 1` })
         .where(inArray(t.children.id, leaving));
-    await tx
-      .update(t.classes)
-      .set({ removedAt: now, version: sql`${t.classes.version} + 1` })
-      .where(
-        inArray(
-          t.classes.id,
-          present.map((c) => c.id),
-        ),
-      );
-    await tx
-      .update(t.groups)
-      .set({ removedAt: now, version: sql`${t.groups.version} + 1` })
-      .where(isNull(t.groups.removedAt));
-    const sessions = await tx
-      .update(t.sessions)
-      .set({ removedAt: now, version: sql`${t.sessions.version} + 1` })
+    await setRemoved(tx, t.classes, ids(present), now);
+    await setRemoved(tx, t.groups, ids(groups), now);
+    const coming = await tx
+      .select({ id: t.sessions.id })
+      .from(t.sessions)
       .where(
         and(
           gte(t.sessions.on, today),
           isNull(t.sessions.removedAt),
           notInArray(t.sessions.id, tx.select({ id: t.logs.session }).from(t.logs)),
         ),
-      )
-      .returning({ id: t.sessions.id });
+      );
+    await setRemoved(tx, t.sessions, ids(coming), now);
     const lendings = await tx.update(t.lendings).set({ endedAt: now }).where(isNull(t.lendings.endedAt)).returning({ id: t.lendings.id });
     const [table] = await tx.select().from(t.timetables).orderBy(desc(t.timetables.version)).limit(1);
     if (table && table.meetings.length > 0)
@@ -162,12 +166,12 @@ export async function rollYearOver(db: Db, plan: RollOver, { now, today, by }: W
       change: {
         made: made.map((c) => ({ id: c.id, from: c.from[0]!.id })),
         left: leaving,
-        sessions: sessions.map((s) => s.id),
-        lendings: lendings.map((l) => l.id),
+        sessions: ids(coming),
+        lendings: ids(lendings),
         timetable: table && table.meetings.length > 0 ? table.version : null,
       },
     });
-    return { year: id, moved: kids.length - leaving.length, left: leaving.length, groups: groups.length, sessions: sessions.length };
+    return { year: id, moved: kids.length - leaving.length, left: leaving.length, groups: groups.length, sessions: coming.length };
   });
 }
 
@@ -224,36 +228,14 @@ export async function openYearAgain(db: Db, id: string, { now, by }: Omit<When, 
             .set({ removedAt: null, version: sql`${t.children.version} + 1` })
             .where(and(inArray(t.children.id, [...left]), eq(t.children.removedAt, year.endedAt)))
             .returning({ id: t.children.id });
-    if (made.length > 0)
-      await tx
-        .update(t.classes)
-        .set({ removedAt: now, version: sql`${t.classes.version} + 1` })
-        .where(
-          inArray(
-            t.classes.id,
-            made.map((m) => m.id),
-          ),
-        );
-    await tx
-      .update(t.classes)
-      .set({ removedAt: null, version: sql`${t.classes.version} + 1` })
-      .where(
-        inArray(
-          t.classes.id,
-          year.classes.map((c) => c.id),
-        ),
-      );
-    const groups = year.groups.map((g) => g.id);
-    if (groups.length > 0)
-      await tx
-        .update(t.groups)
-        .set({ removedAt: null, version: sql`${t.groups.version} + 1` })
-        .where(and(inArray(t.groups.id, groups), eq(t.groups.removedAt, year.endedAt)));
-    if (sessions.length > 0)
-      await tx
-        .update(t.sessions)
-        .set({ removedAt: null, version: sql`${t.sessions.version} + 1` })
-        .where(inArray(t.sessions.id, [...sessions]));
+    await setRemoved(tx, t.classes, ids(made), now);
+    await setRemoved(tx, t.classes, ids(year.classes), null);
+    const ended = await tx
+      .select({ id: t.groups.id })
+      .from(t.groups)
+      .where(and(inArray(t.groups.id, ids(year.groups)), eq(t.groups.removedAt, year.endedAt)));
+    await setRemoved(tx, t.groups, ids(ended), null);
+    await setRemoved(tx, t.sessions, sessions, null);
     if (lendings.length > 0)
       await tx
         .update(t.lendings)
@@ -264,6 +246,6 @@ export async function openYearAgain(db: Db, id: string, { now, by }: Omit<When, 
     if (before && table)
       await tx.insert(t.timetables).values({ version: table.version + 1, meetings: before.meetings, savedBy: by, savedAt: now });
     await tx.update(t.schoolYears).set({ undoneAt: now }).where(eq(t.schoolYears.id, id));
-    return { year: id, moved, left: returned.length, groups: groups.length, sessions: sessions.length };
+    return { year: id, moved, left: returned.length, groups: ended.length, sessions: sessions.length };
   });
 }
