@@ -13,6 +13,7 @@ const { chromium } = await import('@playwright/test');
 const MARKS = 200;
 // a press that comes before its card is on screen is no mark, so a few more are made than counted
 const PRESSES = 240;
+const STARTS = 10;
 const port = 4187;
 const url = `http://127.0.0.1:${port}`;
 const kb = (bytes) => `${(bytes / 1024).toFixed(0)} kB`;
@@ -74,6 +75,29 @@ try {
     }
     const found = await page.evaluate(() => performance.getEntriesByName('mark-to-paint').map((e) => e.duration));
     times.push(...found);
+  }
+  // choosing what to find out and a child takes a person some seconds; the hurried one presses at once
+  for (const [who, waits] of [
+    ['after two seconds in Check', 2000],
+    ['at once, the page just opened', 0],
+  ]) {
+    const prepared = [];
+    for (let k = 0; k < STARTS; k += 1) {
+      await page.goto(`${url}/check`);
+      await page.getByRole('radio', { name: 'Spell words and a sentence' }).click();
+      const start = page.getByRole('button', { name: /^Start with/ }).nth(k);
+      await start.waitFor();
+      await page.waitForTimeout(waits);
+      await start.click();
+      await page.waitForURL(/check\/[0-9a-f-]{30}/);
+      if ((await page.evaluate(() => JSON.parse(globalThis.localStorage.getItem('sapling-check-choice') ?? '{}').kind)) !== 'spelling')
+        throw new Error('The check that was begun is none of spelling.');
+      prepared.push(...(await page.evaluate(() => performance.getEntriesByName('check-prepared').map((e) => e.duration))));
+    }
+    prepared.sort((a, b) => a - b);
+    console.log(
+      `Spelling, press to the check, ${who}: median ${quantile(prepared, 0.5).toFixed(0)} ms, longest ${prepared.at(-1).toFixed(0)} ms, over ${prepared.length} children.`,
+    );
   }
   await page.goto(`${url}/library`);
   await page.getByText('Short vowels').waitFor();

@@ -44,12 +44,12 @@ export function spellingItems(lexicon: Lexicon, request: SpellingRequest): Check
 
 /** Texts taken apart at once: to take all of a shelf apart for one sentence is most of what a first check would wait for. */
 const TEXTS_AT_ONCE = 16;
-/** One readable sentence of a text drawn by the seed; undefined where no text holds one. */
+/** One readable sentence, of words whose cut is known, of a text drawn by the seed; undefined where no text holds one. */
 function anySentence(lexicon: Lexicon, { taught, seed, texts = [] }: SpellingRequest): DictationSentence | undefined {
   const drawn = shuffled(texts, seeded(seed));
   for (let from = 0; from < drawn.length; from += TEXTS_AT_ONCE) {
     const some = drawn.slice(from, from + TEXTS_AT_ONCE);
-    const [sentence] = chooseSentences(lexicon, { texts: some, taught, focus: [], longest: 9, limit: 1, seed });
+    const [sentence] = chooseSentences(lexicon, { texts: some, taught, focus: [], longest: 9, knownOnly: true, limit: 1, seed });
     if (sentence) return sentence;
   }
   return undefined;

@@ -33,14 +33,15 @@ interface ParsedSentence {
   readonly words: readonly { readonly word: string; readonly gpcs: readonly Gpc[] }[];
 }
 /** The sentences of a text that can be dictated, their words taken apart; once for a lexicon. */
-function parsedSentences(lexicon: Lexicon, text: string): readonly ParsedSentence[] {
-  const known = lexicon.derived('sentences of texts', () => new Map<string, readonly ParsedSentence[]>());
+function parsedSentences(lexicon: Lexicon, text: string, knownOnly: boolean): readonly ParsedSentence[] {
+  const known = lexicon.derived(`sentences of texts ${knownOnly}`, () => new Map<string, readonly ParsedSentence[]>());
   const found = known.get(text);
   if (found) return found;
   const parsed = sentencesOf(text).flatMap((sentence): ParsedSentence[] => {
     const words = wordsOf(sentence);
     // speech in a story, and words with hyphens, ask for marks that a dictation is not about
     if (words.length < SHORTEST || /["“”]|\p{L}-\p{L}/u.test(sentence)) return [];
+    if (knownOnly && !words.every((w) => lexicon.has(normaliseWord(w.text)))) return [];
     return [
       {
         sentence,
@@ -69,17 +70,19 @@ export function chooseSentences(
     focus: readonly Gpc[];
     longest?: number;
     allow?: number;
+    /** Leaves out sentences with a word that the lexicon does not hold, and whose cut would be a guess. */
+    knownOnly?: boolean;
     limit: number;
     seed: number;
   },
 ): DictationSentence[] {
-  const { texts, taught, focus, longest = 12, allow = 0, limit, seed } = request;
+  const { texts, taught, focus, longest = 12, allow = 0, knownOnly = false, limit, seed } = request;
   if (!Number.isInteger(limit) || limit < 1) throw new CoreError('out-of-range', 'limit', 'The limit is a whole number from 1.');
   const judge = wordJudge(lexicon, { gpcs: [...taught.gpcs, ...focus], words: taught.words });
   const random = seeded(seed);
   const all: (DictationSentence & { rank: number })[] = [];
   for (const { id, title, text } of texts)
-    for (const { sentence, words } of parsedSentences(lexicon, text)) {
+    for (const { sentence, words } of parsedSentences(lexicon, text, knownOnly)) {
       if (words.length > longest) continue;
       const times = new Map<Gpc, number>();
       for (const { gpcs } of words) for (const gpc of gpcs) if (focus.includes(gpc)) times.set(gpc, (times.get(gpc) ?? 0) + 1);

@@ -85,10 +85,12 @@ export interface LexiconHeader {
 }
 
 const BOOK_KINDS: Readonly<Record<string, BookEntry['kind']>> = { t: 'thing', i: 'idea', a: 'action', d: 'describing', l: 'little' };
+/** Flags of a word in the book begin with its age, `5` to `9`. */
+const inBook = (first: number): boolean => first >= 0x35 && first <= 0x39;
 const bookEntries = new Map<string, BookEntry>();
 /** The book entry that a line's flags say, as `5tB`; null for a word that is not in the book. Equal flags share one. */
 function bookEntryOf(flags: string): BookEntry | null {
-  if (!/^[5-9]/.test(flags)) return null;
+  if (!inBook(flags.charCodeAt(0))) return null;
   let entry = bookEntries.get(flags);
   if (!entry) {
     entry = {
@@ -282,6 +284,17 @@ export class Lexicon {
   /** Every spelling, in file order. */
   words(): readonly string[] {
     return this.#words;
+  }
+
+  /** Spellings of the children's word book, in file order, without taking the others apart. */
+  bookWords(): readonly string[] {
+    return this.derived('book words', () =>
+      this.#words.filter((_, k) => {
+        const line = this.#lines[k]!;
+        const tab = line.indexOf('\t');
+        return tab >= 0 && inBook(line.charCodeAt(tab + 1));
+      }),
+    );
   }
 
   has(word: string): boolean {

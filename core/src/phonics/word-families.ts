@@ -59,11 +59,7 @@ export function rimeFamilies(
     });
 }
 
-function isInflected(lexicon: Lexicon, word: string): boolean {
-  const inflected = lexicon.derived('inflected', () => new Map<string, boolean>());
-  if (!inflected.has(word)) inflected.set(word, baseAndEnding(lexicon, word) !== null);
-  return inflected.get(word)!;
-}
+const isInflected = (lexicon: Lexicon, word: string): boolean => baseAndEnding(lexicon, word) !== null;
 
 function rimeOf(lexicon: Lexicon, word: IndexedWord): number[] {
   const vowel = word.pairs.findIndex((k) => isVowelSound(lexicon.pairs[k]!.sound));
@@ -138,14 +134,10 @@ export interface EndingWord extends FoundWord {
   change: EndingChange;
 }
 
-/** Every offerable word that is a base and an ending, taken apart once a lexicon. */
-function basesAndEndings(lexicon: Lexicon): readonly (IndexedWord & BaseAndEnding)[] {
-  return lexicon.derived('bases and endings', () =>
-    offerableWords(lexicon).flatMap((word) => {
-      const parts = baseAndEnding(lexicon, word.word);
-      return parts && lexicon.peek(parts.base)!.book ? [{ ...word, ...parts }] : [];
-    }),
-  );
+/** The base and ending of a word that may be offered; null where it has none, or its base is not a word for children. */
+function offeredParts(lexicon: Lexicon, word: IndexedWord): (IndexedWord & BaseAndEnding) | null {
+  const parts = baseAndEnding(lexicon, word.word);
+  return parts && lexicon.peek(parts.base)!.book ? { ...word, ...parts } : null;
 }
 
 /**
@@ -162,14 +154,16 @@ export function wordsWithEndings(
   for (const gpc of mustUse) requirePair(gpc, 'mustUse');
   const allowed = pairMask(lexicon, [...taught.gpcs, ...mustUse]);
   const wanted = pairMask(lexicon, mustUse);
-  const withEnding = basesAndEndings(lexicon).filter(
-    (w) =>
-      usesOnly(w, allowed) &&
-      (mustUse.length === 0 || usesAny(w, wanted)) &&
-      (!request.ending || w.ending === request.ending) &&
-      (!request.change || w.change === request.change) &&
-      lexicon.peek(w.base)!.indexes.every((k) => allowed[k] === 1),
-  );
+  // only words that can be read are taken apart: for a class that has met few pairs that is a small part of the book
+  const withEnding = offerableWords(lexicon)
+    .filter((w) => usesOnly(w, allowed) && (mustUse.length === 0 || usesAny(w, wanted)))
+    .flatMap((w) => offeredParts(lexicon, w) ?? [])
+    .filter(
+      (w) =>
+        (!request.ending || w.ending === request.ending) &&
+        (!request.change || w.change === request.change) &&
+        lexicon.peek(w.base)!.indexes.every((k) => allowed[k] === 1),
+    );
   return drawWeighted(withEnding, limit, seeded(seed)).map((w) => ({
     ...found(lexicon, w),
     base: w.base,

@@ -31,7 +31,7 @@ export function offerableWords(lexicon: Lexicon): readonly IndexedWord[] {
     const { spelling = 'British', added = [], removed = [] } = lexicon.school;
     const never = new Set(removed);
     const out: IndexedWord[] = [];
-    for (const word of lexicon.words()) {
+    for (const word of lexicon.bookWords()) {
       const entry = lexicon.peek(word)!;
       if (!entry.book || never.has(word) || (entry.book.spelling !== 'both' && entry.book.spelling !== spelling)) continue;
       const readings = entry.book.homograph

@@ -33,6 +33,17 @@ function basesOf(stem: string, ending: string): [string, EndingChange][] {
  * @example baseAndEnding(lexicon, 'hopping') // { base: 'hop', ending: 'ing', change: 'doubled' }
  */
 export function baseAndEnding(lexicon: Lexicon, word: string): BaseAndEnding | null {
+  const known = lexicon.derived('bases and endings', () => new Map<string, BaseAndEnding | null>());
+  let parts = known.get(word);
+  if (parts === undefined) {
+    parts = takeApart(lexicon, word);
+    // what anybody may type in a text is not kept
+    if (lexicon.has(word)) known.set(word, parts);
+  }
+  return parts;
+}
+
+function takeApart(lexicon: Lexicon, word: string): BaseAndEnding | null {
   const own = lexicon.peek(word)?.indexes.map((k) => lexicon.pairs[k]!.sound);
   for (const ending of ENDINGS) {
     const stem = word.slice(0, -ending.length);

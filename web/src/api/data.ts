@@ -28,6 +28,21 @@ async function read([name, input]: Key): Promise<unknown> {
 /** Reads once, and keeps the copy under which a page looks when the server is out of reach. @throws as `call` */
 export const keepCopy = <N extends EndpointName>(name: N, input: Input<N> = {}): Promise<unknown> => read(keyOf(name, input));
 
+const once = new Map<EndpointName, Promise<unknown>>();
+/**
+ * What the server has, read outside a page and held until a live event says that it changed or nobody is signed in.
+ * @throws as `call`; what failed is asked again.
+ */
+export function readOnce<N extends EndpointName>(name: N): Promise<ResponseOf<Endpoints[N]>> {
+  let reading = once.get(name);
+  if (!reading) {
+    reading = read(keyOf(name, {}));
+    once.set(name, reading);
+    reading.catch(() => once.delete(name));
+  }
+  return reading as Promise<ResponseOf<Endpoints[N]>>;
+}
+
 /** What the server has, kept fresh. `null` as the name reads nothing. */
 export function useData<N extends EndpointName>(name: N | null, input: Input<N> = {}): SWRResponse<ResponseOf<Endpoints[N]>, Error> {
   return useSWR(name === null ? null : keyOf(name, input), read as (key: Key) => Promise<ResponseOf<Endpoints[N]>>);
@@ -50,9 +65,11 @@ const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
 /** Has everything of these topics that is on screen read again. */
 export function refresh(...topics: LiveEvent['topic'][]): Promise<unknown> {
   const names = new Set(topics.flatMap((t) => TOPICS[t]));
+  for (const name of names) once.delete(name);
   return mutate((key) => Array.isArray(key) && names.has((key as unknown as Key)[0]));
 }
 export function forgetAll(): Promise<unknown> {
+  once.clear();
   return mutate(() => true, undefined, { revalidate: false });
 }
 

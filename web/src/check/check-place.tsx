@@ -12,7 +12,7 @@ import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { cardsFor, keepChoice, lastChoice, type Choice } from './choice.js';
 import { KindList, KindOptions } from './kind-list.js';
-import { usePreparedAhead } from './prepared-ahead.js';
+import { prepare, usePreparedAhead } from './prepared-ahead.js';
 import { dueOrder } from './start.js';
 import { useStart } from './use-start.js';
 import { clock } from '../clock.js';
@@ -32,9 +32,14 @@ export function Component() {
   /** The child whose check is being prepared: a spelling check takes a moment. */
   const [preparing, setPreparing] = useState<string | null>(null);
   const bringIn = useMay('import');
-  usePreparedAhead(choice, children, orders);
   const classId = params.get('class');
   const shown = useMemo(() => dueOrder((children ?? []).filter((c) => !classId || c.classId === classId)), [children, classId]);
+  const chosen: Choice = useMemo(() => ({ ...choice, ...(late ? { late: 'memory' as const } : {}) }), [choice, late]);
+  usePreparedAhead(
+    chosen,
+    shown.find((c) => c.line.length > 0),
+    orders,
+  );
   const change = (next: Choice): void => {
     setChoice(next);
     keepChoice(next);
@@ -51,11 +56,12 @@ export function Component() {
   );
   const info = checkKind(choice.kind);
   const recall = info.from === 'pairs';
+  const ahead = (child: ChildLine): void => {
+    if (orders && child.line.length > 0) prepare(child, chosen, orders.taught(child.classId));
+  };
   const begin = (child: ChildLine, quick = false): void => {
     setPreparing(child.id);
-    void start(child, { ...choice, ...(quick ? { quick } : {}), ...(late ? { late: 'memory' as const } : {}) }).finally(() =>
-      setPreparing(null),
-    );
+    void start(child, quick ? { ...chosen, quick } : chosen).finally(() => setPreparing(null));
   };
   return (
     <Page title="Check" lead="Choose what to find out, then start with a child. One key an answer; stop at any card and nothing is lost.">
@@ -186,6 +192,8 @@ export function Component() {
                         className="btn btn-small"
                         disabled={child.line.length === 0 || cards === 0 || preparing !== null}
                         aria-busy={preparing === child.id}
+                        onPointerEnter={() => ahead(child)}
+                        onFocus={() => ahead(child)}
                         onClick={() => begin(child)}
                         aria-label={`Start with ${name}`}
                       >

@@ -11,7 +11,8 @@ import {
   type ItemRequest,
   type Taught,
 } from '@sapling/core';
-import { call, Unreachable } from '../api/client.js';
+import { Unreachable } from '../api/client.js';
+import { readOnce } from '../api/data.js';
 import { pictured } from '../pictures/picture.js';
 import { core } from '../workers/core.js';
 import { clock } from '../clock.js';
@@ -116,7 +117,7 @@ async function made(child: ChildLine, choice: Choice, taught: Taught, seed: numb
 /** Texts that sentences are taken from; out of reach, words alone are dictated. */
 async function textsToDictate(): Promise<DictationText[]> {
   try {
-    return (await call('texts')).map(({ id, title, text }) => ({ id, title, text }));
+    return (await readOnce('texts')).map(({ id, title, text }) => ({ id, title, text }));
   } catch (error) {
     if (error instanceof Unreachable) return [];
     throw error;

@@ -1,26 +1,54 @@
-/** The first words of a check take the lexicon and every text apart: done while the adult still chooses the child. */
+/**
+ * The items of a check are made while the adult still chooses the child: the first words take the lexicon and some texts apart,
+ * and a child beside the adult does not wait for that.
+ */
 import type { ChildLine } from '@sapling/contract';
-import { checkKind } from '@sapling/core';
+import { checkKind, seedFrom, type Taught } from '@sapling/core';
 import { useEffect } from 'react';
+import { v7 as uuidv7 } from 'uuid';
 import type { Orders } from '../api/orders.js';
-import { itemsFor, type Choice } from './choice.js';
+import { itemsFor, type Asked, type Choice } from './choice.js';
 
-/** After the page stands still for so long, so that what the adult does now comes first. */
-const QUIET_MS = 250;
+interface Prepared {
+  /** The check's id, from which its words are drawn. */
+  readonly id: string;
+  readonly key: string;
+  readonly asked: Promise<Asked>;
+}
+/** One check at a time: a list of children that is passed over prepares nothing that nobody asked for. */
+let ready: Prepared | undefined;
 
-/** Makes the items of the chosen kind once and forgets them: what they rest on stays in the core worker. */
-export function usePreparedAhead(choice: Choice, children: readonly ChildLine[] | undefined, orders: Orders | undefined): void {
-  const child = children?.find((c) => c.line.length > 0);
-  const wanted = child && orders && checkKind(choice.kind).from !== 'pairs';
-  const key = wanted ? `${choice.kind} ${child.classId}` : '';
+/** All that the items rest on. A child who was checked meanwhile, or a class that was taught more, is another key. */
+const keyOf = (child: ChildLine, choice: Choice, taught: Taught): string =>
+  JSON.stringify([child.id, child.line, choice, taught.gpcs, taught.words]);
+
+/** Makes the items for this child now, unless they are there or there is nothing to wait for. */
+export function prepare(child: ChildLine, choice: Choice, taught: Taught): void {
+  if (checkKind(choice.kind).from === 'pairs') return;
+  const key = keyOf(child, choice, taught);
+  if (ready?.key === key) return;
+  const id = uuidv7();
+  const asked = itemsFor(child, choice, taught, seedFrom(id));
+  // nothing to ask, or out of reach: said when the check is begun
+  asked.catch(() => undefined);
+  ready = { id, key, asked };
+}
+
+/** The check that was made ahead for just this child and choice, once; a new one where there is none. */
+export function takePrepared(child: ChildLine, choice: Choice, taught: Taught): { id: string; asked: Promise<Asked> } {
+  const there = ready?.key === keyOf(child, choice, taught) ? ready : undefined;
+  ready = undefined;
+  if (there) return there;
+  const id = uuidv7();
+  return { id, asked: itemsFor(child, choice, taught, seedFrom(id)) };
+}
+
+/** While Check stands open: the screen beside the child is fetched, and the items of the child at the top are made. */
+export function usePreparedAhead(choice: Choice, first: ChildLine | undefined, orders: Orders | undefined): void {
   useEffect(() => {
-    if (!child || !orders || key === '') return;
-    const timer = setTimeout(() => {
-      // nothing to ask, or out of reach: said when a check is begun
-      itemsFor(child, choice, orders.taught(child.classId), 1).catch(() => undefined);
-    }, QUIET_MS);
-    return () => clearTimeout(timer);
-    // the kind and the class decide what is warmed, not every change of a choice or of a child
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key]);
+    void import('./marking.js').catch(() => undefined);
+  }, []);
+  useEffect(() => {
+    if (first && orders) prepare(first, choice, orders.taught(first.classId));
+  }, [first, choice, orders]);
 }

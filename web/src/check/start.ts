@@ -1,20 +1,20 @@
 /** Beginning a check: its items made, kept on this device at once. */
 import type { ChildLine, SchoolClass } from '@sapling/contract';
-import { seedFrom, type CheckKind, type Taught } from '@sapling/core';
-import { v7 as uuidv7 } from 'uuid';
+import type { CheckKind, Taught } from '@sapling/core';
 import { post } from '../outbox/outbox.js';
-import { DEFAULT_CHOICE, itemsFor, type Choice } from './choice.js';
+import { DEFAULT_CHOICE, type Choice } from './choice.js';
 import { earlierRecall } from './earlier.js';
 import { begin } from './local-check.js';
+import { takePrepared } from './prepared-ahead.js';
 import { clock, dayOf, todayDay } from '../clock.js';
 
 export { cardsFor, SCOPES, type Scope } from './choice.js';
 
 /** @throws NothingToAsk where there is nothing to ask. Returns the check's id. */
 export async function startCheck(child: ChildLine, chosen: Partial<Choice>, taught: Taught, by: string): Promise<string> {
-  const id = uuidv7();
   const choice = { ...DEFAULT_CHOICE, ...chosen };
-  const asked = await itemsFor(child, choice, taught, seedFrom(id));
+  const { id, asked: made } = takePrepared(child, choice, taught);
+  const asked = await made;
   const who = { id: child.id, name: `${child.givenName} ${child.familyName}`.trim() };
   const before = asked.quick ? await earlierRecall(child.id, clock.now()) : undefined;
   const { check, entries } = begin(who, { ...asked, before }, id, { by, now: () => clock.now() });

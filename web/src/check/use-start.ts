@@ -34,6 +34,7 @@ export function useStart(): (child: ChildLine, choice?: Partial<Choice>) => Prom
     async (child, choice = {}) => {
       if (starting.current) return;
       starting.current = true;
+      const begun = performance.now();
       try {
         // pressed before the teaching orders were there: they are on their way
         for (let waited = 0; !newest.current && waited < WAIT_MS; waited += STEP_MS)
@@ -43,6 +44,8 @@ export function useStart(): (child: ChildLine, choice?: Partial<Choice>) => Prom
         // comes when it is pressed: Today and lists have the button, and most of the time nobody presses it
         const { startCheck } = await import('./start.js');
         await go(`/check/${await startCheck(child, choice, taught(child.classId), me.colleague.id)}`);
+        // read by the benchmark
+        performance.measure('check-prepared', { start: begun });
       } catch (error) {
         toast.error(`${child.givenName}: ${why(error)}`);
       } finally {

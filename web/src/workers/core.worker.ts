@@ -22,6 +22,7 @@ import {
   loadLexicon,
   makeMadeUpWords,
   oddUnits,
+  offerableWords,
   orderCurve,
   orderRemarks,
   pairsInText,
@@ -129,6 +130,7 @@ const api = {
   },
   /** Loads and builds what the slowest tool needs, so that its first use is instant. */
   async warmUp(): Promise<void> {
+    offerableWords(await words());
     makeMadeUpWords(await words(), { taught: { gpcs: ['s:s', 'a:a', 't:t', 'p:p', 'i:i'], words: [] }, shape: 'CVC', count: 1, seed: 1 });
   },
   async textReport(text: string, readers: readonly Reader[]) {
