@@ -130,6 +130,8 @@ const paperQuery = z.object({
   size: z.enum(['A4', 'Letter']).optional(),
   what: z.string().max(200).optional(),
   names: z.enum(['full', 'initials']).optional(),
+  /** A name for this work, under which the live stream says how far it is. */
+  work: id.optional(),
 });
 
 const trustPart = z.object({
@@ -320,7 +322,10 @@ export const endpoints = {
   /** A session that was held, the same; its log and its marks go with it. */
   binSession: define(ADDRESSES.binSession, { params: byId, body: inBin, response: inBin }),
 
-  readings: define(ADDRESSES.readings, { query: z.object({ childId: id.optional() }), response: z.array(readingSummary) }),
+  readings: define(ADDRESSES.readings, {
+    query: z.object({ childId: id.optional(), latest: z.coerce.number().int().min(1).max(50).optional() }),
+    response: z.array(readingSummary),
+  }),
   reading: define(ADDRESSES.reading, { params: byId, response: wholeReading }),
   saveRecording: define(ADDRESSES.saveRecording, {
     params: z.object({ id, part: z.coerce.number().int().min(0).max(2000) }),
@@ -522,10 +527,26 @@ export const endpoints = {
 export type Endpoints = typeof endpoints;
 export type EndpointName = keyof Endpoints;
 
-/** What the live stream (/api/events) carries: which records changed, never their content. */
+/** What the live stream (/api/events) carries: which records changed, never their content; and how far work is that somebody waits for. */
 export const liveEvent = z.object({
-  topic: z.enum(['children', 'groups', 'sessions', 'checks', 'readings', 'classes', 'team', 'library', 'settings', 'remarks', 'timetable']),
+  topic: z.enum([
+    'children',
+    'groups',
+    'sessions',
+    'checks',
+    'readings',
+    'classes',
+    'team',
+    'library',
+    'settings',
+    'remarks',
+    'timetable',
+    'work',
+  ]),
   id: id.optional(),
   by: id.optional(),
+  /** Of work: so many steps of so many. */
+  done: z.number().int().optional(),
+  of: z.number().int().optional(),
 });
 export type LiveEvent = z.infer<typeof liveEvent>;

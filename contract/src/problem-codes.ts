@@ -14,6 +14,8 @@ export const PROBLEM_CODES = [
   'cannot-undo',
   'weak-password',
   'too-large',
+  'busy',
+  'stopped',
   'server-error',
   'unknown-address',
 ] as const;
@@ -35,6 +37,8 @@ export const PROBLEM_SENTENCES: Record<ProblemCode, string> = {
   'cannot-undo': 'This cannot be undone any more, because work has been done on it since.',
   'weak-password': 'Choose a password of at least 10 characters.',
   'too-large': 'That is too large to take in one go.',
+  busy: 'Too much is being made just now. Try again in a minute.',
+  stopped: 'This was stopped before it was done.',
   'server-error': 'Something went wrong on our side. Nothing of yours was lost; try again.',
   'unknown-address': 'There is nothing at this address.',
 };

@@ -10,6 +10,8 @@ import {
   loadLexicon,
   reliability,
   scoreOf,
+  tallyOf,
+  joined,
   seeded,
   segment,
   taughtAfter,
@@ -85,11 +87,20 @@ describe('what was foretold', () => {
   const pupils = MIND_KINDS.flatMap((mind) => [30_001, 30_002, 30_003].map((seed) => drawPupil(mind, seed)));
   it('is nearer to what came than the share of the last five, and means what it says', () => {
     const all = pupils.flatMap((p) => foretell(p.observations, { order: p.order }));
-    const { loss, plain, said, right, answers } = scoreOf(all);
+    const { loss, plain, said, right, answers } = scoreOf(tallyOf(all));
     expect(answers).toBeGreaterThan(4000);
     expect(loss).toBeLessThan(0.95 * plain);
     expect(Math.abs(said - right)).toBeLessThan(0.05);
-    for (const bin of reliability(all)) if (bin.answers > 300) expect(Math.abs(bin.said - bin.right)).toBeLessThan(0.1);
+    for (const bin of reliability(tallyOf(all))) if (bin.answers > 300) expect(Math.abs(bin.said - bin.right)).toBeLessThan(0.1);
+  });
+  it('is the same figure child by child as over all at once', () => {
+    const lists = pupils.slice(0, 6).map((p) => foretell(p.observations, { order: p.order }));
+    const byChild = lists.map(tallyOf).reduce(joined);
+    const whole = tallyOf(lists.flat());
+    const close = (a: object, b: object): void =>
+      Object.entries(a).forEach(([key, value]) => expect(value).toBeCloseTo((b as Record<string, number>)[key]!, 9));
+    close(scoreOf(byChild), scoreOf(whole));
+    reliability(whole).forEach((bin, k) => close(bin, reliability(byChild)[k]!));
   });
   it('rests on earlier answers only: what came later changes nothing', () => {
     const { observations, order } = pupils[0]!;

@@ -5,7 +5,7 @@
  * groups they were given. Who was given one session, or a group for some days, gets what it takes to run
  * it and no more: the sessions, the children's names, and to mark what they do in it.
  */
-import { and, eq, gte, inArray, isNull, lte } from 'drizzle-orm';
+import { and, eq, gte, inArray, isNull, lte, or } from 'drizzle-orm';
 import type { Role } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
 import type { Db } from './db/open.js';
@@ -63,8 +63,19 @@ export interface Access {
   readonly groupIds: ReadonlySet<string>;
   /** Groups given for a time: they are read and run, and not changed. */
   readonly lentIds: ReadonlySet<string>;
-  readonly sessionIds: ReadonlySet<string>;
+  /** Whether a session is in reach, by what it says of itself: a school of some years has too many to keep a list of. */
+  readonly reachesSession: (session: SessionReach) => boolean;
 }
+/** What decides who reaches a session. One that was taken out of the plan is in nobody's reach. */
+export type SessionReach = Pick<typeof sessions.$inferSelect, 'groupId' | 'adultId' | 'on' | 'members' | 'removedAt'>;
+/** These columns of a query. */
+export const SESSION_REACH = {
+  groupId: sessions.groupId,
+  adultId: sessions.adultId,
+  on: sessions.on,
+  members: sessions.members,
+  removedAt: sessions.removedAt,
+} as const;
 
 /** So many days after its session a colleague who was given it still sees the children's names, to log and to leave a note. */
 export const RUN_DAYS = 14;
@@ -115,45 +126,61 @@ export function accessOf(db: Db, actor: Actor, today: string): Promise<Access> {
 }
 
 async function lookUpAccess(db: Db, actor: Actor, today: string): Promise<Access> {
-  const [allClasses, mine, allChildren, allGroups, members, allSessions, lent] = await Promise.all([
+  const lent = await lentTo(db, actor.id, today);
+  const lentGroups = lent.map((l) => l.groupId);
+  const [allClasses, mine, allChildren, allGroups, members, given] = await Promise.all([
     db.select({ id: classes.id }).from(classes).where(isNull(classes.removedAt)),
     db.select({ id: classColleagues.classId }).from(classColleagues).where(eq(classColleagues.colleagueId, actor.id)),
     db.select({ id: children.id, classId: children.classId }).from(children).where(isNull(children.removedAt)),
     db.select({ id: groups.id, adultId: groups.adultId }).from(groups).where(isNull(groups.removedAt)),
     db.select().from(groupMembers),
+    // those given to this colleague lately or still to come, and those of groups they have for some days
     db
-      .select({ id: sessions.id, groupId: sessions.groupId, adultId: sessions.adultId, members: sessions.members, on: sessions.on })
+      .select(SESSION_REACH)
       .from(sessions)
-      .where(isNull(sessions.removedAt)),
-    lentTo(db, actor.id, today),
+      .where(
+        and(
+          isNull(sessions.removedAt),
+          or(
+            and(eq(sessions.adultId, actor.id), gte(sessions.on, daysAfter(today, -RUN_DAYS))),
+            lent.length > 0
+              ? and(
+                  inArray(sessions.groupId, lentGroups),
+                  gte(sessions.on, lent.map((l) => l.from).sort()[0]!),
+                  lte(
+                    sessions.on,
+                    lent
+                      .map((l) => l.until)
+                      .sort()
+                      .at(-1)!,
+                  ),
+                )
+              : undefined,
+          ),
+        ),
+      ),
   ]);
   const classIds = new Set(actor.role === 'lead' ? allClasses.map((c) => c.id) : actor.role === 'tutor' ? [] : mine.map((c) => c.id));
   const alive = new Set(allChildren.map((c) => c.id));
   const childIds = new Set(allChildren.filter((c) => classIds.has(c.classId)).map((c) => c.id));
-  const given = new Set(allGroups.filter((g) => g.adultId === actor.id).map((g) => g.id));
-  for (const { groupId, childId } of members) if (given.has(groupId) && alive.has(childId)) childIds.add(childId);
+  const own = new Set(allGroups.filter((g) => g.adultId === actor.id).map((g) => g.id));
+  for (const { groupId, childId } of members) if (own.has(groupId) && alive.has(childId)) childIds.add(childId);
   const isLent = (s: { groupId: string; on: string }): boolean =>
     lent.some((l) => l.groupId === s.groupId && l.from <= s.on && s.on <= l.until);
   const runIds = new Set<string>();
-  for (const session of allSessions)
-    if ((session.adultId === actor.id && daysAfter(session.on, RUN_DAYS) >= today) || isLent(session))
-      for (const child of session.members) if (alive.has(child)) runIds.add(child);
+  for (const session of given)
+    if (session.adultId === actor.id || isLent(session)) for (const child of session.members) if (alive.has(child)) runIds.add(child);
   for (const { groupId, childId } of members) if (alive.has(childId) && lent.some((l) => l.groupId === groupId)) runIds.add(childId);
-  const groupIds = new Set(given);
+  const groupIds = new Set(own);
   if (actor.role === 'lead' || actor.role === 'teacher')
     for (const g of allGroups) if (!members.some((m) => m.groupId === g.id)) groupIds.add(g.id);
   for (const { groupId, childId } of members) if (actor.role !== 'tutor' && childIds.has(childId)) groupIds.add(groupId);
   if (actor.role === 'lead') for (const g of allGroups) groupIds.add(g.id);
-  const sessionIds = new Set(
-    allSessions
-      .filter(
-        (s) =>
-          s.adultId === actor.id ||
-          isLent(s) ||
-          (actor.role === 'tutor' ? given.has(s.groupId) : groupIds.has(s.groupId) || s.members.some((m) => childIds.has(m))),
-      )
-      .map((s) => s.id),
-  );
+  const reachesSession = (s: SessionReach): boolean =>
+    s.removedAt === null &&
+    (s.adultId === actor.id ||
+      isLent(s) ||
+      (actor.role === 'tutor' ? own.has(s.groupId) : groupIds.has(s.groupId) || s.members.some((m) => childIds.has(m))));
   const groupsAlive = new Set(allGroups.map((g) => g.id));
   const lentIds = new Set(lent.map((l) => l.groupId).filter((g) => groupsAlive.has(g)));
   return {
@@ -164,7 +191,7 @@ async function lookUpAccess(db: Db, actor: Actor, today: string): Promise<Access
     runIds,
     lentIds,
     groupIds: new Set([...groupIds].filter((g) => groupsAlive.has(g))),
-    sessionIds,
+    reachesSession,
   };
 }
 
@@ -286,34 +313,30 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
       part('lead', 'teacher');
       return reach(access.groupIds, need.groupId);
     case 'read session':
-      return reach(access.sessionIds, need.sessionId);
+      await sessionInReach(db, access, need.sessionId);
+      return;
     case 'run session': {
-      reach(access.sessionIds, need.sessionId);
-      if (actor.role === 'lead' || actor.role === 'teacher') return;
-      const given = await db
-        .select({ id: sessions.id })
-        .from(sessions)
-        .where(and(eq(sessions.id, need.sessionId), eq(sessions.adultId, actor.id)));
-      if (given.length > 0) return;
-      const group = await db
-        .select({ id: groups.id })
-        .from(groups)
-        .innerJoin(sessions, eq(sessions.groupId, groups.id))
-        .where(and(eq(sessions.id, need.sessionId), eq(groups.adultId, actor.id)));
-      if (group.length > 0) return;
-      const [session] = await db
-        .select({ groupId: sessions.groupId, on: sessions.on })
-        .from(sessions)
-        .where(eq(sessions.id, need.sessionId));
+      const session = await sessionInReach(db, access, need.sessionId);
+      if (actor.role === 'lead' || actor.role === 'teacher' || session.adultId === actor.id) return;
+      const [group] = await db.select({ adultId: groups.adultId }).from(groups).where(eq(groups.id, session.groupId));
+      if (group?.adultId === actor.id) return;
       const lent = await lentTo(db, actor.id, access.today);
-      if (!session || !lent.some((l) => l.groupId === session.groupId && l.from <= session.on && session.on <= l.until))
+      if (!lent.some((l) => l.groupId === session.groupId && l.from <= session.on && session.on <= l.until))
         throw new Refusal('not-allowed');
       return;
     }
     case 'change session':
       part('lead', 'teacher');
-      return reach(access.sessionIds, need.sessionId);
+      await sessionInReach(db, access, need.sessionId);
+      return;
   }
+}
+
+/** @throws Refusal `not-found` where there is none or it is out of reach */
+async function sessionInReach(db: Db, access: Access, id: string): Promise<SessionReach> {
+  const [session] = await db.select(SESSION_REACH).from(sessions).where(eq(sessions.id, id));
+  if (!session || !access.reachesSession(session)) throw new Refusal('not-found');
+  return session;
 }
 
 /** Children as rows, only those in reach. */

@@ -14,7 +14,7 @@ import { accessOf, changingAccess, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
 import { trail } from './db/schema.js';
 import { Refusal } from './http/problem.js';
-import type { Call, Route, Services } from './http/route.js';
+import { JsonText, type Call, type Route, type Services } from './http/route.js';
 import { uuidv7 } from './ids.js';
 import { routes } from './routes.js';
 import { schoolDay } from './settings/school-day.js';
@@ -27,7 +27,7 @@ const NO_ACCESS: Omit<Access, 'actor'> = {
   runIds: new Set(),
   lentIds: new Set(),
   groupIds: new Set(),
-  sessionIds: new Set(),
+  reachesSession: () => false,
 };
 
 /** Writes that change nothing about who reaches what: marks, logs and notes, and what a second screen shows. */
@@ -153,6 +153,7 @@ function mount(app: Express, route: Route, services: Services): void {
       if (res.headersSent) return;
       if (stamp !== undefined) res.setHeader('etag', stamp);
       if (same) res.status(304).end();
+      else if (result instanceof JsonText) res.type('json').send(result.text);
       else res.json(result);
     })().catch(next);
   });

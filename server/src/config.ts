@@ -22,6 +22,8 @@ const schema = z.object({
   SAPLING_NOW: z.string().optional(),
   /** log2 of scrypt’s N for new passwords: less than the usual in tests only. */
   SAPLING_PASSWORD_COST: z.coerce.number().int().min(10).max(20).default(PASSWORD_COST),
+  /** Threads for paper and judgement; all but one core where nothing is said, 0 for none of their own. */
+  SAPLING_THREADS: z.coerce.number().int().min(0).max(16).optional(),
   NODE_ENV: z.string().optional(),
 });
 
@@ -43,6 +45,8 @@ export interface Config {
   /** Where backups are kept, and how many; 0 for none made by itself. */
   readonly backups?: string | undefined;
   readonly backupsKept?: number;
+  /** Threads for paper and judgement. */
+  readonly threads?: number | undefined;
 }
 
 /** The clock of a server or a command: the machine’s, or one that was set. */
@@ -70,6 +74,7 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     setNow: e.SAPLING_NOW,
     setSince: Math.round(performance.timeOrigin),
     passwordCost: e.SAPLING_PASSWORD_COST,
+    threads: e.SAPLING_THREADS,
     backups: e.SAPLING_BACKUPS,
     backupsKept: e.SAPLING_DEMO === '1' ? 0 : e.SAPLING_BACKUPS_KEPT,
   };

@@ -14,6 +14,7 @@ import { safeError } from './http/safe-error.js';
 import { budgets } from './http/tries.js';
 import { Screens } from './evidence/screens.js';
 import { Live } from './live/live.js';
+import { Pool } from './work/pool.js';
 import { startUpkeep } from './upkeep.js';
 
 export interface Running {
@@ -49,8 +50,9 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   const changes = new Changes(config.databaseUrl === undefined);
   const live = new Live(db, now, changes);
   const screens = new Screens(clock.ms);
+  const pool = new Pool(config.threads).serve(db);
   const server: Server = createServer(
-    createApp({ db, live, changes, screens, backups, config, now, clockAhead: clock.ahead, tries: budgets(clock.ms) }, log),
+    createApp({ db, live, changes, screens, backups, pool, config, now, clockAhead: clock.ahead, tries: budgets(clock.ms) }, log),
   );
   // longer than browsers and proxies keep a line open, so that none is cut as they send on it
   server.keepAliveTimeout = 75_000;
@@ -74,6 +76,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
         server.closeIdleConnections();
         setTimeout(() => server.closeAllConnections(), 5000).unref();
       });
+      await pool.close();
       await close();
     },
   };

@@ -3,8 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { offerableWords } from '@sapling/core';
 import { readConfig } from '../src/config.js';
 import { wordBook } from '../src/library/word-book.js';
-import { writeInstallation } from '../src/transfer/installation.js';
-import { now, School, type Person } from './support.js';
+import { School, type Person } from './support.js';
 
 const school = new School();
 let lead: Person;
@@ -36,8 +35,10 @@ describe('words of a school’s own', () => {
     expect((await decide('shit', 'also')).status).toBe(400);
   });
   it('are in the export of the installation', async () => {
-    const file = await writeInstallation(school.running.db, now());
-    const rows = file.tables.schoolWords as { word: string; offer: string }[];
+    const file = (await school.ask('GET', '/api/installation.json', { as: lead })).body as {
+      tables: Record<string, { word: string; offer: string }[]>;
+    };
+    const rows = file.tables.schoolWords!;
     expect(rows.map((r) => [r.word, r.offer]).sort()).toEqual([
       ['rain', 'never'],
       ['zorbing', 'also'],

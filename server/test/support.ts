@@ -49,6 +49,7 @@ export class School {
         databaseUrl: undefined,
         setNow: now(),
         passwordCost: 12,
+        threads: 0,
       },
       pino({ level: 'info' }, { write: (line: string) => void this.log.push(line) }),
     );

@@ -9,7 +9,7 @@ import { endsOf, knownIn } from './belief.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import type { Belief, RecallFilter } from './recall-filter.js';
 import { checked, runFilter, type RecordOptions } from './run-filter.js';
-import { slowPairs } from './slow.js';
+import { SlowWatch } from './slow.js';
 
 export type PairState = 'secure' | 'wobbly' | 'gap' | 'unchecked';
 export interface Estimate {
@@ -74,10 +74,11 @@ export function estimateOver(
   /** Answers that stand last of their pair at some moment: the state then is kept, since time alone may wear it. */
   const standing = standingAt(list, times);
   const then = new Map<Gpc, PairState>();
-  const about = new Map<Gpc, Observation[]>();
+  const about = new Map<Gpc, Answers>();
+  const quickness = new SlowWatch(model);
   let answers = 0;
   const look = (time: number, filter: RecallFilter): void => {
-    const slow = slowPairs(list.slice(0, answers), model);
+    const slow = quickness.pairs();
     const before = new Map([...about.keys()].map((gpc) => [gpc, filter.belief(gpc)!]));
     filter.pass(time);
     const states = new Map<Gpc, Estimate>();
@@ -95,14 +96,27 @@ export function estimateOver(
     after: (observation, seen) => {
       answers += 1;
       const gpc = observation.gpc!;
-      const own = about.get(gpc) ?? [];
-      own.push(observation);
-      about.set(gpc, own);
+      quickness.add(observation);
+      let own = about.get(gpc);
+      if (!own) about.set(gpc, (own = { count: 0, missed: 0, sittings: new Set(), lastSeen: '' }));
+      own.count += 1;
+      own.lastSeen = observation.at;
+      if (isMiss(observation.outcome)) own.missed += 1;
+      else own.sittings.add(`${observation.by} ${observation.at.slice(0, 10)}`);
       if (standing.has(observation.id)) then.set(gpc, stateNow(seen.belief(gpc)!, own, answers, model));
     },
   });
   while (out.length < times.length) look(times[out.length]!, filter);
   return out;
+}
+
+/** What the answers about one pair come to so far. */
+interface Answers {
+  count: number;
+  missed: number;
+  /** Adult and day of every right answer. */
+  readonly sittings: Set<string>;
+  lastSeen: string;
 }
 
 function standingAt(list: readonly Observation[], times: readonly number[]): ReadonlySet<string> {
@@ -121,7 +135,7 @@ function standingAt(list: readonly Observation[], times: readonly number[]): Rea
 function estimateOf(
   belief: Belief,
   before: { readonly was: PairState; readonly belief: Belief },
-  own: readonly Observation[],
+  own: Answers,
   answers: number,
   slow: boolean,
   model: EstimateModel,
@@ -139,8 +153,8 @@ function estimateOf(
     low: Math.min(low, p),
     high: Math.max(high, p),
     known: Math.min(knownIn(belief), knownIn(before.belief)),
-    basedOn: own.length,
-    lastSeen: own.at(-1)!.at,
+    basedOn: own.count,
+    lastSeen: own.lastSeen,
     slow: slow && p >= SLOW_FROM,
     due,
   };
@@ -150,13 +164,11 @@ function estimateOf(
  * The state that a belief stands for. *Secure* also needs right answers on two days or to two adults: two rights in one
  * sitting share a day and an ear. A *gap* needs two answers against it, or one in a child who is known by many.
  */
-function stateNow(belief: Belief, own: readonly Observation[], answers: number, model: EstimateModel): PairState {
+function stateNow(belief: Belief, { count, missed, sittings }: Answers, answers: number, model: EstimateModel): PairState {
   const { low, high } = endsOf(belief, model);
-  const sittings = new Set(own.filter((o) => !isMiss(o.outcome)).map((o) => `${o.by} ${o.at.slice(0, 10)}`));
-  const missed = own.filter((o) => isMiss(o.outcome)).length;
   // one miss of a child of whom little else is known says little; in a whole check it stands among the others
   const wrong = answers >= KNOWN_CHILD ? 2 * missed : missed;
-  return stateOf(low, high, own.length, model, { right: sittings.size, wrong });
+  return stateOf(low, high, count, model, { right: sittings.size, wrong });
 }
 
 /** So many answers about whatever pairs make a child known. */

@@ -21,41 +21,56 @@ const SHARE = 0.5;
 
 /** The pairs whose newest right answers were mostly slow; one slow answer alone says nothing. */
 export function slowPairs(observations: readonly Observation[], model: EstimateModel): ReadonlySet<Gpc> {
-  const usual = usualTimes(observations);
-  const answers = new Map<Gpc, boolean[]>();
-  for (const o of observations) {
-    if (o.gpc === undefined || o.fromMemory || chancesOf(model.recall, o.kind) === undefined) continue;
-    const slow = slowAnswer(o, usual);
-    if (slow === null) continue;
-    answers.set(o.gpc, [...(answers.get(o.gpc) ?? []), slow]);
-  }
-  const out = new Set<Gpc>();
-  for (const [gpc, list] of answers) {
-    const newest = list.slice(-NEWEST);
-    if (newest.length >= 2 && newest.filter(Boolean).length / newest.length > SHARE) out.add(gpc);
-  }
-  return out;
+  const watch = new SlowWatch(model);
+  for (const o of observations) watch.add(o);
+  return watch.pairs();
 }
 
-/** Whether a right answer was slow; null for a wrong one, and where nothing tells. */
-function slowAnswer(o: Observation, usual: ReadonlyMap<string, number>): boolean | null {
-  if (isMiss(o.outcome) || o.outcome === 'put right') return null;
+/** The same while answers come in, in order of time: asked at any moment, it costs the pairs and not all answers so far. */
+export class SlowWatch {
+  /** By kind of card and adult: the logarithms of the times of right answers, and how many. */
+  readonly #times = new Map<string, { log: number; n: number }>();
+  /** Of each pair the newest answers that tell. */
+  readonly #newest = new Map<Gpc, Observation[]>();
+
+  constructor(private readonly model: EstimateModel) {}
+
+  add(o: Observation): void {
+    if (o.ms !== undefined && !o.fromMemory && !isMiss(o.outcome)) {
+      const key = `${o.kind} ${o.by}`;
+      const entry = this.#times.get(key) ?? { log: 0, n: 0 };
+      entry.log += Math.log(Math.min(20_000, Math.max(200, o.ms)));
+      entry.n += 1;
+      this.#times.set(key, entry);
+    }
+    if (o.gpc === undefined || o.fromMemory || chancesOf(this.model.recall, o.kind) === undefined || !tells(o)) return;
+    const own = this.#newest.get(o.gpc);
+    if (!own) this.#newest.set(o.gpc, [o]);
+    else {
+      own.push(o);
+      if (own.length > NEWEST) own.shift();
+    }
+  }
+
+  pairs(): ReadonlySet<Gpc> {
+    // drawn towards all adults' usual time where there are few answers
+    const usual = new Map(
+      [...this.#times].map(([key, { log, n }]) => [key, Math.exp((log + USUAL_COUNTS * Math.log(USUAL_MS)) / (n + USUAL_COUNTS))]),
+    );
+    const out = new Set<Gpc>();
+    for (const [gpc, newest] of this.#newest)
+      if (newest.length >= 2 && newest.filter((o) => isSlow(o, usual)).length / newest.length > SHARE) out.add(gpc);
+    return out;
+  }
+}
+
+/** Whether an answer tells how quick it was: a wrong one does not, nor one of which nothing is known. */
+const tells = (o: Observation): boolean =>
+  !isMiss(o.outcome) && o.outcome !== 'put right' && (o.outcome === 'slow' || o.ms !== undefined || o.outcome === 'right');
+
+/** @param usual the child's usual time of a right answer by kind of card and adult, milliseconds */
+function isSlow(o: Observation, usual: ReadonlyMap<string, number>): boolean {
   if (o.outcome === 'slow') return true;
-  if (o.ms === undefined) return o.outcome === 'right' ? false : null;
-  const own = usual.get(`${o.kind} ${o.by}`) ?? USUAL_MS;
-  return o.ms > Math.min(SLOW_FROM_MS, Math.max(QUICK_UNTIL_MS, TIMES * own));
-}
-
-/** The child's usual time of a right answer by kind of card and adult, drawn towards all adults' where there are few. */
-function usualTimes(observations: readonly Observation[]): ReadonlyMap<string, number> {
-  const sums = new Map<string, { log: number; n: number }>();
-  for (const { kind, by, ms, outcome, fromMemory } of observations) {
-    if (ms === undefined || fromMemory || isMiss(outcome)) continue;
-    const key = `${kind} ${by}`;
-    const entry = sums.get(key) ?? { log: 0, n: 0 };
-    entry.log += Math.log(Math.min(20_000, Math.max(200, ms)));
-    entry.n += 1;
-    sums.set(key, entry);
-  }
-  return new Map([...sums].map(([key, { log, n }]) => [key, Math.exp((log + USUAL_COUNTS * Math.log(USUAL_MS)) / (n + USUAL_COUNTS))]));
+  if (o.ms === undefined) return false;
+  return o.ms > Math.min(SLOW_FROM_MS, Math.max(QUICK_UNTIL_MS, TIMES * (usual.get(`${o.kind} ${o.by}`) ?? USUAL_MS)));
 }

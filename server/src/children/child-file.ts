@@ -2,26 +2,24 @@
  * Everything about one child as one file: for the family who asks, and for the next school, which reads it in as the child's
  * history. A ZIP: a PDF to read, CSV files for a spreadsheet, `child.json` for a program, the recordings as they are.
  */
-import { existsSync, readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { observation } from '@sapling/contract';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
-import { strToU8, zipSync } from 'fflate';
 import { z } from 'zod';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { printing } from '../paper/printing.js';
 import { readSettings } from '../settings/read-settings.js';
 import { schoolZone } from '../settings/school-day.js';
-import { csv } from '../transfer/records.js';
+import { plannedFor } from '../sessions/sessions.js';
 import { rowOf } from '../transfer/tables.js';
 import { requireChild } from './child-record.js';
 import { childLines, toChild } from './children.js';
-import { writeChildSheet, type ChildRecord } from './child-sheet.js';
+import { CHILD_FORMAT } from './child-pack.js';
+import type { ChildRecord } from './child-sheet.js';
 
-export const CHILD_FORMAT = 'keen-sapling-child/1';
 const TABLES = ['checks', 'observations', 'withdrawals', 'readings', 'readingSteps', 'remarks'] as const;
 
 /** Everything kept about a child, with the names of colleagues and groups in place of keys where a person reads it. */
@@ -57,6 +55,7 @@ export async function childRecord(db: Db, id: string, now: string): Promise<Chil
         .from(t.sessions)
         .innerJoin(t.groups, eq(t.groups.id, t.sessions.groupId))
         .innerJoin(t.logs, eq(t.logs.session, t.sessions.id))
+        .where(plannedFor([id]))
         .orderBy(t.sessions.on),
       db.select({ id: t.colleagues.id, name: t.colleagues.name }).from(t.colleagues),
       db.select().from(t.classes).where(eq(t.classes.id, row.classId)),
@@ -77,40 +76,9 @@ export async function childRecord(db: Db, id: string, now: string): Promise<Chil
       const there = s.attendance.find((a) => a.child === id);
       return there ? [{ on: s.on, group: s.group, present: there.present, minutes: there.present ? (there.minutes ?? s.minutes) : 0 }] : [];
     }),
-    nameOf: (person) => people.find((p) => p.id === person)?.name ?? 'a colleague elsewhere',
+    people: Object.fromEntries(people.map((p) => [p.id, p.name])),
   };
 }
-
-/** The recordings as files: one a reading, the parts put together. */
-function soundFiles(data: string, record: ChildRecord): Record<string, Uint8Array> {
-  const files: Record<string, Uint8Array> = {};
-  for (const { reading, mime } of record.recordings) {
-    const folder = join(data, 'recordings', reading);
-    if (!existsSync(folder)) continue;
-    const parts = readdirSync(folder)
-      .filter((name) => name.endsWith('.part'))
-      .sort()
-      .map((name) => readFileSync(join(folder, name)));
-    const ending = mime.includes('ogg') ? 'ogg' : mime.includes('mp4') ? 'm4a' : 'webm';
-    if (parts.length > 0) files[`recordings/${reading}.${ending}`] = Buffer.concat(parts);
-  }
-  return files;
-}
-
-const plainRows = (rows: readonly object[]): Record<string, string | number | boolean | null>[] =>
-  rows.map((row) =>
-    Object.fromEntries(
-      Object.entries(row).map(([key, value]) => [
-        key,
-        value !== null && typeof value === 'object' ? JSON.stringify(value) : (value as string),
-      ]),
-    ),
-  );
-/** @param columns the heading of a table that has no row yet */
-const table = (rows: readonly object[], columns: readonly string[] = []): Uint8Array => {
-  const plain = plainRows(rows);
-  return strToU8(csv(plain.length === 0 ? columns : [...new Set(plain.flatMap((r) => Object.keys(r)))], plain));
-};
 
 const fileSchema = z.strictObject({
   format: z.literal(CHILD_FORMAT),
@@ -139,41 +107,11 @@ export const childFileRoutes = [
   route(
     'childFile',
     ({ params }) => ({ action: 'change child', childIds: [params.id] }),
-    async ({ db, params, res, now, config }) => {
+    async (call) => {
+      const { db, params, res, now, config, pool } = call;
       const record = await childRecord(db, params.id, now());
-      const json = {
-        format: CHILD_FORMAT,
-        writtenAt: now(),
-        school: record.school,
-        child: record.child,
-        colleagues: Object.fromEntries(
-          [...new Set(Object.values(record.rows).flatMap((rows) => rows.map((r) => r.by ?? '')))]
-            .filter(Boolean)
-            .map((id) => [id, record.nameOf(id)]),
-        ),
-        rows: record.rows,
-      };
-      const named = record.rows.observations.map(({ child: _child, by, ...o }) => ({ ...o, by: record.nameOf(by) }));
-      const pdf = await writeChildSheet(record, now());
-      const zip = zipSync(
-        {
-          'read me first.pdf': new Uint8Array(pdf),
-          'child.json': strToU8(JSON.stringify(json)),
-          'answers.csv': table(named),
-          'states.csv': table(record.line),
-          'sessions.csv': table(record.sessions, ['on', 'group', 'present', 'minutes']),
-          'groups.csv': table(record.groups, ['at', 'what', 'group']),
-          'readings.csv': table(
-            record.rows.readings.map(({ at, title, words }) => ({ at, title, words: words.length })),
-            ['at', 'title', 'words'],
-          ),
-          'notes.csv': table(
-            record.rows.remarks.map(({ at, by, text }) => ({ at, by: record.nameOf(by), text })),
-            ['at', 'by', 'text'],
-          ),
-          ...soundFiles(config.folder, record),
-        },
-        { level: 6 },
+      const zip = await printing({ ...call, query: {} }, (work) =>
+        pool.run('packChild', { record, writtenAt: now(), folder: config.folder }, work),
       );
       const name =
         `${record.child.givenName} ${record.child.familyName}`

@@ -23,8 +23,12 @@ export interface ChildRecord {
   readonly recordings: readonly { readonly reading: string; readonly mime: string }[];
   readonly groups: readonly { readonly at: string; readonly what: string; readonly group: string }[];
   readonly sessions: readonly { readonly on: string; readonly group: string; readonly present: boolean; readonly minutes: number }[];
-  readonly nameOf: (colleague: string) => string;
+  /** Names of colleagues by their keys; whoever is not there worked elsewhere. */
+  readonly people: Readonly<Record<string, string>>;
 }
+
+/** Who somebody was, as a family reads it. */
+export const whoWas = ({ people }: Pick<ChildRecord, 'people'>, colleague: string): string => people[colleague] ?? 'a colleague elsewhere';
 
 /** A day (YYYY-MM-DD) in words. */
 const inWords = (day: string): string =>
@@ -92,7 +96,7 @@ export async function writeChildSheet(record: ChildRecord, now: string): Promise
     'Checks',
     record.rows.checks.length === 0
       ? 'none'
-      : record.rows.checks.map((c) => `${day(c.startedAt)}: ${checkWords(record, c)}, by ${record.nameOf(c.by)}`).join('\n'),
+      : record.rows.checks.map((c) => `${day(c.startedAt)}: ${checkWords(record, c)}, by ${whoWas(record, c.by)}`).join('\n'),
   );
   block(
     'Texts read aloud',
@@ -104,7 +108,7 @@ export async function writeChildSheet(record: ChildRecord, now: string): Promise
     'Notes',
     record.rows.remarks.length === 0
       ? 'none'
-      : record.rows.remarks.map((r) => `${day(r.at)}, ${record.nameOf(r.by)}: ${r.text}`).join('\n'),
+      : record.rows.remarks.map((r) => `${day(r.at)}, ${whoWas(record, r.by)}: ${r.text}`).join('\n'),
   );
   sheet.write(`Every single answer (${record.rows.observations.length}) stands in the file answers.csv beside this page.`, { gap: 4 });
   return sheet.end();

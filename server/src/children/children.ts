@@ -1,18 +1,39 @@
 import { eq, inArray } from 'drizzle-orm';
 import type { Child, ChildLine, ObservationRow } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
+import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { children, groupMembers, groups, observations } from '../db/schema.js';
 import { toObservation, withdrawnOf } from '../evidence/evidence.js';
-import { statesOf } from '../evidence/states.js';
+import { statesOf, stateText } from '../evidence/states.js';
 import { derive, effective, type Observation } from '@sapling/core';
 import { wordBook } from '../library/word-book.js';
 import { observationsFromReadings } from '../readings/store.js';
 import { Refusal } from '../http/problem.js';
-import { route } from '../http/route.js';
+import { JsonText, route } from '../http/route.js';
 import { and, isNull } from 'drizzle-orm';
 
 export const fullName = (child: { givenName: string; familyName: string }): string => `${child.givenName} ${child.familyName}`.trim();
+
+/** Where these children stand, and the groups they are in, by child. */
+async function aboutChildren(db: Db, rows: readonly (typeof children.$inferSelect)[], now: string, renewed?: () => void) {
+  const [states, memberships] = await Promise.all([
+    statesOf(db, rows, now, { renewed }),
+    byIds(
+      rows.map((r) => r.id),
+      (some) =>
+        db
+          .select({ childId: groupMembers.childId, groupId: groupMembers.groupId })
+          .from(groupMembers)
+          .innerJoin(groups, and(eq(groups.id, groupMembers.groupId), isNull(groups.removedAt)))
+          .where(inArray(groupMembers.childId, some))
+          .orderBy(groupMembers.childId, groupMembers.groupId),
+    ),
+  ]);
+  const groupsOf = new Map<string, string[]>(rows.map((r) => [r.id, []]));
+  for (const { childId, groupId } of memberships) groupsOf.get(childId)!.push(groupId);
+  return { states, groupsOf };
+}
 
 /**
  * Children with their lines: every state worked out by the core from the evidence.
@@ -25,18 +46,27 @@ export async function childLines(
   renewed?: () => void,
 ): Promise<ChildLine[]> {
   if (rows.length === 0) return [];
-  const ids = rows.map((r) => r.id);
-  const [states, memberships] = await Promise.all([
-    statesOf(db, rows, now, renewed),
-    db
-      .select({ childId: groupMembers.childId, groupId: groupMembers.groupId })
-      .from(groupMembers)
-      .innerJoin(groups, and(eq(groups.id, groupMembers.groupId), isNull(groups.removedAt)))
-      .where(inArray(groupMembers.childId, ids)),
-  ]);
-  const groupsOf = new Map<string, string[]>();
-  for (const { childId, groupId } of memberships) groupsOf.set(childId, [...(groupsOf.get(childId) ?? []), groupId]);
-  return rows.map((row) => ({ ...toChild(row), ...states.get(row.id)!, groupIds: groupsOf.get(row.id) ?? [] }));
+  const { states, groupsOf } = await aboutChildren(db, rows, now, renewed);
+  return rows.map((row) => {
+    const { weeks: _weeks, ...state } = states.get(row.id)!;
+    return { ...toChild(row), ...state, groupIds: groupsOf.get(row.id)! };
+  });
+}
+
+/** The same as JSON, in pieces that were written before: the lines of a school are some megabytes. */
+async function childLinesText(
+  db: Db,
+  rows: readonly (typeof children.$inferSelect)[],
+  now: string,
+  renewed: () => void,
+): Promise<JsonText<ChildLine[]>> {
+  if (rows.length === 0) return new JsonText('[]');
+  const { states, groupsOf } = await aboutChildren(db, rows, now, renewed);
+  const texts = rows.map((row) => {
+    const own = JSON.stringify({ ...toChild(row), groupIds: groupsOf.get(row.id)! });
+    return `${own.slice(0, -1)},${stateText(states.get(row.id)!).slice(1)}`;
+  });
+  return new JsonText(`[${texts.join(',')}]`);
 }
 /** A row as it travels. */
 export const toChild = ({
@@ -59,8 +89,8 @@ export async function namesOf(db: Db, access: Access, ids: readonly string[]): P
 export const childRoutes = [
   route('children', { action: 'signed in' }, async ({ db, access, query, now, live }) => {
     const rows = await childrenInReach(db, access, query.classId);
-    const lines = await childLines(db, rows, now(), () => void live.tell({ topic: 'children' }, { everyone: true }));
-    return lines.sort((a, b) => a.givenName.localeCompare(b.givenName) || a.familyName.localeCompare(b.familyName));
+    rows.sort((a, b) => a.givenName.localeCompare(b.givenName) || a.familyName.localeCompare(b.familyName));
+    return childLinesText(db, rows, now(), () => void live.tell({ topic: 'children' }, { everyone: true }));
   }),
 
   route(

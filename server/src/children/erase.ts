@@ -11,6 +11,7 @@ import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { verifyPassword } from '../auth/password.js';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
+import { PerChild } from '../evidence/per-child.js';
 import { forgetHeld, forgetState } from '../evidence/states.js';
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
@@ -166,6 +167,7 @@ export async function eraseChild(db: Db, data: string, childId: string): Promise
     await remove('marks', t.observations, t.observations.child, ids);
     await remove('checks', t.checks, t.checks.child, ids);
     await remove('steps of readings', t.readingSteps, t.readingSteps.child, ids);
+    await tx.delete(t.readingOutcomes).where(inArray(t.readingOutcomes.child, ids));
     await remove('recordings', t.recordings, t.recordings.child, ids);
     await remove('readings', t.readings, t.readings.child, ids);
     await remove('group places', t.groupMembers, t.groupMembers.childId, ids);
@@ -183,6 +185,7 @@ export async function eraseChild(db: Db, data: string, childId: string): Promise
   });
   for (const id of sound) rmSync(join(data, 'recordings', id), { recursive: true, force: true });
   forgetHeld(db);
+  PerChild.forget(db);
   return counts;
 }
 

@@ -5,6 +5,7 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { breathing } from '../http/breathing.js';
 import type { PGlite } from '@electric-sql/pglite';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
@@ -80,6 +81,7 @@ async function openFolder(folder: string): Promise<OpenDatabase> {
   let client: PGlite | undefined;
   try {
     client = await openDurable(join(folder, 'database'));
+    letOthersIn(client);
     const db = drizzlePglite(client, { schema });
     await refuseNewer(db as unknown as Db, known);
     await migratePglite(db, { migrationsFolder });
@@ -99,6 +101,19 @@ async function openFolder(folder: string): Promise<OpenDatabase> {
     if (error instanceof DataFolderError) throw error;
     throw new DataFolderError('damaged', whyNotOpened(error, folder));
   }
+}
+
+/**
+ * The embedded database works on this thread, and one question after another would be answered without anything else being
+ * let in: between two of them everybody has a turn.
+ */
+function letOthersIn(client: PGlite): void {
+  const breath = breathing();
+  const query = client.query.bind(client);
+  client.query = (async (...asked: Parameters<typeof query>) => {
+    await breath();
+    return query(...asked);
+  }) as typeof client.query;
 }
 
 /** What a person can do about a folder that does not open. */

@@ -1,4 +1,6 @@
 /** The tables. Observations, withdrawals, logs and notes are append-only; rows people edit carry a version. */
+import type { ChildWeeks } from '../evidence/weeks.js';
+import type { ReadingOutcome } from '../readings/outcome.js';
 import type { CheckItem, CheckKind, Offer, ReadingStep, StatedRule, Strand, Style, StylePart, TextKind, TextQuestion } from '@sapling/core';
 import type { PairStateRow, SchoolSettings, StrandStateRow, WeekMeeting } from '@sapling/contract';
 import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, real, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
@@ -143,6 +145,8 @@ export const childStates = pgTable('child_states', {
   strands: jsonb('strands').notNull().$type<StrandStateRow[]>(),
   lastCheck: text('last_check'),
   direction: real('direction'),
+  /** Null in states that an older version worked out. */
+  weeks: jsonb('weeks').$type<ChildWeeks>(),
 });
 
 export const imports = pgTable('imports', {
@@ -304,6 +308,19 @@ export const readingSteps = pgTable(
   ],
 );
 
+/** How a reading came out, worked out from its steps and kept: a new step takes it away. */
+export const readingOutcomes = pgTable(
+  'reading_outcomes',
+  {
+    reading: uuid('reading').primaryKey(),
+    child: uuid('child').notNull(),
+    /** The school's settings it was scored by. */
+    stamp: text('stamp').notNull(),
+    outcome: jsonb('outcome').notNull().$type<ReadingOutcome>(),
+  },
+  (t) => [index('reading_outcomes_child').on(t.child)],
+);
+
 /** What there is of a recording; the sound itself is in the data folder. */
 export const recordings = pgTable('recordings', {
   reading: uuid('reading')
@@ -418,7 +435,7 @@ export const sessions = pgTable(
     removedAt: at('removed_at'),
     version: version(),
   },
-  (t) => [index('sessions_on').on(t.on), index('sessions_group').on(t.groupId)],
+  (t) => [index('sessions_on').on(t.on), index('sessions_group').on(t.groupId), index('sessions_adult').on(t.adultId, t.on)],
 );
 
 /** Every timetable that was kept; the last one is in force. */

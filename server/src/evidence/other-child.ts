@@ -8,6 +8,7 @@ import type { Db } from '../db/open.js';
 import { checks, children, observations, readings, readingSteps, recordings, withdrawals } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
+import { forgetOutcome } from '../readings/outcome.js';
 import { childOfReading } from '../readings/store.js';
 import { touchEvidence } from './states.js';
 
@@ -99,6 +100,7 @@ export const otherChildRoutes = [
           detail: 'This reading has a recording, and the other child’s family has not agreed to recordings. Delete the recording first.',
         });
       return moved({ db, me, live }, reading.child, body.child, 'readings', async (tx) => {
+        await forgetOutcome(tx, reading.id);
         await tx.update(readings).set({ child: body.child }).where(eq(readings.id, reading.id));
         await tx.update(readingSteps).set({ child: body.child }).where(eq(readingSteps.reading, reading.id));
         await tx.update(recordings).set({ child: body.child }).where(eq(recordings.reading, reading.id));

@@ -6,7 +6,7 @@
 import { eq } from 'drizzle-orm';
 import { outboxEntry, type OutboxEntry } from '@sapling/contract';
 import { decide, type Need } from '../access.js';
-import { touchEvidence } from './states.js';
+import { touchEvidence, workOutSoon } from './states.js';
 import { storeStep } from '../readings/store.js';
 import { checks, logs, notes, observations, readings, sessions, withdrawals } from '../db/schema.js';
 import type { Db } from '../db/open.js';
@@ -179,10 +179,12 @@ export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (c
   }
   const aboutChildren: About = { children: [...touchedChildren] };
   if (touchedChildren.size > 0) {
-    await call.live.tell({ topic: 'children', by: call.me.id }, aboutChildren);
+    // by name: a list on a screen reads these children again and not all of them
+    for (const id of touchedChildren) await call.live.tell({ topic: 'children', id, by: call.me.id }, { children: [id] });
     await call.live.tell({ topic: 'checks', by: call.me.id }, aboutChildren);
   }
   for (const id of touchedReadings) await call.live.tell({ topic: 'readings', id, by: call.me.id }, aboutChildren);
   for (const id of touchedSessions) await call.live.tell({ topic: 'sessions', id, by: call.me.id }, { sessions: [id] });
+  workOutSoon(call.db, [...touchedChildren], call.now);
   return { results };
 });

@@ -8,27 +8,36 @@ import { createHash } from 'node:crypto';
 import type { PairStateRow, StrandStateRow } from '@sapling/contract';
 import { changeBetween, DEFAULT_MODEL, type TeachingOrder } from '@sapling/core';
 import { eq, inArray, sql } from 'drizzle-orm';
+import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { children, childStates, classes } from '../db/schema.js';
-import { breathing } from '../http/breathing.js';
 import { orderBook } from '../library/orders.js';
 import { wordBook } from '../library/word-book.js';
 import { schoolDay } from '../settings/school-day.js';
 import { modelOf, readSettings } from '../settings/settings.js';
-import { evidenceOf, lastChecked, lineOf, strandsOf, tenth } from './evidence.js';
+import { poolOf } from '../work/pool.js';
+import { factsOf, tenth } from './evidence.js';
+import type { Grounds, Judged } from './judge-child.js';
+import { weekEnds, weeksOf, type ChildWeeks } from './weeks.js';
 
-type ChildRow = typeof children.$inferSelect;
+export type ChildRow = typeof children.$inferSelect;
+/** What is worked out of one child's evidence. */
 export interface ChildState {
   readonly line: PairStateRow[];
   readonly strands: StrandStateRow[];
   readonly lastCheck: string | null;
   readonly direction: number | null;
+  /** Null where an older version of the program worked it out: it is being renewed. */
+  readonly weeks: ChildWeeks | null;
 }
 
-/** Raised where what is kept of a state changes its form. */
-const FORM = 1;
-/** So many children at once, so that their evidence is not all in memory. */
-const AT_ONCE = 40;
+/** Raised where states are worked out otherwise, or what is kept of them changes. */
+const FORM = 2;
+const DAY_MS = 86_400_000;
+/** Over so many days a child's direction is told. */
+const LOOK_BACK = 21;
+/** How many children are on their way at once: the next is read while one is judged. */
+const AT_ONCE = 4;
 const short = (text: string): string => createHash('sha256').update(text).digest('base64url').slice(0, 16);
 const judgement = short(JSON.stringify([FORM, DEFAULT_MODEL]));
 
@@ -42,16 +51,18 @@ export async function touchEvidence(db: Db, childIds: readonly string[]): Promis
 }
 
 /** What the states of children rest on, but for their evidence: read once for many. */
-async function grounds(db: Db, rows: readonly ChildRow[]) {
+export async function groundsOf(db: Db, rows: readonly ChildRow[]): Promise<(row: ChildRow) => Grounds & { readonly stamp: string }> {
   const [settings, orders, words, classRows] = await Promise.all([
     readSettings(db),
     orderBook(db),
     wordBook(db),
-    db
-      .select()
-      .from(classes)
-      .where(inArray(classes.id, [...new Set(rows.map((r) => r.classId))])),
+    byIds(
+      rows.map((r) => r.classId),
+      (some) => db.select().from(classes).where(inArray(classes.id, some)),
+    ),
   ]);
+  const book = await words.facts();
+  const classOf = new Map(classRows.map((c) => [c.id, c]));
   const orderStamps = new Map<string, string>();
   const stampOfOrder = (order: TeachingOrder | undefined): string => {
     if (!order) return '';
@@ -59,55 +70,86 @@ async function grounds(db: Db, rows: readonly ChildRow[]) {
     return orderStamps.get(order.id)!;
   };
   const school = short(`${settings.version} ${words.stamp}`);
-  return {
+  const common = {
+    book,
     model: modelOf(settings),
-    of(row: ChildRow): { order: TeachingOrder | undefined; taughtSteps: number; stamp: string } {
-      const schoolClass = classRows.find((c) => c.id === row.classId);
-      const order = orders.get(schoolClass?.orderId ?? '');
-      const taughtSteps = schoolClass?.taughtSteps ?? 0;
-      return { order, taughtSteps, stamp: `${judgement} ${row.evidenceVersion} ${school} ${stampOfOrder(order)} ${taughtSteps}` };
+    reading: {
+      readAlone: settings.readAlone,
+      selfCorrectionIsRight: settings.selfCorrectionIsRight,
+      readingAims: settings.readingAims,
     },
   };
+  return (row) => {
+    const schoolClass = classOf.get(row.classId);
+    const order = orders.get(schoolClass?.orderId ?? '');
+    const taughtSteps = schoolClass?.taughtSteps ?? 0;
+    return { ...common, order, taughtSteps, stamp: `${row.evidenceVersion} ${school} ${stampOfOrder(order)} ${taughtSteps}` };
+  };
 }
+
+/** Reads and judges one child, off this thread. @param moments ISO 8601 UTC in order of time, the last of them now */
+export async function judgedAt(db: Db, row: ChildRow, grounds: Grounds, moments: readonly string[]): Promise<Judged> {
+  const facts = await factsOf(db, row.id);
+  return poolOf(db).run('judgeChild', { facts, grounds: grounds, moments });
+}
+
+/** What is being worked out, by database: whoever asks for the same meanwhile waits for it. */
+const underWay = new WeakMap<Db, Map<string, Promise<ChildState>>>();
 
 /** Works out where these children stand now, and keeps it. */
 async function workOut(
   db: Db,
   rows: readonly ChildRow[],
-  rest: Awaited<ReturnType<typeof grounds>>,
+  grounds: (row: ChildRow) => Grounds & { readonly stamp: string },
   now: string,
   day: string,
 ): Promise<Map<string, ChildState>> {
   const out = new Map<string, ChildState>();
-  const breath = breathing();
-  for (let from = 0; from < rows.length; from += AT_ONCE) {
-    const some = rows.slice(from, from + AT_ONCE);
-    const evidence = await evidenceOf(
-      db,
-      some.map((r) => r.id),
-    );
-    for (const row of some) {
-      const { order, taughtSteps, stamp } = rest.of(row);
-      const seen = evidence.get(row.id)!;
-      await breath();
-      const { now: line, before } = lineOf(order, taughtSteps, seen, now, rest.model);
-      const since = changeBetween(before, line);
-      const state: ChildState = {
-        line,
-        strands: strandsOf(order, seen, now, rest.model),
-        lastCheck: lastChecked(seen),
-        direction: since.of === 0 ? null : tenth(since.now - since.before),
-      };
-      out.set(row.id, state);
-      hold(db, row.id, { stamp, day, state });
-      const kept = { stamp, day, ...state };
-      await db
-        .insert(childStates)
-        .values({ child: row.id, ...kept })
-        .onConflictDoUpdate({ target: childStates.child, set: kept });
+  const going = underWay.get(db) ?? new Map<string, Promise<ChildState>>();
+  underWay.set(db, going);
+  const waiting = [...rows];
+  const next = async (): Promise<void> => {
+    for (let row = waiting.shift(); row; row = waiting.shift()) {
+      const key = `${row.id} ${day} ${grounds(row).stamp}`;
+      let work = going.get(key);
+      if (!work) {
+        work = workOutOne(db, row, grounds(row), now, day).finally(() => going.delete(key));
+        going.set(key, work);
+      }
+      out.set(row.id, await work);
     }
-  }
+  };
+  await Promise.all(Array.from({ length: Math.min(AT_ONCE, rows.length) }, next));
   return out;
+}
+
+async function workOutOne(
+  db: Db,
+  row: ChildRow,
+  { stamp, ...grounds }: Grounds & { readonly stamp: string },
+  now: string,
+  day: string,
+): Promise<ChildState> {
+  const ends = weekEnds(now);
+  const before = new Date(Date.parse(now) - LOOK_BACK * DAY_MS).toISOString();
+  const moments = [...new Set([before, ...ends])].sort();
+  const judged = await judgedAt(db, row, grounds, moments);
+  const line = judged.lines.at(-1)!;
+  const since = changeBetween(judged.lines[moments.indexOf(before)]!, line);
+  const state: ChildState = {
+    line,
+    strands: [...judged.strands],
+    lastCheck: judged.lastCheck,
+    direction: since.of === 0 ? null : tenth(since.now - since.before),
+    weeks: weeksOf(ends, moments, judged),
+  };
+  hold(db, row.id, { stamp, day, state });
+  const kept = { stamp, day, ...state };
+  await db
+    .insert(childStates)
+    .values({ child: row.id, ...kept })
+    .onConflictDoUpdate({ target: childStates.child, set: kept });
+  return state;
 }
 
 interface Held {
@@ -133,16 +175,24 @@ const renewing = new WeakMap<Db, Promise<void>>();
 /**
  * Where these children stand, by child. What was worked out before is read; what rests on something else now is worked out.
  * @param renewed called when states of an earlier day, which were given, have been worked out anew
+ * @param whole whether the weeks are needed too, which an older version of the program did not work out
  */
-export async function statesOf(db: Db, rows: readonly ChildRow[], now: string, renewed?: () => void): Promise<Map<string, ChildState>> {
+export async function statesOf(
+  db: Db,
+  rows: readonly ChildRow[],
+  now: string,
+  { renewed, whole = false }: { renewed?: (() => void) | undefined; whole?: boolean } = {},
+): Promise<Map<string, ChildState>> {
   const out = new Map<string, ChildState>();
   if (rows.length === 0) return out;
-  const [rest, day] = await Promise.all([grounds(db, rows), schoolDay(db, now)]);
+  const [grounds, today] = await Promise.all([groundsOf(db, rows), schoolDay(db, now)]);
+  const day = `${today} ${judgement}`;
+  const stampOf = new Map(rows.map((row) => [row.id, grounds(row).stamp]));
   const kept = new Map<string, Held>();
   const unread: string[] = [];
   for (const row of rows) {
     const own = held.get(db)?.get(row.id);
-    if (own && own.day === day && own.stamp === rest.of(row).stamp) kept.set(row.id, own);
+    if (own && own.day === day && own.stamp === stampOf.get(row.id)) kept.set(row.id, own);
     else unread.push(row.id);
   }
   for (let from = 0; from < unread.length; from += 1000)
@@ -159,15 +209,15 @@ export async function statesOf(db: Db, rows: readonly ChildRow[], now: string, r
   const old: ChildRow[] = [];
   for (const row of rows) {
     const state = kept.get(row.id);
-    if (!state || state.stamp !== rest.of(row).stamp) stale.push(row);
+    if (!state || state.stamp !== stampOf.get(row.id) || (whole && state.state.weeks === null)) stale.push(row);
     else {
       if (state.day !== day) old.push(row);
       out.set(row.id, state.state);
     }
   }
-  for (const [id, state] of await workOut(db, stale, rest, now, day)) out.set(id, state);
+  for (const [id, state] of await workOut(db, stale, grounds, now, day)) out.set(id, state);
   if (old.length > 0 && !renewing.has(db)) {
-    const work = workOut(db, old, rest, now, day)
+    const work = workOut(db, old, grounds, now, day)
       .then(() => renewed?.())
       .catch(() => undefined)
       .finally(() => renewing.delete(db));
@@ -177,6 +227,28 @@ export async function statesOf(db: Db, rows: readonly ChildRow[], now: string, r
     );
   }
   return out;
+}
+
+const changed = new WeakMap<Db, { ids: Set<string>; timer: NodeJS.Timeout | undefined }>();
+/** So long after the last of several marks. */
+const SOON_MS = 1500;
+/** Has these children worked out shortly, before anybody asks: they were marked, and somebody will look. */
+export function workOutSoon(db: Db, childIds: readonly string[], now: () => string): void {
+  // without threads whoever asks next pays for it, and nobody waits for what nobody asks for
+  if (childIds.length === 0 || poolOf(db).threads === 0) return;
+  const waiting = changed.get(db) ?? { ids: new Set<string>(), timer: undefined };
+  changed.set(db, waiting);
+  for (const id of childIds) waiting.ids.add(id);
+  clearTimeout(waiting.timer);
+  waiting.timer = setTimeout(() => {
+    const ids = [...waiting.ids];
+    waiting.ids.clear();
+    // a database that is closed meanwhile has nothing to be worked out
+    void byIds(ids, (some) => db.select().from(children).where(inArray(children.id, some)))
+      .then((rows) => statesOf(db, rows, now()))
+      .catch(() => undefined);
+  }, SOON_MS);
+  waiting.timer.unref();
 }
 
 /** Works out every child whose state is of an earlier day: at night, before anybody asks. */
@@ -195,4 +267,16 @@ export const forgetHeld = (db: Db): void => void held.delete(db);
 /** Forgets the state of a child who is erased. */
 export async function forgetState(db: Db, childId: string): Promise<void> {
   await db.delete(childStates).where(eq(childStates.child, childId));
+}
+
+const texts = new WeakMap<ChildState, string>();
+/** What a list says of a state as JSON, written once: a list of a school is put together from these. */
+export function stateText(state: ChildState): string {
+  let text = texts.get(state);
+  if (text === undefined) {
+    const { line, strands, lastCheck, direction } = state;
+    text = JSON.stringify({ line, strands, lastCheck, direction });
+    texts.set(state, text);
+  }
+  return text;
 }

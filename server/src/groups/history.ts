@@ -3,12 +3,14 @@ import { desc, eq, inArray } from 'drizzle-orm';
 import type { GroupHistory } from '@sapling/contract';
 import { changeBetween } from '@sapling/core';
 import { childrenInReach } from '../access.js';
-import { classes, colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
-import { evidenceOf, linesOver, tenth } from '../evidence/evidence.js';
+import { colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
+import { tenth } from '../evidence/evidence.js';
+import { PerChild } from '../evidence/per-child.js';
 import { route } from '../http/route.js';
-import { orderBook } from '../library/orders.js';
-import { modelOf, readSettings } from '../settings/settings.js';
+import { poolOf } from '../work/pool.js';
 
+/** What changed for children in a group after group, since the first of them began. */
+const changesSince = new PerChild<ReturnType<typeof changeBetween>>();
 const CYCLES = 2;
 const LATEST_MOVES = 200;
 
@@ -57,30 +59,22 @@ export const groupHistoryRoutes = [
       const seen = since.get(c.id);
       return seen !== undefined && seen.now && seen.cycles >= CYCLES;
     });
-    const flat: GroupHistory['flat'] = [];
-    if (long.length > 0) {
-      const [settings, orders, evidence, classRows] = await Promise.all([
-        readSettings(db),
-        orderBook(db),
-        evidenceOf(
-          db,
-          long.map((c) => c.id),
-        ),
-        db.select().from(classes),
-      ]);
-      const model = modelOf(settings);
-      for (const child of long) {
-        const { from, cycles } = since.get(child.id)!;
-        const schoolClass = classRows.find((c) => c.id === child.classId)!;
-        const order = orders.get(schoolClass.orderId);
-        const seen = evidence.get(child.id)!;
-        // as of the end of the first day: the check that led to the group counts as before
-        const start = `${from}T23:59:59.999Z`;
-        const [then, line] = linesOver(order, schoolClass.taughtSteps, seen, [start, now()].sort(), model);
-        const { of, before, now: after, says } = changeBetween(then!, line!);
-        if (says === 'little change') flat.push({ child: child.id, cycles, since: from, of, before: tenth(before), now: tenth(after) });
-      }
-    }
+    // as of the end of the first day: the check that led to the group counts as before
+    const startOf = (id: string): string => `${since.get(id)!.from}T23:59:59.999Z`;
+    const changes = await changesSince.of(
+      db,
+      long,
+      (row) => `${startOf(row.id)} ${access.today}`,
+      async (facts, grounds, row) => {
+        const { lines } = await poolOf(db).run('judgeChild', { facts, grounds, moments: [startOf(row.id), now()].sort() });
+        return changeBetween(lines[0]!, lines[1]!);
+      },
+    );
+    const flat = long.flatMap((child): GroupHistory['flat'] => {
+      const { from, cycles } = since.get(child.id)!;
+      const { of, before, now: after, says } = changes.get(child.id)!;
+      return says === 'little change' ? [{ child: child.id, cycles, since: from, of, before: tenth(before), now: tenth(after) }] : [];
+    });
     return {
       past,
       moves: moves.map(({ move, groupName }) => ({

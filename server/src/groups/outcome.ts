@@ -3,14 +3,12 @@ import { eq, inArray } from 'drizzle-orm';
 import { workedOn, type Gpc } from '@sapling/core';
 import type { GroupOutcomeFacts } from '@sapling/contract';
 import { fullName } from '../children/children.js';
-import { children, classes, groupMembers, groups } from '../db/schema.js';
-import { evidenceOf, linesOver } from '../evidence/evidence.js';
+import { children, groupMembers, groups } from '../db/schema.js';
+import { groundsOf, judgedAt } from '../evidence/states.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
-import { orderBook } from '../library/orders.js';
 import { readingList } from '../readings/readings.js';
 import { listSessions } from '../sessions/sessions.js';
-import { modelOf, readSettings } from '../settings/settings.js';
 
 const DAY = 86_400_000;
 
@@ -24,29 +22,26 @@ export const outcomeRoutes = [
       const members = (await db.select().from(groupMembers).where(eq(groupMembers.groupId, group.id))).map((m) => m.childId);
       const ids = members.filter((id) => access.childIds.has(id));
       const startsOn = group.startsOn || group.createdAt.slice(0, 10);
-      const [rows, classRows, orders, settings, evidence, sessions, readings] = await Promise.all([
+      const [rows, sessions, readings] = await Promise.all([
         ids.length > 0 ? db.select().from(children).where(inArray(children.id, ids)) : [],
-        db.select().from(classes),
-        orderBook(db),
-        readSettings(db),
-        evidenceOf(db, ids),
-        listSessions(db, access, { from: startsOn, to: access.today }),
-        readingList(db, access),
+        listSessions(db, access, { from: startsOn, to: access.today, groupId: group.id }),
+        readingList(db, access, { of: ids }),
       ]);
-      const model = modelOf(settings);
-      const held = sessions.filter((s) => s.groupId === group.id && s.log !== null && s.log.attendance.some((a) => a.present));
+      const held = sessions.filter((s) => s.log !== null && s.log.attendance.some((a) => a.present));
       // as of the end of the first day: the check that led to the group counts as before
       const start = `${startsOn}T23:59:59.999Z`;
+      const grounds = await groundsOf(db, rows);
+      const judged = new Map(
+        await Promise.all(rows.map(async (row) => [row.id, await judgedAt(db, row, grounds(row), [start, now()].sort())] as const)),
+      );
       return {
         startsOn,
         days: Math.max(0, Math.floor((Date.parse(now()) - Date.parse(start)) / DAY)),
         taught: [...new Set(held.flatMap((s) => workedOn({ plan: s.plan, done: s.log!.done, left: s.log!.left })))],
         hidden: members.length - ids.length,
         children: rows.map((row) => {
-          const schoolClass = classRows.find((c) => c.id === row.classId)!;
-          const order = orders.get(schoolClass.orderId);
-          const seen = evidence.get(row.id)!;
-          const [then = [], line = []] = linesOver(order, schoolClass.taughtSteps, seen, [start, now()].sort(), model);
+          const { lines, since } = judged.get(row.id)!;
+          const [then = [], line = []] = lines;
           const mine = held.flatMap((s) => {
             const there = s.log!.attendance.find((a) => a.child === row.id && a.present);
             return there ? [there.minutes ?? s.log!.minutes ?? s.minutes] : [];
@@ -67,7 +62,7 @@ export const outcomeRoutes = [
                       gpc,
                       then: { state: a.state, p: a.known },
                       now: { state: b.state, p: b.known },
-                      since: seen.pairs.filter((o) => o.gpc === gpc && o.at > start).length,
+                      since: since[gpc] ?? 0,
                     },
                   ]
                 : [];

@@ -15,6 +15,8 @@ const STATUS: Record<ProblemCode, number> = {
   'cannot-undo': 409,
   'weak-password': 400,
   'too-large': 413,
+  busy: 503,
+  stopped: 503,
   'server-error': 500,
   'unknown-address': 404,
 };

@@ -13,6 +13,7 @@ import type { Live } from '../live/live.js';
 import type { Screens } from '../evidence/screens.js';
 import type { Backups } from '../backup/service.js';
 import type { Config } from '../config.js';
+import type { Pool } from '../work/pool.js';
 import type { Changes } from './changes.js';
 import type { Budgets } from './tries.js';
 
@@ -22,6 +23,7 @@ export interface Services {
   readonly live: Live;
   readonly screens: Screens;
   readonly backups: Backups;
+  readonly pool: Pool;
   readonly changes: Changes;
   readonly config: Config;
   /** How often something may go wrong. */
@@ -56,12 +58,17 @@ export interface Route {
   /** What is looked at before the body is read. */
   readonly before: Before | undefined;
 }
+/** An answer that is JSON already. */
+export class JsonText<T> {
+  declare readonly of: T;
+  constructor(readonly text: string) {}
+}
 type Before = (call: Services & { readonly req: Request }) => Promise<void>;
 
 export function route<N extends EndpointName>(
   name: N,
   guard: Need | ((input: Input<N>) => Need),
-  handle: (call: Call<N>) => Promise<ResponseOf<Endpoints[N]>>,
+  handle: (call: Call<N>) => Promise<ResponseOf<Endpoints[N]> | JsonText<ResponseOf<Endpoints[N]>>>,
   before?: Before,
 ): Route {
   return {

@@ -1,10 +1,12 @@
 /** Live updates: tells signed-in colleagues which records changed (server-sent events), never what they hold. */
 import type { LiveEvent } from '@sapling/contract';
 import type { Response } from 'express';
-import { accessOf, readable, type Access, type Actor } from '../access.js';
+import { inArray } from 'drizzle-orm';
+import { accessOf, readable, SESSION_REACH, type Access, type Actor } from '../access.js';
 import type { Changes } from '../http/changes.js';
 import type { SignedIn } from '../auth/sign-in.js';
 import type { Db } from '../db/open.js';
+import { sessions } from '../db/schema.js';
 import { schoolDay } from '../settings/school-day.js';
 
 interface Listener {
@@ -65,10 +67,23 @@ export class Live {
     for (const listener of this.#listeners) if (listener.tokenHash === tokenHash) listener.res.end();
   }
 
+  /** Tells one colleague how far something is that they wait for. */
+  say(colleagueId: string, event: LiveEvent): void {
+    for (const { actor, res } of this.#listeners) if (actor.id === colleagueId) res.write(`data: ${JSON.stringify(event)}\n\n`);
+  }
+
   async tell(event: LiveEvent, about: About): Promise<void> {
     this.changes.raise();
     const cache = new Map<string, Promise<Access>>();
-    const today = this.#listeners.size > 0 ? await schoolDay(this.db, this.now()) : '';
+    if (this.#listeners.size === 0) return;
+    const today = await schoolDay(this.db, this.now());
+    const told =
+      about.sessions && about.sessions.length > 0
+        ? await this.db
+            .select(SESSION_REACH)
+            .from(sessions)
+            .where(inArray(sessions.id, [...about.sessions]))
+        : [];
     for (const { actor, res } of this.#listeners) {
       let may = about.everyone === true || (about.colleagues ?? []).includes(actor.id);
       if (!may) {
@@ -79,7 +94,7 @@ export class Live {
           any(about.children, access.childIds) ||
           any(about.children, access.runIds) ||
           any(about.groups, readable(access)) ||
-          any(about.sessions, access.sessionIds);
+          told.some((session) => access.reachesSession(session));
       }
       if (may) res.write(`data: ${JSON.stringify(event)}\n\n`);
     }

@@ -1,8 +1,8 @@
 /** PDFs of a session or of a week of sessions, made here so that they are the same on every device. */
 import { dayIn } from '@sapling/core';
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import { desc, eq, inArray } from 'drizzle-orm';
 import type { Session } from '@sapling/contract';
-import type { Access } from '../access.js';
+import { SESSION_REACH, type Access } from '../access.js';
 import { childLines, fullName } from '../children/children.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, cues, groups, notes, schools, sessions } from '../db/schema.js';
@@ -13,9 +13,7 @@ import { whenInWords } from '../timetable/place-sessions.js';
 import { schoolZone } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
 import { PAPERS, type PaperFacts, type PaperKind } from './facts.js';
-import { writeSession } from './session-paper.js';
-import { handwritingFont } from './fonts.js';
-import { Sheet } from './sheet.js';
+import { printing } from './printing.js';
 
 const NOTES = 3;
 const day = (on: string): string =>
@@ -52,10 +50,10 @@ export async function factsOf(
     groupIds.length > 0 ? db.select().from(groups).where(inArray(groups.id, groupIds)) : [],
     groupIds.length > 0
       ? db
-          .select({ session: notes.session, group: sessions.groupId, by: notes.by, at: notes.at, text: notes.text })
+          .select({ group: sessions.groupId, by: notes.by, at: notes.at, text: notes.text, of: SESSION_REACH })
           .from(notes)
           .innerJoin(sessions, eq(sessions.id, notes.session))
-          .where(and(inArray(sessions.groupId, groupIds), inArray(sessions.id, [...access.sessionIds])))
+          .where(inArray(sessions.groupId, groupIds))
           .orderBy(desc(notes.at))
       : [],
   ]);
@@ -98,7 +96,7 @@ export async function factsOf(
       where: session.room,
       watch,
       notes: noteRows
-        .filter((n) => n.group === session.groupId)
+        .filter((n) => n.group === session.groupId && access.reachesSession(n.of))
         .slice(0, NOTES)
         .map((n) => ({ by: who(n.by), on: day(dayIn(n.at, zone)), text: n.text })),
       safety: settings.coverNotes,
@@ -110,25 +108,34 @@ export async function factsOf(
 const written = (gpc: string): string => `${gpc.split(':')[0]!.replace('_', '‑')} /${gpc.split(':')[1]}/`;
 
 async function answer(
-  call: Pick<Call<'sessionPaper'>, 'db' | 'access' | 'res' | 'now' | 'query'>,
+  call: Pick<Call<'sessionPaper'>, 'db' | 'access' | 'res' | 'now' | 'query' | 'me' | 'live' | 'pool'>,
   list: readonly Session[],
   name: string,
 ): Promise<undefined> {
-  const { db, access, res, now, query } = call;
+  const { db, access, res, now, query, pool } = call;
   const wanted = (query.what?.split(',') ?? ['plan']).filter((kind): kind is PaperKind => (PAPERS as readonly string[]).includes(kind));
   if (wanted.length === 0)
     throw new Refusal('bad-input', { errors: [{ path: 'what', message: `Name one or more of ${PAPERS.join(', ')}.` }] });
   const [school] = await db.select({ name: schools.name }).from(schools);
   const facts = await factsOf(db, access, list, query.names ?? 'full', now());
   const { paper, handwriting } = await readSettings(db);
-  const sheet = new Sheet(query.size ?? paper, name, `${school?.name ?? ''} · ${name} · about children: hand back or shred`);
-  sheet.useHandwriting(await handwritingFont(handwriting));
-  let fresh = true;
-  for (const of of facts) if (writeSession(sheet, of, wanted, fresh).length > 0) fresh = false;
-  const pdf = await sheet.end();
+  const pdf = await printing(call, (work) =>
+    pool.run(
+      'printSessions',
+      {
+        facts,
+        wanted,
+        size: query.size ?? paper,
+        title: name,
+        footer: `${school?.name ?? ''} · ${name} · about children: hand back or shred`,
+        handwriting,
+      },
+      work,
+    ),
+  );
   res.setHeader('cache-control', 'no-store');
   res.setHeader('content-disposition', `inline; filename*=UTF-8''${encodeURIComponent(`${name}.pdf`)}`);
-  res.type('application/pdf').send(pdf);
+  res.type('application/pdf').send(Buffer.from(pdf));
   return undefined;
 }
 

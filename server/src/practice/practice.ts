@@ -1,8 +1,8 @@
 /** What each child of a class can practise this week, from the sessions of their groups: for the class teacher, and to take home. */
 import { desc, eq, inArray, isNull, and } from 'drizzle-orm';
-import type { PracticeRow } from '@sapling/contract';
+import type { PracticeRow, Session } from '@sapling/contract';
 import { FAMILY_ENGLISH, FAMILY_LANGUAGES } from '@sapling/data';
-import { homeSheet, seedFrom, taughtAfter, workedOn } from '@sapling/core';
+import { daysAfter, seedFrom, taughtAfter, workedOn } from '@sapling/core';
 import { childrenInReach, type Access } from '../access.js';
 import { childLines, fullName } from '../children/children.js';
 import type { Db } from '../db/open.js';
@@ -11,15 +11,16 @@ import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { orderBook } from '../library/orders.js';
 import { wordBook } from '../library/word-book.js';
-import { handwritingFont } from '../paper/fonts.js';
-import { Sheet } from '../paper/sheet.js';
+import { printing } from '../paper/printing.js';
 import { listSessions } from '../sessions/sessions.js';
+import { poolOf } from '../work/pool.js';
 import { readSettings } from '../settings/read-settings.js';
 import { sentencesFor } from './family-sentences.js';
-import { writeHomeSheet } from './home-sheet-paper.js';
 
 /** Words and pairs come from so many of the last sessions. */
 const SESSIONS = 3;
+/** What was practised longer ago than a school term is no practice for this week. */
+const DAYS = 120;
 
 export async function practiceOf(
   db: Db,
@@ -39,34 +40,44 @@ export async function practiceOf(
       .innerJoin(groups, and(eq(groups.id, groupMembers.groupId), isNull(groups.removedAt)))
       .where(inArray(groupMembers.childId, ids)),
     db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues),
-    listSessions(db, access, { to: access.today }),
+    listSessions(db, access, { from: daysAfter(access.today, -DAYS), to: access.today, children: ids }),
     wordBook(db),
   ]);
-  const lexicon = await words.lexicon();
-  return rows.map((row): PracticeRow => {
+  const book = await words.facts();
+  // in the order of their days
+  const heldOf = new Map<string, Session[]>();
+  for (const session of sessions)
+    for (const { child, present } of session.log?.attendance ?? []) if (present) heldOf.set(child, [...(heldOf.get(child) ?? []), session]);
+  const lineOf = new Map(lines.map((l) => [l.id, l.line]));
+  const asked = rows.map((row) => {
     const schoolClass = classRows.find((c) => c.id === row.classId)!;
     const order = orders.get(schoolClass.orderId);
-    const taught = order ? taughtAfter(order, Math.min(schoolClass.taughtSteps, order.steps.length)) : { gpcs: [], words: [] };
-    const line = lines.find((l) => l.id === row.id)!.line;
-    const group = memberships.find((m) => m.child === row.id);
-    const held = sessions
-      .filter((s) => s.log?.attendance.some((a) => a.child === row.id && a.present))
-      .sort((a, b) => (a.on < b.on ? -1 : 1))
-      .slice(-SESSIONS);
-    const sheet = homeSheet(lexicon, {
-      taught,
-      known: Object.fromEntries(line.filter((c) => c.basedOn > 0).map((c) => [c.gpc, c.known])),
+    const held = (heldOf.get(row.id) ?? []).slice(-SESSIONS);
+    return {
+      taught: order ? taughtAfter(order, Math.min(schoolClass.taughtSteps, order.steps.length)) : { gpcs: [], words: [] },
+      known: Object.fromEntries(
+        lineOf
+          .get(row.id)!
+          .filter((c) => c.basedOn > 0)
+          .map((c) => [c.gpc, c.known]),
+      ),
       practised: held.flatMap((s) => workedOn({ plan: s.plan, done: s.log!.done, left: s.log!.left })),
       words: held.toReversed().flatMap((s) => s.plan.parts.flatMap((p) => p.words.filter((w) => !w.madeUp && !w.heard).map((w) => w.word))),
       seed: seedFrom(`${row.id} ${held.at(-1)?.id ?? ''}`),
-    });
+    };
+  });
+  const sheets = await poolOf(db).run('homeSheets', { book, asked });
+  return rows.map((row, k): PracticeRow => {
+    const sheet = sheets[k]!;
+    const line = lineOf.get(row.id)!;
+    const group = memberships.find((m) => m.child === row.id);
     return {
       id: row.id,
       name: fullName(row),
       givenName: row.givenName,
       classId: row.classId,
       group: group ? { name: group.name, adult: people.find((p) => p.id === group.adultId)?.name ?? null, focus: group.focus } : null,
-      lastSession: held.at(-1)?.on ?? null,
+      lastSession: heldOf.get(row.id)?.at(-1)?.on ?? null,
       pairs: sheet.pairs,
       // what is being taught and not ready for home: for whoever teaches the child
       notYet: (group?.focus ?? []).filter(
@@ -90,7 +101,8 @@ export const practiceRoutes = [
   route(
     'homeSheet',
     ({ params }) => ({ action: 'read child', childId: params.id }),
-    async ({ db, access, params, query, now, res }) => {
+    async (call) => {
+      const { db, access, params, query, now, res, pool } = call;
       const [row] = await db.select().from(children).where(eq(children.id, params.id)).orderBy(desc(children.id));
       if (!row) throw new Refusal('not-found');
       const [[practice], [school], cueRows] = await Promise.all([
@@ -100,12 +112,24 @@ export const practiceRoutes = [
       ]);
       const { families, handwriting, ruling, paper } = await readSettings(db);
       const family = sentencesFor(query.language ?? row.firstLanguage, families);
-      const sheet = new Sheet(query.size ?? paper, `For home: ${row.givenName}`, school?.name ?? '', family.tag);
-      sheet.useHandwriting(await handwritingFont(handwriting));
-      writeHomeSheet(sheet, practice!, new Map(cueRows.map((c) => [c.gpc, c.keyWord])), family, ruling);
-      const pdf = await sheet.end();
+      const pdf = await printing({ ...call, query: {} }, (work) =>
+        pool.run(
+          'printHomeSheet',
+          {
+            child: practice!,
+            keyWords: new Map(cueRows.map((c) => [c.gpc, c.keyWord])),
+            family,
+            ruling,
+            size: query.size ?? paper,
+            title: `For home: ${row.givenName}`,
+            footer: school?.name ?? '',
+            handwriting,
+          },
+          work,
+        ),
+      );
       res.setHeader('cache-control', 'no-store');
-      res.type('application/pdf').send(pdf);
+      res.type('application/pdf').send(Buffer.from(pdf));
       return undefined;
     },
   ),

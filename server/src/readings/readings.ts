@@ -1,68 +1,75 @@
 /** Readings of texts: the list, one with every step, and whether a child may be recorded. */
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
-import { scoreMarking, secondsOf } from '@sapling/core';
+import { and, eq, getTableColumns, inArray, isNull, lte, sql } from 'drizzle-orm';
 import type { ReadingSummary } from '@sapling/contract';
 import type { Access } from '../access.js';
 import { namesOf } from '../children/children.js';
+import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, readings, readingSteps, recordings } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
-import { readSettings } from '../settings/settings.js';
+import { readingOutcomesOf, recordedOf } from './outcome.js';
 import { forgetRecordings } from './recordings.js';
 import { childOfReading, outcomesOf } from './store.js';
 
-/** Readings in reach, newest first, each as the marking that counts has it. Those set aside are left out. */
-export async function readingList(db: Db, access: Access, childId?: string): Promise<ReadingSummary[]> {
-  const ids = [...access.childIds].filter((id) => childId === undefined || id === childId);
-  if (ids.length === 0) return [];
-  const [rows, settings] = await Promise.all([
-    db.select().from(readings).where(inArray(readings.child, ids)).orderBy(desc(readings.at)),
-    readSettings(db),
-  ]);
-  const readingIds = rows.map((r) => r.id);
+/** A child has many readings. */
+const CHILDREN_AT_ONCE = 50;
+/**
+ * Readings in reach, newest first, each as the marking that counts has it. Those set aside are left out.
+ * @param of only of these children
+ * @param latest only so many of each child, the newest
+ */
+export async function readingList(
+  db: Db,
+  access: Access,
+  { of, latest }: { of?: readonly string[] | undefined; latest?: number | undefined } = {},
+): Promise<ReadingSummary[]> {
+  const ids = of === undefined ? [...access.childIds] : of.filter((id) => access.childIds.has(id));
+  // their texts and words are long, and a list shows how many
+  const { text: _text, words: _words, questions: _questions, ...columns } = getTableColumns(readings);
+  const rows = await byIds(
+    ids,
+    async (some) => {
+      const all = db
+        .select({
+          ...columns,
+          length: sql<number>`jsonb_array_length(${readings.words})`.as('length'),
+          place: sql<number>`row_number() over (partition by ${readings.child} order by ${readings.at} desc, ${readings.id} desc)`.as(
+            'place',
+          ),
+        })
+        .from(readings)
+        .where(inArray(readings.child, some))
+        .as('all_readings');
+      return db
+        .select()
+        .from(all)
+        .where(latest === undefined ? undefined : lte(all.place, latest));
+    },
+    CHILDREN_AT_ONCE,
+  );
   const [outcomes, recorded] = await Promise.all([
-    outcomesOf(db, readingIds),
-    readingIds.length === 0
-      ? []
-      : db
-          .select({ reading: recordings.reading })
-          .from(recordings)
-          .where(and(inArray(recordings.reading, readingIds), isNull(recordings.deletedAt))),
+    readingOutcomesOf(
+      db,
+      rows.map((r) => r.id),
+    ),
+    recordedOf(
+      db,
+      rows.map((r) => r.id),
+    ),
   ]);
-  const withSound = new Set(recorded.map((r) => r.reading));
-  return rows.flatMap((row) => {
-    const outcome = outcomes.get(row.id);
-    if (outcome?.setAside) return [];
-    const { text: _text, words, questions: _questions, paper, ...rest } = row;
-    const marking = outcome?.counts;
-    const { byKind: _byKind, ...score } = marking
-      ? scoreMarking(words, marking, settings)
-      : { byKind: null, attempted: 0, correct: 0, errors: 0, accuracy: null, wcpm: null, selfCorrections: 0, selfCorrectionShare: null };
-    const answers = [...(marking?.answers.values() ?? [])];
-    return [
-      {
-        ...rest,
-        ...(paper ? { paper } : {}),
-        words: words.length,
-        seconds: marking ? secondsOf(marking) : 0,
-        score,
-        scale: marking?.scale ?? {},
-        answers: {
-          right: answers.filter((a) => a.answered === 'right' || a.answered === 'after looking back').length,
-          partly: answers.filter((a) => a.answered === 'partly').length,
-          asked: answers.length,
-        },
-        markings: outcome?.markings.length ?? 0,
-        done: marking?.done ?? false,
-        recorded: withSound.has(row.id),
-      },
-    ];
-  });
+  return rows
+    .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : a.id < b.id ? 1 : -1))
+    .flatMap(({ length, paper, place: _place, ...row }) => {
+      const { setAside, ...outcome } = outcomes.get(row.id)!;
+      return setAside ? [] : [{ ...row, ...(paper ? { paper } : {}), words: length, ...outcome, recorded: recorded.has(row.id) }];
+    });
 }
 
 export const readingRoutes = [
-  route('readings', { action: 'signed in' }, async ({ db, access, query }) => readingList(db, access, query.childId)),
+  route('readings', { action: 'signed in' }, async ({ db, access, query }) =>
+    readingList(db, access, { of: query.childId === undefined ? undefined : [query.childId], latest: query.latest }),
+  ),
 
   route(
     'reading',

@@ -6,19 +6,16 @@ import {
   countingMarking,
   foldReading,
   isCoreError,
-  nextAim,
-  readingEvidence,
   readingObservations,
-  type Derived,
   type Lexicon,
   type Marking,
   type Observation,
   type StepRecord,
 } from '@sapling/core';
-import type { SchoolSettings } from '@sapling/contract';
 import type { Db } from '../db/open.js';
-import { classes, children, readings, readingSteps } from '../db/schema.js';
+import { readings, readingSteps } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
+import { forgetOutcome } from './outcome.js';
 
 export type StoredReading = typeof readings.$inferSelect;
 
@@ -35,6 +32,7 @@ export async function storeStep(db: Db, record: ReadingStepRecord, now: string):
   }
   const [other] = await db.select({ by: readingSteps.by }).from(readingSteps).where(eq(readingSteps.marking, record.marking)).limit(1);
   if (other && other.by !== record.by) throw new Refusal('not-allowed', { detail: 'This marking was begun by somebody else.' });
+  await forgetOutcome(db, record.reading);
   return db
     .insert(readingSteps)
     .values({ ...record, step: record.step as StepRecord['step'], receivedAt: now })
@@ -92,52 +90,6 @@ export async function countingReadings(db: Db, childIds: readonly string[]): Pro
     const outcome = outcomes.get(reading.id);
     return outcome?.counts?.done && !outcome.setAside ? [{ reading, marking: outcome.counts }] : [];
   });
-}
-
-/** What the readings of these children say of pairs and of fluency, by child. */
-export async function evidenceFromReadings(
-  db: Db,
-  childIds: readonly string[],
-  lexicon: Lexicon,
-  accent: string,
-  settings: SchoolSettings,
-): Promise<Map<string, Derived>> {
-  const out = new Map<string, Derived>();
-  const found = await countingReadings(db, childIds);
-  if (found.length === 0) return out;
-  const years = new Map(
-    (
-      await db
-        .select({ id: children.id, year: classes.year })
-        .from(children)
-        .innerJoin(classes, eq(classes.id, children.classId))
-        .where(inArray(children.id, [...childIds]))
-    ).map((c) => [c.id, c.year]),
-  );
-  for (const { reading, marking } of found) {
-    const derived = readingEvidence(
-      lexicon,
-      { id: reading.id, child: reading.child, at: reading.at, words: reading.words, marking },
-      {
-        alone: settings.readAlone,
-        selfCorrectionIsRight: settings.selfCorrectionIsRight,
-        aim: nextAim(settings.readingAims, years.get(reading.child) ?? '', reading.at)?.value,
-      },
-      accent,
-    );
-    const before = out.get(reading.child);
-    out.set(
-      reading.child,
-      before
-        ? {
-            pairs: [...before.pairs, ...derived.pairs],
-            skills: [...before.skills, ...derived.skills],
-            words: [...before.words, ...derived.words],
-          }
-        : derived,
-    );
-  }
-  return out;
 }
 
 /** The words of a child's readings as observations, for the list of what there is about the child. */

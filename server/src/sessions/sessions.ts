@@ -1,10 +1,11 @@
 import { partsDone } from '@sapling/core';
-import { and, desc, eq, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
+import { and, desc, eq, gte, inArray, isNull, lte, or, sql, type SQL } from 'drizzle-orm';
 import type { Session } from '@sapling/contract';
-import type { Access } from '../access.js';
+import { SESSION_REACH, type Access, type SessionReach } from '../access.js';
 import type { Db } from '../db/open.js';
 import { colleagues, groupMembers, groups, logs, notes, sessions } from '../db/schema.js';
 import { namesOf } from '../children/children.js';
+import { breathing } from '../http/breathing.js';
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
@@ -13,72 +14,164 @@ import { whenAndWhere } from '../timetable/place-sessions.js';
 
 interface Filter {
   readonly ids?: readonly string[];
+  /** Only sessions planned for one of these children. */
+  readonly children?: readonly string[];
   readonly from?: string | undefined;
   readonly to?: string | undefined;
   readonly adultId?: string;
+  readonly groupId?: string;
+  /** Only sessions this colleague is to run or has planned. */
+  readonly of?: string;
 }
 
+/** With more children than this the sessions of all are read: a longer question costs more than it spares. */
+const MOST_NAMED = 200;
+/** Sessions whose children hold one of these. */
+export const plannedFor = (ids: readonly string[]): SQL =>
+  sql`${sessions.members} ?| array[${sql.join(
+    ids.map((id) => sql`${id}`),
+    sql`, `,
+  )}]::text[]`;
+
+/** So many sessions are read at once: their plans are large, and others are answered between. */
+const AT_ONCE = 60;
+
 export async function listSessions(db: Db, access: Access, filter: Filter = {}): Promise<Session[]> {
-  const reach = filter.ids ?? [...access.sessionIds];
-  if (reach.length === 0) return [];
-  const rows = await db
-    .select({ row: sessions, groupName: groups.name })
+  if (filter.ids?.length === 0) return [];
+  const found = await db
+    .select({ id: sessions.id, of: SESSION_REACH })
     .from(sessions)
     .innerJoin(groups, eq(groups.id, sessions.groupId))
     .where(
       and(
-        inArray(sessions.id, [...reach]),
+        filter.ids ? inArray(sessions.id, [...filter.ids]) : undefined,
+        filter.children && filter.children.length <= MOST_NAMED ? plannedFor(filter.children) : undefined,
         isNull(sessions.removedAt),
         filter.from ? gte(sessions.on, filter.from) : undefined,
         filter.to ? lte(sessions.on, filter.to) : undefined,
+        filter.of ? or(eq(sessions.adultId, filter.of), eq(sessions.createdBy, filter.of)) : undefined,
+        filter.groupId ? eq(sessions.groupId, filter.groupId) : undefined,
         filter.adultId ? eq(sessions.adultId, filter.adultId) : undefined,
       ),
     )
     .orderBy(sessions.on, sql`${sessions.starts} nulls last`, groups.name, sessions.id);
-  const ids = rows.map((r) => r.row.id);
-  if (ids.length === 0) return [];
-  const [logRows, noteRows, names] = await Promise.all([
-    db.select().from(logs).where(inArray(logs.session, ids)).orderBy(desc(logs.at)),
-    db.select().from(notes).where(inArray(notes.session, ids)).orderBy(notes.at),
-    namesOf(
-      db,
-      access,
-      rows.flatMap((r) => r.row.members),
-    ),
+  const reached = found.filter((r) => access.reachesSession(r.of));
+  const names = await namesOf(
+    db,
+    access,
+    reached.flatMap((r) => r.of.members),
+  );
+  const out: Session[] = [];
+  const breath = breathing();
+  for (let from = 0; from < reached.length; from += AT_ONCE) {
+    await breath();
+    out.push(
+      ...(await wholeSessions(
+        db,
+        reached.slice(from, from + AT_ONCE).map((r) => r.id),
+        names,
+      )),
+    );
+  }
+  return out;
+}
+
+/** These sessions with their plans, logs and notes, in this order. */
+async function wholeSessions(db: Db, ids: readonly string[], names: ReadonlyMap<string, string>): Promise<Session[]> {
+  const some = [...ids];
+  const [found, logRows, noteRows] = await Promise.all([
+    db
+      .select({ row: sessions, groupName: groups.name })
+      .from(sessions)
+      .innerJoin(groups, eq(groups.id, sessions.groupId))
+      .where(inArray(sessions.id, some)),
+    db.select().from(logs).where(inArray(logs.session, some)).orderBy(desc(logs.at), desc(logs.id)),
+    db.select().from(notes).where(inArray(notes.session, some)).orderBy(notes.at, notes.id),
   ]);
-  return rows.map(({ row, groupName }) => {
+  const rowOf = new Map(found.map((r) => [r.row.id, r]));
+  const replaced = new Set(logRows.map((l) => l.replaces).filter(Boolean));
+  const logOf = new Map<string, (typeof logRows)[number]>();
+  for (const log of logRows) if (!replaced.has(log.id) && !logOf.has(log.session)) logOf.set(log.session, log);
+  const notesOf = new Map<string, (typeof noteRows)[number][]>(ids.map((id) => [id, []]));
+  for (const note of noteRows) notesOf.get(note.session)!.push(note);
+  return ids.flatMap((id): Session[] => {
+    const there = rowOf.get(id);
+    // taken away between the two questions
+    if (!there) return [];
+    const { row, groupName } = there;
     const visible = row.members.filter((m) => names.has(m));
-    const replaced = new Set(logRows.map((l) => l.replaces).filter(Boolean));
-    const log = logRows.find((l) => l.session === row.id && !replaced.has(l.id));
-    return {
-      id: row.id,
-      groupId: row.groupId,
-      groupName,
-      on: row.on,
-      starts: row.starts,
-      room: row.room,
-      minutes: row.minutes,
-      adultId: row.adultId,
-      plan: withIds(row.plan as Session['plan']),
-      members: visible.map((id) => ({ id, name: names.get(id)! })),
-      hidden: row.members.length - visible.length,
-      log: log
-        ? {
-            ...log,
-            // of older versions, and of devices that have not been renewed yet
-            done: partsDone(withIds(row.plan as Session['plan']), log.done),
-            attendance: log.attendance.filter((a) => names.has(a.child)),
-            minutes: log.minutes ?? undefined,
-            left: log.left ?? undefined,
-            missed: log.missed ?? undefined,
-            replaces: log.replaces ?? undefined,
-          }
-        : null,
-      notes: noteRows.filter((n) => n.session === row.id),
-      createdBy: row.createdBy,
-      version: row.version,
-    };
+    const log = logOf.get(row.id);
+    return [
+      {
+        id: row.id,
+        groupId: row.groupId,
+        groupName,
+        on: row.on,
+        starts: row.starts,
+        room: row.room,
+        minutes: row.minutes,
+        adultId: row.adultId,
+        plan: withIds(row.plan as Session['plan']),
+        members: visible.map((id) => ({ id, name: names.get(id)! })),
+        hidden: row.members.length - visible.length,
+        log: log
+          ? {
+              ...log,
+              // of older versions, and of devices that have not been renewed yet
+              done: partsDone(withIds(row.plan as Session['plan']), log.done),
+              attendance: log.attendance.filter((a) => names.has(a.child)),
+              minutes: log.minutes ?? undefined,
+              left: log.left ?? undefined,
+              missed: log.missed ?? undefined,
+              replaces: log.replaces ?? undefined,
+            }
+          : null,
+        notes: notesOf.get(row.id)!,
+        createdBy: row.createdBy,
+        version: row.version,
+      },
+    ];
   });
+}
+
+/** What a colleague said of a session: in its log, or as a note. */
+export interface Said {
+  readonly id: string;
+  readonly kind: 'log' | 'note';
+  readonly at: string;
+  readonly byId: string;
+  readonly sessionId: string;
+  readonly groupName: string;
+  readonly text: string;
+}
+/** What was said of the sessions of these days that are in reach, without their plans. */
+export async function saidOfSessions(db: Db, access: Access, days: { from: string; to: string }): Promise<Said[]> {
+  const within = and(isNull(sessions.removedAt), gte(sessions.on, days.from), lte(sessions.on, days.to));
+  const about = { sessionId: sessions.id, groupName: groups.name, of: SESSION_REACH };
+  const [logRows, noteRows] = await Promise.all([
+    db
+      .select({ ...about, id: logs.id, at: logs.at, byId: logs.by, text: logs.happened, replaces: logs.replaces })
+      .from(logs)
+      .innerJoin(sessions, eq(sessions.id, logs.session))
+      .innerJoin(groups, eq(groups.id, sessions.groupId))
+      .where(within)
+      .orderBy(desc(logs.at), desc(logs.id)),
+    db
+      .select({ ...about, id: notes.id, at: notes.at, byId: notes.by, text: notes.text })
+      .from(notes)
+      .innerJoin(sessions, eq(sessions.id, notes.session))
+      .innerJoin(groups, eq(groups.id, sessions.groupId))
+      .where(within)
+      .orderBy(desc(notes.at), desc(notes.id)),
+  ]);
+  const replaced = new Set(logRows.map((l) => l.replaces).filter(Boolean));
+  const newest = new Map<string, (typeof logRows)[number]>();
+  for (const log of logRows) if (!replaced.has(log.id) && !newest.has(log.sessionId)) newest.set(log.sessionId, log);
+  const said = (kind: Said['kind'], rows: readonly (Omit<Said, 'kind'> & { of: SessionReach })[]): Said[] =>
+    rows
+      .filter((r) => access.reachesSession(r.of))
+      .map(({ id, at, byId, sessionId, groupName, text }) => ({ id, kind, at, byId, sessionId, groupName, text }));
+  return [...said('log', [...newest.values()]), ...said('note', noteRows)];
 }
 
 /** Plans made before parts had ids go by their kind, of which each had one. */
@@ -123,11 +216,14 @@ export const sessionRoutes = [
     ({ params }) => ({ action: 'read session', sessionId: params.id }),
     async ({ db, access, params }) => {
       const found = await one(db, access, params.id);
-      const people = await db.select().from(colleagues).where(eq(colleagues.active, true));
+      const [people, [row]] = await Promise.all([
+        db.select().from(colleagues).where(eq(colleagues.active, true)),
+        db.select(SESSION_REACH).from(sessions).where(eq(sessions.id, found.id)),
+      ]);
       const notes = [];
       for (const n of found.notes) {
         const named = mentionsIn(n.text, people).filter((id) => id !== n.by);
-        const blind = await blindTo(db, named, people, access.today, (theirs) => theirs.sessionIds.has(found.id));
+        const blind = await blindTo(db, named, people, access.today, (theirs) => theirs.reachesSession(row!));
         notes.push(blind.length > 0 ? { ...n, notTold: blind.map((id) => people.find((p) => p.id === id)!.name) } : n);
       }
       return { ...found, notes };

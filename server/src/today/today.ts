@@ -7,7 +7,7 @@ import { openChecks } from '../evidence/checks.js';
 import { statesOf } from '../evidence/states.js';
 import { route } from '../http/route.js';
 import { mentionsIn, remarksFor } from '../remarks/remarks.js';
-import { listSessions } from '../sessions/sessions.js';
+import { listSessions, saidOfSessions } from '../sessions/sessions.js';
 
 const DAY = 86_400_000;
 
@@ -15,42 +15,25 @@ export const todayRoutes = [
   route('today', { action: 'signed in' }, async ({ db, access, me, now }) => {
     const time = Date.parse(now());
     const { today } = access;
-    const all = await listSessions(db, access, { from: daysAfter(today, -14), to: daysAfter(today, 7) });
-    const sessions = all.filter(
-      (s) => (s.adultId === me.id || s.createdBy === me.id) && (s.on >= today || (s.log === null && s.on >= daysAfter(today, -3))),
-    );
-    const team = await db.select().from(colleagues);
-    const entries = all.flatMap((s) => [
-      ...(s.log
-        ? [
-            {
-              at: s.log.at,
-              byId: s.log.by,
-              sessionId: s.id,
-              groupName: s.groupName,
-              kind: 'log' as const,
-              text: s.log.happened,
-              entry: s.log,
-              mentionsMe: false,
-            },
-          ]
-        : []),
-      ...s.notes.map((n) => ({
-        at: n.at,
-        byId: n.by,
-        sessionId: s.id,
-        groupName: s.groupName,
-        kind: 'note' as const,
-        text: n.text,
-        entry: n,
-        mentionsMe: mentionsIn(n.text, team).includes(me.id),
-      })),
+    // only what is said is read of the sessions of all: their plans are large
+    const [sessions, said, team] = await Promise.all([
+      listSessions(db, access, { from: daysAfter(today, -3), to: daysAfter(today, 7), of: me.id }).then((mine) =>
+        mine.filter((s) => s.on >= today || s.log === null),
+      ),
+      saidOfSessions(db, access, { from: daysAfter(today, -14), to: daysAfter(today, 7) }),
+      db.select().from(colleagues),
     ]);
+    const entries = said.map((e) => ({ ...e, mentionsMe: e.kind === 'note' && mentionsIn(e.text, team).includes(me.id) }));
     const others = entries
       .filter((e) => e.byId !== me.id)
       .sort((a, b) => Number(b.mentionsMe) - Number(a.mentionsMe) || (a.at < b.at ? 1 : -1))
       .slice(0, 12);
-    const left = others.map(({ byId, ...rest }) => ({ ...rest, by: team.find((p) => p.id === byId)?.name ?? '' }));
+    const whole = await listSessions(db, access, { ids: [...new Set(others.map((o) => o.sessionId))] });
+    const left = others.flatMap(({ byId, id, ...rest }) => {
+      const of = whole.find((s) => s.id === rest.sessionId);
+      const entry = rest.kind === 'log' ? of?.log : of?.notes.find((n) => n.id === id);
+      return entry ? [{ ...rest, entry, by: team.find((p) => p.id === byId)?.name ?? '' }] : [];
+    });
     const rows = await childrenInReach(db, access);
     const states = await statesOf(db, rows, now());
     const due = rows

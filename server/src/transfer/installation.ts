@@ -1,10 +1,10 @@
 /** A whole installation as one JSON file with a published schema, and such a file read into an empty installation. */
-import { sql } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import { z } from 'zod';
 import type { Db } from '../db/open.js';
-import { schools } from '../db/schema.js';
+import { erasures, schools } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
+import { pagesOf } from './pages.js';
 import { rowOf, TABLE_NAMES, TABLES, type TableName } from './tables.js';
 
 export const INSTALLATION_FORMAT = 'keen-sapling-installation';
@@ -25,17 +25,30 @@ export function installationSchema(): object {
   return z.toJSONSchema(installationFile, { io: 'input' });
 }
 
-/** Everything there is, rows in the order of their keys so that two files of one state are the same. */
-export async function writeInstallation(db: Db, now: string): Promise<InstallationFile> {
-  return db.transaction(async (tx) => {
-    const tables: Record<string, Record<string, unknown>[]> = {};
-    for (const name of TABLE_NAMES)
-      tables[name] = await tx
-        .select()
-        .from(TABLES[name] as PgTable)
-        .orderBy(sql.raw('1, 2'));
-    return { format: INSTALLATION_FORMAT, version: 1, madeAt: now, tables } as InstallationFile;
-  });
+/**
+ * Everything there is as the text of the file, rows in the order of their keys so that two files of one state are the same. Tables
+ * that refer to others are read first: what is written meanwhile may be missing, and nothing refers to what is not there.
+ * @throws CutShort where a child was erased meanwhile: what was written already may name them
+ */
+export async function* installationText(db: Db, now: string): AsyncGenerator<string> {
+  const erased = async (): Promise<string> => JSON.stringify(await db.select({ id: erasures.id, doneAt: erasures.doneAt }).from(erasures));
+  const before = await erased();
+  yield `${JSON.stringify({ format: INSTALLATION_FORMAT, version: 1, madeAt: now }).slice(0, -1)},"tables":{`;
+  for (const [k, name] of TABLE_NAMES.toReversed().entries()) {
+    yield `${k > 0 ? ',' : ''}${JSON.stringify(name)}:[`;
+    let first = true;
+    for await (const rows of pagesOf(db, TABLES[name] as PgTable)) {
+      yield `${first ? '' : ','}${JSON.stringify(rows).slice(1, -1)}`;
+      first = false;
+    }
+    yield ']';
+  }
+  if ((await erased()) !== before) throw new CutShort('A child was erased meanwhile.');
+  yield '}}';
+}
+/** What was being written is no whole file. */
+export class CutShort extends Error {
+  override readonly name = 'CutShort';
 }
 
 /**

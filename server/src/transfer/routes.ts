@@ -7,39 +7,34 @@ import { childrenInReach } from '../access.js';
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
-import { readInstallation, writeInstallation } from './installation.js';
-import { field, recordsOf, zipOf } from './records.js';
+import { installationText, readInstallation } from './installation.js';
+import { field } from './csv.js';
+import { csvFiles, recordFiles } from './records.js';
+import { sendPieces, sendZip } from './send-in-pieces.js';
 
 type Out = Pick<Call<'writeRecords'>, 'db' | 'me' | 'now' | 'res'>;
-/** What leaves the installation is written down: by whom and when. */
-async function hand({ db, me, now, res }: Out, name: string, type: string, body: Uint8Array | string, action: string): Promise<undefined> {
+/** What leaves the installation is written down first: by whom and when. */
+async function begin({ db, me, now, res }: Out, name: string, type: string, action: string): Promise<void> {
   await db.insert(trail).values({ id: uuidv7(), at: now(), by: me.id, action, subject: null });
   res.setHeader('cache-control', 'no-store');
   res.setHeader('content-disposition', `attachment; filename="${name}"`);
-  res.type(type).send(typeof body === 'string' ? body : Buffer.from(body));
-  return undefined;
+  res.type(type);
 }
 
 export const transferRoutes = [
-  route('writeRecords', { action: 'manage team' }, async (call) =>
-    hand(
-      call,
-      `keen-sapling-records-${call.access.today}.zip`,
-      'application/zip',
-      zipOf(await recordsOf(call.db, call.access, call.now())),
-      'writeRecords',
-    ),
-  ),
+  route('writeRecords', { action: 'manage team' }, async (call) => {
+    const { db, access, now, res } = call;
+    const files = csvFiles(await recordFiles(db, access, now()));
+    await begin(call, `keen-sapling-records-${access.today}.zip`, 'application/zip', 'writeRecords');
+    await sendZip(res, files);
+    return undefined;
+  }),
 
-  route('writeInstallation', { action: 'manage team' }, async (call) =>
-    hand(
-      call,
-      `keen-sapling-installation-${call.access.today}.json`,
-      'application/json',
-      JSON.stringify(await writeInstallation(call.db, call.now())),
-      'writeInstallation',
-    ),
-  ),
+  route('writeInstallation', { action: 'manage team' }, async (call) => {
+    await begin(call, `keen-sapling-installation-${call.access.today}.json`, 'application/json', 'writeInstallation');
+    await sendPieces(call.res, installationText(call.db, call.now()));
+    return undefined;
+  }),
 
   route('writeRoster', { action: 'import children' }, async (call) => {
     const { db, access, now } = call;
@@ -69,7 +64,9 @@ export const transferRoutes = [
         Object.entries(files).map(([name, rows]) => [name, strToU8(`${rows.map((row) => row.map(field).join(',')).join('\r\n')}\r\n`)]),
       ),
     );
-    return hand(call, `keen-sapling-oneroster-${access.today}.zip`, 'application/zip', zip, 'writeRoster');
+    await begin(call, `keen-sapling-oneroster-${access.today}.zip`, 'application/zip', 'writeRoster');
+    call.res.send(Buffer.from(zip));
+    return undefined;
   }),
 
   // only an installation without a school takes one in; whoever has it on the screen then signs in as in the file

@@ -45,7 +45,15 @@ export const TABLES = {
 } as const satisfies Record<string, PgTable>;
 export type TableName = keyof typeof TABLES;
 export const TABLE_NAMES = Object.keys(TABLES) as TableName[];
-export const LEFT_OUT: readonly string[] = ['signIns', 'passwordLinks', 'childStates', 'recordings', 'coverLinks', 'calendarLinks'];
+export const LEFT_OUT: readonly string[] = [
+  'signIns',
+  'passwordLinks',
+  'childStates',
+  'readingOutcomes',
+  'recordings',
+  'coverLinks',
+  'calendarLinks',
+];
 
 /** What a column may hold, from the database’s own definition. A column that can be empty or has a value of its own may be missing. */
 function valueOf(column: Column): z.ZodType {

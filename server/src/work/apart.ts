@@ -10,6 +10,9 @@ export class TaskError extends Error {
   }
 }
 
+/** What comes back from another thread: an error of a class of ours would arrive without its name. */
+export type Said<T> = { readonly result: T } | { readonly failed: { readonly name: string; readonly message: string } };
+
 /** Runs a task of `TASKS` and gives its result. @throws TaskError with the name and the sentence of the task's own error */
 export function apart<N extends TaskName>(
   task: N,

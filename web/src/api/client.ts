@@ -97,6 +97,20 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
   return answer;
 }
 
+/** A file that the server makes. @throws Problem, Unreachable; what was stopped by `signal` throws as `fetch` does */
+export async function callFile(url: string, signal: AbortSignal): Promise<Blob> {
+  let response: Response;
+  try {
+    response = await fetch(url, { signal, credentials: 'same-origin' });
+  } catch (error) {
+    if (signal.aborted) throw error;
+    throw new Unreachable();
+  }
+  if (response.ok) return response.blob();
+  const data: unknown = await response.json().catch(() => undefined);
+  throw isProblem(data) ? new Problem(data) : new Unreachable();
+}
+
 /** The newest answers by address, with the mark under which the server gave them: asked again, it says at once that nothing changed. */
 const answers = new Map<string, { readonly etag: string; readonly data: unknown }>();
 const MOST_ANSWERS = 60;

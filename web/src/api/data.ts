@@ -1,5 +1,5 @@
 /** Reading through SWR: fetched, shown from the device's copy when the server is out of reach, refreshed by live events. */
-import type { EndpointName, Endpoints, LiveEvent, ResponseOf } from '@sapling/contract';
+import type { ChildLine, EndpointName, Endpoints, LiveEvent, ResponseOf } from '@sapling/contract';
 import { useEffect } from 'react';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { noteReach } from '../outbox/outbox.js';
@@ -59,6 +59,8 @@ const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   timetable: ['timetable'],
   settings: ['settings', 'children', 'child', 'progress'],
   remarks: ['remarks', 'today'],
+  // nothing that is read: whoever waits for work hears of it by its name
+  work: [],
   library: ['orders', 'texts', 'styles', 'corrections', 'schoolWords', 'cues', 'rules', 'children', 'child'],
 };
 
@@ -68,10 +70,35 @@ export function refresh(...topics: LiveEvent['topic'][]): Promise<unknown> {
   for (const name of names) once.delete(name);
   return mutate((key) => Array.isArray(key) && names.has((key as unknown as Key)[0]));
 }
+/** Has one child read again, in every list on screen and where they are shown by themselves. */
+async function refreshChild(id: string): Promise<void> {
+  const about = (key: unknown): key is Key => Array.isArray(key) && typeof key[1] === 'string';
+  const child = await call('child', { params: { id } }).catch(() => undefined);
+  await mutate(
+    (key) => about(key) && key[0] === 'children',
+    (list: ChildLine[] | undefined) => (child && list?.some((c) => c.id === id) ? list.map((c) => (c.id === id ? child : c)) : list),
+    { revalidate: child === undefined },
+  );
+  const others: readonly EndpointName[] = TOPICS.children.filter((name) => name !== 'children' && (name !== 'classes' || !child));
+  await mutate((key) => about(key) && others.includes(key[0]) && (!OF_ONE_CHILD.has(key[0]) || key[1].includes(id)));
+}
+/** What is read for one child. */
+const OF_ONE_CHILD: ReadonlySet<EndpointName> = new Set(['child', 'evidence', 'childTrail']);
+
 export function forgetAll(): Promise<unknown> {
   once.clear();
   return mutate(() => true, undefined, { revalidate: false });
 }
+
+const waiting = new Map<string, (done: number, of: number) => void>();
+/** Hears how far work is that was begun under this name, until the returned function is called. */
+export function onWork(id: string, tell: (done: number, of: number) => void): () => void {
+  waiting.set(id, tell);
+  return () => void waiting.delete(id);
+}
+
+/** With more children marked at once than this their list is read as a whole. */
+const MOST_BY_ONE = 5;
 
 /** Listens while signed in: what a colleague changes appears without reloading. */
 export function useLive(signedIn: boolean): void {
@@ -79,20 +106,27 @@ export function useLive(signedIn: boolean): void {
     if (!signedIn) return;
     const source = new EventSource('/api/events');
     const changed = new Set<LiveEvent['topic']>();
+    const marked = new Set<string>();
     let timer: ReturnType<typeof setTimeout> | undefined;
     let lost = false;
     const soon = (): void => {
       clearTimeout(timer);
       timer = setTimeout(() => {
+        // a list of a school is large: where only some children were marked, only these are read again
+        if (changed.has('children') || marked.size > MOST_BY_ONE) changed.add('children');
+        else for (const id of marked) void refreshChild(id);
+        marked.clear();
         void refresh(...changed);
         changed.clear();
       }, 80);
     };
     source.onmessage = (message) => {
-      const { topic } = JSON.parse(message.data as string) as Partial<LiveEvent>;
+      const { topic, id, done, of } = JSON.parse(message.data as string) as Partial<LiveEvent>;
+      if (topic === 'work' && id !== undefined) return waiting.get(id)?.(done ?? 0, of ?? 0);
       // a newer server may tell of something this page does not know
       if (topic === undefined || !(topic in TOPICS)) return;
-      changed.add(topic);
+      if (topic === 'children' && id !== undefined) marked.add(id);
+      else changed.add(topic);
       soon();
     };
     source.onerror = () => {

@@ -4,9 +4,7 @@
  */
 import type { ChildLine } from '@sapling/contract';
 import { checkKind, seedFrom, type Taught } from '@sapling/core';
-import { useEffect } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import type { Orders } from '../api/orders.js';
 import { itemsFor, type Asked, type Choice } from './choice.js';
 
 interface Prepared {
@@ -41,14 +39,4 @@ export function takePrepared(child: ChildLine, choice: Choice, taught: Taught): 
   if (there) return there;
   const id = uuidv7();
   return { id, asked: itemsFor(child, choice, taught, seedFrom(id)) };
-}
-
-/** While Check stands open: the screen beside the child is fetched, and the items of the child at the top are made. */
-export function usePreparedAhead(choice: Choice, first: ChildLine | undefined, orders: Orders | undefined): void {
-  useEffect(() => {
-    void import('./marking.js').catch(() => undefined);
-  }, []);
-  useEffect(() => {
-    if (first && orders) prepare(first, choice, orders.taught(first.classId));
-  }, [first, choice, orders]);
 }

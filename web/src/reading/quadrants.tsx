@@ -36,7 +36,7 @@ export function Component() {
   const { data: children, error } = useData('children');
   const { data: classes } = useData('classes');
   const { data: groups } = useData('groups');
-  const { data: readings } = useData('readings', { query: {} });
+  const { data: readings } = useData('readings', { query: { latest: 12 } });
   const { data: settings } = useData('settings');
   const shownChildren = useMemo(() => {
     const group = groups?.find((g) => g.id === groupId);

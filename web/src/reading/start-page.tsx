@@ -30,7 +30,7 @@ export function Component() {
   const { data: children, error } = useData('children');
   const { data: classes } = useData('classes');
   const { data: texts } = useData('texts');
-  const { data: readings } = useData('readings', { query: {} });
+  const { data: readings } = useData('readings', { query: { latest: 4 } });
   const me = useMe();
   const classId = params.get('class');
   const childId = params.get('child');

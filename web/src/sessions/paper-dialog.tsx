@@ -1,8 +1,8 @@
 /** Choosing what of a session, or of a week of them, goes on paper: one PDF, made by the server. */
-import { FileText } from 'lucide-react';
 import { useState } from 'react';
 import { useData } from '../api/data.js';
 import { Dialog } from '../ui/dialog.js';
+import { MakePdf } from './make-pdf.js';
 
 const SHEETS: readonly { kind: string; name: string; what: string; adult: boolean }[] = [
   { kind: 'plan', name: 'The plan', what: 'one page, with all words', adult: true },
@@ -88,16 +88,11 @@ export function PaperDialog({ of, onClose }: { of: string; onClose: () => void }
             </select>
           </label>
         </div>
-        <a
-          className={`btn btn-main justify-self-start ${choice.what.length === 0 ? 'pointer-events-none opacity-50' : ''}`}
-          aria-disabled={choice.what.length === 0}
-          href={choice.what.length === 0 ? undefined : address}
-          target="_blank"
-          rel="noreferrer"
-          onClick={() => localStorage.setItem(LAST, JSON.stringify(choice))}
-        >
-          <FileText size={17} aria-hidden /> Make the PDF
-        </a>
+        <MakePdf
+          address={choice.what.length === 0 ? null : address}
+          onMake={() => localStorage.setItem(LAST, JSON.stringify(choice))}
+          key={address}
+        />
       </div>
     </Dialog>
   );

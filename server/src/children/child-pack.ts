@@ -1,0 +1,85 @@
+/** The file of one child, put together from their record in a thread of its own. */
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { strToU8, zipSync } from 'fflate';
+import { csv } from '../transfer/csv.js';
+import { whoWas, writeChildSheet, type ChildRecord } from './child-sheet.js';
+
+export const CHILD_FORMAT = 'keen-sapling-child/1';
+
+/** The recordings as files: one a reading, the parts put together. */
+function soundFiles(data: string, record: ChildRecord): Record<string, Uint8Array> {
+  const files: Record<string, Uint8Array> = {};
+  for (const { reading, mime } of record.recordings) {
+    const folder = join(data, 'recordings', reading);
+    if (!existsSync(folder)) continue;
+    const parts = readdirSync(folder)
+      .filter((name) => name.endsWith('.part'))
+      .sort()
+      .map((name) => readFileSync(join(folder, name)));
+    const ending = mime.includes('ogg') ? 'ogg' : mime.includes('mp4') ? 'm4a' : 'webm';
+    if (parts.length > 0) files[`recordings/${reading}.${ending}`] = Buffer.concat(parts);
+  }
+  return files;
+}
+
+const plainRows = (rows: readonly object[]): Record<string, string | number | boolean | null>[] =>
+  rows.map((row) =>
+    Object.fromEntries(
+      Object.entries(row).map(([key, value]) => [
+        key,
+        value !== null && typeof value === 'object' ? JSON.stringify(value) : (value as string),
+      ]),
+    ),
+  );
+/** @param columns the heading of a table that has no row yet */
+const table = (rows: readonly object[], columns: readonly string[] = []): Uint8Array => {
+  const plain = plainRows(rows);
+  return strToU8(csv(plain.length === 0 ? columns : [...new Set(plain.flatMap((r) => Object.keys(r)))], plain));
+};
+
+/** A ZIP: a PDF to read, CSV files, `child.json`, the recordings in the data folder. */
+export async function packChild({
+  record,
+  writtenAt,
+  folder,
+}: {
+  record: ChildRecord;
+  writtenAt: string;
+  folder: string;
+}): Promise<Uint8Array> {
+  const json = {
+    format: CHILD_FORMAT,
+    writtenAt,
+    school: record.school,
+    child: record.child,
+    colleagues: Object.fromEntries(
+      [...new Set(Object.values(record.rows).flatMap((rows) => rows.map((r) => r.by ?? '')))]
+        .filter(Boolean)
+        .map((id) => [id, whoWas(record, id)]),
+    ),
+    rows: record.rows,
+  };
+  const named = record.rows.observations.map(({ child: _child, by, ...o }) => ({ ...o, by: whoWas(record, by) }));
+  const pdf = await writeChildSheet(record, writtenAt);
+  return zipSync(
+    {
+      'read me first.pdf': new Uint8Array(pdf),
+      'child.json': strToU8(JSON.stringify(json)),
+      'answers.csv': table(named),
+      'states.csv': table(record.line),
+      'sessions.csv': table(record.sessions, ['on', 'group', 'present', 'minutes']),
+      'groups.csv': table(record.groups, ['at', 'what', 'group']),
+      'readings.csv': table(
+        record.rows.readings.map(({ at, title, words }) => ({ at, title, words: words.length })),
+        ['at', 'title', 'words'],
+      ),
+      'notes.csv': table(
+        record.rows.remarks.map(({ at, by, text }) => ({ at, by: whoWas(record, by), text })),
+        ['at', 'by', 'text'],
+      ),
+      ...soundFiles(folder, record),
+    },
+    { level: 6 },
+  );
+}

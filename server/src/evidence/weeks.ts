@@ -1,0 +1,36 @@
+/** One child over the last weeks: what the page on progress adds up for a class or a school. */
+import { changeBetween } from '@sapling/core';
+import { tenth } from './evidence.js';
+import type { Judged } from './judge-child.js';
+
+const WEEK = 7 * 86_400_000;
+export const WEEKS = 8;
+export const STATES = ['secure', 'wobbly', 'gap', 'unchecked'] as const;
+
+/** Kept with a child's state: JSON. */
+export interface ChildWeeks {
+  /** At the end of each week how many pairs of what is taught now stood in each state, and what came new in it. */
+  readonly weeks: readonly Readonly<Record<(typeof STATES)[number] | 'observations', number>>[];
+  /** Answers of all weeks, and before them. */
+  readonly observations: number;
+  /** The first of the weeks by whose end something had been seen; -1 for none. */
+  readonly first: number;
+  /** Pairs judged both then and now: how many, and how many of them were known. */
+  readonly change: { readonly of: number; readonly before: number; readonly now: number };
+}
+
+/** The ends of the last weeks, the last of them now. */
+export const weekEnds = (now: string): string[] =>
+  Array.from({ length: WEEKS }, (_, k) => new Date(Date.parse(now) - (WEEKS - 1 - k) * WEEK).toISOString());
+
+export function weeksOf(ends: readonly string[], moments: readonly string[], { lines, answers }: Judged): ChildWeeks {
+  const at = ends.map((end) => moments.indexOf(end));
+  const weeks = at.map((k, n) => {
+    const counts = { secure: 0, wobbly: 0, gap: 0, unchecked: 0, observations: answers[k]! - (n === 0 ? 0 : answers[at[n - 1]!]!) };
+    for (const cell of lines[k]!) counts[cell.state] += 1;
+    return counts;
+  });
+  const first = at.findIndex((k) => lines[k]!.some((c) => c.basedOn > 0));
+  const { of, before, now } = changeBetween(first < 0 ? [] : lines[at[first]!]!, lines.at(-1)!);
+  return { weeks, observations: answers.at(-1)!, first, change: { of, before: tenth(before), now: tenth(now) } };
+}

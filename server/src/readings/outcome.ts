@@ -1,0 +1,96 @@
+/** How readings came out, kept with what they rest on: a list of a school's readings folds no steps. */
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type { ReadingSummary, SchoolSettings } from '@sapling/contract';
+import { countingMarking, foldReading, scoreMarking, secondsOf, type StepRecord } from '@sapling/core';
+import { byIds } from '../db/by-ids.js';
+import type { Db } from '../db/open.js';
+import { readingOutcomes, readings, readingSteps, recordings } from '../db/schema.js';
+import { breathing } from '../http/breathing.js';
+import { readSettings } from '../settings/read-settings.js';
+
+/** As the marking that counts has it. */
+export type ReadingOutcome = Pick<ReadingSummary, 'seconds' | 'score' | 'scale' | 'answers' | 'markings' | 'done'> & {
+  readonly setAside: boolean;
+};
+
+/** Raised where outcomes are worked out otherwise. */
+const FORM = 1;
+/** So many readings at once: their steps are read together. */
+const AT_ONCE = 10;
+
+function outcomeOf(words: readonly string[], steps: readonly StepRecord[], settings: SchoolSettings): ReadingOutcome {
+  const markings = foldReading(steps);
+  const marking = countingMarking(markings);
+  const { byKind: _byKind, ...score } = marking
+    ? scoreMarking(words, marking, settings)
+    : { byKind: null, attempted: 0, correct: 0, errors: 0, accuracy: null, wcpm: null, selfCorrections: 0, selfCorrectionShare: null };
+  const answers = [...(marking?.answers.values() ?? [])];
+  return {
+    seconds: marking ? secondsOf(marking) : 0,
+    score,
+    scale: marking?.scale ?? {},
+    answers: {
+      right: answers.filter((a) => a.answered === 'right' || a.answered === 'after looking back').length,
+      partly: answers.filter((a) => a.answered === 'partly').length,
+      asked: answers.length,
+    },
+    markings: markings.length,
+    done: marking?.done ?? false,
+    setAside: markings.some((m) => m.setAside),
+  };
+}
+
+/** How these readings came out, by id: what was worked out before is read, the rest worked out and kept. */
+export async function readingOutcomesOf(db: Db, ids: readonly string[]): Promise<Map<string, ReadingOutcome>> {
+  const settings = await readSettings(db);
+  const stamp = `${FORM} ${settings.version}`;
+  const kept = await byIds(ids, (some) =>
+    db
+      .select({ reading: readingOutcomes.reading, outcome: readingOutcomes.outcome })
+      .from(readingOutcomes)
+      .where(and(inArray(readingOutcomes.reading, some), eq(readingOutcomes.stamp, stamp))),
+  );
+  const out = new Map(kept.map((k) => [k.reading, k.outcome]));
+  const stale = ids.filter((id) => !out.has(id));
+  const breath = breathing();
+  for (let from = 0; from < stale.length; from += AT_ONCE) {
+    const some = stale.slice(from, from + AT_ONCE);
+    const [rows, steps] = await Promise.all([
+      db.select({ id: readings.id, child: readings.child, words: readings.words }).from(readings).where(inArray(readings.id, some)),
+      db.select().from(readingSteps).where(inArray(readingSteps.reading, some)),
+    ]);
+    for (const row of rows) {
+      await breath();
+      const own = steps.filter((s) => s.reading === row.id);
+      const outcome = outcomeOf(row.words, own, settings);
+      out.set(row.id, outcome);
+      await keepOutcome(db, { reading: row.id, child: row.child, stamp, outcome }, own.length);
+    }
+  }
+  return out;
+}
+
+/** Kept unless a step came meanwhile: what it rests on is another thing then. */
+async function keepOutcome(db: Db, row: typeof readingOutcomes.$inferInsert, steps: number): Promise<void> {
+  await db.execute(sql`
+    insert into ${readingOutcomes} (reading, child, stamp, outcome)
+    select ${row.reading}::uuid, ${row.child}::uuid, ${row.stamp}, ${JSON.stringify(row.outcome)}::jsonb
+    where (select count(*) from ${readingSteps} where ${readingSteps.reading} = ${row.reading}) = ${steps}
+    on conflict (reading) do update set child = excluded.child, stamp = excluded.stamp, outcome = excluded.outcome`);
+}
+
+/** Forgets how a reading came out: a step of it is being kept. */
+export async function forgetOutcome(db: Db, reading: string): Promise<void> {
+  await db.delete(readingOutcomes).where(eq(readingOutcomes.reading, reading));
+}
+
+/** Which of these readings have sound. */
+export async function recordedOf(db: Db, ids: readonly string[]): Promise<Set<string>> {
+  const rows = await byIds(ids, (some) =>
+    db
+      .select({ reading: recordings.reading })
+      .from(recordings)
+      .where(and(inArray(recordings.reading, some), isNull(recordings.deletedAt))),
+  );
+  return new Set(rows.map((r) => r.reading));
+}
