@@ -70,10 +70,16 @@ test('from plan to print to the colleague’s Today, and the log comes back with
   await teacher.getByRole('button', { name: 'Paper', exact: true }).click();
   await teacher.getByLabel(/^Cards to cut/).check();
   await teacher.getByRole('combobox', { name: /^Paper/ }).selectOption('Letter');
-  const address = (await teacher.getByRole('link', { name: 'Make the PDF' }).getAttribute('href'))!;
-  const made = await teacher.request.get(demo.url + address);
+  const [made] = await Promise.all([
+    teacher.waitForResponse((r) => r.url().includes('/paper?')),
+    teacher.getByRole('button', { name: 'Make the PDF' }).click(),
+  ]);
   expect(made.headers()['content-type']).toBe('application/pdf');
-  expect((await made.body()).toString('latin1').match(/\/Type\s*\/Page[^s]/g)!.length).toBeGreaterThan(1);
+  const again = await teacher.request.get(made.url());
+  expect((await again.body()).toString('latin1').match(/\/Type\s*\/Page[^s]/g)!.length).toBeGreaterThan(1);
+  const open = teacher.getByRole('link', { name: 'Open the PDF' });
+  await expect(open).toBeFocused();
+  expect(await open.getAttribute('href')).toMatch(/^blob:/);
   await teacher.keyboard.press('Escape');
   // on paper: one A4 page with every word and every child
   await teacher.getByRole('link', { name: 'Print' }).click();

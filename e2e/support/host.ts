@@ -19,7 +19,17 @@ async function next(order: Order): Promise<void> {
   await running?.close();
   running = undefined;
   running = await start(
-    { ...order, host: '127.0.0.1', secure: false, proxies: 0, logLevel: 'info', databaseUrl: undefined, setNow: now(), passwordCost: 12, threads: 0 },
+    {
+      ...order,
+      host: '127.0.0.1',
+      secure: false,
+      proxies: 0,
+      logLevel: 'info',
+      databaseUrl: undefined,
+      setNow: now(),
+      passwordCost: 12,
+      threads: 0,
+    },
     pino({ level: 'info' }),
   );
 }

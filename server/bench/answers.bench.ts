@@ -1,19 +1,23 @@
 /**
- * What a server's answers cost at 40 and at 400 children, in one run: `npm run bench:server` (about ten minutes). Times are
- * medians in milliseconds; beside them how long a ping sent every 10 ms had to wait at most meanwhile. The exponent says how
- * cost grows with the number of children: 1 is in proportion.
+ * What a server's answers cost at 40 and at 400 children, in one run: `npm run bench:server` (about twenty minutes; `COPIES=1,10,30`
+ * for 1,200 children too). The server is a process of its own. Times are medians in milliseconds; beside them how long a ping sent
+ * every 10 ms had to wait at most meanwhile. The exponent says how cost grows with the number of children: 1 is in proportion.
  */
-import { rmSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { pino } from 'pino';
-import { start, type Running } from '../src/start.js';
+import { fileURLToPath } from 'node:url';
 import { uuidv7 } from '../src/ids.js';
+import { bareMarks } from './bare-marks.js';
 import { bigSchool } from './big-school.js';
 
 const NOW = '2026-11-25T10:00:00.000Z';
 const SIZES = (process.env.COPIES ?? '1,10').split(',').map(Number);
 const ERAS = Number(process.env.ERAS ?? 6);
+const MARKS = 60;
+const MAIN = fileURLToPath(new URL('../src/main.ts', import.meta.url));
 
 interface Row {
   ms: number;
@@ -21,6 +25,44 @@ interface Row {
   kB: number;
 }
 const median = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
+
+interface Process {
+  readonly url: string;
+  readonly started: number;
+  /** The most memory it has had, MB; without the threads' code it is all of the process. */
+  peak(): number;
+  close(): Promise<void>;
+}
+async function serve(folder: string, port: number): Promise<Process> {
+  const began = performance.now();
+  const child = spawn(process.execPath, ['--import', 'tsx', MAIN], {
+    env: {
+      ...process.env,
+      SAPLING_DATA: folder,
+      SAPLING_PORT: String(port),
+      SAPLING_DEMO: '1',
+      SAPLING_NOW: NOW,
+      SAPLING_LOG: 'error',
+      NODE_ENV: 'test',
+    },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  const url = `http://127.0.0.1:${port}`;
+  for (;;) {
+    if (await fetch(`${url}/api/health`).catch(() => undefined)) break;
+    if (child.exitCode !== null) throw new Error('The server did not start.');
+    await new Promise((next) => setTimeout(next, 20));
+  }
+  return {
+    url,
+    started: performance.now() - began,
+    peak: () => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))![1]) / 1000,
+    close: async () => {
+      child.kill('SIGTERM');
+      await once(child, 'exit');
+    },
+  };
+}
 
 async function signIn(url: string): Promise<{ cookie: string; csrf: string; id: string }> {
   const { people } = (await (await fetch(`${url}/api/auth/state`)).json()) as { people: { id: string; role: string }[] };
@@ -41,8 +83,7 @@ async function signIn(url: string): Promise<{ cookie: string; csrf: string; id: 
   };
 }
 
-async function measure(running: Running, copies: number): Promise<Map<string, Row>> {
-  const { url } = running;
+async function measure({ url, peak }: Process): Promise<Map<string, Row>> {
   const { cookie, csrf, id: by } = await signIn(url);
   const rows = new Map<string, Row>();
   /** The longest that a ping waits while something runs. */
@@ -79,6 +120,8 @@ async function measure(running: Running, copies: number): Promise<Map<string, Ro
   await read('today', '/api/today');
   await read('sessions of three weeks', '/api/sessions?from=2026-11-16&to=2026-12-06');
   await read('groups', '/api/groups');
+  await read('readings, twelve of each child', '/api/readings?latest=12');
+  await read('progress', '/api/progress');
   const children = (await (await fetch(`${url}/api/children`, { headers: { cookie } })).json()) as { id: string }[];
   const mark = async (): Promise<number> => {
     const id = uuidv7();
@@ -91,30 +134,50 @@ async function measure(running: Running, copies: number): Promise<Map<string, Ro
     });
     return (await answer.arrayBuffer()).byteLength;
   };
-  const times: number[] = [];
-  for (let n = 0; n < 40; n += 1) {
+  const marked = async (): Promise<number> => {
     const began = performance.now();
-    await mark();
-    times.push(performance.now() - began);
-  }
-  rows.set('one mark', { ms: median(times), wait: 0, kB: 0 });
+    for (let n = 0; n < MARKS; n += 1) await mark();
+    return (performance.now() - began) / MARKS;
+  };
+  await marked();
+  const bare = await bareMarks(MARKS);
+  const alone = await marked();
+  rows.set('one mark', { ms: alone, wait: 0, kB: 0 });
+  rows.set('… of a bare insert over HTTP, share', { ms: bare / alone, wait: 0, kB: 0 });
   const streams = await Promise.all(Array.from({ length: 6 }, () => fetch(`${url}/api/events`, { headers: { cookie } })));
-  const listened: number[] = [];
-  for (let n = 0; n < 40; n += 1) {
-    const began = performance.now();
-    await mark();
-    listened.push(performance.now() - began);
-  }
+  rows.set('one mark with six listening', { ms: await marked(), wait: 0, kB: 0 });
   for (const stream of streams) await stream.body!.cancel();
-  rows.set('one mark with six listening', { ms: median(listened), wait: 0, kB: 0 });
+  let reading = true;
+  const readers = Array.from({ length: 10 }, async () => {
+    while (reading) {
+      await get('/api/sessions?from=2026-11-23&to=2026-11-27');
+      await new Promise((next) => setTimeout(next, 500));
+    }
+  });
+  const beside = await marked();
+  reading = false;
+  await Promise.all(readers);
+  rows.set('one mark beside ten who read lists', { ms: beside, wait: 0, kB: 0 });
+  rows.set('… of a bare insert, share', { ms: bare / beside, wait: 0, kB: 0 });
   rows.set('children after one mark', await pinged(() => get('/api/children')));
   const [one] = (await (await fetch(`${url}/api/sessions?from=2026-11-16&to=2026-12-06`, { headers: { cookie } })).json()) as {
     id: string;
   }[];
   if (one) await read('all sheets of a session as PDF', `/api/sessions/${one.id}/paper?what=plan,cards,text`);
-  rows.set('memory, MB', { ms: process.memoryUsage().rss / 1e6, wait: 0, kB: 0 });
-  void copies;
+  rows.set('a week on paper', await pinged(() => get('/api/paper/week?from=2026-11-23&what=plan')));
+  rows.set('all records as ZIP', await pinged(() => get('/api/records.zip')));
+  rows.set('the installation as a file', await pinged(() => get('/api/installation.json')));
+  rows.set('most memory, MB', { ms: peak(), wait: 0, kB: 0 });
   return rows;
+}
+
+/** Asks for a list until all states have been worked out: far longer than anybody waits, in a school that nobody asked for yet. */
+async function workedOut(url: string): Promise<void> {
+  const { cookie } = await signIn(url);
+  for (;;) {
+    const answer = await fetch(`${url}/api/progress`, { headers: { cookie } }).catch(() => undefined);
+    if (answer?.ok) return void (await answer.text());
+  }
 }
 
 const found: { copies: number; rows: Map<string, Row>; start: number }[] = [];
@@ -122,25 +185,13 @@ for (const copies of SIZES) {
   const folder = join(tmpdir(), `sapling-bench-${copies}`);
   rmSync(folder, { recursive: true, force: true });
   await bigSchool(folder, copies, ERAS, NOW);
-  const config = {
-    folder,
-    host: '127.0.0.1',
-    port: 0,
-    demo: true,
-    secure: false,
-    proxies: 0,
-    logLevel: 'silent',
-    databaseUrl: undefined,
-    setNow: NOW,
-  };
+  const port = 4300 + copies;
   // once to work out every state, as a night does; then a start from a filled folder
-  const first = await start(config, pino({ level: 'silent' }));
-  await (await fetch(`${first.url}/api/children`, { headers: { cookie: (await signIn(first.url)).cookie } })).text();
-  await first.close();
-  const began = performance.now();
-  const running = await start(config, pino({ level: 'silent' }));
-  const started = performance.now() - began;
-  found.push({ copies, rows: await measure(running, copies), start: started });
+  const night = await serve(folder, port);
+  await workedOut(night.url);
+  await night.close();
+  const running = await serve(folder, port);
+  found.push({ copies, rows: await measure(running), start: running.started });
   await running.close();
   rmSync(folder, { recursive: true, force: true });
 }

@@ -19,8 +19,7 @@ export const progressRoutes = [
       return {
         id: row.id,
         name: fullName(row),
-        // a day: what was kept was worked out at another moment of it
-        since: own.first < 0 ? null : `${ends[own.first]!.slice(0, 10)}T12:00:00.000Z`,
+        since: own.first < 0 ? null : ends[own.first]!.slice(0, 10),
         ...own.change,
         observations: own.observations,
       };

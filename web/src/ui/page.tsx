@@ -46,7 +46,7 @@ export function Pending({ error, what }: { error?: Error | undefined; what: stri
     return (
       <div role="alert" className="max-w-xl border-l-4 border-gap py-2 pl-5">
         <p>
-          {what} cannot be shown. {sentenceOf(error)}
+          {what.slice(0, 1).toUpperCase() + what.slice(1)} cannot be shown. {sentenceOf(error)}
         </p>
         <button className="btn mt-3" onClick={() => location.reload()}>
           Try again
