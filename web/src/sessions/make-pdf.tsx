@@ -11,6 +11,9 @@ type State =
   | { readonly is: 'made'; readonly url: string }
   | { readonly is: 'failed'; readonly why: string };
 
+/** The way on is under the key that was pressed last. */
+const focusOnce = (link: HTMLAnchorElement | null): void => link?.focus();
+
 /** @param address where the PDF is made, with its wishes; null for nothing to make */
 export function MakePdf({ address, onMake }: { address: string | null; onMake: () => void }) {
   const [state, setState] = useState<State>({ is: 'not begun' });
@@ -39,7 +42,7 @@ export function MakePdf({ address, onMake }: { address: string | null; onMake: (
 
   if (state.is === 'made')
     return (
-      <a className="btn btn-main justify-self-start" href={state.url} target="_blank" rel="noreferrer" autoFocus>
+      <a className="btn btn-main justify-self-start" href={state.url} target="_blank" rel="noreferrer" ref={focusOnce}>
         <FileText size={17} aria-hidden /> Open the PDF
       </a>
     );
