@@ -187,3 +187,19 @@ describe('recordings', () => {
     await school.open();
   });
 });
+
+describe('a list of readings', () => {
+  it('keeps how each came out until a step of it comes, by other settings comes out anew, and only the newest are asked for', async () => {
+    const id = await read(teacher, [{ what: 'mark', word: 1, mark: 'omission', ms: 900 }]);
+    const errors = async (): Promise<number | undefined> => (await list()).find((r) => r.id === id)?.score.errors;
+    expect(await errors()).toBe(1);
+    // the same figure from what was kept, and another one after a step that comes late
+    expect(await errors()).toBe(1);
+    const other = uuidv7();
+    const late: ReadingStep[] = [{ what: 'start' }, { what: 'stop', ms: 9000 }, { what: 'last', word: 8 }, { what: 'done' }];
+    await send(lead, late.map((s, n) => step(lead, id, other, n, s))); // prettier-ignore
+    expect((await list()).find((r) => r.id === id)?.markings).toBe(2);
+    const newest = (await school.ask('GET', `/api/readings?childId=${child}&latest=1`, { as: teacher })).body as ReadingSummary[];
+    expect(newest.map((r) => r.id)).toEqual([(await list())[0]!.id]);
+  });
+});
