@@ -30,10 +30,11 @@ export class PerChild<T> {
     const grounds = await groundsOf(db, rows);
     const kept = this.#kept.get(db) ?? new Map<string, { stamp: string; value: T }>();
     this.#kept.set(db, kept);
+    const stampOf = (row: ChildRow): string => `${grounds(row).stamp} ${grounds(row).taught} ${also(row)}`;
     const out = new Map<string, T>();
     const stale = rows.filter((row) => {
       const found = kept.get(row.id);
-      if (found?.stamp !== `${grounds(row).stamp} ${also(row)}`) return true;
+      if (found?.stamp !== stampOf(row)) return true;
       out.set(row.id, found.value);
       return false;
     });
@@ -45,7 +46,7 @@ export class PerChild<T> {
         out.set(row.id, value);
         kept.delete(row.id);
         if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
-        kept.set(row.id, { stamp: `${on.stamp} ${also(row)}`, value });
+        kept.set(row.id, { stamp: stampOf(row), value });
       }
     };
     await Promise.all(Array.from({ length: Math.min(AT_ONCE, stale.length) }, one));

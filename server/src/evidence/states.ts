@@ -6,7 +6,7 @@
  */
 import { createHash } from 'node:crypto';
 import type { PairStateRow, StrandStateRow } from '@sapling/contract';
-import { changeBetween, DEFAULT_MODEL, type TeachingOrder } from '@sapling/core';
+import { changeBetween, DEFAULT_MODEL, taughtAfter, type TeachingOrder } from '@sapling/core';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
@@ -50,8 +50,15 @@ export async function touchEvidence(db: Db, childIds: readonly string[]): Promis
     .where(inArray(children.id, [...childIds]));
 }
 
+/** What a state rests on. */
+interface Rest extends Grounds {
+  readonly stamp: string;
+  /** How many pairs the class was taught: so many stand first in the line of all. */
+  readonly taught: number;
+}
+
 /** What the states of children rest on, but for their evidence: read once for many. */
-export async function groundsOf(db: Db, rows: readonly ChildRow[]): Promise<(row: ChildRow) => Grounds & { readonly stamp: string }> {
+export async function groundsOf(db: Db, rows: readonly ChildRow[]): Promise<(row: ChildRow) => Rest> {
   const [settings, orders, words, classRows] = await Promise.all([
     readSettings(db),
     orderBook(db),
@@ -69,6 +76,13 @@ export async function groundsOf(db: Db, rows: readonly ChildRow[]): Promise<(row
     if (!orderStamps.has(order.id)) orderStamps.set(order.id, short(JSON.stringify(order.steps.map((s) => s.gpcs))));
     return orderStamps.get(order.id)!;
   };
+  const counts = new Map<string, number>();
+  const taughtIn = (order: TeachingOrder | undefined, steps: number): number => {
+    if (!order) return 0;
+    const key = `${order.id} ${steps}`;
+    if (!counts.has(key)) counts.set(key, new Set(taughtAfter(order, Math.min(steps, order.steps.length)).gpcs).size);
+    return counts.get(key)!;
+  };
   const school = short(`${settings.version} ${words.stamp}`);
   const common = {
     book,
@@ -83,7 +97,13 @@ export async function groundsOf(db: Db, rows: readonly ChildRow[]): Promise<(row
     const schoolClass = classOf.get(row.classId);
     const order = orders.get(schoolClass?.orderId ?? '');
     const taughtSteps = schoolClass?.taughtSteps ?? 0;
-    return { ...common, order, taughtSteps, stamp: `${row.evidenceVersion} ${school} ${stampOfOrder(order)} ${taughtSteps}` };
+    return {
+      ...common,
+      order,
+      taughtSteps,
+      taught: taughtIn(order, taughtSteps),
+      stamp: `${row.evidenceVersion} ${school} ${stampOfOrder(order)}`,
+    };
   };
 }
 
@@ -100,9 +120,9 @@ const underWay = new WeakMap<Db, Map<string, Promise<ChildState>>>();
 async function workOut(
   db: Db,
   rows: readonly ChildRow[],
-  grounds: (row: ChildRow) => Grounds & { readonly stamp: string },
+  grounds: (row: ChildRow) => Rest,
   now: string,
-  day: string,
+  today: string,
 ): Promise<Map<string, ChildState>> {
   const out = new Map<string, ChildState>();
   const going = underWay.get(db) ?? new Map<string, Promise<ChildState>>();
@@ -110,10 +130,11 @@ async function workOut(
   const waiting = [...rows];
   const next = async (): Promise<void> => {
     for (let row = waiting.shift(); row; row = waiting.shift()) {
-      const key = `${row.id} ${day} ${grounds(row).stamp}`;
+      const rest = grounds(row);
+      const key = `${row.id} ${dayOf(today, rest)} ${rest.stamp}`;
       let work = going.get(key);
       if (!work) {
-        work = workOutOne(db, row, grounds(row), now, day).finally(() => going.delete(key));
+        work = workOutOne(db, row, rest, now, dayOf(today, rest)).finally(() => going.delete(key));
         going.set(key, work);
       }
       out.set(row.id, await work);
@@ -123,13 +144,7 @@ async function workOut(
   return out;
 }
 
-async function workOutOne(
-  db: Db,
-  row: ChildRow,
-  { stamp, ...grounds }: Grounds & { readonly stamp: string },
-  now: string,
-  day: string,
-): Promise<ChildState> {
+async function workOutOne(db: Db, row: ChildRow, { stamp, taught, ...grounds }: Rest, now: string, day: string): Promise<ChildState> {
   const ends = weekEnds(now);
   const before = new Date(Date.parse(now) - LOOK_BACK * DAY_MS).toISOString();
   const moments = [...new Set([before, ...ends])].sort();
@@ -137,25 +152,36 @@ async function workOutOne(
   const line = judged.lines.at(-1)!;
   const since = changeBetween(judged.lines[moments.indexOf(before)]!, line);
   const state: ChildState = {
-    line,
+    // of the whole order: that a class was taught more changes nothing about what its children know
+    line: judged.all,
     strands: [...judged.strands],
     lastCheck: judged.lastCheck,
     direction: since.of === 0 ? null : tenth(since.now - since.before),
     weeks: weeksOf(ends, moments, judged),
   };
-  hold(db, row.id, { stamp, day, state });
+  const found: Held = { stamp, day, state };
+  hold(db, row.id, found);
   const kept = { stamp, day, ...state };
   await db
     .insert(childStates)
     .values({ child: row.id, ...kept })
     .onConflictDoUpdate({ target: childStates.child, set: kept });
-  return state;
+  return cut(found, taught);
 }
+/** The day a state holds for, with the judgement that worked it out and how far was taught: time and teaching are no hurry. */
+const dayOf = (today: string, { taught }: Pick<Rest, 'taught'>): string => `${today} ${judgement} ${taught}`;
 
 interface Held {
   readonly stamp: string;
   readonly day: string;
+  /** Its line is of the whole order. */
   readonly state: ChildState;
+  cut?: { readonly taught: number; readonly state: ChildState };
+}
+/** The state with the line of what was taught; the same object each time, so that what was written of it holds. */
+function cut(held: Held, taught: number): ChildState {
+  if (held.cut?.taught !== taught) held.cut = { taught, state: { ...held.state, line: held.state.line.slice(0, taught) } };
+  return held.cut.state;
 }
 /** States as they were read or worked out last, by child: a list of a school reads none from the database again. */
 const held = new WeakMap<Db, Map<string, Held>>();
@@ -186,13 +212,13 @@ export async function statesOf(
   const out = new Map<string, ChildState>();
   if (rows.length === 0) return out;
   const [grounds, today] = await Promise.all([groundsOf(db, rows), schoolDay(db, now)]);
-  const day = `${today} ${judgement}`;
-  const stampOf = new Map(rows.map((row) => [row.id, grounds(row).stamp]));
+  const restOf = new Map(rows.map((row) => [row.id, grounds(row)]));
   const kept = new Map<string, Held>();
   const unread: string[] = [];
   for (const row of rows) {
     const own = held.get(db)?.get(row.id);
-    if (own && own.day === day && own.stamp === stampOf.get(row.id)) kept.set(row.id, own);
+    const rest = restOf.get(row.id)!;
+    if (own && own.day === dayOf(today, rest) && own.stamp === rest.stamp) kept.set(row.id, own);
     else unread.push(row.id);
   }
   for (let from = 0; from < unread.length; from += 1000)
@@ -208,16 +234,23 @@ export async function statesOf(
   const stale: ChildRow[] = [];
   const old: ChildRow[] = [];
   for (const row of rows) {
-    const state = kept.get(row.id);
-    if (!state || state.stamp !== stampOf.get(row.id) || (whole && state.state.weeks === null)) stale.push(row);
+    const found = kept.get(row.id);
+    const rest = restOf.get(row.id)!;
+    if (
+      !found ||
+      found.stamp !== rest.stamp ||
+      found.state.line.length < rest.taught ||
+      (whole && (found.state.weeks === null || !found.day.endsWith(dayOf('', rest))))
+    )
+      stale.push(row);
     else {
-      if (state.day !== day) old.push(row);
-      out.set(row.id, state.state);
+      if (found.day !== dayOf(today, rest)) old.push(row);
+      out.set(row.id, cut(found, rest.taught));
     }
   }
-  for (const [id, state] of await workOut(db, stale, grounds, now, day)) out.set(id, state);
+  for (const [id, state] of await workOut(db, stale, grounds, now, today)) out.set(id, state);
   if (old.length > 0 && !renewing.has(db)) {
-    const work = workOut(db, old, grounds, now, day)
+    const work = workOut(db, old, grounds, now, today)
       .then(() => renewed?.())
       .catch(() => undefined)
       .finally(() => renewing.delete(db));
