@@ -2,7 +2,8 @@
 import { afterAll, describe, expect, it } from 'vitest';
 import { Pool } from '../src/work/pool.js';
 import { DEFAULT_SETTINGS } from '@sapling/contract';
-import { DEFAULT_MODEL } from '@sapling/core';
+import { allGpcs, DEFAULT_MODEL, taughtAfter } from '@sapling/core';
+import { TEACHING_ORDERS } from '@sapling/data';
 import { judgeChild } from '../src/evidence/judge-child.js';
 
 const pool = new Pool(1);
@@ -73,5 +74,15 @@ describe('the pool', () => {
 
   it('gives an error of its own by name and sentence', async () => {
     await expect(pool.run('judgeChild', asked(['not json']))).rejects.toMatchObject({ name: 'SyntaxError' });
+  });
+});
+
+describe('a line of the whole order', () => {
+  it('begins with what was taught, in every order at every step: it can be cut', () => {
+    for (const order of TEACHING_ORDERS)
+      for (let steps = 0; steps <= order.steps.length; steps += 1) {
+        const taught = [...new Set(taughtAfter(order, steps).gpcs)];
+        expect([...new Set(allGpcs(order))].slice(0, taught.length), `${order.name} ${steps}`).toEqual(taught);
+      }
   });
 });

@@ -1,8 +1,8 @@
 /**
  * Where each child stands, as it was worked out and kept: lists are read, not worked out. A state says what it rests on (the
- * version of the child's evidence, how words are cut, what the class was taught, the school's thresholds, the day); where one
- * of those has changed it is worked out anew. Only time passing is no hurry: what is known fades over weeks, so the state of
- * an earlier day is given at once and renewed beside.
+ * version of the child's evidence, how words are cut, the class's order, the school's thresholds); where one of those has changed
+ * it is worked out anew. Time passing is no hurry, nor is teaching: what is known fades over weeks, so the state of an earlier
+ * day is given at once and renewed beside, and a line is kept for the whole order and cut to what was taught.
  */
 import { createHash } from 'node:crypto';
 import type { PairStateRow, StrandStateRow } from '@sapling/contract';
@@ -110,7 +110,7 @@ export async function groundsOf(db: Db, rows: readonly ChildRow[]): Promise<(row
 /** Reads and judges one child, off this thread. @param moments ISO 8601 UTC in order of time, the last of them now */
 export async function judgedAt(db: Db, row: ChildRow, grounds: Grounds, moments: readonly string[]): Promise<Judged> {
   const facts = await factsOf(db, row.id);
-  return poolOf(db).run('judgeChild', { facts, grounds: grounds, moments });
+  return poolOf(db).run('judgeChild', { facts, grounds, moments });
 }
 
 /** What is being worked out, by database: whoever asks for the same meanwhile waits for it. */

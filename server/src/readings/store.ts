@@ -1,5 +1,5 @@
-/** Readings as they are kept, and as they come out: scores worked out by the core, held until a new step arrives. */
-import { count, eq, inArray } from 'drizzle-orm';
+/** Readings as they are kept, and as they come out. */
+import { eq, inArray } from 'drizzle-orm';
 import type { ReadingStepRecord } from '@sapling/contract';
 import {
   checkedStep,
@@ -12,6 +12,7 @@ import {
   type Observation,
   type StepRecord,
 } from '@sapling/core';
+import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { readings, readingSteps } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
@@ -45,34 +46,17 @@ export interface Outcome {
   readonly counts: Marking | undefined;
   readonly setAside: boolean;
 }
-interface Held extends Outcome {
-  readonly n: number;
-}
-const held = new WeakMap<Db, Map<string, Held>>();
-
-/** How readings came out, by id. Steps are append-only, so their number says whether what was folded before still holds. */
+/** How some readings came out, by id, with their markings. For a list see `readingOutcomesOf`, which keeps what it worked out. */
 export async function outcomesOf(db: Db, ids: readonly string[]): Promise<Map<string, Outcome>> {
-  const out = new Map<string, Outcome>();
-  if (ids.length === 0) return out;
-  const cache = held.get(db) ?? new Map<string, Held>();
-  held.set(db, cache);
-  const counts = await db
-    .select({ reading: readingSteps.reading, n: count() })
-    .from(readingSteps)
-    .where(inArray(readingSteps.reading, [...ids]))
-    .groupBy(readingSteps.reading);
-  const stale = counts.filter((c) => cache.get(c.reading)?.n !== c.n).map((c) => c.reading);
-  if (stale.length > 0) {
-    const rows = await db.select().from(readingSteps).where(inArray(readingSteps.reading, stale));
-    const byReading = new Map<string, StepRecord[]>(stale.map((id) => [id, []]));
-    for (const row of rows) byReading.get(row.reading)!.push(row);
-    for (const [id, steps] of byReading) {
-      const markings = foldReading(steps);
-      cache.set(id, { n: steps.length, markings, counts: countingMarking(markings), setAside: markings.some((m) => m.setAside) });
-    }
-  }
-  for (const { reading } of counts) out.set(reading, cache.get(reading)!);
-  return out;
+  const steps = await byIds(ids, (some) => db.select().from(readingSteps).where(inArray(readingSteps.reading, some)));
+  const byReading = new Map<string, StepRecord[]>(ids.map((id) => [id, []]));
+  for (const step of steps) byReading.get(step.reading)!.push(step);
+  return new Map(
+    [...byReading].map(([id, own]) => {
+      const markings = foldReading(own);
+      return [id, { markings, counts: countingMarking(markings), setAside: markings.some((m) => m.setAside) }];
+    }),
+  );
 }
 
 /** Finished readings that count, of these children, with the marking that counts. */

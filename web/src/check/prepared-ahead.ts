@@ -27,9 +27,12 @@ export function prepare(child: ChildLine, choice: Choice, taught: Taught): void 
   if (ready?.key === key) return;
   const id = uuidv7();
   const asked = itemsFor(child, choice, taught, seedFrom(id));
-  // nothing to ask, or out of reach: said when the check is begun
-  asked.catch(() => undefined);
-  ready = { id, key, asked };
+  const prepared = { id, key, asked };
+  ready = prepared;
+  // nothing to ask, or out of reach: asked again when the check is begun, and said then
+  asked.catch(() => {
+    if (ready === prepared) ready = undefined;
+  });
 }
 
 /** The check that was made ahead for just this child and choice, once; a new one where there is none. */

@@ -128,9 +128,13 @@ const api = {
     school = words;
     corrected = undefined;
   },
+  /** Loads the lexicon and the words that may be offered. */
+  async ready(): Promise<void> {
+    offerableWords(await words());
+  },
   /** Loads and builds what the slowest tool needs, so that its first use is instant. */
   async warmUp(): Promise<void> {
-    offerableWords(await words());
+    await this.ready();
     makeMadeUpWords(await words(), { taught: { gpcs: ['s:s', 'a:a', 't:t', 'p:p', 'i:i'], words: [] }, shape: 'CVC', count: 1, seed: 1 });
   },
   async textReport(text: string, readers: readonly Reader[]) {
