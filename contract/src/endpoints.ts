@@ -126,12 +126,13 @@ const backupState = z.object({
 });
 const atVersion = z.object({ version: z.coerce.number().int().min(-1).max(2_147_483_647) });
 
+/** A name for work that takes its time, under which the live stream says how far it is. */
+const work = id.optional();
 const paperQuery = z.object({
   size: z.enum(['A4', 'Letter']).optional(),
   what: z.string().max(200).optional(),
   names: z.enum(['full', 'initials']).optional(),
-  /** A name for this work, under which the live stream says how far it is. */
-  work: id.optional(),
+  work,
 });
 
 const trustPart = z.object({
@@ -483,7 +484,7 @@ export const endpoints = {
   }),
   /** How well the judgement foretold the answers that were given here, answer by answer, beside a plain rule. */
   trust: define(ADDRESSES.trust, {
-    query: z.object({}),
+    query: z.object({ work }),
     response: z.object({
       answers: z.number().int(),
       /** Mean surprise at an answer (log loss), of the judgement and of the share of the last five; null without answers. */

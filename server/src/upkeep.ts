@@ -11,6 +11,7 @@ import { lt } from 'drizzle-orm';
 import type { Db } from './db/open.js';
 import { trail } from './db/schema.js';
 import { renewStates } from './evidence/states.js';
+import { renewTallies } from './progress/trust.js';
 import { readSettings } from './settings/read-settings.js';
 import { purgeRecordings } from './readings/recordings.js';
 
@@ -49,6 +50,7 @@ export function startUpkeep(parts: Parts): { stop(): void } {
   const done = (what: string, work: Promise<unknown>): Promise<unknown> => work.catch((error: unknown) => log.error({ err: error }, what));
   const renew = async (): Promise<void> => {
     await done('states', renewStates(db, now()));
+    await done('foretold', renewTallies(db));
     await done('backup', backups.makeDaily());
   };
   void done('purge', purge(parts));

@@ -10,7 +10,7 @@ import * as t from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
-import { printing } from '../paper/printing.js';
+import { whileWaitedFor } from '../work/while-waited-for.js';
 import { readSettings } from '../settings/read-settings.js';
 import { schoolZone } from '../settings/school-day.js';
 import { plannedFor } from '../sessions/sessions.js';
@@ -110,7 +110,7 @@ export const childFileRoutes = [
     async (call) => {
       const { db, params, res, now, config, pool } = call;
       const record = await childRecord(db, params.id, now());
-      const zip = await printing({ ...call, query: {} }, (work) =>
+      const zip = await whileWaitedFor({ ...call, query: {} }, (work) =>
         pool.run('packChild', { record, writtenAt: now(), folder: config.folder }, work),
       );
       const name =

@@ -11,7 +11,6 @@ import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { verifyPassword } from '../auth/password.js';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
-import { PerChild } from '../evidence/per-child.js';
 import { forgetHeld, forgetState } from '../evidence/states.js';
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
@@ -185,7 +184,6 @@ export async function eraseChild(db: Db, data: string, childId: string): Promise
   });
   for (const id of sound) rmSync(join(data, 'recordings', id), { recursive: true, force: true });
   forgetHeld(db);
-  PerChild.forget(db);
   return counts;
 }
 

@@ -149,6 +149,18 @@ export const childStates = pgTable('child_states', {
   weeks: jsonb('weeks').$type<ChildWeeks>(),
 });
 
+/** What else was worked out of a child's evidence, by name, with what it rests on. */
+export const childResults = pgTable(
+  'child_results',
+  {
+    child: uuid('child').notNull(),
+    name: text('name').notNull(),
+    stamp: text('stamp').notNull(),
+    value: jsonb('value').notNull().$type<unknown>(),
+  },
+  (t) => [primaryKey({ columns: [t.child, t.name] })],
+);
+
 export const imports = pgTable('imports', {
   id: uuid('id').primaryKey(),
   fileName: text('file_name').notNull(),

@@ -10,7 +10,7 @@ import { changeBetween, DEFAULT_MODEL, taughtAfter, type TeachingOrder } from '@
 import { eq, inArray, sql } from 'drizzle-orm';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
-import { children, childStates, classes } from '../db/schema.js';
+import { childResults, children, childStates, classes } from '../db/schema.js';
 import { orderBook } from '../library/orders.js';
 import { wordBook } from '../library/word-book.js';
 import { schoolDay } from '../settings/school-day.js';
@@ -297,9 +297,10 @@ export async function renewStates(db: Db, now: string): Promise<void> {
 /** Nothing of a child who is erased stays in memory either. */
 export const forgetHeld = (db: Db): void => void held.delete(db);
 
-/** Forgets the state of a child who is erased. */
+/** Forgets what was worked out of a child who is erased. */
 export async function forgetState(db: Db, childId: string): Promise<void> {
   await db.delete(childStates).where(eq(childStates.child, childId));
+  await db.delete(childResults).where(eq(childResults.child, childId));
 }
 
 const texts = new WeakMap<ChildState, string>();

@@ -10,7 +10,7 @@ import { route } from '../http/route.js';
 import { poolOf } from '../work/pool.js';
 
 /** What changed for children in a group after group, since the first of them began. */
-const changesSince = new PerChild<ReturnType<typeof changeBetween>>();
+const changesSince = new PerChild<ReturnType<typeof changeBetween>>('change since');
 const CYCLES = 2;
 const LATEST_MOVES = 200;
 

@@ -13,7 +13,7 @@ import { whenInWords } from '../timetable/place-sessions.js';
 import { schoolZone } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
 import { PAPERS, type PaperFacts, type PaperKind } from './facts.js';
-import { printing } from './printing.js';
+import { whileWaitedFor } from '../work/while-waited-for.js';
 
 const NOTES = 3;
 const day = (on: string): string =>
@@ -119,7 +119,7 @@ async function answer(
   const [school] = await db.select({ name: schools.name }).from(schools);
   const facts = await factsOf(db, access, list, query.names ?? 'full', now());
   const { paper, handwriting } = await readSettings(db);
-  const pdf = await printing(call, (work) =>
+  const pdf = await whileWaitedFor(call, (work) =>
     pool.run(
       'printSessions',
       {

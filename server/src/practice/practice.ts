@@ -11,7 +11,7 @@ import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { orderBook } from '../library/orders.js';
 import { wordBook } from '../library/word-book.js';
-import { printing } from '../paper/printing.js';
+import { whileWaitedFor } from '../work/while-waited-for.js';
 import { listSessions } from '../sessions/sessions.js';
 import { poolOf } from '../work/pool.js';
 import { readSettings } from '../settings/read-settings.js';
@@ -112,7 +112,7 @@ export const practiceRoutes = [
       ]);
       const { families, handwriting, ruling, paper } = await readSettings(db);
       const family = sentencesFor(query.language ?? row.firstLanguage, families);
-      const pdf = await printing({ ...call, query: {} }, (work) =>
+      const pdf = await whileWaitedFor({ ...call, query: {} }, (work) =>
         pool.run(
           'printHomeSheet',
           {

@@ -1,34 +1,55 @@
 /** Can it be trusted here? What was expected before each answer that was given in this school, beside what came. */
 import { joined, reliability, scoreOf, tallyOf, type Foretold, type Tally } from '@sapling/core';
+import { sql } from 'drizzle-orm';
 import { childrenInReach } from '../access.js';
-import { colleagues } from '../db/schema.js';
+import { children, colleagues } from '../db/schema.js';
 import { PerChild } from '../evidence/per-child.js';
-import { poolOf } from '../work/pool.js';
+import type { Db } from '../db/open.js';
+import type { ChildRow } from '../evidence/states.js';
+import { poolOf, type Work } from '../work/pool.js';
+import { whileWaitedFor } from '../work/while-waited-for.js';
 import type { ChildTallies } from './tally-child.js';
 import { route } from '../http/route.js';
 
 type Kind = Foretold['kind'];
-const foretoldOf = new PerChild<ChildTallies>();
+const foretoldOf = new PerChild<ChildTallies>('foretold');
+
+/** What was foretold of each of these children, by child: kept, so that it is asked of a child again only when something is new. */
+export const talliesOf = (db: Db, rows: readonly ChildRow[], work?: Work): Promise<Map<string, ChildTallies>> =>
+  foretoldOf.of(
+    db,
+    rows,
+    () => '',
+    async (facts, grounds) => poolOf(db).run('tallyChild', { facts, grounds }, work?.signal ? { signal: work.signal } : {}),
+    work,
+  );
+
+/** Works out what was foretold of every child of whom something is new: before anybody asks. */
+export async function renewTallies(db: Db): Promise<void> {
+  await talliesOf(
+    db,
+    await db
+      .select()
+      .from(children)
+      .where(sql`${children.removedAt} is null`),
+  );
+}
 
 export const trustRoutes = [
-  route('trust', { action: 'add class' }, async ({ db, access }) => {
+  route('trust', { action: 'add class' }, async (call) => {
+    const { db, access } = call;
     const rows = await childrenInReach(db, access);
-    const [children, team] = await Promise.all([
-      foretoldOf.of(
-        db,
-        rows,
-        () => '',
-        async (facts, grounds) => poolOf(db).run('tallyChild', { facts, grounds }),
-      ),
+    const [tallies, team] = await Promise.all([
+      whileWaitedFor(call, (work) => talliesOf(db, rows, work)),
       db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues),
     ]);
     let whole = tallyOf([]);
     const kinds = new Map<Kind, Tally>();
     const adults = new Map<string, Tally>();
-    const add = <K>(into: Map<K, Tally>, from: ReadonlyMap<K, Tally>): void => {
+    const add = <K>(into: Map<K, Tally>, from: readonly (readonly [K, Tally])[]): void => {
       for (const [key, tally] of from) into.set(key, into.has(key) ? joined(into.get(key)!, tally) : tally);
     };
-    for (const child of children.values()) {
+    for (const child of tallies.values()) {
       whole = joined(whole, child.whole);
       add(kinds, child.kinds);
       add(adults, child.adults);

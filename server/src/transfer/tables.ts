@@ -49,6 +49,7 @@ export const LEFT_OUT: readonly string[] = [
   'signIns',
   'passwordLinks',
   'childStates',
+  'childResults',
   'readingOutcomes',
   'recordings',
   'coverLinks',

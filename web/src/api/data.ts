@@ -1,7 +1,8 @@
 /** Reading through SWR: fetched, shown from the device's copy when the server is out of reach, refreshed by live events. */
 import type { ChildLine, EndpointName, Endpoints, LiveEvent, ResponseOf } from '@sapling/contract';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import useSWR, { mutate, type SWRResponse } from 'swr';
+import { v7 as uuidv7 } from 'uuid';
 import { noteReach } from '../outbox/outbox.js';
 import { keep, kept } from '../outbox/store.js';
 import { call, Unreachable, type Input } from './client.js';
@@ -9,10 +10,12 @@ import { call, Unreachable, type Input } from './client.js';
 type Key = readonly [EndpointName, string];
 const keyOf = (name: EndpointName, input: object): Key => [name, JSON.stringify(input)];
 
-async function read([name, input]: Key): Promise<unknown> {
+/** @param work asked along, and no part of what is kept */
+async function read([name, input]: Key, work?: string): Promise<unknown> {
   const copy = `read:${name}:${input}`;
   try {
-    const data = await call(name, JSON.parse(input) as Input<EndpointName>);
+    const asked = JSON.parse(input) as Input<EndpointName> & { query?: object };
+    const data = await call(name, (work === undefined ? asked : { ...asked, query: { ...asked.query, work } }) as Input<EndpointName>);
     noteReach(true);
     void keep(copy, data);
     return data;
@@ -45,7 +48,17 @@ export function readOnce<N extends EndpointName>(name: N): Promise<ResponseOf<En
 
 /** What the server has, kept fresh. `null` as the name reads nothing. */
 export function useData<N extends EndpointName>(name: N | null, input: Input<N> = {}): SWRResponse<ResponseOf<Endpoints[N]>, Error> {
-  return useSWR(name === null ? null : keyOf(name, input), read as (key: Key) => Promise<ResponseOf<Endpoints[N]>>);
+  return useSWR(name === null ? null : keyOf(name, input), (key: Key) => read(key) as Promise<ResponseOf<Endpoints[N]>>);
+}
+
+/** As `useData`, of what takes the server its time the first time: and how many children of how many are done meanwhile. */
+export function useLongData<N extends EndpointName>(
+  name: N,
+): SWRResponse<ResponseOf<Endpoints[N]>, Error> & { readonly far: readonly [done: number, of: number] | null } {
+  const [work] = useState(() => uuidv7());
+  const [far, setFar] = useState<readonly [number, number] | null>(null);
+  useEffect(() => onWork(work, (done, of) => setFar([done, of])), [work]);
+  return { ...useSWR(keyOf(name, {}), (key: Key) => read(key, work) as Promise<ResponseOf<Endpoints[N]>>), far };
 }
 
 const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {

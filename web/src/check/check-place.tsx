@@ -7,17 +7,15 @@ import { Link, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { useMay, useMe } from '../shell/me.js';
-import { ChildLine as Line } from '../ui/child-line.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { cardsFor, keepChoice, lastChoice, type Choice } from './choice.js';
+import { keepChoice, lastChoice, type Choice } from './choice.js';
 import { KindList, KindOptions } from './kind-list.js';
 import { prepare } from './prepared-ahead.js';
 import { usePreparedAhead } from './use-prepared-ahead.js';
 import { dueOrder } from './start.js';
+import { ToCheck } from './to-check.js';
 import { useStart } from './use-start.js';
-import { clock } from '../clock.js';
-import { agoWords } from '../ui/dates.js';
 
 export function Component() {
   const me = useMe();
@@ -56,7 +54,6 @@ export function Component() {
     (c) => c.by === me.colleague.id && !sheets.includes(c) && children.some((child) => child.id === c.child),
   );
   const info = checkKind(choice.kind);
-  const recall = info.from === 'pairs';
   const ahead = (child: ChildLine): void => {
     if (orders && child.line.length > 0) prepare(child, chosen, orders.taught(child.classId));
   };
@@ -159,51 +156,15 @@ export function Component() {
                   </p>
                 )}
               </div>
-              <ul className="sheet ruled">
-                {shown.map((child) => {
-                  const cards = recall ? cardsFor(child, choice.scope, clock.ms(), settings?.dueAfterDays).length : null;
-                  const name = `${child.givenName} ${child.familyName}`;
-                  return (
-                    <li key={child.id} className="flex items-center gap-3 px-3 py-1.5 max-lg:flex-wrap max-lg:gap-y-1">
-                      <Link
-                        to={`/children/${child.id}`}
-                        className="w-40 shrink-0 truncate font-semibold underline-offset-4 hover:underline"
-                      >
-                        {name}
-                      </Link>
-                      <span className="w-32 shrink-0 text-sm text-ink-2">
-                        {child.lastCheck ? `${agoWords(child.lastCheck)}` : 'never checked'}
-                      </span>
-                      <div className="min-w-0 flex-1 max-lg:order-last max-lg:basis-full">
-                        <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
-                      </div>
-                      {cards !== null && <span className="w-16 text-right text-sm text-ink-2">{cards} cards</span>}
-                      {info.byCard && !late && (
-                        <button
-                          className="btn btn-small"
-                          disabled={child.line.length === 0 || preparing !== null}
-                          onClick={() => begin(child, true)}
-                          aria-label={`Quick check with ${name}`}
-                          title="Only the cards that tell most, at most half of them"
-                        >
-                          Quick
-                        </button>
-                      )}
-                      <button
-                        className="btn btn-small"
-                        disabled={child.line.length === 0 || cards === 0 || preparing !== null}
-                        aria-busy={preparing === child.id}
-                        onPointerEnter={() => ahead(child)}
-                        onFocus={() => ahead(child)}
-                        onClick={() => begin(child)}
-                        aria-label={`Start with ${name}`}
-                      >
-                        {preparing === child.id ? 'Preparing…' : 'Start'}
-                      </button>
-                    </li>
-                  );
-                })}
-              </ul>
+              <ToCheck
+                shown={shown}
+                choice={choice}
+                late={late}
+                dueAfterDays={settings?.dueAfterDays}
+                preparing={preparing}
+                ahead={ahead}
+                begin={begin}
+              />
               {shown.some((c) => c.line.length === 0) && (
                 <p className="mt-3 text-sm text-ink-2">
                   Children whose class has not been taught anything yet have no cards.{' '}

@@ -1,6 +1,7 @@
 /** Children: who needs me? Each child's line, last check, direction. */
+import type { ChildLine } from '@sapling/contract';
 import { Word } from '../help/word-of-trade.js';
-import { useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
@@ -12,6 +13,9 @@ import { Direction } from '../ui/direction.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { SignKey } from '../ui/signs.js';
 import { agoWords } from '../ui/dates.js';
+import { rowAt, useRowsInView, type RowInView } from '../ui/in-view.js';
+
+const gapsOf = (child: ChildLine): number => child.line.filter((c) => c.state === 'gap').length;
 
 type Order = 'need' | 'name' | 'check';
 
@@ -21,7 +25,6 @@ export function Component() {
   const [params, setParams] = useSearchParams();
   const [order, setOrder] = useState<Order>('need');
   const [search, setSearch] = useState('');
-  const orders = useOrders();
   const bringIn = useMay('import');
   const classId = params.get('class');
   const [adding, setAdding] = useState(false);
@@ -77,7 +80,7 @@ export function Component() {
         </Empty>
       </Page>
     );
-  const gaps = (id: string): number => children.find((c) => c.id === id)!.line.filter((c) => c.state === 'gap').length;
+  const gaps = new Map(children.map((c) => [c.id, gapsOf(c)]));
   const wanted = search.trim().toLowerCase();
   const shown = children
     .filter((c) => (!classId || c.classId === classId) && `${c.givenName} ${c.familyName}`.toLowerCase().includes(wanted))
@@ -86,7 +89,7 @@ export function Component() {
         ? a.givenName.localeCompare(b.givenName)
         : order === 'check'
           ? (a.lastCheck ?? '').localeCompare(b.lastCheck ?? '')
-          : gaps(b.id) - gaps(a.id) || (a.direction ?? 0) - (b.direction ?? 0),
+          : gaps.get(b.id)! - gaps.get(a.id)! || (a.direction ?? 0) - (b.direction ?? 0),
     );
   return (
     <Page
@@ -120,39 +123,83 @@ export function Component() {
           <SignKey />
         </div>
       </div>
-      <table className="sheet w-full border-separate border-spacing-0">
-        <thead>
-          <tr className="text-left text-sm text-ink-2">
-            <th className="px-4 py-2 font-semibold">Child</th>
-            <th className="py-2 font-semibold">Line, in taught order</th>
-            <th className="w-14 py-2 text-right font-semibold">Gaps</th>
-            <th className="w-32 py-2 pl-5 font-semibold">Known, 3 weeks</th>
-            <th className="w-32 py-2 pr-4 pl-3 font-semibold">Last check</th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((child) => (
-            <tr key={child.id} className="[&>*]:border-t [&>*]:border-rule-2 hover:bg-paper">
-              <th scope="row" className="w-44 px-4 py-1 text-left font-semibold">
-                <Link to={`/children/${child.id}`} className="block py-0.5 underline-offset-4 hover:underline">
-                  {child.givenName} {child.familyName}
-                </Link>
-              </th>
-              <td className="max-w-0">
-                <Link to={`/children/${child.id}`} tabIndex={-1} aria-hidden className="block">
-                  <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
-                </Link>
-              </td>
-              <td className="text-right">{gaps(child.id)}</td>
-              <td className="pl-5">
-                <Direction by={child.direction} />
-              </td>
-              <td className="pr-4 pl-3 text-sm text-ink-2">{child.lastCheck ? agoWords(child.lastCheck) : 'never'}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Lines shown={shown} />
       {shown.length === 0 && <p className="mt-4 text-ink-2">No child here has “{search}” in the name.</p>}
     </Page>
   );
 }
+
+/** One row of the table: the name, the line, figures. */
+const ROW_REM = 2.0625;
+const ROW = 'grid grid-cols-[11rem_minmax(0,1fr)_3.5rem_8rem_8rem] items-center';
+
+/** The table; only what is in view is drawn, each row at its place. */
+function Lines({ shown }: { shown: readonly ChildLine[] }) {
+  const orders = useOrders();
+  const list = useRef<HTMLDivElement>(null);
+  const { rows, height } = useRowsInView(shown.length, ROW_REM, list);
+  return (
+    <div role="table" aria-label="Children" aria-rowcount={shown.length + 1} className="sheet">
+      <div role="row" aria-rowindex={1} className={`${ROW} py-2 text-left text-sm font-semibold text-ink-2`}>
+        <span role="columnheader" className="px-4">
+          Child
+        </span>
+        <span role="columnheader">Line, in taught order</span>
+        <span role="columnheader" className="text-right">
+          Gaps
+        </span>
+        <span role="columnheader" className="pl-5">
+          Known, 3 weeks
+        </span>
+        <span role="columnheader" className="pr-4 pl-3">
+          Last check
+        </span>
+      </div>
+      <div role="rowgroup" ref={list} className="relative" style={{ height }}>
+        {rows.map(({ index, top }) => {
+          const child = shown[index]!;
+          return <Row key={child.id} child={child} total={orders?.total(child.classId)} index={index} top={top} />;
+        })}
+      </div>
+    </div>
+  );
+}
+
+interface RowProps extends RowInView {
+  child: ChildLine;
+  /** How many pairs the whole order has. */
+  total: number | undefined;
+}
+const Row = memo(function Row({ child, total, index, top }: RowProps) {
+  return (
+    <div
+      role="row"
+      data-index={index}
+      aria-rowindex={index + 2}
+      style={rowAt(top)}
+      className={`${ROW} relative h-[2.0625rem] border-t border-rule-2 hover:bg-paper`}
+    >
+      <span role="rowheader" className="min-w-0 px-4 font-semibold">
+        <Link
+          to={`/children/${child.id}`}
+          className="block truncate underline-offset-4 after:absolute after:inset-0 hover:underline"
+          title={`${child.givenName} ${child.familyName}`}
+        >
+          {child.givenName} {child.familyName}
+        </Link>
+      </span>
+      <span role="cell">
+        <Line line={child.line} total={total} width="100%" />
+      </span>
+      <span role="cell" className="text-right">
+        {gapsOf(child)}
+      </span>
+      <span role="cell" className="pl-5">
+        <Direction by={child.direction} />
+      </span>
+      <span role="cell" className="pr-4 pl-3 text-sm text-ink-2">
+        {child.lastCheck ? agoWords(child.lastCheck) : 'never'}
+      </span>
+    </div>
+  );
+});

@@ -1,7 +1,7 @@
 /** Gaps: what is missing, and for whom together? Children against skill strands and taught pairs. */
 import type { ChildLine } from '@sapling/contract';
 import { FileDown } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
@@ -41,11 +41,11 @@ export function Component() {
     const longest =
       [...new Set(ofClass.map((c) => c.classId))].map((id) => orders.taught(id).gpcs).sort((a, b) => b.length - a.length)[0] ?? [];
     const all = [...strandsSeen(ofClass).map(strandColumn), ...longest.map(pairColumn)];
-    const states = ofClass.map(statesOf);
+    const states = only ? ofClass.map(statesOf) : [];
     return only ? all.filter((c) => states.some((s) => needs(s.get(c.key)))) : all;
   }, [orders, ofClass, only]);
   const rows = useMemo(() => {
-    const gaps = (c: ChildLine): number => c.line.filter((p) => p.state === 'gap').length;
+    const gaps = new Map(ofClass.map((c) => [c, c.line.filter((p) => p.state === 'gap').length]));
     const text = find.trim().toLowerCase();
     // words filter by name; a grapheme or a strand filters to those who need it
     const column = columns.find((c) => c.head.toLowerCase() === text || c.name === text);
@@ -56,7 +56,7 @@ export function Component() {
           `${c.givenName} ${c.familyName}`.toLowerCase().includes(text) ||
           (column !== undefined && needs(statesOf(c).get(column.key))),
       )
-      .sort((a, b) => gaps(b) - gaps(a));
+      .sort((a, b) => gaps.get(b)! - gaps.get(a)!);
   }, [ofClass, find, columns]);
   // strands stay in the order of the work; children and pairs are put like with like
   const pairs = useMemo(() => columns.filter((c) => c.gpc), [columns]);
@@ -70,14 +70,17 @@ export function Component() {
   );
   const closer = fits && alike.before.pathLength > 0 ? Math.round((1 - alike.after.pathLength / alike.before.pathLength) * 100) : null;
 
-  const toggle = (ids: readonly string[], on: boolean): void =>
-    setChosen((now) => {
-      const next = new Set(now);
-      for (const id of ids)
-        if (on) next.add(id);
-        else next.delete(id);
-      return next;
-    });
+  const toggle = useCallback(
+    (ids: readonly string[], on: boolean): void =>
+      setChosen((now) => {
+        const next = new Set(now);
+        for (const id of ids)
+          if (on) next.add(id);
+          else next.delete(id);
+        return next;
+      }),
+    [],
+  );
   const pick = (column: Column, needing: readonly string[], on: boolean): void => {
     setPicked((now) => {
       const next = new Set(now);

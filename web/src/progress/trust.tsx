@@ -3,7 +3,7 @@ import { pastOf } from '@sapling/core';
 import type { Endpoints, ResponseOf } from '@sapling/contract';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
-import { useData } from '../api/data.js';
+import { useLongData } from '../api/data.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 
 const Curve = lazy(() => import('./reliability-chart.js'));
@@ -18,7 +18,7 @@ const percent = (x: number): string => `${Math.round(100 * x)} %`;
 const better = ({ loss, plain }: { loss: number; plain: number }): number => 1 - loss / plain;
 
 export function Component() {
-  const { data, error } = useData('trust');
+  const { data, error, far } = useLongData('trust');
   return (
     <Page
       title="Can it be trusted here?"
@@ -28,7 +28,14 @@ export function Component() {
         Back to progress
       </Link>
       {!data ? (
-        <Pending error={error} what="the answers" />
+        far && !error ? (
+          <p role="status" className="flex items-center gap-3 py-6">
+            <progress value={far[0]} max={far[1]} aria-label="Children" /> Going through the answers: {far[0]} of {far[1]} children. What is
+            done is kept; you can go elsewhere.
+          </p>
+        ) : (
+          <Pending error={error} what="the answers" />
+        )
       ) : data.answers === 0 || data.loss === null || data.plain === null ? (
         <div className="mt-4">
           <Empty

@@ -3,47 +3,47 @@
  * appears, so that children can be laid under one another and a shared gap is a column.
  */
 import type { PairStateRow } from '@sapling/contract';
+import { memo } from 'react';
 import { SIGN_WORDS, signOf, type SignState } from './signs.js';
 
 const CELL = 7;
 const HEIGHT = 18;
 
-function drawing(state: SignState, x: number) {
-  switch (state) {
-    case 'slow':
-      return <path d={`M${x + 3.5} 14v-4M${x + 1} 16.5h5`} fill="none" stroke="var(--color-leaf)" strokeWidth={1.4} />;
-    case 'due':
-      return <rect x={x + 2.2} y={12.5} width={2.6} height={4} fill="none" stroke="var(--color-ink-2)" strokeWidth={0.9} />;
-    case 'secure':
-      return <rect x={x + 2.75} y={13} width={1.5} height={4} fill="var(--color-leaf)" />;
-    case 'wobbly':
-      return <path d={`M${x + 0.9} 11.5l1.6-3 2 3 1.6-3`} fill="none" stroke="var(--color-wobbly)" strokeWidth={1.7} />;
-    case 'gap':
-      return <path d={`M${x + 1} 1h3.2v4l1.8 1v11h-5Z`} fill="var(--color-gap)" />;
-    case 'unchecked':
-      return <circle cx={x + 3.5} cy={14.5} r={1.5} fill="none" stroke="var(--color-ink-2)" strokeWidth={0.9} />;
-  }
+/** A sign of the line at a place: lines of a width, or filled where there is none. All of a state are drawn as one path. */
+interface Mark {
+  readonly at: (x: number) => string;
+  readonly colour: string;
+  readonly width?: number;
 }
-
+const box = (x: number, y: number, w: number, h: number): string => `M${x} ${y}h${w}v${h}h${-w}Z`;
+const ring = (x: number, y: number, r: number): string => `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`;
+const [LEAF, WOBBLY, GAP, INK, RULE] = ['leaf', 'wobbly', 'gap', 'ink-2', 'rule'].map((name) => `var(--color-${name})`) as [
+  string,
+  string,
+  string,
+  string,
+  string,
+];
+const DRAWN: Record<SignState, Mark> = {
+  slow: { at: (x) => `M${x + 3.5} 14v-4M${x + 1} 16.5h5`, colour: LEAF, width: 1.4 },
+  due: { at: (x) => box(x + 2.2, 12.5, 2.6, 4), colour: INK, width: 0.9 },
+  secure: { at: (x) => box(x + 2.75, 13, 1.5, 4), colour: LEAF },
+  wobbly: { at: (x) => `M${x + 0.9} 11.5l1.6-3 2 3 1.6-3`, colour: WOBBLY, width: 1.7 },
+  gap: { at: (x) => `M${x + 1} 1h3.2v4l1.8 1v11h-5Z`, colour: GAP },
+  unchecked: { at: (x) => ring(x + 3.5, 14.5, 1.5), colour: INK, width: 0.9 },
+  'not taught': { at: (x) => `M${x + 2.5} 14.5h2`, colour: RULE, width: 1 },
+};
 /** The same signs where there is little room: only height tells them apart, and every edge is sharp. */
-function compact(state: SignState, x: number) {
-  switch (state) {
-    case 'slow':
-    case 'due':
-    case 'secure':
-      return <rect x={x + 2} y={15} width={3} height={2} fill="var(--color-leaf)" />;
-    case 'wobbly':
-      return <rect x={x + 1} y={9} width={5} height={4} fill="var(--color-wobbly)" />;
-    case 'gap':
-      return <rect x={x + 0.5} y={1} width={6} height={16} fill="var(--color-gap)" />;
-    case 'unchecked':
-      return null;
-    case 'not taught':
-      return null;
-  }
-}
+const low = { at: (x: number) => box(x + 2, 15, 3, 2), colour: LEAF };
+const SMALL: Partial<Record<SignState, Mark>> = {
+  slow: low,
+  due: low,
+  secure: low,
+  wobbly: { at: (x) => box(x + 1, 9, 5, 4), colour: WOBBLY },
+  gap: { at: (x) => box(x + 0.5, 1, 6, 16), colour: GAP },
+};
 
-export function ChildLine({
+export const ChildLine = memo(function ChildLine({
   line,
   total,
   width,
@@ -55,7 +55,8 @@ export function ChildLine({
   small?: boolean;
 }) {
   const cells = Math.max(total ?? line.length, line.length, 1);
-  const count = (state: SignState): number => line.filter((c) => signOf(c) === state).length;
+  const signs: SignState[] = Array.from({ length: cells }, (_, k) => (line[k] ? signOf(line[k]) : 'not taught'));
+  const count = (state: SignState): number => signs.filter((sign) => sign === state).length;
   const more = (['slow', 'due'] as const).flatMap((state) => (count(state) > 0 ? [`${count(state)} ${SIGN_WORDS[state]}`] : []));
   const label = `${[`${count('secure')} secure`, ...more].join(', ')}, ${count('wobbly')} wobbly, ${count('gap')} gaps, ${count('unchecked')} unchecked of ${line.length} taught`;
   return (
@@ -70,20 +71,15 @@ export function ChildLine({
       className="block max-w-full"
     >
       <line x1={0} x2={cells * CELL} y1={17.5} y2={17.5} stroke="var(--color-rule)" />
-      {!small &&
-        Array.from({ length: cells - line.length }, (_, k) => (
-          <line
-            key={k}
-            x1={(line.length + k) * CELL + 2.5}
-            x2={(line.length + k) * CELL + 4.5}
-            y1={14.5}
-            y2={14.5}
-            stroke="var(--color-rule)"
-          />
-        ))}
-      {line.map((cell, k) => (
-        <g key={cell.gpc}>{small ? compact(signOf(cell), k * CELL) : drawing(signOf(cell), k * CELL)}</g>
-      ))}
+      {Object.entries(small ? SMALL : DRAWN).map(([state, { at, colour, width }]) => {
+        const d = signs.map((sign, k) => (sign === state ? at(k * CELL) : '')).join('');
+        if (d === '') return null;
+        return width === undefined ? (
+          <path key={state} d={d} fill={colour} />
+        ) : (
+          <path key={state} d={d} fill="none" stroke={colour} strokeWidth={width} />
+        );
+      })}
     </svg>
   );
-}
+});

@@ -29,25 +29,36 @@ const COLOUR: Record<SignState, string> = {
   'not taught': 'var(--color-rule)',
 };
 
-/** The shape of a sign in a 14 by 14 box. */
-export function SignShape({ state }: { state: SignState }) {
-  const stroke = { fill: 'none', stroke: COLOUR[state], strokeLinecap: 'round' as const, strokeLinejoin: 'round' as const };
-  switch (state) {
-    case 'secure':
-      return <path d="M7 12.5V5.5M7 7.5C7 4 9 2.2 12 2c0 3.4-2 5.5-5 5.5Z" {...stroke} strokeWidth={1.4} />;
-    case 'slow':
-      return <path d="M7 9.6V4.6M7 6C7 3.4 8.8 1.8 11.4 1.6c0 2.8-1.6 4.4-4.4 4.4ZM2 12.6h10" {...stroke} strokeWidth={1.4} />;
-    case 'due':
-      return <path d="M7 12.5V5.5M7 7.5C7 4 9 2.2 12 2c0 3.4-2 5.5-5 5.5Z" {...stroke} strokeWidth={1.3} strokeDasharray="1.7 1.9" />;
-    case 'wobbly':
-      return <path d="M1.6 8.6c1.3-4 3.6-4 5.2-1s3.8 3 5.4-1.6" {...stroke} strokeWidth={2.4} />;
-    case 'gap':
-      return <path d="M1.5 1.5h6.2L7 5l3 .8-.6 2.4 3.1.9v3.4h-11Z" fill={COLOUR.gap} />;
-    case 'unchecked':
-      return <circle cx={7} cy={7} r={2.6} {...stroke} strokeWidth={1.3} />;
-    case 'not taught':
-      return <path d="M5 7h4" {...stroke} strokeWidth={1.3} />;
-  }
+/** The shapes of the signs in a 14 by 14 box: lines of a width, or filled where there is none. Only their beginnings are absolute. */
+const SHAPES: Record<SignState, { readonly d: string; readonly width?: number; readonly dashes?: string }> = {
+  secure: { d: 'M7 12.5v-7M7 7.5c0-3.5 2-5.3 5-5.5c0 3.4-2 5.5-5 5.5Z', width: 1.4 },
+  slow: { d: 'M7 9.6v-5M7 6c0-2.6 1.8-4.2 4.4-4.4c0 2.8-1.6 4.4-4.4 4.4ZM2 12.6h10', width: 1.4 },
+  due: { d: 'M7 12.5v-7M7 7.5c0-3.5 2-5.3 5-5.5c0 3.4-2 5.5-5 5.5Z', width: 1.3, dashes: '1.7 1.9' },
+  wobbly: { d: 'M1.6 8.6c1.3-4 3.6-4 5.2-1s3.8 3 5.4-1.6', width: 2.4 },
+  gap: { d: 'M1.5 1.5h6.2l-.7 3.5l3 .8-.6 2.4 3.1.9v3.4h-11Z' },
+  unchecked: { d: 'M4.4 7a2.6 2.6 0 1 0 5.2 0a2.6 2.6 0 1 0-5.2 0Z', width: 1.3 },
+  'not taught': { d: 'M5 7h4', width: 1.3 },
+};
+
+function SignShape({ state }: { state: SignState }) {
+  const { d, width, dashes } = SHAPES[state];
+  if (width === undefined) return <path d={d} fill={COLOUR[state]} />;
+  const round = { strokeLinecap: 'round', strokeLinejoin: 'round' } as const;
+  return <path d={d} fill="none" stroke={COLOUR[state]} strokeWidth={width} strokeDasharray={dashes} {...round} />;
+}
+
+/** Many signs as one drawing, one path a state: where thousands stand on a page each element costs. @param at the left edge of a sign */
+export function SignRow({ signs, at, top }: { signs: readonly SignState[]; at: (k: number) => number; top: number }) {
+  return (Object.keys(SHAPES) as SignState[]).map((state) => {
+    const { d, width, dashes } = SHAPES[state];
+    const all = signs.map((sign, k) =>
+      sign === state ? d.replace(/M([\d.]+) ([\d.]+)/g, (_, x: string, y: string) => `M${at(k) + Number(x)} ${top + Number(y)}`) : '',
+    );
+    const path = all.join('');
+    if (path === '') return null;
+    if (width === undefined) return <path key={state} d={path} fill={COLOUR[state]} />;
+    return <path key={state} d={path} fill="none" stroke={COLOUR[state]} strokeWidth={width} strokeDasharray={dashes} />;
+  });
 }
 
 export function Sign({ state, size = 14, label = true }: { state: SignState; size?: number; label?: boolean }) {

@@ -1,10 +1,10 @@
-/** A request for paper while it is made: told how far it is, and broken off when nobody waits for it any more. */
+/** Work that a request waits for: told how far it is, and broken off when nobody waits for it any more. */
 import { Refusal } from '../http/problem.js';
 import type { Call } from '../http/route.js';
-import type { Work } from '../work/pool.js';
+import type { Work } from './pool.js';
 
 /** @throws as `make`; nothing comes of work that was broken off, as its request has ended */
-export async function printing<T>(
+export async function whileWaitedFor<T>(
   { res, me, live, query }: Pick<Call<'sessionPaper'>, 'res' | 'me' | 'live'> & { readonly query: { readonly work?: string | undefined } },
   make: (work: Work) => Promise<T>,
 ): Promise<T> {
