@@ -73,7 +73,7 @@ test('everyone who needs a pair is chosen with one press and taken to Groups', a
   const count = Number(/Choose the (\d+) who/.exec((await head.getAttribute('aria-label'))!)![1]);
   await head.click();
   await expect(page.getByRole('checkbox', { name: /^Choose/, checked: true })).toHaveCount(count);
-  await page.getByRole('button', { name: `Group these ${count}` }).click();
+  await page.getByRole('button', { name: `Make a group of these ${count}` }).click();
   await expect(page.getByRole('combobox', { name: 'From' })).toContainText(`the ${count} chosen under Gaps`);
 });
 

@@ -1,9 +1,10 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { messages } from './messages/plugin.js';
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [messages(), react(), tailwindcss()],
   worker: { format: 'es' },
   build: {
     target: 'es2022',
@@ -19,7 +20,7 @@ export default defineConfig({
             {
               name: 'first',
               priority: 3,
-              test: /(core\/src\/(clock|days|errors|random|phonics\/teaching-order)|contract\/src\/(addresses|problem-codes|roles|clock))\.ts$/,
+              test: /(core\/src\/(wording\/own-words|clock|days|errors|random|phonics\/teaching-order)|contract\/src\/(addresses|problem-codes|roles|clock))\.ts$/,
             },
             { name: 'core', priority: 2, test: /core\/src\// },
             { name: 'contract', priority: 1, test: /contract\/src\/|node_modules\/zod\// },

@@ -1,4 +1,5 @@
 /** What a school decides where schools differ, with the default for each. */
+import { TERM_NAMES, type Term } from '@sapling/core';
 import { z } from 'zod';
 import { slotId, slotOrCell } from './grouping.js';
 import { readingAim } from './reading.js';
@@ -44,6 +45,15 @@ export const settings = z.object({
   sessionsAWeek: z.number().int().min(1).max(10),
   /** The style a new session is made in: one that ships, or the school's own by its id. */
   sessionStyle: z.string().max(60),
+  /** The school's own words for what schools name differently: one and many, by the standard word. */
+  ownWords: z.partialRecord(
+    z.enum(TERM_NAMES as [Term, ...Term[]]),
+    z.object({ one: z.string().trim().min(1).max(40), many: z.string().trim().max(40).optional() }),
+  ),
+  /** The language the interface speaks; English follows the spelling. */
+  language: z.enum(['English', 'German']),
+  /** How a date is written, by an example. */
+  dateOrder: z.enum(['24 Nov', 'Nov 24']),
   /** What every cover sheet tells whoever has never met the group: where things are, whom to call. */
   coverNotes: z.string().max(1000),
   /** Whether a group is of one class, never of one class alone, or as it falls. */
@@ -156,6 +166,9 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   cycleWeeks: 4,
   sessionsAWeek: 4,
   sessionStyle: 'revisit-to-apply',
+  ownWords: {},
+  language: 'English',
+  dateOrder: '24 Nov',
   coverNotes: '',
   groupClasses: 'any',
   slots: [],

@@ -2,6 +2,8 @@ export * from './errors.js';
 export * from './clock.js';
 export * from './days.js';
 export * from './random.js';
+export * from './wording/own-words.js';
+export { isShippedText } from './planning/shipped-words.js';
 export * from './phonics/sounds.js';
 export * from './phonics/sound-notes.js';
 export * from './phonics/lexicon.js';

@@ -6,7 +6,9 @@ import '@fontsource/andika/latin-400.css';
 import '@fontsource/andika/latin-700.css';
 import './ui/tokens.css';
 import { App } from './app.js';
+import { readDateNames } from './wording/date-text.js';
 
+await readDateNames();
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <App />

@@ -1,6 +1,6 @@
 /** What the sheets of a session are made from, and what they share. */
 import type { SchoolSettings, Session } from '@sapling/contract';
-import { partKind, type ChildSheet } from '@sapling/core';
+import { isShippedText, ownWording, partKind, type ChildSheet, type OwnWords } from '@sapling/core';
 
 export const PAPERS = [
   'cover',
@@ -34,6 +34,8 @@ export interface PaperFacts {
   readonly notes: readonly { readonly by: string; readonly on: string; readonly text: string }[];
   /** What the school has every cover told: where things are, whom to call. */
   readonly safety: string;
+  /** The school's own words. */
+  readonly words: OwnWords;
   readonly cues: ReadonlyMap<string, string>;
   /** How the school rules lines to write on. */
   readonly ruling: SchoolSettings['ruling'];
@@ -48,3 +50,12 @@ export const hasSpelling = (part: Part): boolean => partKind(part.kind).fromHear
 export const standsOn = (part: Part, sheet: ChildSheet): boolean => partKind(part.kind).sheets.includes(sheet);
 
 export const partsOf = (facts: PaperFacts): Part[] => facts.session.plan.parts;
+
+/** A session whose plan says the program's own titles and routines in the school's words; what somebody typed stays. */
+export function inWordsOf(session: Session, words: OwnWords): Session {
+  const own = ownWording(words);
+  const said = (text: string): string => (isShippedText(text) ? own(text) : text);
+  const { plan } = session;
+  const parts = plan.parts.map((p) => ({ ...p, title: said(p.title), how: said(p.how) }));
+  return { ...session, plan: { ...plan, parts, ...(plan.atError === undefined ? {} : { atError: said(plan.atError) }) } };
+}

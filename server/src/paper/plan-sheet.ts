@@ -1,5 +1,5 @@
 /** The plan of a session on one page, whatever it holds: a little smaller until it fits. */
-import { soundNote } from '@sapling/core';
+import { ownWording, soundNote } from '@sapling/core';
 import { hasSpelling, shown, type PaperFacts, type Part } from './facts.js';
 import type { Sheet } from './sheet.js';
 import { drawWord, widthOfWord } from './word.js';
@@ -39,7 +39,9 @@ function drawPlan(sheet: Sheet, f: PaperFacts, scale: number, dry = false): numb
       f.where,
       `${session.minutes} minutes`,
       f.adult,
-      [session.plan.skill ?? '', ...session.plan.focus.map((g) => `${shown(g)} /${g.split(':')[1]}/`)].filter(Boolean).join('  '),
+      [ownWording(f.words)(session.plan.skill ?? ''), ...session.plan.focus.map((g) => `${shown(g)} /${g.split(':')[1]}/`)]
+        .filter(Boolean)
+        .join('  '),
     ]
       .filter(Boolean)
       .join('  ·  '),

@@ -1,7 +1,7 @@
 /** PDFs of a session or of a week of sessions, made here so that they are the same on every device. */
 import { dayIn } from '@sapling/core';
 import { desc, eq, inArray } from 'drizzle-orm';
-import type { Session } from '@sapling/contract';
+import type { SchoolSettings, Session } from '@sapling/contract';
 import { SESSION_REACH, type Access } from '../access.js';
 import { childLines, fullName } from '../children/children.js';
 import type { Db } from '../db/open.js';
@@ -12,12 +12,12 @@ import { listSessions } from '../sessions/sessions.js';
 import { whenInWords } from '../timetable/place-sessions.js';
 import { schoolZone } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
-import { PAPERS, type PaperFacts, type PaperKind } from './facts.js';
+import { PAPERS, type PaperFacts, type PaperKind, inWordsOf } from './facts.js';
 import { whileWaitedFor } from '../work/while-waited-for.js';
 
 const NOTES = 3;
-const day = (on: string): string =>
-  new Date(`${on}T12:00:00Z`).toLocaleDateString('en-GB', {
+const day = (on: string, order: SchoolSettings['dateOrder']): string =>
+  new Date(`${on}T12:00:00Z`).toLocaleDateString(order === 'Nov 24' ? 'en-US' : 'en-GB', {
     weekday: 'long',
     day: 'numeric',
     month: 'long',
@@ -88,17 +88,18 @@ export async function factsOf(
       return nameOf.has(m.id) ? [{ child: nameOf.get(m.id)!, text: `${text}.` }] : [];
     });
     return {
-      session,
+      session: inWordsOf(session, settings.ownWords),
+      words: settings.ownWords,
       names: nameOf,
       adult: who(session.adultId),
-      day: day(session.on),
+      day: day(session.on, settings.dateOrder),
       when: whenInWords(session, slot?.name),
       where: session.room,
       watch,
       notes: noteRows
         .filter((n) => n.group === session.groupId && access.reachesSession(n.of))
         .slice(0, NOTES)
-        .map((n) => ({ by: who(n.by), on: day(dayIn(n.at, zone)), text: n.text })),
+        .map((n) => ({ by: who(n.by), on: day(dayIn(n.at, zone), settings.dateOrder), text: n.text })),
       safety: settings.coverNotes,
       ruling: settings.ruling,
       cues: new Map(cueRows.map((c) => [c.gpc, [c.keyWord && `as in ${c.keyWord}.`, c.cue, c.action, c.story].filter(Boolean).join(' ')])),

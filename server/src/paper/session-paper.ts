@@ -1,6 +1,6 @@
 /** The sheets of one session: for the adult a cover, the plan and a record; for the children cards, words, boxes, lines and the text. */
 import { CHILD_SHEETS } from './child-sheets.js';
-import { partKind, remarkWords, type ChildSheet } from '@sapling/core';
+import { ownWording, partKind, remarkWords, type ChildSheet } from '@sapling/core';
 import { PAPERS, partsOf, shown, standsOn, type PaperFacts, type PaperKind, type Part } from './facts.js';
 import { writePlan } from './plan-sheet.js';
 import type { Sheet } from './sheet.js';
@@ -38,7 +38,7 @@ const HAS: Record<PaperKind, (facts: PaperFacts) => boolean> = {
 const WRITE: Record<PaperKind, (sheet: Sheet, facts: PaperFacts) => void> = {
   cover(sheet, f) {
     const { session } = f;
-    sheet.heading(`${session.groupName}: for whoever takes this group today`);
+    sheet.heading(`${session.groupName}: ${ownWording(f.words)('for whoever takes this group today')}`);
     const say = (label: string, text: string): void => {
       if (!text) return;
       sheet.need(20);
@@ -51,7 +51,9 @@ const WRITE: Record<PaperKind, (sheet: Sheet, facts: PaperFacts) => void> = {
     say('Usually with', f.adult);
     say(
       'For',
-      [session.plan.skill, ...session.plan.focus.map((gpc) => `${shown(gpc)} as /${gpc.split(':')[1]}/`)].filter(Boolean).join(', '),
+      [ownWording(f.words)(session.plan.skill ?? ''), ...session.plan.focus.map((gpc) => `${shown(gpc)} as /${gpc.split(':')[1]}/`)]
+        .filter(Boolean)
+        .join(', '),
     );
     say('What', session.plan.parts.map((p) => `${p.title} (${p.minutes} min)`).join(', ') + '. Each step stands on the plan.');
     say('At an error', session.plan.atError ?? '');

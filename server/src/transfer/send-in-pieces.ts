@@ -15,13 +15,23 @@ export async function sendPieces(res: Response, pieces: AsyncIterable<Uint8Array
   try {
     for await (const piece of pieces) {
       if (res.destroyed) throw new Gone();
-      if (!res.write(piece)) await Promise.race([once(res, 'drain'), once(res, 'close')]);
+      if (!res.write(piece)) await taken(res);
       await breath();
     }
     res.end();
   } catch (error) {
     res.destroy();
     if (!(error instanceof Gone)) throw error;
+  }
+}
+
+/** Waits until more can be written, or nobody takes it any more; leaves no listener behind. */
+async function taken(res: Response): Promise<void> {
+  const done = new AbortController();
+  try {
+    await Promise.race([once(res, 'drain', { signal: done.signal }), once(res, 'close', { signal: done.signal })]);
+  } finally {
+    done.abort();
   }
 }
 

@@ -16,6 +16,7 @@ import { usePreparedAhead } from './use-prepared-ahead.js';
 import { dueOrder } from './start.js';
 import { ToCheck } from './to-check.js';
 import { useStart } from './use-start.js';
+import { inOwnWords } from '../wording/say.js';
 
 export function Component() {
   const me = useMe();
@@ -98,7 +99,7 @@ export function Component() {
                     <Link className="btn btn-main" to={`/check/${check.id}`}>
                       Carry on with {check.childName}{' '}
                       <span className="font-normal opacity-85">
-                        {!checkKind(check.kind).byCard && `${checkKind(check.kind).title}, `}
+                        {!checkKind(check.kind).byCard && `${inOwnWords(checkKind(check.kind).title)}, `}
                         {check.quick ? `${check.marked} asked` : `${check.marked} of ${check.stack.length}`}
                       </span>
                     </Link>
@@ -126,8 +127,8 @@ export function Component() {
               <div className="mb-3 border-b border-rule pb-3">
                 <div className="flex flex-wrap items-start justify-between gap-x-4">
                   <div>
-                    <h2 className="text-xl">{info.title}</h2>
-                    <p className="text-ink-2">{info.how}</p>
+                    <h2 className="text-xl">{inOwnWords(info.title)}</h2>
+                    <p className="text-ink-2">{inOwnWords(info.how)}</p>
                   </div>
                   <span className="flex shrink-0 gap-2">
                     <button

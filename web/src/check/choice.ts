@@ -17,11 +17,12 @@ import { pictured } from '../pictures/picture.js';
 import { core } from '../workers/core.js';
 import { clock } from '../clock.js';
 import { NothingToAsk } from './nothing-to-ask.js';
+import { say } from '../wording/say.js';
 
 export type Scope = 'all' | 'not secure' | 'unchecked' | 'due';
 export const SCOPES: readonly { scope: Scope; word: string }[] = [
   { scope: 'all', word: 'everything taught' },
-  { scope: 'not secure', word: 'all but the secure ones' },
+  { scope: 'not secure', word: say('all but the secure ones') },
   { scope: 'unchecked', word: 'only what was never checked' },
   { scope: 'due', word: 'what is due for another look' },
 ];

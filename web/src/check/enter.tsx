@@ -6,6 +6,7 @@ import { useData } from '../api/data.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { sheetCode } from './sheet-code.js';
 import { agoWords } from '../ui/dates.js';
+import { inOwnWords } from '../wording/say.js';
 
 export function Component() {
   const { data: open, error } = useData('checks');
@@ -61,7 +62,7 @@ export function Component() {
               <li key={c.id} className="flex items-center gap-4 px-4 py-2">
                 <span className="w-20 font-child text-lg">{sheetCode(c.id)}</span>
                 <span className="w-52 font-semibold">{c.childName}</span>
-                <span className="flex-1">{checkKind(c.kind).title}</span>
+                <span className="flex-1">{inOwnWords(checkKind(c.kind).title)}</span>
                 <span className="text-sm text-ink-2">
                   printed {agoWords(c.startedAt)}
                   {c.marked > 0 && `, ${c.marked} of ${c.stack.length} typed in`}

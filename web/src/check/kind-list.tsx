@@ -2,6 +2,7 @@
 import { CHECK_AREAS, CHECK_KINDS, checkKind, type CheckKind, type CheckSetting, type Choices } from '@sapling/core';
 import { RadioGroup } from 'radix-ui';
 import { SCOPES, type Choice, type Scope } from './choice.js';
+import { inOwnWords } from '../wording/say.js';
 
 export function KindList({
   kind,
@@ -30,7 +31,7 @@ export function KindList({
               .filter((k) => k.area === area)
               .map((k) => (
                 <option key={k.kind} value={k.kind}>
-                  {k.title}
+                  {inOwnWords(k.title)}
                 </option>
               ))}
           </optgroup>
@@ -53,7 +54,7 @@ export function KindList({
                   value={k.kind}
                   className="block w-full rounded-s border-l-4 border-transparent px-2.5 py-1 text-left hover:bg-leaf-wash data-[state=checked]:border-pine data-[state=checked]:bg-sheet data-[state=checked]:font-semibold"
                 >
-                  {k.title}
+                  {inOwnWords(k.title)}
                 </RadioGroup.Item>
               ))}
           </div>

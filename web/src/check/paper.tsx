@@ -10,6 +10,7 @@ import { Page, Pending } from '../ui/page.js';
 import { keepChoice, lastChoice, type Choice } from './choice.js';
 import { KindList, KindOptions } from './kind-list.js';
 import { startCheck } from './start.js';
+import { inOwnWords } from '../wording/say.js';
 
 export function Component() {
   const me = useMe();
@@ -75,7 +76,7 @@ export function Component() {
           onKind={(kind: CheckKind) => change({ ...choice, kind })}
         />
         <div>
-          <h2 className="text-xl">{checkKind(choice.kind).title}</h2>
+          <h2 className="text-xl">{inOwnWords(checkKind(choice.kind).title)}</h2>
           <p className="text-ink-2">{checkKind(choice.kind).how}</p>
           <div className="mt-3 mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
             <ClassPicker classes={classes} value={classId} onChange={(next) => setParams(next ? { class: next } : {})} />

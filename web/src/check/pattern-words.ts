@@ -1,5 +1,6 @@
 /** The patterns in a response in plain words, and what each asks for: different slips need different teaching. */
 import type { Pattern, SpellingPattern } from '@sapling/core';
+import { say } from '../wording/say.js';
 
 export const PATTERN_WORDS: Record<Pattern, { name: string; then: string }> = {
   reversal: { name: 'Letter turned round', then: 'Contrast the two shapes side by side, with the mouth and the hand.' },
@@ -23,7 +24,7 @@ export const PATTERN_WORDS: Record<Pattern, { name: string; then: string }> = {
   'ending left out': { name: 'Ending left out', then: 'Cover the ending, read the base, uncover.' },
 };
 export const SPELLING_WORDS: Record<SpellingPattern, string> = {
-  'wrong grapheme': 'right sound, another grapheme',
+  'wrong grapheme': say('right sound, another grapheme'),
   'wrong sound': 'another sound',
   'left out': 'sound left out',
   'turned round': 'letter turned round',

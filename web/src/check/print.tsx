@@ -11,6 +11,7 @@ import { isChosen, isWritten, marksOf } from './kinds.js';
 import { itemOf, type LocalCheck } from './local-check.js';
 import { sheetCode } from './sheet-code.js';
 import { readCheck } from './use-check.js';
+import { inOwnWords } from '../wording/say.js';
 
 const initials = (name: string): string =>
   name
@@ -82,7 +83,7 @@ function Head({ check, name, who }: { check: LocalCheck; name: string; who: stri
       <div>
         <h1 className="text-xl">{name}</h1>
         <p className="text-sm">
-          {checkKind(check.kind).title}. {who}
+          {inOwnWords(checkKind(check.kind).title)}. {who}
         </p>
       </div>
       <p className="text-right text-sm">

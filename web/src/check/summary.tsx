@@ -18,6 +18,7 @@ import type { CheckHandle } from './use-check.js';
 import { useStart } from './use-start.js';
 import { saidShown } from './words.js';
 import { clock } from '../clock.js';
+import { inOwnWords } from '../wording/say.js';
 
 const ENDED: Record<Done, string> = {
   'sure enough': 'The rest follows surely enough from these cards, so the check ended.',
@@ -104,7 +105,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
   };
   return (
     <main className="mx-auto max-w-4xl p-8">
-      <title>{`${check.childName}, ${checkKind(kind).title.toLowerCase()} · Keen Sapling`}</title>
+      <title>{`${check.childName}, ${inOwnWords(checkKind(kind).title.toLowerCase())} · Keen Sapling`}</title>
       <div className="flex flex-wrap items-start justify-between gap-4">
         <div>
           {/* focus goes here: an Enter too many must not begin the next child’s check */}
@@ -112,7 +113,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
             {check.childName}
           </h1>
           <p className="text-ink-2">
-            {checkKind(kind).title}, {timeWords(check.startedAt)}
+            {inOwnWords(checkKind(kind).title)}, {timeWords(check.startedAt)}
             {check.late && (check.late === 'memory' ? ', entered from memory: counts for less' : ', entered from paper')}
           </p>
         </div>

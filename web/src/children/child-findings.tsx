@@ -1,7 +1,6 @@
 /** Beside a child's line: what to teach next and why, and what is mixed up with what. */
 import type { ChildLine } from '@sapling/contract';
 import { confusions, type Observation } from '@sapling/core';
-import { format } from 'date-fns';
 import { useMemo } from 'react';
 import { useData } from '../api/data.js';
 import { saidShown } from '../check/words.js';
@@ -9,6 +8,7 @@ import { useCore } from '../workers/use-core.js';
 import { GraphemeChip, graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { atSchool } from '../clock.js';
+import { dateText } from '../wording/date-text.js';
 
 const TEACH = 4;
 const MIXED = 8;
@@ -81,7 +81,7 @@ export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gp
                 <span className="font-child text-xl">{c.takenFor ? graphemeShown(c.takenFor) : ''}</span>
                 <span className="text-sm text-ink-2">{saidShown(c.said)}</span>
                 <span className="ml-auto text-right text-sm text-ink-2">
-                  {c.times} of {c.of}, {format(atSchool(c.last), 'd MMM')}
+                  {c.times} of {c.of}, {dateText(atSchool(c.last), 'd MMM')}
                 </span>
               </li>
             ))}

@@ -1,6 +1,5 @@
 /** A child on one page: strands, pairs, what is mixed up, what to teach next, what is due, with the cautions. */
 import { confusions, STRANDS, type Observation } from '@sapling/core';
-import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { useData } from '../api/data.js';
@@ -15,6 +14,8 @@ import { useCore } from '../workers/use-core.js';
 import { saidShown } from '../check/words.js';
 import { duePairs } from './due.js';
 import { clock, dayOf, nowDate } from '../clock.js';
+import { inOwnWords } from '../wording/say.js';
+import { dateText } from '../wording/date-text.js';
 
 export function Component() {
   const { id } = useParams();
@@ -64,7 +65,7 @@ export function Component() {
               {seen.size} days.
             </p>
           </div>
-          <p className="text-sm">{format(nowDate(), 'd MMMM yyyy')}</p>
+          <p className="text-sm">{dateText(nowDate(), 'd MMMM yyyy')}</p>
         </header>
         {child.strands.length > 0 && (
           <section className="mb-3">
@@ -74,7 +75,7 @@ export function Component() {
                 <li key={s.strand} className="flex items-center gap-2 border-b border-black/20 py-0.5">
                   <Sign state={s.state} label={false} />
                   <span className="flex-1">
-                    <span className="font-semibold">{s.strand}</span>: {STRAND_MEANS[s.strand]}
+                    <span className="font-semibold">{inOwnWords(s.strand)}</span>: {STRAND_MEANS[s.strand]}
                   </span>
                   <span>
                     {SIGN_WORDS[s.state]}, {s.basedOn}

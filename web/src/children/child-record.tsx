@@ -11,6 +11,7 @@ import { Dialog } from '../ui/dialog.js';
 import { EraseDialog } from './erase-dialog.js';
 import { MergeDialog } from './merge-dialog.js';
 import { RecordDialog } from './record-dialog.js';
+import { say } from '../wording/say.js';
 
 /** Puts a child back on the lists, in a class. */
 export async function returnChild(id: string, classId: string): Promise<void> {
@@ -45,7 +46,7 @@ export function ChildRecord({ child }: { child: ChildLine }) {
     }
   };
   const facts: [string, string][] = [
-    ['Class', classes?.find((c) => c.id === child.classId)?.name ?? ''],
+    [say('Class'), classes?.find((c) => c.id === child.classId)?.name ?? ''],
     ['Date of birth', child.dateOfBirth ? dateWords(child.dateOfBirth) : ''],
     ['First language', child.firstLanguage],
     ['Needs on record', child.needs],

@@ -25,6 +25,7 @@ import {
 import { todayDay } from '../clock.js';
 import { ReadChildFile } from './child-file.js';
 import { PastImports, undoImport } from './past-imports.js';
+import { say } from '../wording/say.js';
 
 type Preview = ResponseOf<Endpoints['previewImport']>;
 interface File_ {
@@ -33,7 +34,7 @@ interface File_ {
   lines: string[][];
   skipped: number;
 }
-const WORDS = { add: 'new', match: 'already here', move: 'here, moves class', bad: 'does not fit' } as const;
+const WORDS = { add: 'new', match: 'already here', move: say('here, moves class'), bad: 'does not fit' } as const;
 
 export function Component() {
   const go = useNavigate();

@@ -7,6 +7,7 @@ import { isChosen, isWritten, markWord } from '../check/kinds.js';
 import { saidShown } from '../check/words.js';
 import { timeWords } from '../ui/dates.js';
 import { graphemeShown } from '../ui/word-marks.js';
+import { inOwnWords } from '../wording/say.js';
 
 export type MarkedRow = ObservationRow & { counts: boolean; reading?: string | undefined };
 
@@ -25,7 +26,7 @@ export function Marked({ list, withKind = false }: { list: readonly MarkedRow[];
               `, ${isWritten(o.kind) ? 'wrote' : isChosen(o.kind) ? 'chose' : 'said'} ${saidShown(o.said, o.gpc === undefined || isChosen(o.kind))}`}
             {o.ms !== undefined && `, ${(o.ms / 1000).toFixed(1)} s`}
             <span className="block text-sm text-ink-2">
-              {withKind && checkKindOf(o.kind) && `${checkKindOf(o.kind)!.title}, `}
+              {withKind && checkKindOf(o.kind) && `${inOwnWords(checkKindOf(o.kind)!.title)}, `}
               {o.fromMemory && 'from memory, '}
               {team?.find((c) => c.id === o.by)?.name ?? 'a colleague'}
               {!o.counts && ' (taken back or corrected)'}

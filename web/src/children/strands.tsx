@@ -3,6 +3,7 @@ import type { ChildLine } from '@sapling/contract';
 import { STRANDS, type Strand } from '@sapling/core';
 import { STRAND_MEANS } from '../gaps/strand-panel.js';
 import { Sign, SIGN_WORDS } from '../ui/signs.js';
+import { inOwnWords } from '../wording/say.js';
 
 export function Strands({ child, onStrand }: { child: ChildLine; onStrand?: (strand: Strand) => void }) {
   const seen = STRANDS.flatMap((strand) => {
@@ -22,10 +23,10 @@ export function Strands({ child, onStrand }: { child: ChildLine; onStrand?: (str
                 disabled={!onStrand}
                 onClick={() => onStrand?.(s.strand)}
                 title={STRAND_MEANS[s.strand]}
-                aria-label={`${s.strand}: ${SIGN_WORDS[s.state]}, ${Math.round(s.p * 100)} % from ${s.basedOn} answers. Show what it rests on`}
+                aria-label={`${inOwnWords(s.strand)}: ${SIGN_WORDS[s.state]}, ${Math.round(s.p * 100)} % from ${s.basedOn} answers. Show what it rests on`}
               >
                 <Sign state={s.state} label={false} size={16} />
-                <span className="font-semibold">{s.strand}</span>
+                <span className="font-semibold">{inOwnWords(s.strand)}</span>
                 <Interval p={s.p} low={s.low} high={s.high} />
                 <span className="text-right text-sm text-ink-2">
                   {Math.round(s.p * 100)} %, {s.basedOn} {s.basedOn === 1 ? 'answer' : 'answers'}
@@ -35,7 +36,7 @@ export function Strands({ child, onStrand }: { child: ChildLine; onStrand?: (str
           ))}
         </ul>
       )}
-      {never.length > 0 && <p className="mt-2 text-sm text-ink-2">Never looked at: {never.join(', ')}.</p>}
+      {never.length > 0 && <p className="mt-2 text-sm text-ink-2">Never looked at: {never.map(inOwnWords).join(', ')}.</p>}
     </section>
   );
 }

@@ -4,6 +4,8 @@ import { STRANDS, type Cell, type Strand } from '@sapling/core';
 import Papa from 'papaparse';
 import { SIGN_WORDS, signOf } from '../ui/signs.js';
 import { graphemeShown } from '../ui/word-marks.js';
+import { say } from '../wording/say.js';
+import { inOwnWords } from '../wording/say.js';
 
 export type ColumnState = Omit<PairStateRow, 'gpc' | 'known' | 'slow' | 'due'> & Partial<Pick<PairStateRow, 'slow' | 'due'>>;
 export interface Column {
@@ -21,13 +23,19 @@ const SHORT: Record<Strand, string> = {
   recall: 'Recall',
   listening: 'Listening',
   blending: 'Blending',
-  clusters: 'Clusters',
+  clusters: say('Clusters'),
   'longer words': 'Longer',
   'irregular words': 'Irregular',
   spelling: 'Spelling',
   fluency: 'Fluency',
 };
-export const strandColumn = (strand: Strand): Column => ({ key: `strand ${strand}`, strand, head: SHORT[strand], below: '', name: strand });
+export const strandColumn = (strand: Strand): Column => ({
+  key: `strand ${strand}`,
+  strand,
+  head: SHORT[strand],
+  below: '',
+  name: inOwnWords(strand),
+});
 export const pairColumn = (gpc: string): Column => ({
   key: gpc,
   gpc,

@@ -16,6 +16,7 @@ import { cellsOf, gapsCsv, needs, pairColumn, statesOf, strandColumn, strandsSee
 import { EvidencePanel } from './evidence-panel.js';
 import { StrandPanel } from './strand-panel.js';
 import { Grid } from './grid.js';
+import { say } from '../wording/say.js';
 
 type Order = 'taught' | 'alike';
 
@@ -112,7 +113,7 @@ export function Component() {
           <button
             className="btn"
             onClick={() =>
-              save(`gaps ${classId ? className(classId) : 'all classes'}.csv`, gapsCsv(shownRows, shownColumns, className), 'text/csv')
+              save(`gaps ${classId ? className(classId) : say('all classes')}.csv`, gapsCsv(shownRows, shownColumns, className), 'text/csv')
             }
           >
             <FileDown size={16} aria-hidden /> CSV
@@ -128,7 +129,7 @@ export function Component() {
                   void go('/groups', { state: { fromChildren: [...chosen], focus: [...picked].filter((key) => key.includes(':')) } })
                 }
               >
-                Group these {chosen.size}
+                Make a group of these {chosen.size}
               </button>
             </>
           )}

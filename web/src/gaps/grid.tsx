@@ -300,7 +300,7 @@ const GridCell = memo(function GridCell({ state, column, edge, name, at, stop, l
       tabIndex={stop ? 0 : -1}
       aria-colindex={Number(at.split(',')[1]) + 2}
       aria-disabled={!state && !column.strand}
-      aria-label={`${name}, ${column.strand ?? `${column.head} ${column.below}`}: ${SIGN_WORDS[shown]}${state && state.basedOn > 0 ? `, from ${state.basedOn}` : ''}`}
+      aria-label={`${name}, ${column.strand ? column.name : `${column.head} ${column.below}`}: ${SIGN_WORDS[shown]}${state && state.basedOn > 0 ? `, from ${state.basedOn}` : ''}`}
       className={`grid-cell ${left === undefined ? `${shown === 'gap' ? 'bg-gap-wash' : ''} ${edge ? 'border-r border-r-ink-2' : ''}` : 'absolute'}`}
       style={{ left }}
     >

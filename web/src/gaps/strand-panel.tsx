@@ -6,12 +6,14 @@ import { Dialog } from '../ui/dialog.js';
 import { Pending } from '../ui/page.js';
 import { Sign, SIGN_WORDS } from '../ui/signs.js';
 import { Marked } from '../children/marked.js';
+import { say } from '../wording/say.js';
+import { inOwnWords } from '../wording/say.js';
 
 export const STRAND_MEANS: Record<Strand, string> = {
-  recall: 'saying the sound of a grapheme',
+  recall: say('saying the sound of a grapheme'),
   listening: 'hearing the parts of spoken words',
   blending: 'pushing two or three sounds together',
-  clusters: 'keeping every sound of a cluster',
+  clusters: say('keeping every sound of a cluster'),
   'longer words': 'words of two syllables, and of base and ending',
   'irregular words': 'words with an odd part',
   spelling: 'writing the sounds of a word',
@@ -24,7 +26,13 @@ export function StrandPanel({ child, strand, onClose }: { child: ChildLine; stra
   const state = child.strands.find((s) => s.strand === strand);
   const own = evidence?.filter((o) => o.skill === strand);
   return (
-    <Dialog side open onClose={onClose} title={`${child.givenName} ${child.familyName}`} lead={`${strand}: ${STRAND_MEANS[strand]}`}>
+    <Dialog
+      side
+      open
+      onClose={onClose}
+      title={`${child.givenName} ${child.familyName}`}
+      lead={`${inOwnWords(strand)}: ${STRAND_MEANS[strand]}`}
+    >
       {state ? (
         <p className="mb-4 flex items-start gap-3 border-y border-rule py-3">
           <Sign state={state.state} size={22} label={false} />

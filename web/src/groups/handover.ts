@@ -1,15 +1,17 @@
 /** A group handed over in plain sentences, written from its records alone: what whoever takes it next has to know. */
 import type { GroupOutcomeFacts, Group, Session } from '@sapling/contract';
 import { carryOver, type GroupOutcome } from '@sapling/core';
-import { format, parseISO } from 'date-fns';
+import { parseISO } from 'date-fns';
 import { graphemeShown } from '../ui/word-marks.js';
+import { say } from '../wording/say.js';
+import { dateText } from '../wording/date-text.js';
 
 export interface Handover {
   readonly group: readonly string[];
   readonly children: readonly { readonly id: string; readonly name: string; readonly lines: readonly string[] }[];
   readonly notes: readonly { readonly on: string; readonly text: string; readonly by: string }[];
 }
-const day = (on: string): string => format(parseISO(on), 'd MMMM');
+const day = (on: string): string => dateText(parseISO(on), 'd MMMM');
 const pairs = (list: readonly string[]): string => list.map((g) => `${graphemeShown(g)} /${g.split(':')[1]}/`).join(', ');
 const times = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 const LATEST_NOTES = 6;
@@ -33,7 +35,7 @@ export function handoverOf(given: {
     `${group.name} meets since ${day(facts.startsOn)}${group.endsOn ? `, until ${day(group.endsOn)}` : ''}, for ${pairs(group.focus) || 'no focus yet'}.`,
     held.length === 0
       ? 'No session has been held yet.'
-      : `${times(held.length, 'session has', 'sessions have')} been held, the last on ${day(last!.on)}${last!.log!.by ? ` by ${who(last!.log!.by)}` : ''}${last!.plan.style ? `, in the style “${last!.plan.style}”` : ''}.`,
+      : `${times(held.length, say('session has'), say('sessions have'))} been held, the last on ${day(last!.on)}${last!.log!.by ? ` by ${who(last!.log!.by)}` : ''}${last!.plan.style ? `, in the style “${last!.plan.style}”` : ''}.`,
     ...(outcome.done.length > 0 ? [`Everybody is sure of ${pairs(outcome.done)} now.`] : []),
     ...(outcome.notTaught.length > 0 ? [`Not begun yet: ${pairs(outcome.notTaught)}.`] : []),
     ...(left.length > 0
@@ -56,7 +58,7 @@ export function handoverOf(given: {
         id: child.id,
         name: child.name,
         lines: [
-          `Was in ${child.sessions.attended} of ${times(child.sessions.held, 'session', 'sessions')}.`,
+          `Was in ${child.sessions.attended} of ${times(child.sessions.held, say('session'), say('sessions'))}.`,
           ...(o.closed.length > 0 ? [`Has got ${pairs(o.closed)}.`] : []),
           ...(o.still.length > 0 ? [`Not sure yet of ${pairs(o.still)}.`] : []),
           ...(o.notTaught.length > 0 ? [`Has still to meet ${pairs(o.notTaught)}.`] : []),

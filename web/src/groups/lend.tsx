@@ -11,9 +11,10 @@ import { dayWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { Trouble } from '../ui/form.js';
 import { todayDay } from '../clock.js';
+import { say } from '../wording/say.js';
 
 const sessionsIn = (n: number): string =>
-  n === 0 ? 'No session is planned in that time yet' : n === 1 ? '1 session goes' : `${n} sessions go`;
+  n === 0 ? 'No session is planned in that time yet' : n === 1 ? say('1 session goes') : `${n} sessions go`;
 
 async function end(lending: Lending, again: () => void): Promise<void> {
   try {

@@ -12,11 +12,12 @@ import { Dialog } from '../ui/dialog.js';
 import { Trouble } from '../ui/form.js';
 import { timeInWords, WeekTimes } from '../timetable/week-times.js';
 import { roomsAt } from './problem.js';
+import { say } from '../wording/say.js';
 
 const KINDS: Record<GroupRule['kind'], { word: string; many: boolean }> = {
   apart: { word: 'are apart', many: true },
   together: { word: 'are together', many: true },
-  out: { word: 'is in no group', many: false },
+  out: { word: say('is in no group'), many: false },
   busy: { word: 'stays in class', many: false },
 };
 

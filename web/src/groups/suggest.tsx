@@ -246,7 +246,7 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
           ? skill
             ? `Nobody was found to need ${skill}. Check it first.`
             : own.length > 0
-              ? 'Nobody of these has a gap that is sure enough to group by. Check first.'
+              ? 'Nobody of these has a gap that is sure enough to form groups by. Check first.'
               : 'Everybody is in a group already.'
           : ok
             ? `${pool.length} children ${skill ? `who need ${skill}` : 'with gaps'}${free > number * size[1] ? `, of whom ${free - number * size[1]} will wait` : ''}.`

@@ -18,6 +18,7 @@ import { Pair } from '../ui/word-marks.js';
 import { GainLittle } from './gain-little.js';
 import type { Offer } from '../workers/grouping.js';
 import { learningWords, minutes, PART_WORDS, PARTS, allShortWords, waitingWords } from './words.js';
+import { say } from '../wording/say.js';
 
 export function aimWords(aim: Suggestion['aim'], way: string): string {
   switch (aim) {
@@ -93,7 +94,12 @@ export function SuggestionTable({ list, way, weeks, picked, name, onPick }: Tabl
           </tr>
         </thead>
         <tbody>
-          {row('new pairs, all children', 'Pairs that are gaps now and likely known at the end', (s) => Math.round(s.learning.pairs), true)}
+          {row(
+            say('new pairs, all children'),
+            'Pairs that are gaps now and likely known at the end',
+            (s) => Math.round(s.learning.pairs),
+            true,
+          )}
           {list.some((s) => s.learning.skills.length > 0) &&
             row(
               'skills in hand',
@@ -224,7 +230,7 @@ const pairsWords = (pairs: number): string =>
   pairs < 0.25
     ? 'hardly a new one'
     : pairs < LITTLE
-      ? 'less than one new pair'
+      ? say('less than one new pair')
       : `about ${pairs < 1.5 ? '1 new pair' : `${Math.round(pairs)} new pairs`}`;
 
 /** Who waits and why, as the board will say it; and who would wait a second cycle, with what would change that. */

@@ -8,6 +8,7 @@ import { Dialog } from '../ui/dialog.js';
 import { core } from '../workers/core.js';
 import { toCoreGroup } from './problem.js';
 import { changeWords, minutes, moveWords, namedOf, PART_WORDS, PARTS, placementWords } from './words.js';
+import { say } from '../wording/say.js';
 
 interface Props {
   child: ChildLine;
@@ -141,6 +142,6 @@ function ruleLine(rule: GroupRule, name: (id: string) => string, own: string): s
     case 'out':
       return 'in no group';
     case 'busy':
-      return 'stays in class at times that are set';
+      return say('stays in class at times that are set');
   }
 }

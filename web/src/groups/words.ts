@@ -23,19 +23,20 @@ import {
 } from '@sapling/core';
 import type { Refused } from '../workers/grouping.js';
 import { graphemeShown } from '../ui/word-marks.js';
+import { say } from '../wording/say.js';
 
 /** What each part of the cost means, most telling first. */
 export const PART_WORDS: Record<Exclude<keyof CostBreakdown, 'total'>, { short: string; means: string }> = {
   notCovered: {
-    short: 'gaps left',
-    means: 'gaps of theirs that are likely still gaps at the end of the cycle, weighed by how much text the pair opens',
+    short: say('gaps left'),
+    means: say('gaps of theirs that are likely still gaps at the end of the cycle, weighed by how much text the pair opens'),
   },
   knownAlready: { short: 'known already', means: 'time on what a child knows; three quarters of it still count, as going over' },
-  notTaughtYet: { short: 'not taught yet', means: 'time on what a child’s class has not come to' },
-  pace: { short: 'pace', means: 'time lost where the group moves faster or slower than the child' },
-  continuity: { short: 'new company', means: 'settling in where last cycle’s companions are gone' },
-  waiting: { short: 'waiting', means: 'review and reading that a child in no group does not get' },
-  unsure: { short: 'unsure', means: 'time that hangs on pairs little is known of' },
+  notTaughtYet: { short: 'not taught yet', means: say('time on what a child’s class has not come to') },
+  pace: { short: 'pace', means: say('time lost where the group moves faster or slower than the child') },
+  continuity: { short: 'new company', means: say('settling in where last cycle’s companions are gone') },
+  waiting: { short: 'waiting', means: say('review and reading that a child in no group does not get') },
+  unsure: { short: 'unsure', means: say('time that hangs on pairs little is known of') },
 };
 export const PARTS = Object.keys(PART_WORDS) as (keyof typeof PART_WORDS)[];
 
@@ -69,7 +70,7 @@ export function learningWords(
 ): string {
   const pairs = Math.round(learning.pairs);
   const gains = [
-    pairs > 0 || learning.skills.length === 0 ? `about ${counted(pairs, 'new pair')}` : '',
+    pairs > 0 || learning.skills.length === 0 ? `about ${counted(pairs, say('new pair'))}` : '',
     ...learning.skills.map(({ skill, children }) => `${skill} in hand for about ${Math.round(children)} more`),
   ].filter(Boolean);
   const some = `${listed(gains)}, for ${counted(learning.children, 'child', 'children')} in ${counted(weeks, 'week')}`;
@@ -157,7 +158,7 @@ const all = (size: number): string => (size === 1 ? 'this child' : size === 2 ? 
 
 export function namedOf(children: ReadonlyMap<string, ChildLine>, groups: readonly { name: string }[], team: readonly Colleague[]): Named {
   return {
-    child: (id) => children.get(id)?.givenName ?? 'a child of another class',
+    child: (id) => children.get(id)?.givenName ?? say('a child of another class'),
     group: (k) => groups[k]?.name ?? `group ${k + 1}`,
     adult: (id) => team.find((c) => c.id === id)?.name ?? 'a colleague',
   };

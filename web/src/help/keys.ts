@@ -1,10 +1,11 @@
 /** The keys of each screen, by its address. `?` shows them. */
+import { say } from '../wording/say.js';
 export interface KeyLine {
   readonly keys: readonly string[];
   readonly does: string;
 }
 const EVERYWHERE: readonly KeyLine[] = [
-  { keys: ['Ctrl K'], does: 'go to a place, a child, a group, a text, a setting, a page of help' },
+  { keys: ['Ctrl K'], does: say('go to a place, a child, a group, a text, a setting, a page of help') },
   { keys: ['?'], does: 'this list' },
   { keys: ['Esc'], does: 'close what is open' },
 ];
@@ -15,7 +16,7 @@ const BY_SCREEN: readonly { readonly at: RegExp; readonly title: string; readonl
     keys: [
       { keys: ['1', '2', '3', '4', '5'], does: 'mark, as the buttons say' },
       { keys: ['6'], does: 'sounds only, where a word is read' },
-      { keys: ['7'], does: 'its other sound, where the grapheme has one' },
+      { keys: ['7'], does: say('its other sound, where the grapheme has one') },
       { keys: ['A'], does: 'an accent, which counts as right' },
       { keys: ['0'], does: 'no answer, where the child points' },
       { keys: ['S'], does: 'what did they say?' },
@@ -59,7 +60,7 @@ const BY_SCREEN: readonly { readonly at: RegExp; readonly title: string; readonl
       { keys: ['Home', 'End'], does: 'first and last column' },
       { keys: ['Enter'], does: 'what this rests on' },
       { keys: ['Space'], does: 'choose the child' },
-      { keys: ['P'], does: 'choose the pair' },
+      { keys: ['P'], does: say('choose the pair') },
     ],
   },
   {
@@ -67,7 +68,7 @@ const BY_SCREEN: readonly { readonly at: RegExp; readonly title: string; readonl
     title: 'The board',
     keys: [
       { keys: ['Space'], does: 'lift a child, and put it down' },
-      { keys: ['←', '→'], does: 'to another group, while lifted' },
+      { keys: ['←', '→'], does: say('to another group, while lifted') },
     ],
   },
   {
@@ -88,7 +89,7 @@ const BY_SCREEN: readonly { readonly at: RegExp; readonly title: string; readonl
     title: 'A teaching order',
     keys: [
       { keys: ['Alt ↑', 'Alt ↓'], does: 'move a step' },
-      { keys: ['Delete'], does: 'take a pair out' },
+      { keys: ['Delete'], does: say('take a pair out') },
       { keys: ['Ctrl Z'], does: 'take a change back' },
     ],
   },

@@ -144,7 +144,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
     id: 'groups',
     title: 'Groups',
     about: 'Few groups whose members are stuck on the same things, and can sit together.',
-    picture: { file: 'suggest', shows: 'Ways to group, each with how many pairs it is expected to teach.' },
+    picture: { file: 'suggest', shows: 'Ways to form groups, each with how many pairs it is expected to teach.' },
     parts: [
       {
         title: 'Making them',

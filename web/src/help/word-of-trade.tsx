@@ -1,9 +1,10 @@
 /** A word of the trade, underlined with dots: what it means comes on hover, on focus and on touch. */
 import { Tooltip } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
+import { say } from '../wording/say.js';
 import { WORDS, type TradeWord } from './words.js';
 
-export function Word({ of, children = of }: { of: TradeWord; children?: ReactNode }) {
+export function Word({ of, children = say(of) }: { of: TradeWord; children?: ReactNode }) {
   const [open, setOpen] = useState(false);
   return (
     <Tooltip.Provider delayDuration={150}>

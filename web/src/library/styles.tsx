@@ -10,6 +10,7 @@ import { refresh, useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { Pending } from '../ui/page.js';
+import { planWords } from '../wording/plan-words.js';
 
 type Draft = Omit<StyleRow, 'by'>;
 
@@ -214,8 +215,8 @@ export function Component() {
               ) : (
                 <>
                   <span className="font-serif text-lg font-semibold">{p.minutes} min</span>
-                  <span className="font-semibold">{p.title}</span>
-                  <span className="text-sm text-ink-2">{p.how}</span>
+                  <span className="font-semibold">{planWords(p.title)}</span>
+                  <span className="text-sm text-ink-2">{planWords(p.how)}</span>
                   <span />
                 </>
               )}
@@ -271,7 +272,7 @@ export function Component() {
                 onChange={(e) => setDraft({ ...draft, atError: e.target.value })}
               />
             ) : (
-              <span>{draft.atError}</span>
+              <span>{planWords(draft.atError)}</span>
             )}
           </label>
           <label className="flex items-start gap-2 md:col-span-2">

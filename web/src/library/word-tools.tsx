@@ -7,6 +7,7 @@ import { core } from '../workers/core.js';
 import { OfferedWord } from './offered-word.js';
 import { Choice, Tool } from './tool-frame.js';
 import { useWords } from '../workers/use-core.js';
+import { say } from '../wording/say.js';
 
 export interface ToolProps {
   readonly taught: Taught;
@@ -17,11 +18,11 @@ export interface ToolProps {
 const SHAPES: [string, string][] = [
   ['VC', 'two sounds'],
   ['CVC', 'three sounds'],
-  ['CVCC', 'ending cluster'],
-  ['CCVC', 'starting cluster'],
-  ['CCVCC', 'both clusters'],
+  ['CVCC', say('ending cluster')],
+  ['CCVC', say('starting cluster')],
+  ['CCVCC', say('both clusters')],
   ['CVCVC', 'two syllables'],
-  ['CVCCVC', 'two syllables, cluster between'],
+  ['CVCCVC', say('two syllables, cluster between')],
 ];
 const HOW_COMMON: [string, string, number][] = [
   ['common', 'everyday words', 20],
@@ -184,7 +185,7 @@ export function Chains({ taught, focus }: ToolProps) {
                   focus={step.change?.to ? [step.change.to] : []}
                   className="w-40 text-[1.6rem]"
                 />
-                <span className="text-ink-2">{say(step)}</span>
+                <span className="text-ink-2">{changeSaid(step)}</span>
               </li>
             ))}
           </ol>
@@ -193,7 +194,7 @@ export function Chains({ taught, focus }: ToolProps) {
     </Tool>
   );
 }
-function say({ change }: ChainStep): string {
+function changeSaid({ change }: ChainStep): string {
   if (!change) return 'to start';
   const [from, to] = [change.from && graphemeShown(change.from), change.to && graphemeShown(change.to)];
   if (change.kind === 'change') return `${from} becomes ${to}`;

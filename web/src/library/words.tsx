@@ -6,11 +6,12 @@ import { useShelf } from './frame.js';
 import { LookedUp } from './looked-up.js';
 import { SchoolWords } from './school-words.js';
 import { Chains, Dictation, Endings, Finder, ListenRows, MadeUp, Rimes, Spellings, type ToolProps } from './word-tools.js';
+import { say } from '../wording/say.js';
 
 const TOOLS: { id: string; name: string; what: string; of: (props: ToolProps) => React.ReactNode }[] = [
-  { id: 'find', name: 'Words', what: 'by pair, place, shape and how common', of: Finder },
+  { id: 'find', name: 'Words', what: say('by pair, place, shape and how common'), of: Finder },
   { id: 'made-up', name: 'Made-up words', what: 'nobody can know by sight', of: MadeUp },
-  { id: 'chain', name: 'Word chain', what: 'one grapheme changes at a time', of: Chains },
+  { id: 'chain', name: 'Word chain', what: say('one grapheme changes at a time'), of: Chains },
   { id: 'listen', name: 'Listen and find', what: 'four words, each wrong one wrong in one place', of: ListenRows },
   { id: 'rimes', name: 'Rime families', what: 'for teaching by analogy', of: Rimes },
   { id: 'spellings', name: 'Spellings side by side', what: 'one sound, its spellings, words for each', of: Spellings },

@@ -1,12 +1,13 @@
 /** Weeks as stacked bars, patterned so that they read in grey. Only the parts of the chart library that are used. */
 import type { Endpoints, ResponseOf } from '@sapling/contract';
-import { format, parseISO } from 'date-fns';
+import { parseISO } from 'date-fns';
 import { BarChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
 import { use as register, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useCallback } from 'react';
 import { useChart } from '../ui/use-chart.js';
+import { dateText } from '../wording/date-text.js';
 
 register([BarChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);
 const SERIES = [
@@ -35,7 +36,7 @@ export default function Weeks({ weeks }: { weeks: ResponseOf<Endpoints['progress
         aria: { enabled: true, label: { enabled: false } },
         xAxis: {
           type: 'category',
-          data: weeks.map((w) => format(parseISO(w.on), 'd MMM')),
+          data: weeks.map((w) => dateText(parseISO(w.on), 'd MMM')),
           axisTick: { show: false },
           axisLine: { lineStyle: { color: '#4b5c5f' } },
         },

@@ -1,11 +1,11 @@
 /** This text read before, the gain, and whether to read it once more. */
 import type { ReadingRecord } from '@sapling/contract';
 import { afterReading, nextAim, type Repeated } from '@sapling/core';
-import { format } from 'date-fns';
 import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { percent } from './figures.js';
 import { atSchool } from '../clock.js';
+import { dateText } from '../wording/date-text.js';
 
 const WHY: Record<Repeated['why'], string> = {
   'first reading': 'It was read for the first time. The gain comes with the second and third.',
@@ -50,7 +50,7 @@ export function AgainPanel({ record }: { record: ReadingRecord }) {
             <tr key={r.id} className="[&>*]:border-t [&>*]:border-rule-2">
               <th scope="row" className="px-4 py-1.5 font-semibold">
                 <Link className="underline-offset-4 hover:underline" to={`/reading/${r.id}`}>
-                  {k === 0 ? 'cold' : `warm ${k}`}, {format(atSchool(r.at), 'd MMM')}
+                  {k === 0 ? 'cold' : `warm ${k}`}, {dateText(atSchool(r.at), 'd MMM')}
                 </Link>
               </th>
               <td>{r.score.wcpm === null ? '–' : Math.round(r.score.wcpm)}</td>

@@ -1,6 +1,5 @@
 /** A child's readings over time: drawn, read by stated rules, and listed. */
 import { nextAim } from '@sapling/core';
-import { format } from 'date-fns';
 import { lazy, Suspense, useCallback, useMemo } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useData } from '../api/data.js';
@@ -9,6 +8,7 @@ import { Empty, Page, Pending } from '../ui/page.js';
 import { percent } from './figures.js';
 import { decisionWords, seriesOf, trendOf } from './series.js';
 import { atSchool } from '../clock.js';
+import { dateText } from '../wording/date-text.js';
 
 const Chart = lazy(() => import('./readings-chart.js'));
 
@@ -87,7 +87,7 @@ export function Component() {
               <p className="mt-1">{said.why}</p>
               {aim && (
                 <p className="mt-3 text-sm text-ink-2">
-                  Aim of this school for {year}: {aim.value} right words a minute by {format(atSchool(aim.on), 'd MMMM yyyy')}
+                  Aim of this school for {year}: {aim.value} right words a minute by {dateText(atSchool(aim.on), 'd MMMM yyyy')}
                   {found.trend.decision !== 'too few points' && `; today’s point on the aim line is ${Math.round(found.trend.expected)}`}.
                 </p>
               )}
@@ -123,7 +123,7 @@ export function Component() {
                 const levels = Object.values(p.reading.scale);
                 return (
                   <tr key={p.reading.id} className="[&>*]:border-t [&>*]:border-rule-2">
-                    <td className="px-4 py-1.5 whitespace-nowrap">{format(atSchool(p.reading.at), 'd MMM yyyy')}</td>
+                    <td className="px-4 py-1.5 whitespace-nowrap">{dateText(atSchool(p.reading.at), 'd MMM yyyy')}</td>
                     <th scope="row" className="font-semibold">
                       <Link className="underline-offset-4 hover:underline" to={`/reading/${p.reading.id}`}>
                         {p.reading.title}

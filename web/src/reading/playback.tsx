@@ -1,6 +1,6 @@
 /** The recording played back: as a waveform, slower and faster, the marks at their times, the word that is said followed in the text. */
 import { lastWordOf, type Marking } from '@sapling/core';
-import { format, parseISO } from 'date-fns';
+import { parseISO } from 'date-fns';
 import { Pause, Play, Trash2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
@@ -10,6 +10,7 @@ import { markKind } from './mark-kinds.js';
 import { barsOf, readSound, wordsInSound, type Sound } from './recording.js';
 import { soundWaiting } from './recorder.js';
 import type { ReadingHandle } from './use-reading.js';
+import { dateText } from '../wording/date-text.js';
 
 const SPEEDS = [0.5, 0.75, 1, 1.25, 1.5] as const;
 const BARS = 320;
@@ -109,7 +110,7 @@ export function Playback({
         <h2 className="text-lg">Recording</h2>
         {recorded && (
           <span className="text-sm text-ink-2">
-            kept in this school’s own data, deleted on {format(parseISO(recorded.deleteOn), 'd MMMM')}
+            kept in this school’s own data, deleted on {dateText(parseISO(recorded.deleteOn), 'd MMMM')}
           </span>
         )}
         {recorded && (

@@ -1,6 +1,5 @@
 /** A child's readings over time: words a minute with the aim and the trend, and below it how accurate they were. */
 import type { Aim } from '@sapling/core';
-import { format } from 'date-fns';
 import { LineChart, ScatterChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
 import { use as register, type EChartsType } from 'echarts/core';
@@ -8,6 +7,7 @@ import { SVGRenderer } from 'echarts/renderers';
 import { useCallback } from 'react';
 import { useChart } from '../ui/use-chart.js';
 import type { SeriesPoint, SeriesTrend } from './series.js';
+import { dateText } from '../wording/date-text.js';
 
 register([ScatterChart, LineChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);
 const WEEK_MS = 7 * 86_400_000;
@@ -56,7 +56,7 @@ export default function ReadingsChart({
         tooltip: {
           trigger: 'item',
           formatter: (p: { name: string; value: [number, number]; seriesName: string }) =>
-            `${p.name}<br>${format(new Date(p.value[0]), 'd MMM')}: ${Math.round(p.value[1])}${p.seriesName === 'read right, %' ? ' %' : ' right words a minute'}`,
+            `${p.name}<br>${dateText(new Date(p.value[0]), 'd MMM')}: ${Math.round(p.value[1])}${p.seriesName === 'read right, %' ? ' %' : ' right words a minute'}`,
         },
         grid: [
           { left: 46, right: 16, top: 42, height: 190 },
@@ -65,7 +65,7 @@ export default function ReadingsChart({
         xAxis: [0, 1].map((gridIndex) => ({
           type: 'time',
           gridIndex,
-          axisLabel: { show: gridIndex === 1, fontSize: 12, formatter: (ms: number) => format(new Date(ms), 'd MMM'), hideOverlap: true },
+          axisLabel: { show: gridIndex === 1, fontSize: 12, formatter: (ms: number) => dateText(new Date(ms), 'd MMM'), hideOverlap: true },
           axisLine: { lineStyle: { color: '#4b5c5f' } },
           splitLine: { show: false },
           ...(aim ? { max: Date.parse(aim.on) } : {}),

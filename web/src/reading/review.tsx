@@ -9,7 +9,6 @@ import {
   type Marking,
   type StepRecord,
 } from '@sapling/core';
-import { format } from 'date-fns';
 import { Printer } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
@@ -29,6 +28,7 @@ import { TextLines } from './text-lines.js';
 import { WordEditor } from './word-editor.js';
 import type { ReadingHandle } from './use-reading.js';
 import { atSchool } from '../clock.js';
+import { dateText } from '../wording/date-text.js';
 
 const DOES_WHAT = 'rounded-s px-2 py-1.5 font-semibold text-ink-2 data-[state=active]:bg-pine data-[state=active]:text-white';
 
@@ -76,7 +76,7 @@ export function Review({ handle }: { handle: ReadingHandle }) {
             <Link className="underline-offset-4 hover:underline" to={`/children/${record.child}/readings`}>
               {childName}
             </Link>
-            , {format(atSchool(record.at), 'd MMMM yyyy, HH:mm')}
+            , {dateText(atSchool(record.at), 'd MMMM yyyy, HH:mm')}
             {record.paper && ', typed in from paper'}
           </p>
           <h1 className="text-[1.75rem] leading-tight">{record.title}</h1>

@@ -7,6 +7,7 @@ import { useData } from '../api/data.js';
 import { ShelfDialog } from '../library/shelf-dialog.js';
 import { core } from '../workers/core.js';
 import type { Part, Plan } from './part-view.js';
+import { planWords } from '../wording/plan-words.js';
 
 interface Props {
   readonly part: Part;
@@ -26,7 +27,7 @@ export function AnotherText({ part, plan, request, onChange }: Props) {
   const [first] = plan.focus;
   return (
     <>
-      <button className="btn btn-small" onClick={() => setOpen(true)} aria-label={`Another text for ${part.title}`}>
+      <button className="btn btn-small" onClick={() => setOpen(true)} aria-label={`Another text for ${planWords(part.title)}`}>
         <LibraryBig size={14} aria-hidden /> Another text
       </button>
       {open && (

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { call, sentenceOf } from '../api/client.js';
 import { dayWords, timeWords } from '../ui/dates.js';
 import { PartView } from './part-view.js';
+import { planWords } from '../wording/plan-words.js';
 
 export function CoverPage() {
   const [view, setView] = useState<CoverView | null>(null);
@@ -38,7 +39,7 @@ export function CoverPage() {
       <section aria-label="Before you begin" className="my-4 border-l-4 border-leaf py-1 pl-4">
         {view.plan.atError && (
           <p>
-            <b>At an error:</b> {view.plan.atError}
+            <b>At an error:</b> {planWords(view.plan.atError)}
           </p>
         )}
         {view.safety && <p className="whitespace-pre-wrap">{view.safety}</p>}
@@ -49,8 +50,8 @@ export function CoverPage() {
           <li key={part.id} className="grid grid-cols-[5rem_1fr] gap-4 py-4">
             <span className="font-serif text-lg font-semibold">{part.minutes} min</span>
             <div>
-              <h2 className="text-lg">{part.title}</h2>
-              <p className="mb-2 text-sm text-ink-2">{part.how}</p>
+              <h2 className="text-lg">{planWords(part.title)}</h2>
+              <p className="mb-2 text-sm text-ink-2">{planWords(part.how)}</p>
               <PartView part={part} focus={view.plan.focus} names={names} signedIn={false} />
             </div>
           </li>

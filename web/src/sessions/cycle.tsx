@@ -1,6 +1,6 @@
 /** A group's cycle: which focus pair comes when, what comes back for whom, and what each child will have met by the end. */
 import { movedBetween, planCycle, type PlannedSession } from '@sapling/core';
-import { format, parseISO } from 'date-fns';
+import { parseISO } from 'date-fns';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';
@@ -13,9 +13,10 @@ import { todayDay } from '../clock.js';
 import { outOfStep } from './draft-cycle.js';
 import { purposeWords } from './purpose.js';
 import { drawsItself, InStep, Redraw } from './redraw.js';
+import { dateText } from '../wording/date-text.js';
 
 const STATES: Record<PlannedSession['state'], string> = { held: 'held', missed: 'did not take place', ahead: 'to come' };
-const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');
+const dayWords = (on: string): string => dateText(parseISO(on), 'EEE d MMM');
 
 export function Component() {
   const { id } = useParams();

@@ -19,6 +19,7 @@ import { minutesOf, PlanBody } from './plan-body.js';
 import { planRequest } from './plan-request.js';
 import { useDraft } from './use-draft.js';
 import { clock } from '../clock.js';
+import { planWords } from '../wording/plan-words.js';
 
 export function Component() {
   const { id } = useParams();
@@ -140,7 +141,8 @@ function Editor({ session }: { session: Session }) {
         <section aria-label="Changed meanwhile" aria-live="polite" className="mb-4 rounded-m border-l-4 border-wobbly bg-note p-3">
           <p className="mb-2">
             <b>A colleague saved this plan while you were changing it.</b> Theirs has {session.plan.parts.length} parts and{' '}
-            {minutesOf(session.plan)} minutes ({session.plan.parts.map((p) => p.title).join(', ')}); yours has {plan?.parts.length}.
+            {minutesOf(session.plan)} minutes ({session.plan.parts.map((p) => planWords(p.title)).join(', ')}); yours has{' '}
+            {plan?.parts.length}.
           </p>
           <button
             className="btn btn-small mr-2"

@@ -11,6 +11,7 @@ import { Page, Pending } from '../ui/page.js';
 import { Pair } from '../ui/word-marks.js';
 import { PaperDialog } from './paper-dialog.js';
 import { nowDate, todayDay } from '../clock.js';
+import { dateText } from '../wording/date-text.js';
 
 const iso = (date: Date): string => format(date, 'yyyy-MM-dd');
 
@@ -48,7 +49,7 @@ export function Component() {
     <Page
       wide
       title="Sessions"
-      lead={week === 0 ? 'This week' : `Week of ${format(monday, 'd MMMM')}`}
+      lead={week === 0 ? 'This week' : `Week of ${dateText(monday, 'd MMMM')}`}
       actions={
         <>
           <button className="btn" onClick={() => setWeek(week - 1)} aria-label="The week before">
@@ -86,9 +87,9 @@ export function Component() {
               const on = iso(day);
               const today = on === todayDay();
               return (
-                <section key={on} aria-label={format(day, 'EEEE d MMMM')}>
+                <section key={on} aria-label={dateText(day, 'EEEE d MMMM')}>
                   <h2 className={`mb-2 border-b-2 pb-1 text-base ${today ? 'border-pine' : 'border-rule text-ink-2'}`}>
-                    {format(day, 'EEE d MMM')}
+                    {dateText(day, 'EEE d MMM')}
                     {today && ', today'}
                   </h2>
                   {holiday(on) && <p className="mb-2 text-sm text-ink-2">{holiday(on)}: no group meets.</p>}

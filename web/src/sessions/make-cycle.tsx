@@ -1,6 +1,6 @@
 /** All sessions of a cycle drafted in one press, looked through side by side, and kept together. */
 import { planCycle, type PlannedSession } from '@sapling/core';
-import { format, parseISO } from 'date-fns';
+import { parseISO } from 'date-fns';
 import { RefreshCw, X } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -18,6 +18,8 @@ import { cycleRequest, meetingDays, TO_COME } from './cycle-request.js';
 import { draftAll, requestOf, type Drafted } from './draft-cycle.js';
 import { purposeWords } from './purpose.js';
 import { useMaterials } from './use-materials.js';
+import { planWords } from '../wording/plan-words.js';
+import { dateText } from '../wording/date-text.js';
 
 const LENGTHS = [10, 15, 20, 25, 30];
 
@@ -206,7 +208,7 @@ export function Component() {
     </Page>
   );
 }
-const dayOf = (s: Pick<PlannedSession, 'on'>): string => format(parseISO(s.on), 'EEE d MMM');
+const dayOf = (s: Pick<PlannedSession, 'on'>): string => dateText(parseISO(s.on), 'EEE d MMM');
 
 function DraftCard({ drafted, onAgain, onOut }: { drafted: Drafted; onAgain: () => void; onOut: () => void }) {
   const { plan, session } = drafted;
@@ -229,7 +231,7 @@ function DraftCard({ drafted, onAgain, onOut }: { drafted: Drafted; onAgain: () 
           <li key={p.id} className="grid grid-cols-[2.6rem_1fr]">
             <span className="text-ink-2">{p.minutes} m</span>
             <span>
-              {p.title}
+              {planWords(p.title)}
               {p.kind !== 'review' && p.words.length > 0 && (
                 <span className="block font-child text-base">{p.words.map((w) => w.word).join(', ')}</span>
               )}

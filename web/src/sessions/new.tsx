@@ -34,6 +34,8 @@ import { pairsOf } from './draft-cycle.js';
 import { planRequest } from './plan-request.js';
 import { useDraft } from './use-draft.js';
 import { nowDate, todayDay } from '../clock.js';
+import { planWords } from '../wording/plan-words.js';
+import { dateText } from '../wording/date-text.js';
 
 const FOCUS_A_SESSION = 2;
 const LENGTHS = [10, 15, 20, 25, 30];
@@ -245,12 +247,12 @@ export function Component() {
             <p className="-mt-2 text-sm text-ink-2">
               {met
                 ? [
-                    `${format(parseISO(on), 'EEEE')} at ${clockTime(met.slot.start)}`,
+                    `${dateText(parseISO(on), 'EEEE')} at ${clockTime(met.slot.start)}`,
                     settings?.rooms.find((r) => r.id === met.meeting.room)?.name,
                   ]
                     .filter(Boolean)
                     .join(', ')
-                : `${format(parseISO(on), 'EEEE')}, no time set`}
+                : `${dateText(parseISO(on), 'EEEE')}, no time set`}
             </p>
           )}
           <SelectField label="Length" value={minutes} onChange={(event) => setMinutes(Number(event.target.value))}>
@@ -286,7 +288,7 @@ export function Component() {
               </button>
               {skill && chosenFocus.length > 0 && (
                 <button className="btn btn-small" onClick={() => setFocus([])}>
-                  No pairs, only {skill}
+                  No pairs, only {planWords(skill)}
                 </button>
               )}
             </p>
@@ -295,7 +297,7 @@ export function Component() {
             <option value="">none beside the pairs</option>
             {SESSION_SKILLS.map((s) => (
               <option key={s} value={s}>
-                {s}
+                {planWords(s)}
               </option>
             ))}
           </SelectField>

@@ -3,13 +3,14 @@ import { useState } from 'react';
 import { useData } from '../api/data.js';
 import { Dialog } from '../ui/dialog.js';
 import { MakePdf } from './make-pdf.js';
+import { say } from '../wording/say.js';
 
 const SHEETS: readonly { kind: string; name: string; what: string; adult: boolean }[] = [
   { kind: 'plan', name: 'The plan', what: 'one page, with all words', adult: true },
-  { kind: 'cover', name: 'A cover sheet', what: 'for somebody who has never met the group', adult: true },
+  { kind: 'cover', name: 'A cover sheet', what: say('for somebody who has never met the group'), adult: true },
   { kind: 'record', name: 'A record sheet', what: 'a box for each child and item', adult: true },
-  { kind: 'cards', name: 'Cards to cut', what: 'graphemes and words', adult: false },
-  { kind: 'words', name: 'Word list', what: 'with marks under graphemes', adult: false },
+  { kind: 'cards', name: 'Cards to cut', what: say('graphemes and words'), adult: false },
+  { kind: 'words', name: 'Word list', what: say('with marks under graphemes'), adult: false },
   { kind: 'boxes', name: 'Boxes for sounds', what: 'one row a word', adult: false },
   { kind: 'chain', name: 'Word chain', what: 'boxes, the first word given', adult: false },
   { kind: 'sort', name: 'Spellings to sort', what: 'with words to cut', adult: false },

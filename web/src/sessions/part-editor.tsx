@@ -10,6 +10,7 @@ import { PartView, type Part, type Plan, type Word } from './part-view.js';
 import type { Lacks } from './use-lacks.js';
 import { AnotherText } from './another-text.js';
 import { NeverOffer } from '../library/offered-word.js';
+import { planWords } from '../wording/plan-words.js';
 
 interface Props {
   readonly part: Part;
@@ -66,7 +67,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
     onChange({ ...part, words: [...part.words, { ...planned, pinned: true, ...(childSees === 'nothing' ? { heard: true } : {}) }] });
   };
   return (
-    <section aria-label={part.title} className="grid grid-cols-[4.5rem_1fr] gap-x-5 py-4">
+    <section aria-label={planWords(part.title)} className="grid grid-cols-[4.5rem_1fr] gap-x-5 py-4">
       <label className="text-sm text-ink-2">
         <input
           type="number"
@@ -74,23 +75,28 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
           max={30}
           className="field !w-16 text-lg font-semibold"
           value={part.minutes}
-          aria-label={`Minutes for ${part.title}`}
+          aria-label={`Minutes for ${planWords(part.title)}`}
           onChange={(event) => onChange({ ...part, minutes: Math.max(0, Math.min(30, Number(event.target.value) || 0)) })}
         />
         <span className="mt-0.5 block">minutes</span>
       </label>
       <div>
         <div className="flex flex-wrap items-start gap-2">
-          <h3 className="mr-auto text-lg">{part.title}</h3>
+          <h3 className="mr-auto text-lg">{planWords(part.title)}</h3>
           {part.kind === 'text' && <AnotherText part={part} plan={plan} request={request} onChange={onChange} />}
           {drawn && (
-            <button className="btn btn-small" disabled={busy} onClick={() => void redraw()} aria-label={`Draw ${part.title} again`}>
+            <button
+              className="btn btn-small"
+              disabled={busy}
+              onClick={() => void redraw()}
+              aria-label={`Draw ${planWords(part.title)} again`}
+            >
               <RefreshCw size={14} aria-hidden className={busy ? 'animate-spin' : ''} /> Others
             </button>
           )}
           <PartMenu part={part} onMove={onMove} onRemove={onRemove} onChange={onChange} />
         </div>
-        <p className="mb-3 max-w-2xl text-sm text-ink-2">{part.how}</p>
+        <p className="mb-3 max-w-2xl text-sm text-ink-2">{planWords(part.how)}</p>
         <PartView
           part={part}
           focus={plan.focus}
@@ -162,7 +168,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
             <input
               className={`field !min-h-8 font-child ${lined ? '!w-80' : '!w-40'}`}
               placeholder={lined ? 'a line' : 'a word'}
-              aria-label={`Add a ${lined ? 'line' : 'word'} to ${part.title}`}
+              aria-label={`Add a ${lined ? 'line' : 'word'} to ${planWords(part.title)}`}
               maxLength={lined ? 200 : 30}
               value={typed}
               onChange={(event) => setTyped(event.target.value)}
@@ -183,7 +189,7 @@ const BOX = 'z-20 min-w-44 rounded-m border border-rule bg-sheet p-1 shadow-lg';
 function PartMenu({ part, onMove, onRemove, onChange }: Pick<Props, 'part' | 'onMove' | 'onRemove' | 'onChange'>) {
   return (
     <Menu.Root modal={false}>
-      <Menu.Trigger className="btn btn-small" aria-label={`More for ${part.title}`}>
+      <Menu.Trigger className="btn btn-small" aria-label={`More for ${planWords(part.title)}`}>
         <MoreHorizontal size={16} aria-hidden />
       </Menu.Trigger>
       <Menu.Portal>

@@ -8,6 +8,7 @@ import { PartEditor } from './part-editor.js';
 import type { Plan } from './part-view.js';
 import { PlanRemarks } from './plan-remarks.js';
 import { useLacks } from './use-lacks.js';
+import { planWords } from '../wording/plan-words.js';
 
 interface Props {
   readonly plan: Plan;
@@ -114,7 +115,7 @@ export function PlanBody({ plan, request, taught, wanted, names, canUndo, onUndo
                   className="cursor-default rounded-s px-2.5 py-1.5 outline-none data-[highlighted]:bg-leaf-wash"
                   onSelect={() => void add(kind)}
                 >
-                  {PART_WORDS[kind].title}
+                  {planWords(PART_WORDS[kind].title)}
                 </Menu.Item>
               ))}
             </Menu.Content>
@@ -122,7 +123,7 @@ export function PlanBody({ plan, request, taught, wanted, names, canUndo, onUndo
         </Menu.Root>
         {plan.atError && (
           <p className="max-w-xl text-sm">
-            <b>At an error:</b> {plan.atError}
+            <b>At an error:</b> {planWords(plan.atError)}
           </p>
         )}
       </div>

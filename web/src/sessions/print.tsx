@@ -1,11 +1,13 @@
 /** A session on paper: A4 or Letter, black on white, one page for the adult's hand. */
 import { partKind } from '@sapling/core';
-import { format, parseISO } from 'date-fns';
+import { parseISO } from 'date-fns';
 import { useParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { Pending } from '../ui/page.js';
 import { Paper, PaperPage } from '../ui/paper.js';
 import { Pair, WordMarks } from '../ui/word-marks.js';
+import { planWords } from '../wording/plan-words.js';
+import { dateText } from '../wording/date-text.js';
 
 export function Component() {
   const { id } = useParams();
@@ -19,7 +21,7 @@ export function Component() {
           <div>
             <h1 className="text-2xl">{session.groupName}</h1>
             <p>
-              {format(parseISO(session.on), 'EEEE d MMMM yyyy')}, {session.minutes} minutes,{' '}
+              {dateText(parseISO(session.on), 'EEEE d MMMM yyyy')}, {session.minutes} minutes,{' '}
               {team?.find((c) => c.id === session.adultId)?.name ?? 'no adult yet'}
             </p>
           </div>
@@ -46,11 +48,11 @@ export function Component() {
             <h2 className="flex justify-between text-lg">
               <span>
                 <span className="mr-2 inline-block size-3.5 border border-black align-baseline" aria-hidden />
-                {part.title}
+                {planWords(part.title)}
               </span>
               <span>{part.minutes} min</span>
             </h2>
-            <p className="mb-1.5 text-sm">{part.how}</p>
+            <p className="mb-1.5 text-sm">{planWords(part.how)}</p>
             {part.gpcs.length > 0 && (
               <p className="flex flex-wrap gap-x-6 gap-y-1">
                 {part.gpcs.map((gpc) => (

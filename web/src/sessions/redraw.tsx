@@ -4,7 +4,7 @@
  */
 import type { Group } from '@sapling/contract';
 import { planCycle, type PlannedSession } from '@sapling/core';
-import { format, parseISO } from 'date-fns';
+import { parseISO } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
@@ -15,8 +15,9 @@ import { core } from '../workers/core.js';
 import { cycleRequest, meetingDays } from './cycle-request.js';
 import { outOfStep, redrawAll, type Materials, type Redrawn } from './draft-cycle.js';
 import { useMaterials } from './use-materials.js';
+import { dateText } from '../wording/date-text.js';
 
-const dayWords = (on: string): string => format(parseISO(on), 'EEE d MMM');
+const dayWords = (on: string): string => dateText(parseISO(on), 'EEE d MMM');
 
 /** @param by hand: whoever plans says so; else the session draws itself, which whoever runs the group may let it */
 const redraw = (materials: Materials, stale: readonly PlannedSession[], by: 'hand' | 'itself'): Promise<Redrawn[]> =>

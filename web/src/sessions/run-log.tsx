@@ -1,6 +1,7 @@
 /** What happened in a session: most of it is there from running it; the rest takes two minutes at most. */
 import type { Session } from '@sapling/contract';
 import { minutesTaken, type RunDraft } from './run-draft.js';
+import { planWords } from '../wording/plan-words.js';
 
 export function RunLog({
   session,
@@ -26,7 +27,7 @@ export function RunLog({
         {marked > 0 && `, ${marked} ${marked === 1 ? 'mark' : 'marks'} kept as evidence`}. Change it above and at the left.
       </p>
       {leftOver.length > 0 && leftOver.length < parts.length && (
-        <p className="mb-3 text-ink-2">Carried over to the next session: {leftOver.map((p) => p.title).join(', ')}.</p>
+        <p className="mb-3 text-ink-2">Carried over to the next session: {leftOver.map((p) => planWords(p.title)).join(', ')}.</p>
       )}
       <div className="my-4 flex flex-wrap items-end gap-x-5 gap-y-3">
         <label className="font-semibold">

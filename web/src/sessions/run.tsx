@@ -20,6 +20,7 @@ import { answerOf, modelOf } from './adult-help.js';
 import { RunItemView } from './run-items.js';
 import { RunLog } from './run-log.js';
 import { clock, pressedAt, todayDay } from '../clock.js';
+import { planWords } from '../wording/plan-words.js';
 
 const clockOf = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 /** Milliseconds within which one press too many ends nothing. */
@@ -274,12 +275,12 @@ function Runner({ session }: { session: Session }) {
         {part ? (
           <main className="flex flex-col px-4 py-4 sm:px-8 sm:py-5">
             <div className="mb-1 flex items-baseline gap-4">
-              <h2 className="text-2xl">{part.title}</h2>
+              <h2 className="text-2xl">{planWords(part.title)}</h2>
               <p className={`ml-auto text-xl ${spent > part.minutes * 60 ? 'font-semibold text-wobbly' : 'text-ink-2'}`}>
                 {clockOf(spent)} <span className="text-base">of {part.minutes} min</span>
               </p>
             </div>
-            <p className="mb-4 max-w-2xl text-ink-2">{part.how}</p>
+            <p className="mb-4 max-w-2xl text-ink-2">{planWords(part.how)}</p>
             <div className="flex-1">
               <RunItemView
                 part={part}
@@ -372,7 +373,7 @@ function Runner({ session }: { session: Session }) {
               {slip && (
                 <div className="max-w-2xl flex-1 rounded-m border-l-4 border-pine bg-leaf-wash px-3 py-2" role="status">
                   {model && <p className="text-base">{model}</p>}
-                  {session.plan.atError && <p className="text-ink-2">{session.plan.atError}</p>}
+                  {session.plan.atError && <p className="text-ink-2">{planWords(session.plan.atError)}</p>}
                 </div>
               )}
             </div>
@@ -421,7 +422,7 @@ function PartList({
               >
                 {done.includes(p.id) && <Check size={14} aria-label="done" />}
               </span>
-              <span className="flex-1">{p.title}</span>
+              <span className="flex-1">{planWords(p.title)}</span>
               <span className="text-sm whitespace-nowrap text-ink-2">{p.minutes} min</span>
             </button>
           </li>

@@ -16,6 +16,7 @@ import { PaperDialog } from './paper-dialog.js';
 import { PlanRemarks } from './plan-remarks.js';
 import { PartView } from './part-view.js';
 import { clock } from '../clock.js';
+import { planWords } from '../wording/plan-words.js';
 
 export function Component() {
   const { id } = useParams();
@@ -138,7 +139,7 @@ export function Component() {
             <li key={part.id} className="grid grid-cols-[4.5rem_1fr] gap-4 py-4">
               <span className="font-serif text-lg font-semibold">{part.minutes} min</span>
               <div>
-                <h2 className="mb-2 text-lg">{part.title}</h2>
+                <h2 className="mb-2 text-lg">{planWords(part.title)}</h2>
                 <PartView part={part} focus={session.plan.focus} names={names} />
               </div>
             </li>
@@ -221,12 +222,12 @@ function Happened({ session, who }: { session: Session; who: (id: string) => str
             Done:{' '}
             {session.plan.parts
               .filter((p) => log.done.includes(p.id))
-              .map((p) => p.title)
+              .map((p) => planWords(p.title))
               .join(', ') || 'nothing'}
             {log.done.length < session.plan.parts.length &&
               `. Not done: ${session.plan.parts
                 .filter((p) => !log.done.includes(p.id))
-                .map((p) => p.title)
+                .map((p) => planWords(p.title))
                 .join(', ')}`}
           </p>
         </div>

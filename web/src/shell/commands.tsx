@@ -9,6 +9,7 @@ import { dayWords } from '../ui/dates.js';
 import { useMay, useMe } from './me.js';
 import { useOpen } from './open.js';
 import { placesFor } from './places.js';
+import { say } from '../wording/say.js';
 
 interface Line {
   readonly key: string;
@@ -90,7 +91,7 @@ function useLines(typed: string): { heading: string; lines: readonly Line[]; few
       heading: 'Places',
       lines: [
         ...placesFor(me.colleague.role).map((p) => ({ key: p.to, name: p.name, beside: p.asks, to: p.to })),
-        ...(plan ? [{ key: 'new session', name: 'Make a session', also: 'plan', to: '/sessions/new' }] : []),
+        ...(plan ? [{ key: say('new session'), name: 'Make a session', also: 'plan', to: '/sessions/new' }] : []),
         { key: 'timetable', name: 'Timetable', also: 'week rooms times', to: '/sessions/timetable' },
         {
           key: 'times',

@@ -16,6 +16,7 @@ import { usePhone } from './use-phone.js';
 import { PhoneBar } from './phone-bar.js';
 import { OutboxLine } from './outbox-line.js';
 import { placesFor } from './places.js';
+import { useWording } from '../wording/use-wording.js';
 
 export function Shell() {
   const me = useMe();
@@ -24,6 +25,7 @@ export function Shell() {
   const { data: corrections } = useData('corrections');
   const { data: own } = useData('schoolWords');
   const { data: settings } = useData('settings');
+  useWording(settings);
   const spelling = settings?.spelling;
   useEffect(() => {
     const of = (offer: 'also' | 'never'): string[] => (own ?? []).filter((w) => w.offer === offer).map((w) => w.word);

@@ -4,12 +4,13 @@ import { call, Problem, sentenceOf } from '../api/client.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { Front } from './front.js';
 import { ROLE_WORDS } from './me.js';
+import { say } from '../wording/say.js';
 
 const SEES: Record<Role, string> = {
   lead: 'every class and the team',
-  teacher: 'their classes and groups',
-  tutor: 'the groups given to them',
-  'class teacher': 'their own class',
+  teacher: say('their classes and groups'),
+  tutor: say('the groups given to them'),
+  'class teacher': say('their own class'),
 };
 
 export function SignIn({

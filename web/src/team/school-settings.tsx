@@ -6,7 +6,9 @@ import { useMay } from '../shell/me.js';
 import { Trouble } from '../ui/form.js';
 import { Handwriting } from './handwriting.js';
 import { FamilySentences } from './family-sentences.js';
+import { OwnWords } from './own-words.js';
 import { ReadingAims } from './reading-aims.js';
+import { translated } from '../wording/translated.js';
 import { useSettingsDraft } from './use-settings-draft.js';
 
 type NumberSetting =
@@ -65,6 +67,37 @@ export function SchoolSettingsForm() {
     <section id="settings" aria-label="Where schools differ" className="mb-10">
       <h2 className="mb-2 text-xl">Where schools differ</h2>
       <fieldset disabled={!lead} className="sheet ruled">
+        {row(
+          'Words of this school',
+          'Default: the standard words. What your school calls differently is said so on every screen, in sheets and in headings of files. Names, and words children read, stay as they are.',
+          <OwnWords now={now} set={set} />,
+        )}
+        {row(
+          'Language',
+          translated(),
+          <select
+            className="field"
+            aria-label="Language of the interface"
+            value={now.language}
+            onChange={(e) => set('language', e.target.value as SchoolSettings['language'])}
+          >
+            <option value="English">English, in the school’s spelling</option>
+            <option value="German">Deutsch (a beginning)</option>
+          </select>,
+        )}
+        {row(
+          'Dates',
+          'Default: the day first. On every screen and sheet; files keep dates that sort, year first.',
+          <select
+            className="field !w-auto"
+            aria-label="How dates are written"
+            value={now.dateOrder}
+            onChange={(e) => set('dateOrder', e.target.value as SchoolSettings['dateOrder'])}
+          >
+            <option>24 Nov</option>
+            <option>Nov 24</option>
+          </select>,
+        )}
         {row(
           'Letter names',
           `Default: kept out. A name given for a sound is then a slip worth naming, and one thing is learned at a time.`,

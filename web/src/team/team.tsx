@@ -13,6 +13,7 @@ import { HandOver } from './hand-over.js';
 import { OwnAccount } from './own-account.js';
 import { SchoolCard } from './school-card.js';
 import { SchoolSettingsForm } from './school-settings.js';
+import { say } from '../wording/say.js';
 
 export function Component() {
   const me = useMe();
@@ -36,10 +37,10 @@ export function Component() {
       </Page>
     );
   const sees = (c: Colleague): string => {
-    if (c.role === 'lead') return 'every class';
-    if (c.role === 'tutor') return 'the groups and sessions given to them';
+    if (c.role === 'lead') return say('every class');
+    if (c.role === 'tutor') return say('the groups and sessions given to them');
     const names = c.classIds.flatMap((id) => classes?.find((k) => k.id === id)?.name ?? []);
-    return names.length > 0 ? names.join(', ') : c.classIds.length > 0 ? `${c.classIds.length} classes` : 'no class yet';
+    return names.length > 0 ? names.join(', ') : c.classIds.length > 0 ? `${c.classIds.length} classes` : say('no class yet');
   };
   return (
     <Page

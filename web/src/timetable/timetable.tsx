@@ -24,6 +24,7 @@ import { useTimetable } from './use-timetable.js';
 import { fromCore, wantedMeetings, type Placed } from './week-facts.js';
 import { meetingKey, ToPlace, WeekGrid } from './week-grid.js';
 import { timeInWords } from './week-times.js';
+import { say } from '../wording/say.js';
 
 export function Component() {
   const data = useTimetable();
@@ -258,7 +259,7 @@ export function Component() {
                 </section>
                 {lost.length > 0 && (
                   <section aria-label="Without a time" className="border-l-4 border-wobbly py-1 pl-3">
-                    <p>Their time was taken out of the week: {lost.map((m) => m.name || 'another group').join(', ')}.</p>
+                    <p>Their time was taken out of the week: {lost.map((m) => m.name || say('another group')).join(', ')}.</p>
                     <button
                       className="btn btn-small mt-1"
                       onClick={() =>

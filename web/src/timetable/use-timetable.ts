@@ -9,6 +9,7 @@ import { useMay } from '../shell/me.js';
 
 import { toCore, toKept, weekFacts, type Placed } from './week-facts.js';
 import { timeInWords } from './week-times.js';
+import { say } from '../wording/say.js';
 
 /** Two adults in a week is what somebody chose for that day: it is shown on the card and is no clash. */
 const counts = (c: Clash): boolean => c.kind !== 'two adults';
@@ -40,7 +41,7 @@ export function useTimetable() {
       team?.find((c) => c.id === id)?.name ||
       settings?.rooms.find((r) => r.id === id)?.name ||
       (settings && id.includes('@') && timeInWords(settings, id)) ||
-      (kept?.meetings.some((m) => m.group === id) ? 'another group' : 'somebody');
+      (kept?.meetings.some((m) => m.group === id) ? say('another group') : 'somebody');
     const when = (slot: string): string => (settings ? `on ${timeInWords(settings, slot)}` : slot);
     return { name, when };
   }, [kept, groups, children, team, settings]);

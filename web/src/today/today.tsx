@@ -1,7 +1,7 @@
 /** Today: what to do now, with whom, is it ready; and what colleagues left. */
 import type { Endpoints, ResponseOf, Session } from '@sapling/contract';
 import { clockTime } from '@sapling/core';
-import { format, parseISO } from 'date-fns';
+import { parseISO } from 'date-fns';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -15,6 +15,7 @@ import { dayWords, timeWords, agoWords } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip } from '../ui/word-marks.js';
 import { nowDate, todayDay } from '../clock.js';
+import { dateText } from '../wording/date-text.js';
 
 const AllInStep = lazy(() => import('../sessions/redraw.js'));
 
@@ -48,7 +49,7 @@ export function Component() {
   };
   const nothing = data.sessions.length === 0 && data.left.length === 0 && data.due.length === 0;
   return (
-    <Page title={`Hello, ${first}`} lead={format(nowDate(), 'EEEE d MMMM')}>
+    <Page title={`Hello, ${first}`} lead={dateText(nowDate(), 'EEEE d MMMM')}>
       <Suspense>{settled && <AllInStep />}</Suspense>
       {bringIn && steps && <FirstDay steps={steps} />}
       {nothing && !bringIn ? (
@@ -84,7 +85,7 @@ export function Component() {
             {next.length > 0 && (
               <section aria-labelledby="next">
                 <h2 id="next" className="mb-2 text-lg">
-                  Next: {format(parseISO(ahead!), 'EEEE d MMMM')}
+                  Next: {dateText(parseISO(ahead!), 'EEEE d MMMM')}
                 </h2>
                 <SessionCards sessions={next} />
               </section>

@@ -1,20 +1,22 @@
 import { clockTime, daysAfter } from '@sapling/core';
-import { format, formatDistanceStrict, parseISO } from 'date-fns';
+import { parseISO } from 'date-fns';
+import { dateText, distanceText } from '../wording/date-text.js';
+import { say } from '../wording/say.js';
 import { atSchool, clock, todayDay } from '../clock.js';
 
 /** A day as people say it: Today, Tomorrow, Tue 24 Nov. */
 export function dayWords(day: string): string {
   const today = todayDay();
-  if (day === today) return 'Today';
-  if (day === daysAfter(today, 1)) return 'Tomorrow';
-  if (day === daysAfter(today, -1)) return 'Yesterday';
-  return format(parseISO(day), 'EEE d MMM');
+  if (day === today) return say('Today');
+  if (day === daysAfter(today, 1)) return say('Tomorrow');
+  if (day === daysAfter(today, -1)) return say('Yesterday');
+  return dateText(parseISO(day), 'EEE d MMM');
 }
 /** A day with its year: 24 Nov 2026. */
-export const dateWords = (day: string): string => format(parseISO(day), 'd MMM yyyy');
-export const timeWords = (at: string): string => format(atSchool(at), 'EEE d MMM, HH:mm');
+export const dateWords = (day: string): string => dateText(parseISO(day), 'd MMM yyyy');
+export const timeWords = (at: string): string => dateText(atSchool(at), 'EEE d MMM, HH:mm');
 /** How long ago a moment was: 3 days ago. */
-export const agoWords = (at: string): string => formatDistanceStrict(new Date(at), clock.ms(), { addSuffix: true });
+export const agoWords = (at: string): string => distanceText(new Date(at), clock.ms());
 /** A session's day, and its clock time and room where the timetable has them. */
 export const whenWords = (s: { on: string; starts: number | null; room: string }): string =>
   [`${dayWords(s.on)}${s.starts === null ? '' : ` at ${clockTime(s.starts)}`}`, s.room].filter(Boolean).join(', ');

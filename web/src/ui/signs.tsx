@@ -2,6 +2,7 @@
 import type { PairStateRow } from '@sapling/contract';
 import { Word } from '../help/word-of-trade.js';
 import { WORDS, type TradeWord } from '../help/words.js';
+import { say } from '../wording/say.js';
 
 export type SignState = PairStateRow['state'] | 'slow' | 'due' | 'not taught';
 
@@ -11,13 +12,13 @@ export function signOf({ state, slow, due }: { state: PairStateRow['state']; slo
   return slow && (state === 'secure' || state === 'wobbly') ? 'slow' : state;
 }
 export const SIGN_WORDS: Record<SignState, string> = {
-  secure: 'secure',
-  slow: 'known, slow',
-  due: 'due for another look',
-  wobbly: 'wobbly',
-  gap: 'gap',
-  unchecked: 'unchecked',
-  'not taught': 'not taught yet',
+  secure: say('secure'),
+  slow: say('known, slow'),
+  due: say('due for another look'),
+  wobbly: say('wobbly'),
+  gap: say('gap'),
+  unchecked: say('unchecked'),
+  'not taught': say('not taught yet'),
 };
 const COLOUR: Record<SignState, string> = {
   secure: 'var(--color-leaf)',

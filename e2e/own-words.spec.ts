@@ -1,0 +1,78 @@
+import type { Page } from '@playwright/test';
+import { test, expect } from './support/fixtures.js';
+
+/** What is read on a page, without what children read and what people typed. */
+const read = (page: Page): Promise<string> => page.locator('main').innerText();
+
+test('a school’s own words stand on every screen, in files and on paper; names and words children read stay', async ({ as, demo }) => {
+  test.setTimeout(180_000);
+  const page = await as('lead');
+  await page.goto(`${demo.url}/team`);
+  const words = page.getByRole('combobox', { name: 'A word that schools name differently' });
+  await words.selectOption('gap');
+  await page.getByLabel('here it is called').fill('target');
+  await page.getByLabel('here it is called').blur();
+  await expect(page.getByText('A target is taught first. Targets of the group: four.')).toBeVisible();
+  await words.selectOption('group');
+  await page.getByLabel('here it is called').fill('crew');
+  await page.getByLabel('here it is called').blur();
+  await page.getByLabel('and several').fill('crew teams');
+  await page.getByLabel('and several').blur();
+  await expect(page.getByText('A crew of four. Crew teams meet in the library.')).toBeVisible();
+  await words.selectOption('irregular word');
+  await page.getByLabel('here it is called').fill('heart word');
+  await page.getByLabel('here it is called').blur();
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+
+  // the page is opened anew in the words
+  await expect(page.getByRole('navigation', { name: 'Places' })).toContainText('Crew teams');
+  await expect(page.getByRole('navigation', { name: 'Places' })).toContainText('Targets');
+
+  for (const path of ['/', '/children', '/gaps', '/groups', '/sessions', '/progress', '/check', '/help/groups']) {
+    await page.goto(demo.url + path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    const text = await read(page);
+    expect(text, path).not.toMatch(/\b(gaps?|groups?|irregular words?)\b/i);
+  }
+  await page.goto(`${demo.url}/gaps`);
+  await expect(page.getByRole('gridcell', { name: /: target, from \d+/ }).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('columnheader')
+      .getByRole('button', { name: /targets\. Choose the/ })
+      .first(),
+  ).toBeVisible();
+
+  // a key word a child hears is no word of the trade
+  await page.goto(`${demo.url}/library`);
+  await expect(page.getByRole('button', { name: /^g as in gap/ })).toBeVisible();
+
+  // back to the words that ship
+  await page.goto(`${demo.url}/team`);
+  await page.getByRole('button', { name: 'Back to the words that ship' }).click();
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.getByRole('navigation', { name: 'Places' })).toContainText('Gaps');
+});
+
+test('the interface speaks American English with the spelling, and German as far as it is translated', async ({ as, demo }) => {
+  const page = await as('lead');
+  await page.goto(`${demo.url}/team`);
+  await page.getByLabel('Language of the interface').selectOption('German');
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.getByRole('navigation', { name: 'Orte' })).toContainText('Lücken');
+  await expect(page.locator('html')).toHaveAttribute('lang', 'de');
+  await page.goto(`${demo.url}/gaps`);
+  await expect(page.getByRole('gridcell', { name: /: Lücke, aus \d+/ }).first()).toBeVisible();
+  // what is missing stays English
+  await page.goto(`${demo.url}/library/texts`);
+  await expect(page.getByText('Written for this tool').first()).toBeVisible();
+
+  await page.goto(`${demo.url}/team`);
+  await page.getByLabel('Language of the interface').selectOption('English');
+  await page.getByLabel('How this school spells').selectOption('American');
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.locator('html')).toHaveAttribute('lang', 'en-US');
+  await page.goto(`${demo.url}/sessions`);
+  await expect(page.getByRole('link', { name: 'Schedule' })).toBeVisible();
+});

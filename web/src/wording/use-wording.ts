@@ -1,0 +1,39 @@
+/** Follows the words and the language of the school, on every page of somebody signed in. */
+import type { SchoolSettings } from '@sapling/contract';
+import { useEffect } from 'react';
+import { keepWording, type Catalogue } from './say.js';
+
+/** Catalogues that ship beside the source's own British English, by BCP 47 tag. */
+const CATALOGUES: Record<string, () => Promise<{ default: Catalogue }>> = {
+  'en-US': () => import('./catalogues/en-US.json'),
+  de: () => import('./catalogues/de.json'),
+};
+/** Where a page is in use beside a child, and is not to be opened anew. */
+const BESIDE_A_CHILD = /^\/(check\/[^/]|sessions\/[^/]+\/run|cover\/|screen\/)/;
+
+export const languageTag = ({ language, spelling }: Pick<SchoolSettings, 'language' | 'spelling'>): string =>
+  language === 'German' ? 'de' : spelling === 'American' ? 'en-US' : 'en-GB';
+
+/**
+ * Keeps the wording as the school set it. Where it is another one than the page was opened in, the page is opened anew: much that is
+ * said was put together when it opened. Beside a child that waits for the next opening.
+ */
+export function useWording(settings: SchoolSettings | undefined): void {
+  useEffect(() => {
+    if (!settings) return;
+    let gone = false;
+    void (async () => {
+      const language = languageTag(settings);
+      const catalogue = (await CATALOGUES[language]?.())?.default ?? {};
+      if (
+        !gone &&
+        keepWording({ words: settings.ownWords, language, dateOrder: settings.dateOrder }, catalogue) &&
+        !BESIDE_A_CHILD.test(location.pathname)
+      )
+        location.reload();
+    })();
+    return () => {
+      gone = true;
+    };
+  }, [settings]);
+}
