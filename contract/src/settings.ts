@@ -52,6 +52,8 @@ export const settings = z.object({
   ),
   /** The language the interface speaks; English follows the spelling. */
   language: z.enum(['English', 'German']),
+  /** The teaching order of a class that comes in with a list; empty for the first that ships. */
+  newClassOrder: z.string().max(60),
   /** How a date is written, by an example. */
   dateOrder: z.enum(['24 Nov', 'Nov 24']),
   /** What every cover sheet tells whoever has never met the group: where things are, whom to call. */
@@ -168,6 +170,7 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   sessionStyle: 'revisit-to-apply',
   ownWords: {},
   language: 'English',
+  newClassOrder: '',
   dateOrder: '24 Nov',
   coverNotes: '',
   groupClasses: 'any',

@@ -25,6 +25,8 @@ export * from './phonics/spelling-rules.js';
 export * from './phonics/rule-list.js';
 export * from './phonics/order-tools.js';
 export * from './phonics/teaching-order.js';
+export * from './phonics/nearest-order.js';
+export { practiceAnswers, type PracticeAnswer } from './checks/practice-child.js';
 export * from './evidence/observation.js';
 export * from './judgement/model.js';
 export * from './judgement/estimate.js';

@@ -40,7 +40,7 @@ describe('the pool', () => {
 
   it('says how far a paper is, and makes the same pages whoever makes it', async () => {
     const session = { plan: { parts: [], focus: [], remarks: [] }, groupName: 'Otters', minutes: 20, members: [] };
-    const facts = { session, names: new Map([['a', 'Ada A.']]), adult: 'M. Lind', day: 'Monday', when: '', where: '', watch: [], notes: [], safety: '', ruling: DEFAULT_SETTINGS.ruling, cues: new Map() }; // prettier-ignore
+    const facts = { session, names: new Map([['a', 'Ada A.']]), adult: 'M. Lind', day: 'Monday', when: '', where: '', watch: [], notes: [], safety: '', ruling: DEFAULT_SETTINGS.ruling, words: {}, cues: new Map() }; // prettier-ignore
     const steps: [number, number][] = [];
     const pdf = await pool.run(
       'printSessions',

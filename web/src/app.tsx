@@ -89,6 +89,7 @@ const router = createBrowserRouter([
       { path: 'check/print', lazy: () => import('./check/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
       { path: 'reading/print', lazy: () => import('./reading/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
       { path: 'reading/:id', lazy: () => import('./reading/marking.js'), errorElement: <Failed />, HydrateFallback: Opening },
+      { path: 'check/practice', lazy: () => import('./check/practice.js'), errorElement: <Failed />, HydrateFallback: Opening },
       { path: 'check/:id', lazy: () => import('./check/marking.js'), errorElement: <Failed />, HydrateFallback: Opening },
       { path: 'sessions/:id/run', lazy: () => import('./sessions/run.js'), errorElement: <Failed />, HydrateFallback: Opening },
       { path: 'sessions/:id/print', lazy: () => import('./sessions/print.js'), errorElement: <Failed />, HydrateFallback: Opening },

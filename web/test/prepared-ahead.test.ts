@@ -1,12 +1,16 @@
 import type { ChildLine } from '@sapling/contract';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { DEFAULT_CHOICE, itemsFor, type Choice } from '../src/check/choice.js';
-import { prepare, takePrepared } from '../src/check/prepared-ahead.js';
+import type { Choice } from '../src/check/choice.js';
 
-vi.mock('../src/check/choice.js', () => ({
+// modules are shared between the files of this project: this one has its own, with what makes the items replaced
+vi.resetModules();
+vi.doMock('../src/check/choice.js', () => ({
   DEFAULT_CHOICE: { kind: 'see-say', scope: 'all', choices: 4, perLevel: 3, knownOnly: true },
   itemsFor: vi.fn((_child, _choice, _taught, seed: number) => Promise.resolve({ kind: 'spelling', stack: [String(seed)] })),
 }));
+const { DEFAULT_CHOICE, itemsFor } = await import('../src/check/choice.js');
+const { prepare, takePrepared } = await import('../src/check/prepared-ahead.js');
+vi.doUnmock('../src/check/choice.js');
 
 const child = (id: string, state: string): ChildLine => ({ id, line: [{ gpc: 'ai:ay', state }] }) as unknown as ChildLine;
 const spelling: Choice = { ...DEFAULT_CHOICE, kind: 'spelling' };

@@ -20,6 +20,8 @@ import { fullName } from '../children/children.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { readSettings } from '../settings/read-settings.js';
+import { orderBook } from '../library/orders.js';
 
 interface Judged {
   readonly row: number;
@@ -140,13 +142,16 @@ export const importRoutes = [
       moved: [],
     };
     const recorded: { child: string; firstLanguage: string; needs: string; dateOfBirth?: string | null }[] = [];
+    const { newClassOrder } = await readSettings(db);
+    // an order that was taken out meanwhile is none
+    const orderId = (await orderBook(db)).has(newClassOrder) ? newClassOrder : TEACHING_ORDERS[0]!.id;
     await db.transaction(async (tx) => {
       for (const [n, row] of body.rows.entries()) {
         let classId = classOf.get(key(row.className));
         if (!classId) {
           classId = uuidv7();
           classOf.set(key(row.className), classId);
-          await tx.insert(classes).values({ id: classId, name: row.className.trim(), year: row.year, orderId: TEACHING_ORDERS[0]!.id });
+          await tx.insert(classes).values({ id: classId, name: row.className.trim(), year: row.year, orderId });
           await tx.insert(classColleagues).values({ classId, colleagueId: me.id });
           record.addedClasses.push(classId);
         }

@@ -1,7 +1,7 @@
 /** Marking: the whole screen is the card, with a thin strip for the adult. */
 import { useOpen } from '../shell/open.js';
 import { checkKind, apart, isMiss, pairPointedAt, pairSound, splitGpc, type Outcome } from '@sapling/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useMe } from '../shell/me.js';
 import { Opening } from '../shell/opening.js';
@@ -40,7 +40,8 @@ export function Component() {
 /** So many in a row without a right answer: the adult is asked whether it is enough. */
 const ENOUGH = 4;
 
-function Marking({ handle }: { handle: CheckHandle }) {
+/** @param practice with a child who is nobody: what they say, and the way out; nothing is kept then */
+export function Marking({ handle, practice }: { handle: CheckHandle; practice?: { readonly says: ReactNode; readonly leave: string } }) {
   const check = handle.check!;
   const key = cardNow(check)!;
   const { kind } = check;
@@ -180,15 +181,16 @@ function Marking({ handle }: { handle: CheckHandle }) {
             <div className="max-w-md text-center">
               <h2 className="mb-2 text-2xl">Paused</h2>
               <p className="mb-6 text-ink-2">
-                {check.quick ? `${check.marks.length} cards` : `${check.marks.length} of ${check.stack.length} cards`} are marked and kept.
-                Carry on now, or later from Check or Today.
+                {practice ? 'This is practice: nothing is kept. ' : ''}
+                {check.quick ? `${check.marks.length} cards` : `${check.marks.length} of ${check.stack.length} cards`} are marked
+                {practice ? '.' : ' and kept. Carry on now, or later from Check or Today.'}
               </p>
               <div className="flex justify-center gap-3">
                 <button className="btn btn-main" autoFocus onClick={() => setPaused(false)}>
                   Carry on
                 </button>
-                <button className="btn" onClick={() => void go('/check')}>
-                  Leave for later
+                <button className="btn" onClick={() => void go(practice?.leave ?? '/check')}>
+                  {practice ? 'Leave' : 'Leave for later'}
                 </button>
                 <button className="btn" onClick={() => handle.finish('stopped')}>
                   End here
@@ -214,6 +216,7 @@ function Marking({ handle }: { handle: CheckHandle }) {
           onClose={() => setAsking(false)}
         />
       )}
+      {practice && !covered && practice.says}
       <div className="border-t border-rule bg-sheet px-4 pt-2 pb-3 text-ink">
         <Strip
           handle={handle}
@@ -225,6 +228,7 @@ function Marking({ handle }: { handle: CheckHandle }) {
           onPause={() => setPaused(true)}
           paused={paused}
           screen={screen}
+          practice={practice !== undefined}
         />
         {isWritten(kind) ? (
           <WriteRow key={key} item={item} disabled={covered} onWritten={onWritten} />

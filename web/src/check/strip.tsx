@@ -19,6 +19,7 @@ export function Strip({
   onAsk,
   onPause,
   screen,
+  practice = false,
 }: {
   handle: CheckHandle;
   item: CheckItem;
@@ -29,6 +30,8 @@ export function Strip({
   onAsk: () => void;
   onPause: () => void;
   screen: SecondScreen;
+  /** With a child who is nobody: nothing is sent, and there is no second screen. */
+  practice?: boolean;
 }) {
   const check = handle.check!;
   const last = check.marks.at(-1);
@@ -46,7 +49,7 @@ export function Strip({
       {/* the steps of “where” are its answers */}
       {item.level && checkKind(check.kind).childSees !== 'picture and places' && <span className="text-ink-2">{item.level}</span>}
       <span className="text-ink-2">{check.quick ? `at most ${left} left` : `${left} left`}</span>
-      <SentLine />
+      {!practice && <SentLine />}
       {tired && (
         <button className="btn btn-small" onClick={() => handle.finish('stopped')}>
           Enough for today?
@@ -71,7 +74,7 @@ export function Strip({
             )}
           </>
         )}
-        {!screen.code && (
+        {!screen.code && !practice && (
           <button
             className="btn btn-quiet btn-small"
             onClick={() => screen.open()}

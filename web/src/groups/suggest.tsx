@@ -246,7 +246,9 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
           ? skill
             ? `Nobody was found to need ${skill}. Check it first.`
             : own.length > 0
-              ? 'Nobody of these has a gap that is sure enough to form groups by. Check first.'
+              ? own.some((c) => c.lastCheck !== null)
+                ? 'Nobody of these has a gap that is sure enough to form groups by. A card that was missed becomes one when it is missed again: press “Ask once more” after a check, or check on another day.'
+                : 'Nobody of these has been checked yet. Check first.'
               : 'Everybody is in a group already.'
           : ok
             ? `${pool.length} children ${skill ? `who need ${skill}` : 'with gaps'}${free > number * size[1] ? `, of whom ${free - number * size[1]} will wait` : ''}.`

@@ -45,7 +45,7 @@ export function WaitingList({ children, groups, waiting, rules, preview, onWhy, 
             </li>
           );
         })}
-        {children.length === 0 && <li className="py-1 text-ink-2">Every child with a gap is in a group.</li>}
+        {children.length === 0 && <li className="py-1 text-ink-2">Nobody waits with a gap that is sure.</li>}
       </ul>
       {preview && (
         <div className="pointer-events-none absolute inset-x-0 bottom-0 border-t-2 border-pine bg-leaf-wash px-4 py-2">

@@ -3,13 +3,14 @@ import { orderFromJson, orderFromRows, isCoreError, type OrderDraft, type StepOp
 import type { TeachingOrderRow } from '@sapling/contract';
 import Papa from 'papaparse';
 import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useLocation, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { FileButton } from '../ui/file-button.js';
 import { Trouble } from '../ui/form.js';
 import { core } from '../workers/core.js';
+import { FindOrder } from './find-order.js';
 import { useShelf } from './frame.js';
 import { keepDraft } from './order-draft.js';
 import { useCore } from '../workers/use-core.js';
@@ -24,6 +25,7 @@ export function Component() {
   const { data: orders } = useData('orders');
   const { data: classes } = useData('classes');
   const { search } = useShelf();
+  const finding = new URLSearchParams(useLocation().search).has('find');
   const may = useMay('shape library');
   const go = useNavigate();
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -60,6 +62,15 @@ export function Component() {
         )}
       </div>
       <Trouble>{trouble}</Trouble>
+      {finding ? (
+        list.length > 0 && <FindOrder orders={list} />
+      ) : (
+        <p className="mb-4">
+          <Link className="underline underline-offset-4" to="/library/orders?find">
+            Two questions find the one that is nearest to yours
+          </Link>
+        </p>
+      )}
       <ul className="grid gap-4">
         {list.map((order, k) => {
           const following = (classes ?? []).filter((c) => c.orderId === order.id);

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
+import { hasPractised } from './first-day-kept.js';
 
 const KEPT = 'sapling-first-day';
 
@@ -22,8 +23,20 @@ export function useFirstDay(): readonly Step[] | undefined {
   const { data: children } = useData('children');
   const { data: team } = useData('team');
   const { data: groups } = useData('groups');
+  const { data: settings } = useData('settings');
   if (!classes || !children || !team || !groups) return undefined;
   return [
+    ...(lead
+      ? [
+          {
+            name: 'Choose a teaching order',
+            why: 'Two questions find the one that is nearest to how you work. It can be changed to fit.',
+            to: '/library/orders?find',
+            press: 'Choose',
+            done: settings !== undefined && (settings.newClassOrder !== '' || classes.some((c) => c.taughtSteps > 0)),
+          },
+        ]
+      : []),
     {
       name: 'Bring in a class list',
       why: 'First names and a class are enough; Excel or CSV.',
@@ -33,7 +46,7 @@ export function useFirstDay(): readonly Step[] | undefined {
     },
     {
       name: 'Say how far each class was taught',
-      why: 'Choose the teaching order that is nearest to yours. Only what has been taught can be a gap.',
+      why: 'Only what has been taught can be a gap.',
       to: '/children/classes',
       press: 'Set it',
       done: classes.length > 0 && classes.every((c) => c.taughtSteps > 0),
@@ -49,6 +62,13 @@ export function useFirstDay(): readonly Step[] | undefined {
           },
         ]
       : []),
+    {
+      name: 'Try a check with nobody',
+      why: 'A practice child answers ten cards; you mark them, and nothing is kept. Two minutes.',
+      to: '/check/practice',
+      press: 'Try it',
+      done: hasPractised() || children.some((c) => c.lastCheck !== null),
+    },
     {
       name: 'Check the first child',
       why: 'The quick check takes about three minutes and can stop at any card.',
