@@ -36,10 +36,10 @@ export function practiceAnswers(stack: readonly Gpc[], seed: number): PracticeAn
   return stack.map((gpc, k): PracticeAnswer => {
     const right = sound(gpc);
     const wrong = sound(stack.find((other, j) => j !== k && sound(other) !== right) ?? gpc);
-    if (k === slip) return { gpc, happens: `“${wrong}”`, after: AT_ONCE, fits: ['wrong'] };
+    if (k === slip) return { gpc, happens: wrong, after: AT_ONCE, fits: ['wrong'] };
     if (k === silence) return { gpc, happens: 'looks away and says nothing', after: AFTER_THOUGHT, fits: ['no answer'] };
-    if (k === repaired) return { gpc, happens: `“${wrong}, no, ${right}”`, after: AT_ONCE, fits: ['put right', 'right'] };
-    if (k === slow) return { gpc, happens: `thinks … “${right}”`, after: AFTER_THOUGHT, fits: ['slow', 'right'] };
-    return { gpc, happens: `“${right}”`, after: AT_ONCE, fits: ['right'] };
+    if (k === repaired) return { gpc, happens: `${wrong}, no, ${right}`, after: AT_ONCE, fits: ['put right', 'right'] };
+    if (k === slow) return { gpc, happens: `thinks … ${right}`, after: AFTER_THOUGHT, fits: ['slow', 'right'] };
+    return { gpc, happens: right, after: AT_ONCE, fits: ['right'] };
   });
 }

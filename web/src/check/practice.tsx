@@ -40,11 +40,15 @@ function usePractice(stack: readonly Gpc[], by: string): CheckHandle & { again()
 
 export function Component() {
   const { data: orders } = useData('orders');
-  const stack = useMemo(
-    () =>
-      [...new Map((orders?.[0]?.steps ?? []).flatMap((s) => s.gpcs).map((gpc) => [splitGpc(gpc).grapheme, gpc])).values()].slice(0, CARDS),
-    [orders],
-  );
+  // each grapheme with the sound it is taught with first
+  const stack = useMemo(() => {
+    const first = new Map<string, Gpc>();
+    for (const gpc of (orders?.[0]?.steps ?? []).flatMap((s) => s.gpcs)) {
+      const { grapheme } = splitGpc(gpc);
+      if (!first.has(grapheme)) first.set(grapheme, gpc);
+    }
+    return [...first.values()].slice(0, CARDS);
+  }, [orders]);
   return stack.length === 0 ? <Opening /> : <Practice stack={stack} />;
 }
 
