@@ -71,15 +71,16 @@ export class TestServer {
   }
 
   /** Starts on a copy of `template`, or on an empty folder. */
-  static async start(options: { template?: string; demo: boolean; host?: WarmHost }): Promise<TestServer> {
+  static async start(options: { template?: string; demo: boolean; host?: WarmHost; at?: string }): Promise<TestServer> {
     const folder = mkdtempSync(join(tmpdir(), 'sapling-e2e-'));
     if (options.template) cpSync(options.template, folder, { recursive: true });
     const server = new TestServer(folder, await freePort(), options.demo, options.host);
-    await server.run();
+    await server.run(options.at);
     return server;
   }
 
-  async run(): Promise<void> {
+  /** @param at the moment it stands on; where none is said, the tests' own */
+  async run(at?: string): Promise<void> {
     if (this.host) {
       this.#process = await this.host.open({ folder: this.folder, port: this.port, demo: this.demo }, this.output);
       return;
@@ -96,7 +97,7 @@ export class TestServer {
           SAPLING_HOST: '127.0.0.1',
           SAPLING_DEMO: this.demo ? '1' : '0',
           SAPLING_LOG: 'info',
-          SAPLING_NOW: now(),
+          SAPLING_NOW: at ?? now(),
           SAPLING_PASSWORD_COST: '12',
           NODE_ENV: 'test',
         },
