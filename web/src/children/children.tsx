@@ -131,7 +131,7 @@ export function Component() {
 
 /** One row of the table: the name, the line, figures. */
 const ROW_REM = 2.0625;
-const ROW = 'grid grid-cols-[11rem_minmax(0,1fr)_3.5rem_8rem_8rem] items-center';
+const ROW = 'grid grid-cols-[11rem_minmax(0,1fr)_3.5rem_8rem_8rem] items-center max-sm:grid-cols-[7.5rem_minmax(0,1fr)_2.25rem_6rem]';
 
 /** The table; only what is in view is drawn, each row at its place. */
 function Lines({ shown }: { shown: readonly ChildLine[] }) {
@@ -141,14 +141,14 @@ function Lines({ shown }: { shown: readonly ChildLine[] }) {
   return (
     <div role="table" aria-label="Children" aria-rowcount={shown.length + 1} className="sheet">
       <div role="row" aria-rowindex={1} className={`${ROW} py-2 text-left text-sm font-semibold text-ink-2`}>
-        <span role="columnheader" className="px-4">
+        <span role="columnheader" className="px-4 max-sm:pl-3 max-sm:pr-2">
           Child
         </span>
         <span role="columnheader">Line, in taught order</span>
         <span role="columnheader" className="text-right">
           Gaps
         </span>
-        <span role="columnheader" className="pl-5">
+        <span role="columnheader" className="pl-5 max-sm:hidden">
           Known, 3 weeks
         </span>
         <span role="columnheader" className="pr-4 pl-3">
@@ -179,7 +179,7 @@ const Row = memo(function Row({ child, total, index, top }: RowProps) {
       style={rowAt(top)}
       className={`${ROW} relative h-[2.0625rem] border-t border-rule-2 hover:bg-paper`}
     >
-      <span role="rowheader" className="min-w-0 px-4 font-semibold">
+      <span role="rowheader" className="min-w-0 px-4 font-semibold max-sm:pl-3 max-sm:pr-2">
         <Link
           to={`/children/${child.id}`}
           className="block truncate underline-offset-4 after:absolute after:inset-0 hover:underline"
@@ -194,10 +194,10 @@ const Row = memo(function Row({ child, total, index, top }: RowProps) {
       <span role="cell" className="text-right">
         {gapsOf(child)}
       </span>
-      <span role="cell" className="pl-5">
+      <span role="cell" className="pl-5 max-sm:hidden">
         <Direction by={child.direction} />
       </span>
-      <span role="cell" className="pr-4 pl-3 text-sm text-ink-2">
+      <span role="cell" className="truncate pr-4 pl-3 text-sm text-ink-2 max-sm:pr-2">
         {child.lastCheck ? agoWords(child.lastCheck) : 'never'}
       </span>
     </div>

@@ -3,6 +3,9 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'November 2026',
     what: [
+      'Your school’s own words stand on every screen and sheet; American English and month-first dates follow the settings.',
+      'Two questions pick a teaching order, and a check can be tried with a practice child.',
+      'Gaps, Children and Check stay quick in a school of four hundred children.',
       'A school year is closed on one page, under Team, and can be opened again for 30 days.',
       'Colleagues are invited with a link, and hand over their work in one go.',
       'Class lists come as Excel files too, with title lines, family names first, and dates of birth in any order.',

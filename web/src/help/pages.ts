@@ -20,10 +20,11 @@ export const HELP_PAGES: readonly HelpPage[] = [
       {
         title: 'What to do, one after another',
         text: [
-          'Bring in a class list under Children. First names and a class are enough.',
-          'Look at the teaching order under Library and choose the one that is nearest to your school’s; it can be changed to fit.',
+          'Choose a teaching order under Library: two questions find the one that is nearest to how you work, and it can be changed to fit.',
+          'Bring in a class list under Children. First names and a class are enough; the classes follow the order you chose.',
           'Say how far each class has been taught, under Children, Classes. Only what has been taught can be a gap.',
           'Invite colleagues under Team. Each sees the children they teach, and nobody else’s.',
+          'Try a check with nobody first, from Today: a practice child answers ten cards, and nothing of it is kept.',
           'Check the first child under Check. A quick check takes about three minutes.',
           'When some children are checked, open Groups and press “Suggest groups”.',
         ],
@@ -267,7 +268,11 @@ export const HELP_PAGES: readonly HelpPage[] = [
       },
       {
         title: 'Settings',
-        text: ['Each says its default and why. The lead decides; everybody can read them.'],
+        text: [
+          'Each says its default and why. The lead decides; everybody can read them.',
+          'Your school’s own words for a gap, a group, an irregular word and more are typed in under “Words of this school”: every screen and sheet then says them. Names, and words children read, stay as they are.',
+          'Dates can stand month first, and the interface can speak American English, or German as far as it is translated.',
+        ],
       },
       {
         title: 'Data',

@@ -5,6 +5,8 @@ import { flushSync } from 'react-dom';
 
 /** So many rows more than can be seen are drawn at each end. */
 const MORE = 10;
+/** With at most so many all are drawn: a class and a small school can be searched by the browser. */
+const ALL_ROWS = 120;
 
 /** A row at its place: pixels from the top of the list, or null where rows follow one another, on paper. */
 export interface RowInView {
@@ -70,7 +72,12 @@ export function useRowsInView(count: number, height: number, list: RefObject<HTM
     watch.observe(document.body);
     return () => watch.disconnect();
   }, [list]);
-  const virtual = useWindowVirtualizer({ count, estimateSize: () => Math.round(height * rem), overscan: MORE, scrollMargin: top });
+  const virtual = useWindowVirtualizer({
+    count,
+    estimateSize: () => Math.round(height * rem),
+    overscan: count <= ALL_ROWS ? count : MORE,
+    scrollMargin: top,
+  });
   if (printing)
     return { rows: Array.from({ length: count }, (_, index) => ({ index, top: null })), height: undefined, measure: unmeasured };
   return {
