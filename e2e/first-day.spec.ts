@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { allChildren, allSent, answer, getJson, newContext, test, expect } from './support/fixtures.js';
+import { allChildren, allSent, answer, getJson, newContext, setUpSchool, test, expect } from './support/fixtures.js';
 
 const NAMES = ['Ada Brook', 'Ben Castor', 'Cai Dunne', 'Dot Elmer', 'Eno Farid', 'Fay Gorse', 'Gil Hart', 'Hew Ibbot'];
 const LIST = ['First name,Family name,Class,Year', ...NAMES.map((n) => `${n.replace(' ', ',')},Robins,Year 1`)].join('\n');
@@ -28,12 +28,7 @@ test('from an empty installation to the first groups, in the order of Today’s 
   const page = await (await newContext(browser)).newPage();
   const presses = await counted(page);
   await page.goto(empty.url);
-  await page.getByLabel('School').fill('Robinsfield School');
-  await page.getByLabel('Your name').fill('Petra Lindgarde');
-  await page.getByLabel('Email').fill('petra@robinsfield.example');
-  await page.getByLabel('Password', { exact: true }).fill('three quiet rivers');
-  await page.getByLabel('Password once more').fill('three quiet rivers');
-  await page.getByRole('button', { name: 'Make the lead’s account' }).click();
+  await setUpSchool(page);
 
   // two questions pick an order; classes that come in follow it
   const steps = page.getByRole('region', { name: /^To begin with/ });

@@ -4,24 +4,28 @@ import { test, expect } from './support/fixtures.js';
 /** What is read on a page, without what children read and what people typed. */
 const read = (page: Page): Promise<string> => page.locator('main').innerText();
 
+/** Types in what the school says for one of the words. */
+async function call(page: Page, term: string, one: string, many?: string): Promise<void> {
+  await page.getByRole('combobox', { name: 'A word that schools name differently' }).selectOption(term);
+  for (const [label, word] of [
+    ['here it is called', one],
+    ['and several', many],
+  ] as const) {
+    if (word === undefined) continue;
+    await page.getByLabel(label).fill(word);
+    await page.getByLabel(label).blur();
+  }
+}
+
 test('a school’s own words stand on every screen, in files and on paper; names and words children read stay', async ({ as, demo }) => {
   test.setTimeout(180_000);
   const page = await as('lead');
   await page.goto(`${demo.url}/team`);
-  const words = page.getByRole('combobox', { name: 'A word that schools name differently' });
-  await words.selectOption('gap');
-  await page.getByLabel('here it is called').fill('target');
-  await page.getByLabel('here it is called').blur();
+  await call(page, 'gap', 'target');
   await expect(page.getByText('A target is taught first. Targets of the group: four.')).toBeVisible();
-  await words.selectOption('group');
-  await page.getByLabel('here it is called').fill('crew');
-  await page.getByLabel('here it is called').blur();
-  await page.getByLabel('and several').fill('crew teams');
-  await page.getByLabel('and several').blur();
+  await call(page, 'group', 'crew', 'crew teams');
   await expect(page.getByText('A crew of four. Crew teams meet in the library.')).toBeVisible();
-  await words.selectOption('irregular word');
-  await page.getByLabel('here it is called').fill('heart word');
-  await page.getByLabel('here it is called').blur();
+  await call(page, 'irregular word', 'heart word');
   await page.getByRole('button', { name: 'Keep these settings' }).click();
 
   // the page is opened anew in the words

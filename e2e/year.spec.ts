@@ -1,6 +1,6 @@
 /** A whole year of one school on a moved clock, September to September, through the interface: nothing is lost, and what is to go goes. */
 import type { Browser, Page } from '@playwright/test';
-import { allChildren, allSent, answer, getJson, newContext, test, expect, type ChildRow } from './support/fixtures.js';
+import { LEAD, allChildren, allSent, answer, getJson, newContext, setUpSchool, test, expect, type ChildRow } from './support/fixtures.js';
 import { TestServer } from './support/server.js';
 
 const LIST = [
@@ -8,8 +8,6 @@ const LIST = [
   ...['Ada Brook', 'Ben Castor', 'Cai Dunne', 'Hew Ibbot'].map((n) => `${n.replace(' ', ',')},Robins,Year 1`),
   ...['Ida Jessup', 'Kit Lorne'].map((n) => `${n.replace(' ', ',')},Larks,Year 2`),
 ].join('\n');
-const EMAIL = 'petra@robinsfield.example';
-const PASSWORD = 'three quiet rivers';
 
 /** The same school on another day: the server is started anew there, and the lead signs in. */
 async function on(server: TestServer, at: string, browser: Browser): Promise<Page> {
@@ -17,8 +15,8 @@ async function on(server: TestServer, at: string, browser: Browser): Promise<Pag
   await server.run(at);
   const page = await (await newContext(browser)).newPage();
   await page.goto(server.url);
-  await page.getByLabel('Email').fill(EMAIL);
-  await page.getByLabel('Password').fill(PASSWORD);
+  await page.getByLabel('Email').fill(LEAD.email);
+  await page.getByLabel('Password').fill(LEAD.password);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('heading', { name: 'Hello, Petra' })).toBeVisible();
   return page;
@@ -53,12 +51,7 @@ test('a year: children come and go, two are one, the year is closed, and one is 
     await test.step('September: set up, two classes, a first check', async () => {
       const page = await (await newContext(browser)).newPage();
       await page.goto(url);
-      await page.getByLabel('School').fill('Robinsfield School');
-      await page.getByLabel('Your name').fill('Petra Lindgarde');
-      await page.getByLabel('Email').fill(EMAIL);
-      await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
-      await page.getByLabel('Password once more').fill(PASSWORD);
-      await page.getByRole('button', { name: 'Make the lead’s account' }).click();
+      await setUpSchool(page);
       await expect(page.getByText('Monday 7 September')).toBeVisible();
       await page.goto(`${url}/children/import`);
       await page.getByLabel('Class list as CSV').setInputFiles({ name: 'all.csv', mimeType: 'text/csv', buffer: Buffer.from(LIST) });
@@ -149,7 +142,7 @@ test('a year: children come and go, two are one, the year is closed, and one is 
       // the family of a leaver wants everything gone: asked for today
       await page.goto(`${url}/children/left`);
       await page.getByRole('button', { name: 'Erase Hew Ibbot' }).click();
-      await page.getByLabel('Your password').fill(PASSWORD);
+      await page.getByLabel('Your password').fill(LEAD.password);
       await page.getByRole('button', { name: 'Ask for it' }).click();
       await expect(page.getByText(/Another lead can do it now; you can from/)).toBeVisible();
       await expect(page.getByRole('button', { name: 'Erase…' })).toBeDisabled();
@@ -161,7 +154,7 @@ test('a year: children come and go, two are one, the year is closed, and one is 
       expect(before).toContain('Ibbot');
       await page.goto(`${url}/children/left`);
       await page.getByRole('button', { name: 'Erase…' }).click();
-      await page.getByLabel('Your password').fill(PASSWORD);
+      await page.getByLabel('Your password').fill(LEAD.password);
       await page.getByRole('button', { name: 'Erase it for good' }).click();
       await expect(page.getByText(/Receipt:/)).toBeVisible();
       const after = await (await page.request.get(`${url}/api/installation.json`)).text();

@@ -111,6 +111,19 @@ export interface ChildRow {
 }
 export const allChildren = (page: Page, url: string): Promise<ChildRow[]> => getJson(page.request, `${url}/api/children`);
 
+/** The lead of a school that a test sets up itself. */
+export const LEAD = { name: 'Petra Lindgarde', email: 'petra@robinsfield.example', password: 'three quiet rivers' } as const;
+/** Fills in the first page of an empty installation. */
+export async function setUpSchool(page: Page): Promise<void> {
+  await page.getByLabel('School').fill('Robinsfield School');
+  await page.getByLabel('Your name').fill(LEAD.name);
+  await page.getByLabel('Email').fill(LEAD.email);
+  await page.getByLabel('Password', { exact: true }).fill(LEAD.password);
+  await page.getByLabel('Password once more').fill(LEAD.password);
+  await page.getByRole('button', { name: 'Make the lead’s account' }).click();
+  await expect(page.getByRole('heading', { name: 'Hello, Petra' })).toBeVisible();
+}
+
 /** Waits until the outbox of this page is empty. */
 export async function allSent(page: Page): Promise<void> {
   await expect(page.getByText('All sent').first()).toBeVisible();

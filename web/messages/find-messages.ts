@@ -24,6 +24,7 @@ const READ = new Set([
   'label',
   'lead',
   'what',
+  'why',
   'hint',
   'nothing',
   'empty',

@@ -1,6 +1,5 @@
 /** A group's cycle: which focus pair comes when, what comes back for whom, and what each child will have met by the end. */
 import { movedBetween, planCycle, type PlannedSession } from '@sapling/core';
-import { parseISO } from 'date-fns';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';
@@ -13,10 +12,9 @@ import { todayDay } from '../clock.js';
 import { outOfStep } from './draft-cycle.js';
 import { purposeWords } from './purpose.js';
 import { drawsItself, InStep, Redraw } from './redraw.js';
-import { dateText } from '../wording/date-text.js';
+import { shortDay } from '../ui/dates.js';
 
 const STATES: Record<PlannedSession['state'], string> = { held: 'held', missed: 'did not take place', ahead: 'to come' };
-const dayWords = (on: string): string => dateText(parseISO(on), 'EEE d MMM');
 
 export function Component() {
   const { id } = useParams();
@@ -64,7 +62,7 @@ export function Component() {
     );
   const name = (child: string): string => children.find((c) => c.id === child)?.givenName ?? 'a child';
   const dayOf = (session: string | null): string =>
-    session === null ? 'not at all' : dayWords(plan!.sessions.find((s) => s.id === session)?.on ?? session.replace(TO_COME, ''));
+    session === null ? 'not at all' : shortDay(plan!.sessions.find((s) => s.id === session)?.on ?? session.replace(TO_COME, ''));
   return (
     <Page
       title={`${group.name}: the cycle`}
@@ -134,7 +132,7 @@ export function Component() {
                 {plan.sessions.map((s) => (
                   <tr key={s.id} className={`[&>*]:border-t [&>*]:border-rule-2 [&>*]:py-1.5 ${s.state === 'ahead' ? '' : 'text-ink-2'}`}>
                     <th scope="row" className="px-4 font-semibold whitespace-nowrap">
-                      {dayWords(s.on)}
+                      {shortDay(s.on)}
                       {s.state !== 'ahead' && <span className="ml-2 text-sm font-normal">{STATES[s.state]}</span>}
                     </th>
                     <td>{s.fresh && <Pair gpc={s.fresh} className="text-2xl" />}</td>
@@ -163,13 +161,13 @@ export function Component() {
                           <Link
                             className="btn btn-small"
                             to={`/sessions/new?${sessionAddress(group.id, s)}`}
-                            aria-label={`Make the session of ${dayWords(s.on)}`}
+                            aria-label={`Make the session of ${shortDay(s.on)}`}
                           >
                             Make it
                           </Link>
                         )
                       ) : (
-                        <Link className="btn btn-quiet btn-small" to={`/sessions/${s.id}`} aria-label={`The session of ${dayWords(s.on)}`}>
+                        <Link className="btn btn-quiet btn-small" to={`/sessions/${s.id}`} aria-label={`The session of ${shortDay(s.on)}`}>
                           Open
                         </Link>
                       )}

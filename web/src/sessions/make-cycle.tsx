@@ -1,6 +1,5 @@
 /** All sessions of a cycle drafted in one press, looked through side by side, and kept together. */
 import { planCycle, type PlannedSession } from '@sapling/core';
-import { parseISO } from 'date-fns';
 import { RefreshCw, X } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -19,7 +18,7 @@ import { draftAll, requestOf, type Drafted } from './draft-cycle.js';
 import { purposeWords } from './purpose.js';
 import { useMaterials } from './use-materials.js';
 import { planWords } from '../wording/plan-words.js';
-import { dateText } from '../wording/date-text.js';
+import { shortDay } from '../ui/dates.js';
 
 const LENGTHS = [10, 15, 20, 25, 30];
 
@@ -208,7 +207,7 @@ export function Component() {
     </Page>
   );
 }
-const dayOf = (s: Pick<PlannedSession, 'on'>): string => dateText(parseISO(s.on), 'EEE d MMM');
+const dayOf = (s: Pick<PlannedSession, 'on'>): string => shortDay(s.on);
 
 function DraftCard({ drafted, onAgain, onOut }: { drafted: Drafted; onAgain: () => void; onOut: () => void }) {
   const { plan, session } = drafted;

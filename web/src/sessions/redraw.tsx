@@ -4,7 +4,6 @@
  */
 import type { Group } from '@sapling/contract';
 import { planCycle, type PlannedSession } from '@sapling/core';
-import { parseISO } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
@@ -15,9 +14,7 @@ import { core } from '../workers/core.js';
 import { cycleRequest, meetingDays } from './cycle-request.js';
 import { outOfStep, redrawAll, type Materials, type Redrawn } from './draft-cycle.js';
 import { useMaterials } from './use-materials.js';
-import { dateText } from '../wording/date-text.js';
-
-const dayWords = (on: string): string => dateText(parseISO(on), 'EEE d MMM');
+import { shortDay } from '../ui/dates.js';
 
 /** @param by hand: whoever plans says so; else the session draws itself, which whoever runs the group may let it */
 const redraw = (materials: Materials, stale: readonly PlannedSession[], by: 'hand' | 'itself'): Promise<Redrawn[]> =>
@@ -75,7 +72,7 @@ export function Redraw({ stale, group }: { stale: readonly PlannedSession[]; gro
     await refresh('sessions');
     setBusy(false);
   };
-  const days = stale.map((s) => dayWords(s.on));
+  const days = stale.map((s) => shortDay(s.on));
   return (
     <div className="mb-4 flex flex-wrap items-center gap-3 border-l-4 border-wobbly py-1 pl-4">
       <p className="max-w-2xl">
@@ -119,7 +116,7 @@ export function InStep({ group }: { group: Group }) {
       async (done) => {
         say(
           done,
-          `${group.name}: ${done.length === 1 ? `the session of ${dayWords(stale[0]!.on)} is` : `${done.length} later sessions are`} drawn again, as the last log moved the cycle.`,
+          `${group.name}: ${done.length === 1 ? `the session of ${shortDay(stale[0]!.on)} is` : `${done.length} later sessions are`} drawn again, as the last log moved the cycle.`,
           plans,
         );
         if (done.length > 0) await refresh('sessions');

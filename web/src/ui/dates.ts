@@ -10,8 +10,10 @@ export function dayWords(day: string): string {
   if (day === today) return say('Today');
   if (day === daysAfter(today, 1)) return say('Tomorrow');
   if (day === daysAfter(today, -1)) return say('Yesterday');
-  return dateText(parseISO(day), 'EEE d MMM');
+  return shortDay(day);
 }
+/** A day as it stands in a list: Tue 24 Nov. */
+export const shortDay = (day: string): string => dateText(parseISO(day), 'EEE d MMM');
 /** A day with its year: 24 Nov 2026. */
 export const dateWords = (day: string): string => dateText(parseISO(day), 'd MMM yyyy');
 export const timeWords = (at: string): string => dateText(atSchool(at), 'EEE d MMM, HH:mm');
