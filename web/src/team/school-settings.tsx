@@ -112,25 +112,25 @@ export function SchoolSettingsForm() {
           title="Secure from"
           why={`Default: ${percent(DEFAULT_SETTINGS.secureFrom)}. A pair is secure where even the low end of its range reaches this.`}
         >
-          number('secureFrom', 'Secure from, percent', 60, 95, 0.01, 5)
+          {number('secureFrom', 'Secure from, percent', 60, 95, 0.01, 5)}
         </SettingRow>
         <SettingRow
           title="Gap below"
           why={`Default: ${percent(DEFAULT_SETTINGS.gapBelow)}. A pair is a gap where even the high end of its range stays below this.`}
         >
-          number('gapBelow', 'Gap below, percent', 5, 70, 0.01, 5)
+          {number('gapBelow', 'Gap below, percent', 5, 70, 0.01, 5)}
         </SettingRow>
         <SettingRow
           title="A skill is secure from"
           why={`Default: ${percent(DEFAULT_SETTINGS.skillSecureFrom)} of plain items right. Skills are blending, longer words and so on; the low end of the range counts.`}
         >
-          number('skillSecureFrom', 'A skill is secure from, percent', 70, 95, 0.01, 5)
+          {number('skillSecureFrom', 'A skill is secure from, percent', 70, 95, 0.01, 5)}
         </SettingRow>
         <SettingRow
           title="A skill is a gap below"
           why={`Default: ${percent(DEFAULT_SETTINGS.skillGapBelow)} of plain items right, even at the high end of the range.`}
         >
-          number('skillGapBelow', 'A skill is a gap below, percent', 20, 70, 0.01, 5)
+          {number('skillGapBelow', 'A skill is a gap below, percent', 20, 70, 0.01, 5)}
         </SettingRow>
         <SettingRow
           title="Due for another look"
