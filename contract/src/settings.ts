@@ -24,7 +24,7 @@ export const settings = z.object({
   /** A pair is secure where the low end of its interval reaches this. */
   secureFrom: z.number().min(0.6).max(0.95),
   /** A pair is a gap where the high end of its interval stays below this. */
-  gapBelow: z.number().min(0.05).max(0.7),
+  gapBelow: z.number().min(0.05).max(0.85),
   /** The same for a skill strand, read off the interval of the chance to get a plain item of it right. */
   skillSecureFrom: z.number().min(0.7).max(0.95),
   skillGapBelow: z.number().min(0.2).max(0.7),
@@ -156,7 +156,7 @@ export type SchoolSettings = z.infer<typeof settings>;
 
 export const DEFAULT_SETTINGS: SchoolSettings = {
   secureFrom: 0.77,
-  gapBelow: 0.65,
+  gapBelow: 0.75,
   skillSecureFrom: 0.75,
   skillGapBelow: 0.65,
   accent: '',

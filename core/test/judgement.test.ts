@@ -195,6 +195,29 @@ describe('what the estimate says of kinds of children', () => {
     expect(states(twice(7), 8).count('secure')).toBeGreaterThan(35);
   });
 
+  it('missed on two days it is a gap, in a child who knows the rest too; once, or twice in one sitting of many, it is a slip', () => {
+    const order = allGpcs(TEACHING_ORDERS[0]!);
+    for (const [cards, missed] of [
+      [17, [3, 8, 14]],
+      [17, [0, 1, 2]],
+    ] as const) {
+      const card = (k: number, days: number): Observation =>
+        seen((missed as readonly number[]).includes(k) ? 'wrong' : 'right', days, { gpc: order[k]! });
+      const first = Array.from({ length: cards }, (_, k) => card(k, k / 20_000));
+      const gaps = (list: Observation[], days: number): string[] =>
+        [...estimate(list, { asOf: at(days), order })].flatMap(([gpc, e]) => (e.state === 'gap' ? [gpc] : []));
+      expect(gaps(first, 1)).toEqual([]);
+      expect(gaps([...first, ...missed.map((k) => card(k, 1 + k / 20_000))], 2).sort()).toEqual(missed.map((k) => order[k]!).sort());
+    }
+  });
+  it('a break takes more from what is believed than as many weeks in which the child was seen', () => {
+    const order = allGpcs(TEACHING_ORDERS[0]!);
+    const before = [0, 7].flatMap((day) => order.slice(0, 12).map((gpc, k) => seen('right', day + k / 20_000, { gpc })));
+    // one pair goes on being looked at, the others rest as long either way
+    const meanwhile = Array.from({ length: 10 }, (_, week) => seen('right', 14 + 7 * week, { gpc: order[0]! }));
+    const p = (list: Observation[]): number => estimate(list, { asOf: at(84), order }).get(order[6]!)!.p;
+    expect(p(before)).toBeLessThan(p([...before, ...meanwhile]) - 0.05);
+  });
   it('a slow right answer is right: all right but slow is known, and slow pairs are named', () => {
     const slowly = [0, 7].flatMap((d) => check(() => true, d, { ms: 3600 }));
     for (const e of states(slowly, 8).found) expect(e.known).toBeGreaterThan(0.8);

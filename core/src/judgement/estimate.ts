@@ -36,6 +36,8 @@ export interface EstimateOptions extends RecordOptions {
 
 /** A gap that time alone has blurred is believed a gap below this. */
 const GAP_HOLDS_BELOW = 0.45;
+/** Missed on two days running, a pair is a gap from here down. */
+const MISSED_TWICE_BELOW = 0.5;
 /** Slow is said of what is known. */
 const SLOW_FROM = 0.6;
 
@@ -98,11 +100,17 @@ export function estimateOver(
       const gpc = observation.gpc!;
       quickness.add(observation);
       let own = about.get(gpc);
-      if (!own) about.set(gpc, (own = { count: 0, missed: 0, sittings: new Set(), lastSeen: '' }));
+      if (!own) about.set(gpc, (own = { count: 0, missed: 0, missedOn: new Set(), sittings: new Set(), lastSeen: '' }));
       own.count += 1;
       own.lastSeen = observation.at;
-      if (isMiss(observation.outcome)) own.missed += 1;
-      else own.sittings.add(`${observation.by} ${observation.at.slice(0, 10)}`);
+      const day = observation.at.slice(0, 10);
+      if (isMiss(observation.outcome)) {
+        own.missed += 1;
+        own.missedOn.add(day);
+      } else {
+        own.sittings.add(`${observation.by} ${day}`);
+        own.missedOn.clear();
+      }
       if (standing.has(observation.id)) then.set(gpc, stateNow(seen.belief(gpc)!, own, answers, model));
     },
   });
@@ -114,6 +122,8 @@ export function estimateOver(
 interface Answers {
   count: number;
   missed: number;
+  /** The days on which it was missed since it last came right. */
+  readonly missedOn: Set<string>;
   /** Adult and day of every right answer. */
   readonly sittings: Set<string>;
   lastSeen: string;
@@ -162,9 +172,11 @@ function estimateOf(
 
 /**
  * The state that a belief stands for. *Secure* also needs right answers on two days or to two adults: two rights in one
- * sitting share a day and an ear. A *gap* needs two answers against it, or one in a child who is known by many.
+ * sitting share a day and an ear. A *gap* needs two answers against it, or one in a child who is known by many; missed on two
+ * days with nothing right since, it is one as soon as a right answer is no longer likelier than not.
  */
-function stateNow(belief: Belief, { count, missed, sittings }: Answers, answers: number, model: EstimateModel): PairState {
+function stateNow(belief: Belief, { count, missed, missedOn, sittings }: Answers, answers: number, model: EstimateModel): PairState {
+  if (missedOn.size >= 2 && belief.p < MISSED_TWICE_BELOW) return 'gap';
   const { low, high } = endsOf(belief, model);
   // one miss of a child of whom little else is known says little; in a whole check it stands among the others
   const wrong = answers >= KNOWN_CHILD ? 2 * missed : missed;

@@ -24,7 +24,7 @@ export const PARAMETERS: { readonly estimate: EstimateModel } = {
     },
     fromMemory: 0.54983,
     secureFrom: 0.77,
-    gapBelow: 0.65,
+    gapBelow: 0.75,
     interval: 0.7,
     recall: {
       mean: 2.33014,
@@ -58,7 +58,7 @@ export const PARAMETERS: { readonly estimate: EstimateModel } = {
       unmetDays: 93.55507,
       timeSpan: 0.60675,
       timeSd: 0.57514,
-      rest: 0.08689,
+      rest: 0.6,
     },
   },
 };

@@ -56,7 +56,7 @@ export interface FilterParameters {
   readonly fadeTime: number;
   /** How much each meeting slows fading. */
   readonly hold: number;
-  /** What a month without being met takes off strength, beyond the first three weeks. */
+  /** What a month of a break, in which nothing at all was seen of the child, takes off every strength beyond its first three weeks. */
   readonly rest: number;
   /** A pair that was never seen to be met counts as met so many days ago. */
   readonly unmetDays: number;
@@ -126,6 +126,10 @@ export class RecallFilter {
   /** When a pair was last taught with an answer that came right, milliseconds. */
   private readonly lastTaught = new Map<number, number>();
   private now = Number.NaN;
+  /** Days of breaks so far, in which nothing at all was seen of the child, and how many of them there were when each pair was last met. */
+  private rested = 0;
+  private readonly restedWhenMet: Float64Array;
+  private lastAnswer = Number.NaN;
   private sitting: { by: string; at: number } | null = null;
   private readonly usual = new Map<string, { sum: number; n: number }>();
   private readonly g: Float64Array;
@@ -143,6 +147,7 @@ export class RecallFilter {
     this.m = this.n + adults.length + 1;
     this.lastMet = new Float64Array(this.n).fill(Number.NaN);
     this.met = new Float64Array(this.n);
+    this.restedWhenMet = new Float64Array(this.n);
     this.g = new Float64Array(this.m);
     this.members = parameters.children.map((kind) => ({
       kind,
@@ -206,7 +211,13 @@ export class RecallFilter {
     const { fadeTime, hold, unmetDays, rest } = this.parameters;
     const last = this.lastMet[i]!;
     const days = Number.isNaN(last) ? unmetDays : Math.max(soonest, at / DAY_MS - last);
-    return (kind.fade / (1 + hold * this.met[i]!)) * Math.log1p(days / fadeTime) + (rest * Math.max(0, days - RESTED_DAYS)) / 30;
+    const idle = this.rested + this.restingAt(at) - this.restedWhenMet[i]!;
+    return (kind.fade / (1 + hold * this.met[i]!)) * Math.log1p(days / fadeTime) + (rest * idle) / 30;
+  }
+
+  /** Days of the break that is on at a moment: beyond the first ones in which nothing was seen of the child. */
+  private restingAt(at: number): number {
+    return Number.isNaN(this.lastAnswer) ? 0 : Math.max(0, (at - this.lastAnswer) / DAY_MS - BREAK_FROM_DAYS);
   }
 
   /** Begins a sitting where this answer is the first of one: a new day is drawn. */
@@ -282,6 +293,8 @@ export class RecallFilter {
     if (i === undefined) return;
     const at = Date.parse(observation.at);
     this.pass(at);
+    this.rested += this.restingAt(at);
+    this.lastAnswer = at;
     this.sit(observation.by, at);
     const right = !isMiss(observation.outcome);
     const delay = right ? this.delay(observation) : null;
@@ -308,6 +321,7 @@ export class RecallFilter {
     if (!right) return;
     if (taught) this.lastTaught.set(i, at);
     this.lastMet[i] = at / DAY_MS;
+    this.restedWhenMet[i] = this.rested;
     this.met[i]! += 1;
   }
 
@@ -434,7 +448,8 @@ export const USUALLY_BLENDS = 0.8;
 /** A kind of child more than fifty times less likely than the likeliest one. */
 const RULED_OUT = -4;
 const NOTED_DELAY = 0.5;
-const RESTED_DAYS = 21;
+/** So long with nothing seen of a child at all is a break: longer than any half-term, shorter than a summer. */
+const BREAK_FROM_DAYS = 21;
 /** What was met today is judged as it will be tomorrow: what a child can say a minute later is not yet learned. */
 const SOONEST_DAYS = 1;
 const USUAL_LOG_MS = Math.log(1600);

@@ -14,6 +14,10 @@ export async function readSettings(db: Db): Promise<SchoolSettings & { version: 
 
 /** Thresholds that were the defaults of an older estimate, kept with other settings and never chosen, are today's defaults. */
 function renewed(kept: Partial<SchoolSettings> | undefined | null): Partial<SchoolSettings> {
-  if (kept?.secureFrom !== 0.8 || kept.gapBelow !== 0.2) return {};
+  if (!OLD_DEFAULTS.some((old) => kept?.secureFrom === old.secureFrom && kept.gapBelow === old.gapBelow)) return {};
   return { secureFrom: DEFAULT_SETTINGS.secureFrom, gapBelow: DEFAULT_SETTINGS.gapBelow };
 }
+const OLD_DEFAULTS = [
+  { secureFrom: 0.8, gapBelow: 0.2 },
+  { secureFrom: 0.77, gapBelow: 0.65 },
+];

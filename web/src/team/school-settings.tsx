@@ -116,9 +116,9 @@ export function SchoolSettingsForm() {
         </SettingRow>
         <SettingRow
           title="Gap below"
-          why={`Default: ${percent(DEFAULT_SETTINGS.gapBelow)}. A pair is a gap where even the high end of its range stays below this.`}
+          why={`Default: ${percent(DEFAULT_SETTINGS.gapBelow)}. A pair is a gap where even the high end of its range stays below this, and where it was missed on two days with nothing right since.`}
         >
-          {number('gapBelow', 'Gap below, percent', 5, 70, 0.01, 5)}
+          {number('gapBelow', 'Gap below, percent', 5, 85, 0.01, 5)}
         </SettingRow>
         <SettingRow
           title="A skill is secure from"
