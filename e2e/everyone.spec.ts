@@ -249,6 +249,26 @@ test('whether the judgement can be trusted here is shown to leads and teachers, 
   expect((await tutor.request.get(`${demo.url}/api/progress/trust`)).status()).toBe(403);
 });
 
+test('the numbers behind it are fitted for a lead who asks, with how far that is, and stopped without a trace', async ({ as, demo }) => {
+  const page = await as('lead');
+  await page.goto(`${demo.url}/progress/trust`);
+  const numbers = page.getByRole('region', { name: 'The numbers behind it' });
+  await numbers.getByRole('button', { name: 'Fit to this school’s answers' }).click();
+  await expect(numbers.getByText(/^\d+ %$/)).toBeVisible({ timeout: 60_000 });
+  await numbers.getByRole('button', { name: 'Stop' }).click();
+  await expect(numbers.getByRole('status')).toHaveText('Stopped. Nothing was changed.');
+  const after = await getJson<{ fit: { found: unknown; used: unknown } }>(page.request, `${demo.url}/api/progress/trust`);
+  expect(after.fit).toMatchObject({ found: null, used: null });
+  // the thread has ended with the request: it can be begun again at once
+  await numbers.getByRole('button', { name: 'Fit to this school’s answers' }).click();
+  await expect(numbers.getByText(/^\d+ %$/)).toBeVisible({ timeout: 60_000 });
+  await numbers.getByRole('button', { name: 'Stop' }).click();
+
+  const teacher = await as('teacher');
+  await teacher.goto(`${demo.url}/progress/trust`);
+  await expect(teacher.getByText('A lead can have them fitted.')).toBeVisible();
+});
+
 test('progress is drawn from what was seen, and says what it rests on', async ({ as, demo }) => {
   const page = await as('classTeacher');
   await page.goto(`${demo.url}/progress`);

@@ -135,5 +135,7 @@ export const ADDRESSES = {
   removeStyle: ['DELETE', '/api/styles/:id'],
   today: ['GET', '/api/today'],
   trust: ['GET', '/api/progress/trust'],
+  fitJudgement: ['POST', '/api/progress/fit'],
+  chooseFit: ['PUT', '/api/progress/fit'],
   progress: ['GET', '/api/progress'],
 } as const satisfies Readonly<Record<string, Address>>;

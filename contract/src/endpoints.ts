@@ -1,6 +1,6 @@
 /** Every operation the server offers, used by the server to validate and by the web to call. */
 import { z } from 'zod';
-import { isTimeZone, OBSERVATION_KINDS } from '@sapling/core';
+import { isTimeZone, OBSERVATION_KINDS, REFIT_DIRECTIONS } from '@sapling/core';
 import type { Endpoint } from './endpoint.js';
 import {
   checkState,
@@ -142,6 +142,30 @@ const trustPart = z.object({
   /** Share that was said to come right, and that did. */
   said: z.number(),
   right: z.number(),
+});
+const fitRow = z.object({
+  /** How far each number was moved from the shipped one, 0 where it stays: see core/src/judgement/refit.ts. */
+  steps: z.record(z.enum(REFIT_DIRECTIONS), z.number()),
+  children: z.number().int(),
+  answers: z.number().int(),
+  /** Mean surprise at answers of children who were not fitted on. */
+  shipped: z.number(),
+  fitted: z.number(),
+  plain: z.number(),
+  gain: z.number(),
+  error: z.number(),
+  better: z.boolean(),
+  at: instant,
+  by: z.string().nullable(),
+});
+const fitted = z.object({
+  /** Fitted and not used. */
+  found: fitRow.nullable(),
+  used: fitRow.nullable(),
+  /** What is used moves numbers that an update has replaced, so the shipped ones count. */
+  outdated: z.boolean(),
+  /** Everything is said less surely, because a plain rule foretells better here. */
+  lessSure: z.boolean(),
 });
 const schoolFacts = z.object({
   name: personName,
@@ -494,8 +518,13 @@ export const endpoints = {
       bins: z.array(z.object({ said: z.number(), right: z.number(), answers: z.number().int() })),
       kinds: z.array(trustPart.extend({ kind: z.enum(OBSERVATION_KINDS) })),
       adults: z.array(trustPart.extend({ id: id.nullable(), name: z.string() })),
+      fit: fitted,
     }),
   }),
+  /** Fits the numbers to the answers of this school, for minutes; `found` is null where there are too few. */
+  fitJudgement: define(ADDRESSES.fitJudgement, { query: z.object({ work }), response: fitted }),
+  /** Has the fitted numbers used, or the shipped ones; or lets go of what was fitted. */
+  chooseFit: define(ADDRESSES.chooseFit, { body: z.object({ use: z.enum(['fitted', 'shipped', 'nothing new']) }), response: fitted }),
   progress: define(ADDRESSES.progress, {
     query: z.object({ classId: id.optional() }),
     response: z.object({

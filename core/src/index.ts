@@ -135,4 +135,5 @@ export * from './lists/one-roster.js';
 export * from './judgement/outcome.js';
 export * from './judgement/change.js';
 export * from './judgement/trust.js';
+export * from './judgement/refit.js';
 export * from './planning/home-sheet.js';

@@ -37,6 +37,8 @@ const MARKS: ReadonlySet<EndpointName> = new Set([
   'openScreen',
   'endScreen',
   'saveRecording',
+  'fitJudgement',
+  'chooseFit',
   'looked',
   'addRemark',
   'previewImport',

@@ -28,6 +28,7 @@ import { textRoutes } from './library/texts.js';
 import { paperRoutes } from './paper/routes.js';
 import { practiceRoutes } from './practice/practice.js';
 import { progressRoutes } from './progress/progress.js';
+import { fitRoutes } from './progress/fit.js';
 import { trustRoutes } from './progress/trust.js';
 import { readingRoutes } from './readings/readings.js';
 import { recordingRoutes } from './readings/recordings.js';
@@ -91,4 +92,5 @@ export const routes: readonly Route[] = [
   ...todayRoutes,
   ...progressRoutes,
   ...trustRoutes,
+  ...fitRoutes,
 ];

@@ -46,8 +46,8 @@ export async function start(config: Config, into: Logger = pino({ level: config.
       if (command === 'new-password') return `Open this page of your installation within a day: ${await passwordPath(db, argument, now())}`;
       return 'error This version does not know the command.';
     };
-  const upkeep = startUpkeep({ db, folder: config.folder, backups, now, log });
   const changes = new Changes(config.databaseUrl === undefined);
+  const upkeep = startUpkeep({ db, folder: config.folder, backups, now, log, changed: () => changes.raise() });
   const live = new Live(db, now, changes);
   const screens = new Screens(clock.ms);
   const pool = new Pool(config.threads).serve(db);

@@ -25,6 +25,8 @@ interface Parts {
   readonly backups: Backups;
   readonly now: () => string;
   readonly log: Logger;
+  /** Told when what was answered before no longer holds. */
+  readonly changed: () => void;
 }
 
 /** Deletes what has its day: whether or not somebody looks. */
@@ -46,11 +48,14 @@ async function purgeTrail(db: Db, now: string): Promise<void> {
 
 /** Begins it. Returns what ends it. */
 export function startUpkeep(parts: Parts): { stop(): void } {
-  const { db, backups, now, log } = parts;
+  const { db, backups, now, log, changed } = parts;
   const done = (what: string, work: Promise<unknown>): Promise<unknown> => work.catch((error: unknown) => log.error({ err: error }, what));
   const renew = async (): Promise<void> => {
     await done('states', renewStates(db, now()));
-    await done('foretold', renewTallies(db));
+    await done(
+      'foretold',
+      renewTallies(db).then((otherwise) => otherwise && changed()),
+    );
     await done('backup', backups.makeDaily());
   };
   void done('purge', purge(parts));

@@ -423,6 +423,8 @@ const TABLE: Record<EndpointName, Row> = {
   removeStyle: list({ path: () => `/api/styles/${none}?version=1`, may: TEACHERS }),
   today: list({ path: () => '/api/today' }),
   trust: list({ path: () => '/api/progress/trust', may: TEACHERS }),
+  fitJudgement: list({ path: () => '/api/progress/fit', may: ['lead'] }),
+  chooseFit: list({ path: () => '/api/progress/fit', body: () => ({ use: 'shipped' }), may: ['lead'] }),
   progress: list({ path: () => '/api/progress' }),
 };
 /** What these answer beyond 200 although the part may: the write itself is out of date, wrong or done. */

@@ -78,3 +78,19 @@ export function reliability({ bins }: Tally): ReliabilityBin[] {
     .filter((bin) => bin.answers > 0)
     .map(({ answers, said, right }) => ({ said: said / answers, right: right / answers, answers }));
 }
+
+/** So many answers are needed for a word about the whole. */
+export const ENOUGH_TO_TRUST = 300;
+/** So much better or worse than the plain rule, as a share, is no accident and no difference either. */
+const SAME = 0.02;
+
+/** How the judgement does in a school beside the plain rule of the last five answers. */
+export function verdictOf({
+  answers,
+  loss,
+  plain,
+}: Pick<Score, 'answers' | 'loss' | 'plain'>): 'too few' | 'better' | 'no better' | 'worse' {
+  if (answers < ENOUGH_TO_TRUST) return 'too few';
+  const gain = 1 - loss / plain;
+  return gain > SAME ? 'better' : gain > -SAME ? 'no better' : 'worse';
+}

@@ -1,6 +1,7 @@
 /** The tables. Observations, withdrawals, logs and notes are append-only; rows people edit carry a version. */
 import type { ChildWeeks } from '../evidence/weeks.js';
 import type { ReadingOutcome } from '../readings/outcome.js';
+import type { KeptJudgement } from '../settings/judgement-here.js';
 import type { CheckItem, CheckKind, Offer, ReadingStep, StatedRule, Strand, Style, StylePart, TextKind, TextQuestion } from '@sapling/core';
 import type { PairStateRow, SchoolSettings, StrandStateRow, WeekMeeting } from '@sapling/contract';
 import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, real, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
@@ -45,6 +46,8 @@ export const schools = pgTable('schools', {
   /** What this school decided where schools differ; what it left alone is not in it. */
   settings: jsonb('settings').notNull().default({}).$type<Partial<SchoolSettings>>(),
   settingsVersion: integer('settings_version').notNull().default(1),
+  /** Numbers of the judgement fitted to this school, and how well it has foretold here. */
+  judgement: jsonb('judgement').notNull().default({}).$type<KeptJudgement>(),
 });
 
 export const colleagues = pgTable(

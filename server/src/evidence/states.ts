@@ -13,6 +13,7 @@ import type { Db } from '../db/open.js';
 import { childResults, children, childStates, classes } from '../db/schema.js';
 import { orderBook } from '../library/orders.js';
 import { wordBook } from '../library/word-book.js';
+import { judgementHere, keptJudgement } from '../settings/judgement-here.js';
 import { schoolDay } from '../settings/school-day.js';
 import { modelOf, readSettings } from '../settings/settings.js';
 import { poolOf } from '../work/pool.js';
@@ -59,8 +60,9 @@ interface Rest extends Grounds {
 
 /** What the states of children rest on, but for their evidence: read once for many. */
 export async function groundsOf(db: Db, rows: readonly ChildRow[]): Promise<(row: ChildRow) => Rest> {
-  const [settings, orders, words, classRows] = await Promise.all([
+  const [settings, kept, orders, words, classRows] = await Promise.all([
     readSettings(db),
+    keptJudgement(db),
     orderBook(db),
     wordBook(db),
     byIds(
@@ -83,10 +85,11 @@ export async function groundsOf(db: Db, rows: readonly ChildRow[]): Promise<(row
     if (!counts.has(key)) counts.set(key, new Set(taughtAfter(order, Math.min(steps, order.steps.length)).gpcs).size);
     return counts.get(key)!;
   };
-  const school = short(`${settings.version} ${words.stamp}`);
+  const here = judgementHere(modelOf(settings), kept);
+  const school = short(`${settings.version} ${words.stamp}${here.stamp}`);
   const common = {
     book,
-    model: modelOf(settings),
+    model: here.model,
     reading: {
       readAlone: settings.readAlone,
       selfCorrectionIsRight: settings.selfCorrectionIsRight,

@@ -10,6 +10,8 @@ const LIMITS: Partial<Record<EndpointName, number>> = {
   signIn: SMALL,
   demoSignIn: SMALL,
   setPassword: SMALL,
+  fitJudgement: SMALL,
+  chooseFit: SMALL,
   sendOutbox: 4_000_000,
   previewImport: 4_000_000,
   runImport: 4_000_000,

@@ -10,6 +10,8 @@ import { poolOf, type Work } from '../work/pool.js';
 import { whileWaitedFor } from '../work/while-waited-for.js';
 import type { ChildTallies } from './tally-child.js';
 import { route } from '../http/route.js';
+import { isLessSure, keepJudgement, keptJudgement } from '../settings/judgement-here.js';
+import { shownFit } from './fit.js';
 
 type Kind = Foretold['kind'];
 const foretoldOf = new PerChild<ChildTallies>('foretold');
@@ -24,24 +26,33 @@ export const talliesOf = (db: Db, rows: readonly ChildRow[], work?: Work): Promi
     work,
   );
 
-/** Works out what was foretold of every child of whom something is new: before anybody asks. */
-export async function renewTallies(db: Db): Promise<void> {
-  await talliesOf(
+/**
+ * Works out what was foretold of every child of whom something is new, before anybody asks, and keeps how well the school is
+ * foretold: where that is badly, everything is said less surely.
+ * @returns whether states are to be said otherwise than before
+ */
+export async function renewTallies(db: Db): Promise<boolean> {
+  const all = await talliesOf(
     db,
     await db
       .select()
       .from(children)
       .where(sql`${children.removedAt} is null`),
   );
+  const { answers, loss, plain } = scoreOf([...all.values()].reduce((sum, child) => joined(sum, child.whole), tallyOf([])));
+  const before = await keptJudgement(db);
+  const now = await keepJudgement(db, (kept) => ({ ...kept, score: { answers, loss, plain } }));
+  return isLessSure(before) !== isLessSure(now);
 }
 
 export const trustRoutes = [
   route('trust', { action: 'add class' }, async (call) => {
     const { db, access } = call;
     const rows = await childrenInReach(db, access);
-    const [tallies, team] = await Promise.all([
+    const [tallies, team, kept] = await Promise.all([
       whileWaitedFor(call, (work) => talliesOf(db, rows, work)),
       db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues),
+      keptJudgement(db),
     ]);
     let whole = tallyOf([]);
     const kinds = new Map<Kind, Tally>();
@@ -70,6 +81,7 @@ export const trustRoutes = [
           ...scoreOf(tally),
         }))
         .sort(most),
+      fit: await shownFit(db, kept),
     };
   }),
 ];

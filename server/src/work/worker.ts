@@ -3,7 +3,8 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { TASKS, type TaskName } from './tasks.js';
 
 const { task, data } = workerData as { task: TaskName; data: never };
-TASKS[task](data).then(
+const tell = (done: number, of: number): void => parentPort!.postMessage({ step: [done, of] });
+TASKS[task](data, tell).then(
   (result) => parentPort!.postMessage({ result }),
   (error: unknown) => parentPort!.postMessage({ failed: { name: (error as Error).name, message: (error as Error).message } }),
 );

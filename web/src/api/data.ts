@@ -8,7 +8,7 @@ import { keep, kept } from '../outbox/store.js';
 import { call, Unreachable, type Input } from './client.js';
 
 type Key = readonly [EndpointName, string];
-const keyOf = (name: EndpointName, input: object): Key => [name, JSON.stringify(input)];
+export const keyOf = (name: EndpointName, input: object): Key => [name, JSON.stringify(input)];
 
 /** @param work asked along, and no part of what is kept */
 async function read([name, input]: Key, work?: string): Promise<unknown> {

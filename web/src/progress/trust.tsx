@@ -1,24 +1,25 @@
 /** Progress: can it be trusted here? What the judgement expected before each answer of this school, beside what came. */
-import { pastOf } from '@sapling/core';
+import { ENOUGH_TO_TRUST, pastOf, verdictOf } from '@sapling/core';
 import type { Endpoints, ResponseOf } from '@sapling/contract';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { useLongData } from '../api/data.js';
+import { useMe } from '../shell/me.js';
 import { Empty, Page, Pending } from '../ui/page.js';
+import { FitHere } from './fit-here.js';
 
 const Curve = lazy(() => import('./reliability-chart.js'));
 type Trust = ResponseOf<Endpoints['trust']>;
 
 /** Fewer answers decide nothing about a kind of check or a colleague. */
 const ENOUGH = 60;
-/** So many are needed for a word about the whole. */
-const ENOUGH_IN_ALL = 300;
 const percent = (x: number): string => `${Math.round(100 * x)} %`;
 /** How much less surprised the judgement was than the plain rule, as a share. */
 const better = ({ loss, plain }: { loss: number; plain: number }): number => 1 - loss / plain;
 
 export function Component() {
   const { data, error, far } = useLongData('trust');
+  const { role } = useMe().colleague;
   return (
     <Page
       title="Can it be trusted here?"
@@ -50,29 +51,34 @@ export function Component() {
           </Empty>
         </div>
       ) : (
-        <Found trust={data} whole={{ loss: data.loss, plain: data.plain }} />
+        <>
+          <Found trust={data} whole={{ loss: data.loss, plain: data.plain }} />
+          <FitHere fit={data.fit} mayFit={role === 'lead'} />
+        </>
       )}
     </Page>
   );
 }
 
 function Found({ trust, whole }: { trust: Trust; whole: { loss: number; plain: number } }) {
-  const few = trust.answers < ENOUGH_IN_ALL;
-  const gain = better(whole);
-  const verdict = few
-    ? `Too few answers to say: there are ${trust.answers}, and it needs ${ENOUGH_IN_ALL}.`
-    : gain > 0.02
-      ? `It foretells answers here better than the plain rule of the last five answers: ${percent(gain)} less surprised.`
-      : gain > -0.02
-        ? 'It foretells answers here about as well as the plain rule of the last five answers, and no better.'
-        : 'It foretells answers here worse than the plain rule of the last five answers. Rely on the answers themselves, and read every state as less sure than it says.';
+  const verdict = verdictOf({ ...whole, answers: trust.answers });
+  const words = {
+    'too few': `Too few answers to say: there are ${trust.answers}, and it needs ${ENOUGH_TO_TRUST}.`,
+    better: `It foretells answers here better than the plain rule of the last five answers: ${percent(better(whole))} less surprised.`,
+    'no better': 'It foretells answers here about as well as the plain rule of the last five answers, and no better.',
+    worse: `It foretells answers here worse than the plain rule of the last five answers. Rely on the answers themselves. ${
+      trust.fit.lessSure
+        ? 'Every range is drawn wider for it, so that fewer pairs are called secure or a gap.'
+        : 'Within a day every range is drawn wider for it.'
+    }`,
+  }[verdict];
   return (
     <div className="mt-4 grid grid-cols-[minmax(0,1fr)_22rem] gap-10">
       <section aria-label="What was said and what came">
         <p
-          className={`mb-4 border-l-4 px-4 py-3 text-lg ${few || gain <= 0.02 ? 'border-wobbly bg-wobbly-wash' : 'border-leaf bg-leaf-wash'}`}
+          className={`mb-4 border-l-4 px-4 py-3 text-lg ${verdict === 'better' ? 'border-leaf bg-leaf-wash' : 'border-wobbly bg-wobbly-wash'}`}
         >
-          {verdict}
+          {words}
         </p>
         <h2 className="text-lg">What was said, and what came</h2>
         <Suspense

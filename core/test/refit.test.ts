@@ -1,0 +1,96 @@
+/** Fitting the judgement to one school: it helps where the school is different, says so of children it has not seen, and breaks off. */
+import { drawPupil, MIND_KINDS } from '@sapling/data';
+import { beforeAll, describe, expect, it } from 'vitest';
+import {
+  DEFAULT_MODEL,
+  estimate,
+  foretell,
+  lessSure,
+  movedParameters,
+  refit,
+  REFIT_AS_SHIPPED,
+  tallyOf,
+  verdictOf,
+  type Refit,
+  type RefitChild,
+} from '../src/index.js';
+
+/** A school whose children gain much by each meeting, which most do not: the shipped numbers expect less of it. */
+const school = (from: number, n: number): RefitChild[] =>
+  Array.from({ length: n }, (_, k) => drawPupil('spacing', from + k)).map(({ observations, order }) => ({
+    pairs: observations.slice(0, 250),
+    order,
+  }));
+const lossOf = (children: readonly RefitChild[], model = DEFAULT_MODEL): number =>
+  children.reduce((sum, { pairs, order }) => sum + tallyOf(foretell(pairs, { order: order!, model })).loss, 0);
+
+describe('fitting to a school', () => {
+  let found: Refit;
+  const steps: [number, number][] = [];
+  beforeAll(() => {
+    found = refit(school(91_001, 20), { rounds: 2, onStep: (...step) => steps.push(step) })!;
+  });
+
+  it('foretells children it has not seen better, and says about how much', () => {
+    expect(found.better).toBe(true);
+    const others = school(92_001, 16);
+    const answers = others.reduce((sum, { pairs }) => sum + pairs.length, 0);
+    const gain =
+      (lossOf(others) - lossOf(others, { ...DEFAULT_MODEL, recall: movedParameters(DEFAULT_MODEL.recall, found.steps) })) / answers;
+    expect(gain).toBeGreaterThan(0);
+    expect(Math.abs(gain - found.gain)).toBeLessThan(4 * found.error);
+  });
+
+  it('tells how far it is, never backwards, to the end', () => {
+    expect(steps.length).toBeGreaterThan(20);
+    for (let k = 1; k < steps.length; k += 1) expect(steps[k]![0]).toBeGreaterThanOrEqual(steps[k - 1]![0]);
+    expect(steps.at(-1)![0]).toBe(steps.at(-1)![1]);
+  });
+
+  it('breaks off where somebody stops it, and says nothing of too few children', () => {
+    let asked = 0;
+    const stop = (): void => {
+      if ((asked += 1) === 3) throw new Error('stopped');
+    };
+    expect(() => refit(school(91_001, 12), { onStep: stop })).toThrow('stopped');
+    expect(asked).toBe(3);
+    expect(refit(school(91_001, 4))).toBeNull();
+    expect(refit([])).toBeNull();
+  });
+
+  it('leaves the shipped numbers as they are where nothing moves', () => {
+    const same = movedParameters(DEFAULT_MODEL.recall, REFIT_AS_SHIPPED);
+    for (const [kind, chances] of Object.entries(DEFAULT_MODEL.recall.kinds)) {
+      expect(same.kinds[kind as 'word']!.guess).toBeCloseTo(chances.guess, 12);
+      expect(same.kinds[kind as 'word']!.lapse).toBeCloseTo(chances.lapse, 12);
+    }
+    expect({ ...same, kinds: null }).toEqual({ ...DEFAULT_MODEL.recall, kinds: null });
+  });
+});
+
+describe('where it foretells badly', () => {
+  it('says so only of enough answers', () => {
+    const score = { answers: 299, loss: 0.7, plain: 0.5 };
+    expect([verdictOf(score), verdictOf({ ...score, answers: 300 })]).toEqual(['too few', 'worse']);
+    expect([0.505, 0.492, 0.48].map((loss) => verdictOf({ answers: 400, loss, plain: 0.5 }))).toEqual(['no better', 'no better', 'better']);
+  });
+  it('everything is said less surely: wider ranges, and no pair called secure or a gap that was not before', () => {
+    for (let k = 0; k < 6; k += 1) {
+      const { observations, order } = drawPupil(MIND_KINDS[k % 4]!, 93_001 + k);
+      const list = observations.slice(0, 200);
+      const asOf = list.at(-1)!.at;
+      const usual = estimate(list, { asOf, order });
+      const wide = estimate(list, { asOf, order, model: lessSure(DEFAULT_MODEL) });
+      let fewer = 0;
+      for (const [gpc, e] of wide) {
+        const before = usual.get(gpc)!;
+        expect(e.low).toBeLessThanOrEqual(before.low + 1e-9);
+        expect(e.high).toBeGreaterThanOrEqual(before.high - 1e-9);
+        if (e.state === 'secure') expect(before.state).toBe('secure');
+        if (e.state === 'gap') expect(before.state).toBe('gap');
+        fewer += Number(before.state !== e.state);
+      }
+      expect(fewer).toBeGreaterThan(0);
+    }
+  });
+});

@@ -1,0 +1,1 @@
+ALTER TABLE "schools" ADD COLUMN "judgement" jsonb DEFAULT '{}'::jsonb NOT NULL;
