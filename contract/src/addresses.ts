@@ -134,6 +134,8 @@ export const ADDRESSES = {
   saveStyle: ['PUT', '/api/styles/:id'],
   removeStyle: ['DELETE', '/api/styles/:id'],
   today: ['GET', '/api/today'],
+  openTryIt: ['POST', '/api/try-it'],
+  throwAwayTryIt: ['DELETE', '/api/try-it'],
   trust: ['GET', '/api/progress/trust'],
   fitJudgement: ['POST', '/api/progress/fit'],
   chooseFit: ['PUT', '/api/progress/fit'],

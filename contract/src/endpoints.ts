@@ -506,6 +506,9 @@ export const endpoints = {
       due: z.array(z.object({ childId: id, name: z.string(), lastCheck: instant.nullable() })),
     }),
   }),
+  /** Opens a made-up school beside this one, at /try; the first time it is made up, which takes half a minute. */
+  openTryIt: define(ADDRESSES.openTryIt),
+  throwAwayTryIt: define(ADDRESSES.throwAwayTryIt),
   /** How well the judgement foretold the answers that were given here, answer by answer, beside a plain rule. */
   trust: define(ADDRESSES.trust, {
     query: z.object({ work }),

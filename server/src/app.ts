@@ -18,6 +18,7 @@ import { JsonText, type Call, type Route, type Services } from './http/route.js'
 import { uuidv7 } from './ids.js';
 import { routes } from './routes.js';
 import { schoolDay } from './settings/school-day.js';
+import { TRY_PATH } from './try-it.js';
 
 const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const NO_ACCESS: Omit<Access, 'actor'> = {
@@ -43,6 +44,8 @@ const MARKS: ReadonlySet<EndpointName> = new Set([
   'addRemark',
   'previewImport',
   'makeBackup',
+  'openTryIt',
+  'throwAwayTryIt',
 ]);
 
 export function createApp(services: Services, log: Logger): Express {
@@ -94,6 +97,15 @@ export function createApp(services: Services, log: Logger): Express {
       services.tries.screens.miss(who);
       next(new Refusal('not-found', { detail: 'No screen has this code now.' }));
     }
+  });
+  const { tryIt } = services;
+  app.use(`${TRY_PATH}/api`, (req, res, next) => {
+    void (async () => {
+      if (!tryIt) throw new Refusal('unknown-address');
+      // made-up children too are for colleagues: nobody else writes on this machine
+      if (!(await readSignIn(services.db, req, services.now()))) throw new Refusal('not-signed-in');
+      await tryIt.pass(req, res);
+    })().catch(next);
   });
   app.use(compression());
   for (const route of routes) mount(app, route, services);
@@ -209,7 +221,7 @@ function serveWeb(app: Express): void {
   }
   app.use('/assets', express.static(join(WEB, 'assets'), { immutable: true, maxAge: '1y' }));
   app.use(express.static(WEB, { index: false, setHeaders: (res) => void res.setHeader('cache-control', 'no-cache') }));
-  app.get(/^\/(?!api\/).*/, (req, res, next) => {
+  app.get(/^\/(?!(try\/)?api\/).*/, (req, res, next) => {
     // a missing file is missing; only addresses of the interface get the page
     if (/\.[a-z0-9]+$/i.test(req.path)) return next(new Refusal('unknown-address'));
     res.setHeader('cache-control', 'no-cache');

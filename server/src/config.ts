@@ -24,6 +24,8 @@ const schema = z.object({
   SAPLING_PASSWORD_COST: z.coerce.number().int().min(10).max(20).default(PASSWORD_COST),
   /** Threads for paper and judgement; all but one core where nothing is said, 0 for none of their own. */
   SAPLING_THREADS: z.coerce.number().int().min(0).max(16).optional(),
+  /** 0 for no made-up school beside the real one: it takes as much memory again. */
+  SAPLING_TRY_IT: z.enum(['0', '1']).default('1'),
   NODE_ENV: z.string().optional(),
 });
 
@@ -47,6 +49,8 @@ export interface Config {
   readonly backupsKept?: number;
   /** Threads for paper and judgement. */
   readonly threads?: number | undefined;
+  /** Whether a made-up school may be opened beside this one. */
+  readonly tryIt?: boolean;
 }
 
 /** The clock of a server or a command: the machine’s, or one that was set. */
@@ -75,6 +79,7 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     setSince: Math.round(performance.timeOrigin),
     passwordCost: e.SAPLING_PASSWORD_COST,
     threads: e.SAPLING_THREADS,
+    tryIt: e.SAPLING_TRY_IT === '1' && e.SAPLING_DEMO === '0',
     backups: e.SAPLING_BACKUPS,
     backupsKept: e.SAPLING_DEMO === '1' ? 0 : e.SAPLING_BACKUPS_KEPT,
   };

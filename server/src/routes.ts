@@ -19,6 +19,7 @@ import { groupHistoryRoutes } from './groups/history.js';
 import { outcomeRoutes } from './groups/outcome.js';
 import { lendingRoutes } from './groups/lendings.js';
 import { groupRuleRoutes } from './groups/rules.js';
+import { Refusal } from './http/problem.js';
 import { route, type Route } from './http/route.js';
 import { importRoutes } from './imports/imports.js';
 import { libraryRoutes } from './library/library.js';
@@ -92,5 +93,14 @@ export const routes: readonly Route[] = [
   ...todayRoutes,
   ...progressRoutes,
   ...trustRoutes,
+  route('openTryIt', { action: 'signed in' }, async ({ tryIt }) => {
+    if (!tryIt) throw new Refusal('not-found', { detail: 'This installation opens no school to try things in.' });
+    await tryIt.enter();
+    return { ok: true as const };
+  }),
+  route('throwAwayTryIt', { action: 'signed in' }, async ({ tryIt }) => {
+    await tryIt?.throwAway();
+    return { ok: true as const };
+  }),
   ...fitRoutes,
 ];

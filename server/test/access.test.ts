@@ -422,6 +422,8 @@ const TABLE: Record<EndpointName, Row> = {
   }),
   removeStyle: list({ path: () => `/api/styles/${none}?version=1`, may: TEACHERS }),
   today: list({ path: () => '/api/today' }),
+  openTryIt: list({ path: () => '/api/try-it' }),
+  throwAwayTryIt: list({ path: () => '/api/try-it' }),
   trust: list({ path: () => '/api/progress/trust', may: TEACHERS }),
   fitJudgement: list({ path: () => '/api/progress/fit', may: ['lead'] }),
   chooseFit: list({ path: () => '/api/progress/fit', body: () => ({ use: 'shipped' }), may: ['lead'] }),
@@ -430,6 +432,8 @@ const TABLE: Record<EndpointName, Row> = {
 /** What these answer beyond 200 although the part may: the write itself is out of date, wrong or done. */
 const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   moveCheck: [400],
+  // tests open none beside them
+  openTryIt: [404],
   moveReading: [400],
   moveMark: [400],
   arrangeGroups: [409],

@@ -17,105 +17,109 @@ import { SetUp } from './shell/set-up.js';
 import { SignIn } from './shell/sign-in.js';
 import { Failed, NotHere } from './shell/failed.js';
 import { Opening } from './shell/opening.js';
+import { BASE, under } from './base.js';
 
 type AuthState = ResponseOf<Endpoints['authState']>;
 
-const router = createBrowserRouter([
-  {
-    element: <Root />,
-    errorElement: <Failed />,
-    HydrateFallback: Opening,
-    children: [
-      {
-        element: <Shell />,
-        errorElement: <Failed />,
-        children: [
-          {
-            errorElement: <Failed />,
-            HydrateFallback: Opening,
-            children: [
-              { index: true, lazy: () => import('./today/today.js') },
-              { path: 'children', lazy: () => import('./children/children.js') },
-              { path: 'children/practise', lazy: () => import('./children/practise.js') },
-              { path: 'children/import', lazy: () => import('./children/import-page.js') },
-              { path: 'children/classes', lazy: () => import('./children/classes.js') },
-              { path: 'children/left', lazy: () => import('./children/leavers.js') },
-              { path: 'children/:id', lazy: () => import('./children/child.js') },
-              { path: 'check', lazy: () => import('./check/check-place.js') },
-              { path: 'check/paper', lazy: () => import('./check/paper.js') },
-              { path: 'check/enter', lazy: () => import('./check/enter.js') },
-              { path: 'check/reading', lazy: () => import('./reading/start-page.js') },
-              { path: 'children/:id/readings', lazy: () => import('./reading/child-readings.js') },
-              { path: 'progress/reading', lazy: () => import('./reading/quadrants.js') },
-              { path: 'gaps', lazy: () => import('./gaps/gaps.js') },
-              { path: 'groups', lazy: () => import('./groups/board.js') },
-              { path: 'groups/:id/handover', lazy: () => import('./groups/handover-page.js') },
-              { path: 'groups/:id/outcome', lazy: () => import('./groups/outcome.js') },
-              { path: 'groups/:id/cycle', lazy: () => import('./sessions/cycle.js') },
-              { path: 'groups/:id/cycle/make', lazy: () => import('./sessions/make-cycle.js') },
-              { path: 'sessions', lazy: () => import('./sessions/list.js') },
-              { path: 'sessions/timetable', lazy: () => import('./timetable/timetable.js') },
-              { path: 'sessions/timetable/set-up', lazy: () => import('./timetable/set-up.js') },
-              { path: 'sessions/new', lazy: () => import('./sessions/new.js') },
-              { path: 'sessions/:id/edit', lazy: () => import('./sessions/edit.js') },
-              { path: 'sessions/:id', lazy: () => import('./sessions/session.js') },
-              { path: 'progress', lazy: () => import('./progress/progress.js') },
-              { path: 'progress/trust', lazy: () => import('./progress/trust.js') },
-              {
-                path: 'library',
-                lazy: () => import('./library/frame.js'),
-                HydrateFallback: Opening,
-                children: [
-                  { index: true, lazy: () => import('./library/sounds.js') },
-                  { path: 'words', lazy: () => import('./library/words.js') },
-                  { path: 'texts', lazy: () => import('./library/texts.js') },
-                  { path: 'orders', lazy: () => import('./library/orders.js') },
-                  { path: 'orders/:id', lazy: () => import('./library/order-editor.js') },
-                  { path: 'styles', lazy: () => import('./library/styles.js') },
-                  { path: 'rules', lazy: () => import('./library/rules.js') },
-                ],
-              },
-              { path: 'team/year', lazy: () => import('./team/year.js') },
-              { path: 'team', lazy: () => import('./team/team.js') },
-              { path: 'help', lazy: () => import('./help/help-place.js') },
-              { path: 'help/:id', lazy: () => import('./help/help-place.js') },
-              { path: '*', Component: NotHere },
-            ],
-          },
-        ],
-      },
-      // the whole screen: nothing of the shell stands beside a child
-      { path: 'children/:id/print', lazy: () => import('./children/child-print.js'), errorElement: <Failed />, HydrateFallback: Opening },
-      { path: 'check/print', lazy: () => import('./check/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
-      { path: 'reading/print', lazy: () => import('./reading/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
-      { path: 'reading/:id', lazy: () => import('./reading/marking.js'), errorElement: <Failed />, HydrateFallback: Opening },
-      { path: 'check/practice', lazy: () => import('./check/practice.js'), errorElement: <Failed />, HydrateFallback: Opening },
-      { path: 'check/:id', lazy: () => import('./check/marking.js'), errorElement: <Failed />, HydrateFallback: Opening },
-      { path: 'sessions/:id/run', lazy: () => import('./sessions/run.js'), errorElement: <Failed />, HydrateFallback: Opening },
-      { path: 'sessions/:id/print', lazy: () => import('./sessions/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
-      ...(import.meta.env.DEV ? [{ path: 'patterns', lazy: () => import('./patterns/patterns.js'), errorElement: <Failed /> }] : []),
-    ],
-  },
-]);
+const router = createBrowserRouter(
+  [
+    {
+      element: <Root />,
+      errorElement: <Failed />,
+      HydrateFallback: Opening,
+      children: [
+        {
+          element: <Shell />,
+          errorElement: <Failed />,
+          children: [
+            {
+              errorElement: <Failed />,
+              HydrateFallback: Opening,
+              children: [
+                { index: true, lazy: () => import('./today/today.js') },
+                { path: 'children', lazy: () => import('./children/children.js') },
+                { path: 'children/practise', lazy: () => import('./children/practise.js') },
+                { path: 'children/import', lazy: () => import('./children/import-page.js') },
+                { path: 'children/classes', lazy: () => import('./children/classes.js') },
+                { path: 'children/left', lazy: () => import('./children/leavers.js') },
+                { path: 'children/:id', lazy: () => import('./children/child.js') },
+                { path: 'check', lazy: () => import('./check/check-place.js') },
+                { path: 'check/paper', lazy: () => import('./check/paper.js') },
+                { path: 'check/enter', lazy: () => import('./check/enter.js') },
+                { path: 'check/reading', lazy: () => import('./reading/start-page.js') },
+                { path: 'children/:id/readings', lazy: () => import('./reading/child-readings.js') },
+                { path: 'progress/reading', lazy: () => import('./reading/quadrants.js') },
+                { path: 'gaps', lazy: () => import('./gaps/gaps.js') },
+                { path: 'groups', lazy: () => import('./groups/board.js') },
+                { path: 'groups/:id/handover', lazy: () => import('./groups/handover-page.js') },
+                { path: 'groups/:id/outcome', lazy: () => import('./groups/outcome.js') },
+                { path: 'groups/:id/cycle', lazy: () => import('./sessions/cycle.js') },
+                { path: 'groups/:id/cycle/make', lazy: () => import('./sessions/make-cycle.js') },
+                { path: 'sessions', lazy: () => import('./sessions/list.js') },
+                { path: 'sessions/timetable', lazy: () => import('./timetable/timetable.js') },
+                { path: 'sessions/timetable/set-up', lazy: () => import('./timetable/set-up.js') },
+                { path: 'sessions/new', lazy: () => import('./sessions/new.js') },
+                { path: 'sessions/:id/edit', lazy: () => import('./sessions/edit.js') },
+                { path: 'sessions/:id', lazy: () => import('./sessions/session.js') },
+                { path: 'progress', lazy: () => import('./progress/progress.js') },
+                { path: 'progress/trust', lazy: () => import('./progress/trust.js') },
+                {
+                  path: 'library',
+                  lazy: () => import('./library/frame.js'),
+                  HydrateFallback: Opening,
+                  children: [
+                    { index: true, lazy: () => import('./library/sounds.js') },
+                    { path: 'words', lazy: () => import('./library/words.js') },
+                    { path: 'texts', lazy: () => import('./library/texts.js') },
+                    { path: 'orders', lazy: () => import('./library/orders.js') },
+                    { path: 'orders/:id', lazy: () => import('./library/order-editor.js') },
+                    { path: 'styles', lazy: () => import('./library/styles.js') },
+                    { path: 'rules', lazy: () => import('./library/rules.js') },
+                  ],
+                },
+                { path: 'team/year', lazy: () => import('./team/year.js') },
+                { path: 'team', lazy: () => import('./team/team.js') },
+                { path: 'help', lazy: () => import('./help/help-place.js') },
+                { path: 'help/:id', lazy: () => import('./help/help-place.js') },
+                { path: '*', Component: NotHere },
+              ],
+            },
+          ],
+        },
+        // the whole screen: nothing of the shell stands beside a child
+        { path: 'children/:id/print', lazy: () => import('./children/child-print.js'), errorElement: <Failed />, HydrateFallback: Opening },
+        { path: 'check/print', lazy: () => import('./check/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
+        { path: 'reading/print', lazy: () => import('./reading/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
+        { path: 'reading/:id', lazy: () => import('./reading/marking.js'), errorElement: <Failed />, HydrateFallback: Opening },
+        { path: 'check/practice', lazy: () => import('./check/practice.js'), errorElement: <Failed />, HydrateFallback: Opening },
+        { path: 'check/:id', lazy: () => import('./check/marking.js'), errorElement: <Failed />, HydrateFallback: Opening },
+        { path: 'sessions/:id/run', lazy: () => import('./sessions/run.js'), errorElement: <Failed />, HydrateFallback: Opening },
+        { path: 'sessions/:id/print', lazy: () => import('./sessions/print.js'), errorElement: <Failed />, HydrateFallback: Opening },
+        ...(import.meta.env.DEV ? [{ path: 'patterns', lazy: () => import('./patterns/patterns.js'), errorElement: <Failed /> }] : []),
+      ],
+    },
+  ],
+  { basename: BASE || '/' },
+);
 
 /** The child's screen knows a code and nobody's sign-in. */
 const ChildScreen = lazy(() => import('./check/child-screen.js').then((m) => ({ default: m.ChildScreen })));
 const CoverPage = lazy(() => import('./sessions/cover-page.js').then((m) => ({ default: m.CoverPage })));
 const NewPassword = lazy(() => import('./shell/new-password.js').then((m) => ({ default: m.NewPassword })));
 export function App() {
-  if (location.pathname === '/cover')
+  if (location.pathname === under('/cover'))
     return (
       <Suspense fallback={<Opening />}>
         <CoverPage />
       </Suspense>
     );
-  if (location.pathname === '/new-password')
+  if (location.pathname === under('/new-password'))
     return (
       <Suspense fallback={<Opening />}>
         <NewPassword />
       </Suspense>
     );
-  return location.pathname === '/screen' ? (
+  return location.pathname === under('/screen') ? (
     <Suspense fallback={<Opening />}>
       <ChildScreen />
     </Suspense>

@@ -4,8 +4,9 @@
  */
 import { clockAhead, dayIn, type Clock } from '@sapling/core';
 import { TZDate } from '@date-fns/tz';
+import { keptAs } from './base.js';
 
-const KEPT = 'sapling-clock-ahead';
+const KEPT = keptAs('sapling-clock-ahead');
 /** Kept on the device, so that a page which opens without the network stands on the same day. */
 const kept = typeof localStorage === 'undefined' ? null : localStorage.getItem(KEPT);
 let running: Clock = clockAhead(Date.now, Number(kept) || 0);

@@ -7,6 +7,7 @@ import '@fontsource/andika/latin-700.css';
 import './ui/tokens.css';
 import { App } from './app.js';
 import { readDateNames } from './wording/date-text.js';
+import { TRYING } from './base.js';
 
 await readDateNames();
 createRoot(document.getElementById('root')!).render(
@@ -16,4 +17,4 @@ createRoot(document.getElementById('root')!).render(
 );
 
 // the page and its parts are kept on the device, so that a tab opens without the network
-if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');
+if (import.meta.env.PROD && !TRYING && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');

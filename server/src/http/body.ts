@@ -12,6 +12,7 @@ const LIMITS: Partial<Record<EndpointName, number>> = {
   setPassword: SMALL,
   fitJudgement: SMALL,
   chooseFit: SMALL,
+  openTryIt: SMALL,
   sendOutbox: 4_000_000,
   previewImport: 4_000_000,
   runImport: 4_000_000,

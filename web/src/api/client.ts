@@ -17,6 +17,7 @@ import {
   type ResponseOf,
 } from '@sapling/contract';
 import { keepClock } from '../clock.js';
+import { under } from '../base.js';
 
 /** A refusal of the server, with a sentence that says what happened and what to do. */
 export class Problem extends Error {
@@ -62,7 +63,7 @@ export function setCsrf(token: string): void {
 
 export async function call<N extends EndpointName>(name: N, input: Input<N> = {}): Promise<ResponseOf<Endpoints[N]>> {
   const [method, address] = ADDRESSES[name];
-  let path: string = address;
+  let path: string = under(address);
   for (const [key, value] of Object.entries((input.params ?? {}) as Record<string, string>))
     path = path.replace(`:${key}`, encodeURIComponent(value));
   const query = new URLSearchParams(
@@ -105,7 +106,7 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
 export async function callFile(url: string, signal: AbortSignal): Promise<Blob> {
   let response: Response;
   try {
-    response = await fetch(url, { signal, credentials: 'same-origin' });
+    response = await fetch(under(url), { signal, credentials: 'same-origin' });
   } catch (error) {
     if (signal.aborted) throw error;
     throw new Unreachable();

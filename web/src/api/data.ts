@@ -6,6 +6,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { noteReach } from '../outbox/outbox.js';
 import { keep, kept } from '../outbox/store.js';
 import { call, Unreachable, type Input } from './client.js';
+import { under } from '../base.js';
 
 type Key = readonly [EndpointName, string];
 export const keyOf = (name: EndpointName, input: object): Key => [name, JSON.stringify(input)];
@@ -117,7 +118,7 @@ const MOST_BY_ONE = 5;
 export function useLive(signedIn: boolean): void {
   useEffect(() => {
     if (!signedIn) return;
-    const source = new EventSource('/api/events');
+    const source = new EventSource(under('/api/events'));
     const changed = new Set<LiveEvent['topic']>();
     const marked = new Set<string>();
     let timer: ReturnType<typeof setTimeout> | undefined;

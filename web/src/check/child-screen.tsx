@@ -3,8 +3,9 @@ import { screenState, type ScreenState } from '@sapling/contract';
 import { useEffect, useState } from 'react';
 import { TextLines } from '../reading/text-lines.js';
 import { Card } from './card.js';
+import { keptAs, under } from '../base.js';
 
-const KEPT = 'sapling-child-screen';
+const KEPT = keptAs('sapling-child-screen');
 
 export function ChildScreen() {
   const [code, setCode] = useState(
@@ -21,7 +22,7 @@ export function ChildScreen() {
     const connect = async (): Promise<void> => {
       // asked first, since a stream that is refused cannot say why
       let known = false;
-      source = new EventSource(`/api/screens/${encodeURIComponent(code)}/events`);
+      source = new EventSource(under(`/api/screens/${encodeURIComponent(code)}/events`));
       source.onopen = () => setLine('there');
       source.onmessage = (event) => {
         const found = screenState.safeParse(JSON.parse(event.data as string));
@@ -39,7 +40,7 @@ export function ChildScreen() {
         if (gone) return;
         source?.close();
         // a line that had worked is tried again until it is back; a code that never worked is said to be wrong
-        void fetch('/api/health')
+        void fetch(under('/api/health'))
           .then((answer) => {
             if (gone) return;
             if (answer.ok && !known && sessionStorage.getItem(KEPT) !== code) {

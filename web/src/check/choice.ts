@@ -18,6 +18,7 @@ import { core } from '../workers/core.js';
 import { clock } from '../clock.js';
 import { NothingToAsk } from './nothing-to-ask.js';
 import { say } from '../wording/say.js';
+import { keptAs } from '../base.js';
 
 export type Scope = 'all' | 'not secure' | 'unchecked' | 'due';
 export const SCOPES: readonly { scope: Scope; word: string }[] = [
@@ -125,7 +126,7 @@ async function textsToDictate(): Promise<DictationText[]> {
   }
 }
 
-const KEPT = 'sapling-check-choice';
+const KEPT = keptAs('sapling-check-choice');
 /** What was chosen last on this device: beside a row of children it is chosen once. */
 export function lastChoice(): Choice {
   try {

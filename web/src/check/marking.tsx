@@ -17,6 +17,7 @@ import { useSecondScreen } from './second-screen.js';
 import { Strip } from './strip.js';
 import { Summary } from './summary.js';
 import { useCheck, type CheckHandle } from './use-check.js';
+import { under } from '../base.js';
 
 export function Component() {
   const { id } = useParams();
@@ -27,7 +28,7 @@ export function Component() {
       <main className="mx-auto max-w-xl p-10">
         <h1 className="mb-3 text-2xl">This check cannot be opened</h1>
         <p className="mb-6">{handle.trouble}</p>
-        <a className="btn btn-main" href="/check">
+        <a className="btn btn-main" href={under('/check')}>
           Back to Check
         </a>
       </main>

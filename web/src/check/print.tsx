@@ -12,6 +12,7 @@ import { itemOf, type LocalCheck } from './local-check.js';
 import { sheetCode } from './sheet-code.js';
 import { readCheck } from './use-check.js';
 import { inOwnWords } from '../wording/say.js';
+import { under } from '../base.js';
 
 const initials = (name: string): string =>
   name
@@ -39,7 +40,7 @@ export function Component() {
       <main className="mx-auto max-w-xl p-10">
         <h1 className="mb-3 text-2xl">These sheets cannot be shown</h1>
         <p className="mb-6">{trouble}</p>
-        <a className="btn btn-main" href="/check/paper">
+        <a className="btn btn-main" href={under('/check/paper')}>
           Back
         </a>
       </main>

@@ -2,6 +2,7 @@
 import { Monitor } from 'lucide-react';
 import { useOutbox } from '../outbox/outbox.js';
 import type { SecondScreen } from './second-screen.js';
+import { under } from '../base.js';
 
 export function SentLine() {
   const outbox = useOutbox();
@@ -21,7 +22,7 @@ export function ScreenChip({ screen }: { screen: SecondScreen }) {
   return (
     <span className="flex items-center gap-1.5">
       <Monitor size={15} aria-hidden /> <span className="font-semibold tracking-widest">{screen.code}</span>
-      <span className="text-ink-2">{screen.watching ? 'is shown' : `at ${location.host}/screen`}</span>
+      <span className="text-ink-2">{screen.watching ? 'is shown' : `at ${location.host}${under('/screen')}`}</span>
       <button className="btn btn-quiet btn-small" onClick={() => screen.close()}>
         Close
       </button>

@@ -6,11 +6,12 @@ import { clock } from '../clock.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { counting, type LocalCheck } from './local-check.js';
 import { useStart } from './use-start.js';
+import { keptAs } from '../base.js';
 
 /** More than so many are no half minute any more: they are gaps, and nothing to ask twice. */
 const MOST = 12;
 const AGAIN_MS = 30 * 60_000;
-const KEPT = 'sapling-second-look';
+const KEPT = keptAs('sapling-second-look');
 
 /** The cards that are worth a second look, in the order they were asked: none where it was one already. */
 export function worthAnotherLook(check: LocalCheck, lastAt: number, now: number): string[] {

@@ -2,8 +2,9 @@
 import type { ScreenCard } from '@sapling/contract';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { call, Problem, Unreachable } from '../api/client.js';
+import { keptAs } from '../base.js';
 
-const KEPT = 'sapling-screen';
+const KEPT = keptAs('sapling-screen');
 const AGAIN_MS = 2500;
 
 export interface SecondScreen {

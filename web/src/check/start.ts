@@ -7,6 +7,7 @@ import { earlierRecall } from './earlier.js';
 import { begin } from './local-check.js';
 import { takePrepared } from './prepared-ahead.js';
 import { clock, dayOf, todayDay } from '../clock.js';
+import { keptAs } from '../base.js';
 
 export { cardsFor, SCOPES, type Scope } from './choice.js';
 
@@ -39,7 +40,7 @@ export function nextInTurn(
   return dueOrder(children.filter((c) => c.classId === classId && c.id !== after && c.line.length > 0 && fresh(c)))[0];
 }
 
-const SITTING = 'sapling-sitting';
+const SITTING = keptAs('sapling-sitting');
 type Sitting = { day: string; done: Partial<Record<CheckKind, string[]>> };
 function sitting(): Sitting {
   const day = todayDay();

@@ -12,6 +12,7 @@ import { EraseDialog } from './erase-dialog.js';
 import { MergeDialog } from './merge-dialog.js';
 import { RecordDialog } from './record-dialog.js';
 import { say } from '../wording/say.js';
+import { under } from '../base.js';
 
 /** Puts a child back on the lists, in a class. */
 export async function returnChild(id: string, classId: string): Promise<void> {
@@ -68,7 +69,7 @@ export function ChildRecord({ child }: { child: ChildLine }) {
           <button className="btn" onClick={() => setOpen('change')}>
             Change the record
           </button>
-          <a className="btn" href={`/api/children/${child.id}/record.zip`} download>
+          <a className="btn" href={under(`/api/children/${child.id}/record.zip`)} download>
             Take everything out
           </a>
           <button className="btn" onClick={() => setOpen('merge')}>

@@ -8,6 +8,7 @@ import { ClassPicker } from '../ui/class-picker.js';
 import { dayWords } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip, graphemeShown, WordMarks } from '../ui/word-marks.js';
+import { under } from '../base.js';
 
 export function Component() {
   const [classId, setClassId] = useState<string | null>(null);
@@ -115,7 +116,7 @@ function Row({ child, english }: { child: PracticeRow; english: boolean }) {
       </div>
       <a
         className="btn btn-small no-print self-start"
-        href={`/api/children/${child.id}/home-sheet${english ? '?language=English' : ''}`}
+        href={under(`/api/children/${child.id}/home-sheet${english ? '?language=English' : ''}`)}
         target="_blank"
         rel="noreferrer"
         aria-label={`Sheet for home for ${child.name}`}

@@ -6,6 +6,7 @@ import { HelpText } from './help-text.js';
 import { NEWS } from './news.js';
 import { HELP_PAGES } from './pages.js';
 import { WORDS } from './words.js';
+import { OpenTryIt } from '../try-it/open-try-it.js';
 
 const OTHERS = [
   { id: 'words', title: 'Words of the trade', about: 'What the words mean that stand on the screens.' },
@@ -46,6 +47,11 @@ export function Component() {
     >
       <div className="max-w-3xl">
         {page && <HelpText page={page} />}
+        {id === 'first-day' && (
+          <div className="mt-6">
+            <Trial />
+          </div>
+        )}
         {id === 'words' && (
           <dl className="sheet ruled">
             {Object.entries(WORDS).map(([word, meaning]) => (
@@ -89,6 +95,20 @@ function All() {
           </li>
         ))}
       </ul>
+      <div className="mt-8 max-w-3xl">
+        <Trial />
+      </div>
     </Page>
+  );
+}
+
+function Trial() {
+  return (
+    <section aria-labelledby="made-up">
+      <h2 id="made-up" className="mb-2 text-lg">
+        A school to try things in
+      </h2>
+      <OpenTryIt />
+    </section>
   );
 }

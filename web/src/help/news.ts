@@ -3,6 +3,9 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'November 2026',
     what: [
+      'A made-up school can be opened beside yours, to try things in and throw away.',
+      'Leads may have the judgement fitted to the school’s own answers, under Progress, Can it be trusted here?',
+      'A pair missed on two days with nothing right since is a gap, in a child who knows the rest too.',
       'Your school’s own words stand on every screen and sheet; American English and month-first dates follow the settings.',
       'Two questions pick a teaching order, and a check can be tried with a practice child.',
       'Gaps, Children and Check stay quick in a school of four hundred children.',

@@ -25,6 +25,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
           'Say how far each class has been taught, under Children, Classes. Only what has been taught can be a gap.',
           'Invite colleagues under Team. Each sees the children they teach, and nobody else’s.',
           'Try a check with nobody first, from Today: a practice child answers ten cards, and nothing of it is kept.',
+          'Look at a whole year in a made-up school beside yours: everything can be tried there, and all of it is thrown away.',
           'Check the first child under Check. A quick check takes about three minutes.',
           'When some children are checked, open Groups and press “Suggest groups”.',
         ],

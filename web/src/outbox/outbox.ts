@@ -9,10 +9,11 @@ import type { LocalCheck } from '../check/local-check.js';
 import type { LocalReading } from '../reading/local-reading.js';
 import { createOutbox, SendError, type OutboxState } from './create-outbox.js';
 import { device } from './store.js';
+import { keptAs } from '../base.js';
 
 export type { OutboxState } from './create-outbox.js';
 
-const tabs = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('sapling-outbox');
+const tabs = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel(keptAs('sapling-outbox'));
 
 const outbox = createOutbox({
   store: {

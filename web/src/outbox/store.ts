@@ -3,6 +3,7 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { LocalCheck } from '../check/local-check.js';
 import type { Waiting } from './create-outbox.js';
 import type { LocalReading } from '../reading/local-reading.js';
+import { keptAs } from '../base.js';
 
 export interface SoundPart {
   readonly reading: string;
@@ -23,7 +24,7 @@ interface Device extends DBSchema {
 let opened: Promise<IDBPDatabase<Device>> | undefined;
 
 export function device(): Promise<IDBPDatabase<Device>> {
-  opened ??= openDB<Device>('sapling', 3, {
+  opened ??= openDB<Device>(keptAs('sapling'), 3, {
     upgrade(db, from) {
       if (from < 1) {
         db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true });

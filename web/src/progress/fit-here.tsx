@@ -74,8 +74,9 @@ export function FitHere({ fit, mayFit }: { fit: Fit; mayFit: boolean }) {
     <section aria-label="The numbers behind it" className="mt-10 max-w-3xl border-t border-rule pt-5">
       <h2 className="text-lg">The numbers behind it</h2>
       <p className="mt-1">
-        How fast what was learned fades, how often a right answer is luck, how much colleagues differ: these numbers were fitted on simulated
-        children. They can be fitted to the answers of this school. That takes some minutes, and changes nothing until a lead says so.
+        How fast what was learned fades, how often a right answer is luck, how much colleagues differ: these numbers were fitted on
+        simulated children. They can be fitted to the answers of this school. That takes some minutes, and changes nothing until a lead says
+        so.
       </p>
       {fit.used && (
         <div className="mt-4 border-l-4 border-leaf bg-leaf-wash px-4 py-3">

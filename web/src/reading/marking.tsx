@@ -5,6 +5,7 @@ import { Opening } from '../shell/opening.js';
 import { Live } from './live.js';
 import { Review } from './review.js';
 import { useReading } from './use-reading.js';
+import { under } from '../base.js';
 
 export function Component() {
   const { id } = useParams();
@@ -15,7 +16,7 @@ export function Component() {
       <main className="mx-auto max-w-xl p-10">
         <h1 className="mb-3 text-2xl">This reading cannot be opened</h1>
         <p className="mb-6">{handle.trouble}</p>
-        <a className="btn btn-main" href="/check/reading">
+        <a className="btn btn-main" href={under('/check/reading')}>
           Back to Check
         </a>
       </main>

@@ -1,5 +1,6 @@
 /** A recording made ready to be heard and looked at: sound that can be searched, its loudness, and where words may be. */
 import { loudness, punctuationOf, speechIn, wordTimes } from '@sapling/core';
+import { under } from '../base.js';
 
 export interface Sound {
   /** An address in this page's memory; given back with `URL.revokeObjectURL`. */
@@ -10,7 +11,7 @@ export interface Sound {
 
 /** Fetches and decodes a recording. Null where there is none (any more). */
 export async function readSound(reading: string): Promise<Sound | null> {
-  const response = await fetch(`/api/readings/${reading}/recording`);
+  const response = await fetch(under(`/api/readings/${reading}/recording`));
   if (response.status === 404) return null;
   if (!response.ok) throw new Error('The recording cannot be fetched just now.');
   return decodeSound(await response.arrayBuffer());

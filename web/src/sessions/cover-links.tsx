@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { timeWords } from '../ui/dates.js';
+import { under } from '../base.js';
 
 const HOURS: readonly [number, string][] = [
   [4, 'four hours'],
@@ -20,7 +21,7 @@ export function CoverLinks({ session }: { session: string }) {
   const make = async (): Promise<void> => {
     try {
       const made = await call('addCoverLink', { params: { id: session }, body: { hours } });
-      setAddress(`${location.origin}/cover#${made.secret}`);
+      setAddress(`${location.origin}${under('/cover')}#${made.secret}`);
       await refresh('sessions');
     } catch (error) {
       toast.error(sentenceOf(error));

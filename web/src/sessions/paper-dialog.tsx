@@ -4,6 +4,7 @@ import { useData } from '../api/data.js';
 import { Dialog } from '../ui/dialog.js';
 import { MakePdf } from './make-pdf.js';
 import { say } from '../wording/say.js';
+import { keptAs } from '../base.js';
 
 const SHEETS: readonly { kind: string; name: string; what: string; adult: boolean }[] = [
   { kind: 'plan', name: 'The plan', what: 'one page, with all words', adult: true },
@@ -19,7 +20,7 @@ const SHEETS: readonly { kind: string; name: string; what: string; adult: boolea
   { kind: 'pictures', name: 'Pictures', what: 'to spell, sort or match', adult: false },
   { kind: 'text', name: 'The text', what: 'large, with its questions; yes-or-no lines', adult: false },
 ];
-const LAST = 'sapling-paper';
+const LAST = keptAs('sapling-paper');
 
 interface Choice {
   readonly what: readonly string[];

@@ -1,6 +1,7 @@
 /** What is shown when a page fails: what happened, what was kept, and a way on. */
 import { isRouteErrorResponse, Link, useRouteError } from 'react-router';
 import { sentenceOf } from '../api/client.js';
+import { under } from '../base.js';
 
 export function Failed({ said }: { said?: string }) {
   return said === undefined ? <FailedRoute /> : <Page title="No connection" said={said} />;
@@ -33,7 +34,7 @@ function Page({ title, said }: { title: string; said: string }) {
         <button className="btn btn-main" onClick={() => location.reload()}>
           Try again
         </button>
-        <a className="btn" href="/">
+        <a className="btn" href={under('/')}>
           Go to Today
         </a>
       </div>

@@ -3,6 +3,7 @@ import { useState, type FormEvent } from 'react';
 import { call, sentenceOf } from '../api/client.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { Front } from './front.js';
+import { under } from '../base.js';
 
 export function NewPassword() {
   const [secret] = useState(() => location.hash.slice(1));
@@ -25,7 +26,7 @@ export function NewPassword() {
       {email !== null ? (
         <>
           <p className="mb-4">It is set for {email}. Every device of yours is signed out.</p>
-          <a className="btn btn-main" href="/">
+          <a className="btn btn-main" href={under('/')}>
             Sign in
           </a>
         </>

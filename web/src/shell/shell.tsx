@@ -17,6 +17,7 @@ import { PhoneBar } from './phone-bar.js';
 import { OutboxLine } from './outbox-line.js';
 import { placesFor } from './places.js';
 import { useWording } from '../wording/use-wording.js';
+import { Trying } from '../try-it/trying.js';
 
 export function Shell() {
   const me = useMe();
@@ -107,6 +108,7 @@ export function Shell() {
         {me.school.demo && (
           <p className="no-print border-b border-rule bg-note px-4 py-1 text-sm sm:px-8">
             Demo: {me.school.name} is made up, and so are all its people and children.
+            <Trying />
           </p>
         )}
         <Outlet />

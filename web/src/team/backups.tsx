@@ -5,6 +5,7 @@ import { mutate } from 'swr';
 import { call, sentenceOf } from '../api/client.js';
 import { useData } from '../api/data.js';
 import { agoWords, timeWords } from '../ui/dates.js';
+import { under } from '../base.js';
 
 const SHOWN = 5;
 const size = (bytes: number): string => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${(bytes / 1e6).toFixed(1)} MB`);
@@ -50,7 +51,7 @@ export function BackupList() {
                   <span className="text-sm text-ink-2">{size(b.bytes)}</span>
                   <a
                     className="btn btn-small"
-                    href={`/api/backups/${b.name}`}
+                    href={under(`/api/backups/${b.name}`)}
                     download
                     aria-label={`Take away the backup of ${timeWords(b.at)}`}
                   >

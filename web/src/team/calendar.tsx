@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { useData } from '../api/data.js';
 import { timeWords } from '../ui/dates.js';
+import { under } from '../base.js';
 
 export function OwnCalendar() {
   const { data: links, mutate: again } = useData('calendarLinks');
@@ -23,7 +24,7 @@ export function OwnCalendar() {
       </h2>
       <p className="mb-3 text-sm text-ink-2">Groups and days only: nothing about a child leaves this installation.</p>
       <div className="flex flex-wrap gap-2">
-        <a className="btn btn-small" href="/api/calendar.ics" download>
+        <a className="btn btn-small" href={under('/api/calendar.ics')} download>
           As a file
         </a>
         <button
@@ -31,7 +32,7 @@ export function OwnCalendar() {
           onClick={() =>
             void trying(async () => {
               const { secret } = await call('addCalendarLink');
-              setAddress(`${location.origin}/api/calendars/${secret}`);
+              setAddress(`${location.origin}${under('/api/calendars/')}${secret}`);
             })
           }
         >

@@ -1,5 +1,6 @@
 /** A link that is given to somebody by hand and seen only once. */
 import { toast } from 'sonner';
+import { under } from '../base.js';
 
 export function CopyLink({ url, label }: { url: string; label: string }) {
   return (
@@ -21,4 +22,4 @@ export function CopyLink({ url, label }: { url: string; label: string }) {
   );
 }
 /** Where a password is set with a link; the secret stands behind the # and is sent nowhere but there. */
-export const passwordUrl = (secret: string): string => `${location.origin}/new-password#${secret}`;
+export const passwordUrl = (secret: string): string => `${location.origin}${under('/new-password')}#${secret}`;

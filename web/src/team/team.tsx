@@ -14,6 +14,7 @@ import { OwnAccount } from './own-account.js';
 import { SchoolCard } from './school-card.js';
 import { SchoolSettingsForm } from './school-settings.js';
 import { say } from '../wording/say.js';
+import { under } from '../base.js';
 
 export function Component() {
   const me = useMe();
@@ -107,14 +108,14 @@ export function Component() {
                 </Link>
               </li>
               <li>
-                <a className="btn" href="/api/roster.zip" download>
+                <a className="btn" href={under('/api/roster.zip')} download>
                   Class lists as OneRoster 1.2
                 </a>
               </li>
               {lead && (
                 <>
                   <li>
-                    <a className="btn" href="/api/records.zip" download>
+                    <a className="btn" href={under('/api/records.zip')} download>
                       All records as CSV
                     </a>
                     <span className="mt-0.5 block text-sm text-ink-2">
@@ -122,7 +123,7 @@ export function Component() {
                     </span>
                   </li>
                   <li>
-                    <a className="btn" href="/api/installation.json" download>
+                    <a className="btn" href={under('/api/installation.json')} download>
                       The whole installation
                     </a>
                     <span className="mt-0.5 block text-sm text-ink-2">

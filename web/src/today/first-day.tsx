@@ -5,8 +5,10 @@ import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { hasPractised } from './first-day-kept.js';
+import { keptAs } from '../base.js';
+import { OpenTryIt } from '../try-it/open-try-it.js';
 
-const KEPT = 'sapling-first-day';
+const KEPT = keptAs('sapling-first-day');
 
 interface Step {
   readonly name: string;
@@ -146,6 +148,9 @@ export function FirstDay({ steps }: { steps: readonly Step[] }) {
           </li>
         ))}
       </ol>
+      <div className="mt-4 border-t border-rule pt-4">
+        <OpenTryIt />
+      </div>
     </section>
   );
 }

@@ -4,6 +4,7 @@
  */
 import { ownWording, type OwnWords } from '@sapling/core';
 import { createElement, Fragment, type ReactNode } from 'react';
+import { keptAs } from '../base.js';
 
 /** How this interface speaks. */
 export interface Wording {
@@ -15,7 +16,7 @@ export interface Wording {
 /** A catalogue: what a message of the source is in another language, or in the other spelling. */
 export type Catalogue = Readonly<Record<string, string>>;
 
-const KEPT = 'sapling.wording';
+const KEPT = keptAs('sapling.wording');
 const PLAIN: Wording = { words: {}, language: 'en-GB', dateOrder: '24 Nov' };
 
 function read(): { wording: Wording; catalogue: Catalogue } {
