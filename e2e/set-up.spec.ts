@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { getJson, newContext, test, expect } from './support/fixtures.js';
+import { getJson, newContext, now, test, expect } from './support/fixtures.js';
 
 test('an empty installation asks for the first lead, who adds a colleague that signs in', async ({ empty, browser }) => {
   const page = await (await newContext(browser)).newPage();
@@ -199,4 +199,16 @@ test('an installation goes to another machine as one file, and records come out 
     .setInputFiles({ name: 'roster.zip', mimeType: 'application/zip', buffer: readFileSync(roster) });
   await expect(back.getByRole('combobox', { name: 'First name' })).toHaveValue('0');
   await expect(back.getByText(/already here/).first()).toBeVisible();
+});
+
+test('a colleague reads dates in another language, and nobody else does', async ({ as, demo }) => {
+  const page = await as('tutor');
+  await page.goto(`${demo.url}/team`);
+  await page.getByLabel('Dates, as you read them').selectOption({ label: 'Polski' });
+  await page.goto(demo.url);
+  const day = (language: string): string =>
+    new Intl.DateTimeFormat(language, { weekday: 'long', timeZone: 'Europe/London' }).format(new Date(now()));
+  await expect(page.getByText(new RegExp(`^${day('pl')} \\d`))).toBeVisible();
+  const other = await as('teacher');
+  await expect(other.getByText(new RegExp(`^${day('en-GB')} \\d`))).toBeVisible();
 });

@@ -92,8 +92,25 @@ test('what makes a week impossible is named; rooms, lessons and holidays are set
   await lead.getByLabel('Name of holiday 2').fill('Staff day');
   await lead.getByLabel('Last day of Staff day').fill(day);
   await lead.getByLabel('First day of Staff day').fill(day);
+  // the term began last week and ends in ten days; the next one begins a week after
+  for (const [k, [from, to]] of [
+    [-7, 10],
+    [18, 60],
+  ].entries()) {
+    await lead.getByRole('button', { name: 'A term' }).click();
+    await lead.getByLabel(`Name of term ${k + 1}`).fill(`Term ${k + 1}`);
+    await lead.getByLabel(`Last day of Term ${k + 1}`).fill(daysAfter(today(), to!));
+    await lead.getByLabel(`First day of Term ${k + 1}`).fill(daysAfter(today(), from!));
+  }
   await lead.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(lead.getByRole('button', { name: 'Keep', exact: true })).toHaveCount(0);
+  await lead.goto(`${demo.url}/sessions`);
+  await expect(lead.getByText('This week · Term 1, week 2')).toBeVisible();
+  await lead.goto(demo.url);
+  const inTheSchool = lead.getByRole('region', { name: 'In the school' });
+  await expect(inTheSchool).toContainText(/Staff day from .*: no sessions until/);
+  await teacher.goto(`${demo.url}/sessions/new?on=${daysAfter(today(), 13)}`);
+  await expect(teacher.getByText('Between Term 1 and Term 2: no group meets on this day.')).toBeVisible();
 
   await openWeek(teacher, demo.url);
   await expect(teacher.getByText(/Small studio/)).toHaveCount(0);

@@ -15,6 +15,7 @@ import {
   me,
   note,
   observation,
+  OWN_DATES,
   role,
   schoolClass,
   session,
@@ -228,6 +229,7 @@ export const endpoints = {
     body: z.object({ to: id, stop: z.boolean(), version }),
     response: z.object({ groups: z.number().int(), sessions: z.number().int(), checks: z.number().int() }),
   }),
+  setOwnDates: define(ADDRESSES.setOwnDates, { body: z.object({ dates: z.enum(OWN_DATES).nullable() }) }),
   renameSelf: define(ADDRESSES.renameSelf, { body: z.object({ name: personName, version }), response: colleague }),
   updateColleague: define(ADDRESSES.updateColleague, {
     params: byId,
@@ -505,6 +507,10 @@ export const endpoints = {
       /** Children not checked for longest. */
       due: z.array(z.object({ childId: id, name: z.string(), lastCheck: instant.nullable() })),
     }),
+  }),
+  /** What goes by itself until a day, because the school keeps it no longer: how many of each. */
+  retention: define(ADDRESSES.retention, {
+    response: z.object({ until: day, logs: z.number().int(), remarks: z.number().int(), recordings: z.number().int() }),
   }),
   /** Opens a made-up school beside this one, at /try; the first time it is made up, which takes half a minute. */
   openTryIt: define(ADDRESSES.openTryIt),

@@ -28,8 +28,14 @@ export const colleague = z.object({
 });
 export type Colleague = z.infer<typeof colleague>;
 
+/** How one colleague reads dates: in an order of English, or with the names of days and months of another language (BCP 47). */
+export const OWN_DATES = ['24 Nov', 'Nov 24', 'ar', 'bn', 'cy', 'de', 'es', 'fr', 'pl', 'pt', 'ro', 'tr', 'uk'] as const;
+export type OwnDates = (typeof OWN_DATES)[number];
+
 export const me = z.object({
   colleague,
+  /** Null as the school writes them. */
+  dates: z.enum(OWN_DATES).nullable(),
   school: z.object({ id, name, timeZone: z.string(), demo: z.boolean() }),
   /** Sent back in the X-CSRF-Token header of every write. */
   csrf: z.string(),

@@ -103,6 +103,15 @@ export const settings = z.object({
         .refine((h) => h.from <= h.to, 'A holiday ends after it starts.'),
     )
     .max(60),
+  /** The terms of the year: what lies between two of them is a holiday as well. */
+  terms: z
+    .array(
+      z
+        .object({ name: z.string().trim().min(1).max(60), from: z.iso.date(), to: z.iso.date() })
+        .refine((t) => t.from <= t.to, 'A term ends after it starts.'),
+    )
+    .max(24)
+    .refine((list) => list.every((a, k) => list.every((b, n) => n <= k || a.to < b.from || b.to < a.from)), 'Two terms share a day.'),
   /** How many groups each colleague can take, and when they are not there. Nobody in it: adults are no matter when groups are formed. */
   groupAdults: z.array(z.object({ id: z.uuid(), groups: z.number().int().min(0).max(20), busy: z.array(slotOrCell).max(280) })).max(200),
   /** What a text must reach to be right for reading alone, and with help: the share of words read right. */
@@ -119,6 +128,12 @@ export const settings = z.object({
     .number()
     .int()
     .min(30)
+    .max(365 * 10),
+  /** What was written of sessions (what happened, words that were missed, notes) and of children and groups is kept for so many days. */
+  logDays: z
+    .number()
+    .int()
+    .min(90)
     .max(365 * 10),
   /** Who looked at and changed what of a child is kept for so many days. */
   trailDays: z
@@ -178,6 +193,7 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   rooms: [],
   lessons: [],
   holidays: [],
+  terms: [],
   groupAdults: [],
   readAlone: 0.95,
   readWithHelp: 0.9,
@@ -185,6 +201,7 @@ export const DEFAULT_SETTINGS: SchoolSettings = {
   timing: 'accurate readings',
   recordingDays: 30,
   leaverDays: 730,
+  logDays: 1825,
   trailDays: 730,
   paper: 'A4',
   weekStart: 1,

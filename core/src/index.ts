@@ -137,3 +137,4 @@ export * from './judgement/change.js';
 export * from './judgement/trust.js';
 export * from './judgement/refit.js';
 export * from './planning/home-sheet.js';
+export * from './planning/terms.js';

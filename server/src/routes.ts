@@ -30,6 +30,7 @@ import { paperRoutes } from './paper/routes.js';
 import { practiceRoutes } from './practice/practice.js';
 import { progressRoutes } from './progress/progress.js';
 import { fitRoutes } from './progress/fit.js';
+import { retentionRoutes } from './retention.js';
 import { trustRoutes } from './progress/trust.js';
 import { readingRoutes } from './readings/readings.js';
 import { recordingRoutes } from './readings/recordings.js';
@@ -93,6 +94,7 @@ export const routes: readonly Route[] = [
   ...todayRoutes,
   ...progressRoutes,
   ...trustRoutes,
+  ...retentionRoutes,
   route('openTryIt', { action: 'signed in' }, async ({ tryIt }) => {
     if (!tryIt) throw new Refusal('not-found', { detail: 'This installation opens no school to try things in.' });
     await tryIt.enter();

@@ -1,5 +1,5 @@
 /**
- * What goes on by itself while a server runs, each hour: recordings, leavers and the record of who looked go when their day has come, states are renewed
+ * What goes on by itself while a server runs, each hour: recordings, leavers, what was written and the record of who looked go when their day has come, states are renewed
  * for the new day, a backup is made each day. A start waits for none of it; only what must be gone is looked at at once.
  */
 import type { Logger } from 'pino';
@@ -7,12 +7,10 @@ import { changingAccess } from './access.js';
 import type { Backups } from './backup/service.js';
 import { dueLeavers } from './children/child-record.js';
 import { eraseChild } from './children/erase.js';
-import { lt } from 'drizzle-orm';
 import type { Db } from './db/open.js';
-import { trail } from './db/schema.js';
 import { renewStates } from './evidence/states.js';
 import { renewTallies } from './progress/trust.js';
-import { readSettings } from './settings/read-settings.js';
+import { purgeWritten } from './retention.js';
 import { purgeRecordings } from './readings/recordings.js';
 
 const EVERY_MS = 3_600_000;
@@ -32,18 +30,12 @@ interface Parts {
 /** Deletes what has its day: whether or not somebody looks. */
 async function purge({ db, folder, now }: Parts): Promise<void> {
   await purgeRecordings(db, folder, now());
-  await purgeTrail(db, now());
+  await purgeWritten(db, now());
   const gone = await dueLeavers(db, now());
   if (gone.length === 0) return;
   await changingAccess(db, async () => {
     for (const child of gone) await eraseChild(db, folder, child);
   });
-}
-
-/** Who looked at and changed what is kept as long as the school says, and no longer. */
-async function purgeTrail(db: Db, now: string): Promise<void> {
-  const { trailDays } = await readSettings(db);
-  await db.delete(trail).where(lt(trail.at, new Date(Date.parse(now) - trailDays * 86_400_000).toISOString()));
 }
 
 /** Begins it. Returns what ends it. */

@@ -1,7 +1,7 @@
 /** Sessions as iCalendar (RFC 5545). A calendar program may lie anywhere, so nothing in it is about a child: the group’s name, the minutes, the time. */
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { TZDate } from '@date-fns/tz';
-import { daysAfter, holidayOn, weekday, weekSlots } from '@sapling/core';
+import { daysOff, daysAfter, holidayOn, weekday, weekSlots } from '@sapling/core';
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 import { accessOf } from '../access.js';
 import { hashOfSecret, newSecret } from '../auth/secret.js';
@@ -44,6 +44,7 @@ export async function calendarOf(
     readTimetable(db, access),
     lentOn(db),
   ]);
+  const off = daysOff(settings);
   const zone = school?.timeZone ?? 'UTC';
   const calendar = ical({
     name: `${school?.name ?? 'Keen Sapling'}: ${person.name}`,
@@ -72,7 +73,7 @@ export async function calendarOf(
   const slots = weekSlots(settings.slots);
   for (let k = 0; k <= AHEAD_DAYS; k += 1) {
     const on = daysAfter(today, k);
-    if (holidayOn(on, settings.holidays)) continue;
+    if (holidayOn(on, off)) continue;
     for (const m of table.meetings) {
       const slot = slots.find((x) => x.id === m.slot && x.day === weekday(on));
       const group = groupRows.find((g) => g.id === m.group);
@@ -90,7 +91,7 @@ export async function calendarOf(
       });
     }
   }
-  for (const [k, holiday] of settings.holidays.entries())
+  for (const [k, holiday] of off.entries())
     if (holiday.to >= from)
       calendar.createEvent({
         id: `holiday-${k}-${holiday.from}@keen-sapling`,

@@ -87,6 +87,11 @@ export const teamRoutes = [
     return { colleague: await oneColleague(db, id), ...link };
   }),
 
+  route('setOwnDates', { action: 'signed in' }, async ({ db, body, me }) => {
+    await db.update(colleagues).set({ dates: body.dates }).where(eq(colleagues.id, me.id));
+    return { ok: true as const };
+  }),
+
   route('renameSelf', { action: 'signed in' }, async ({ db, body, me, live }) => {
     const changed = await db
       .update(colleagues)

@@ -1,6 +1,8 @@
 /** A group's cycle from its records: what was held and who was there, what is planned, and the days still to fill. */
 import type { ChildLine, Group, SchoolSettings, Session, Timetable } from '@sapling/contract';
 import {
+  daysOff,
+  type SchoolTerm,
   daysAfter,
   holidayOn,
   partsDone,
@@ -28,7 +30,7 @@ export function cycleRequest(
   group: Group,
   sessions: readonly Session[],
   children: readonly ChildLine[],
-  settings: { cycleWeeks: number; sessionsAWeek: number; holidays: readonly Holiday[] },
+  settings: { cycleWeeks: number; sessionsAWeek: number; holidays: readonly Holiday[]; terms: readonly SchoolTerm[] },
   today: string,
   /** Days of the week on which the group meets, 1 Monday; left out where no timetable says. */
   days?: readonly number[],
@@ -60,7 +62,7 @@ export function cycleRequest(
     const on = dayOf(date);
     const weekend = date.getDay() === 0 || date.getDay() === 6;
     const off = days ? !days.includes(weekday(on)) : weekend;
-    if (off || holidayOn(on, settings.holidays) || list.some((s) => s.on === on) || (perWeek.get(weekOf(on)) ?? 0) >= aWeek) continue;
+    if (off || holidayOn(on, daysOff(settings)) || list.some((s) => s.on === on) || (perWeek.get(weekOf(on)) ?? 0) >= aWeek) continue;
     perWeek.set(weekOf(on), (perWeek.get(weekOf(on)) ?? 0) + 1);
     list.push({ id: TO_COME + on, on });
   }
@@ -103,7 +105,7 @@ export function nextDay(
   for (let k = 0; k < 90; k += 1) {
     const on = daysAfter(from, k);
     const taken = sessions.some((s) => s.groupId === group.id && s.on === on);
-    if (days.includes(weekday(on)) && !taken && !holidayOn(on, settings.holidays)) return on;
+    if (days.includes(weekday(on)) && !taken && !holidayOn(on, daysOff(settings))) return on;
   }
   return from;
 }

@@ -1,6 +1,6 @@
 /** Sessions: this week, what is ready, what happened. */
 import type { Group, Session } from '@sapling/contract';
-import { clockTime, holidayOn, meetingOn, weekSlots, weekday } from '@sapling/core';
+import { daysOff, termOn, clockTime, holidayOn, meetingOn, weekSlots, weekday } from '@sapling/core';
 import { addDays, format, startOfWeek } from 'date-fns';
 import { CheckCheck, ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
@@ -27,7 +27,9 @@ export function Component() {
   const { data: table } = useData('timetable');
   const { data: groups } = useData('groups');
   const slots = weekSlots(settings?.slots ?? []);
-  const holiday = (on: string): string | undefined => holidayOn(on, settings?.holidays ?? [])?.name;
+  const off = settings ? daysOff(settings) : [];
+  const holiday = (on: string): string | undefined => holidayOn(on, off)?.name;
+  const inTerm = termOn(iso(monday), settings?.terms ?? []) ?? termOn(iso(days[4]!), settings?.terms ?? []);
   /** What the timetable has for a day and no session was made for yet. */
   const unmade = (on: string): { group: Group; starts: number }[] =>
     !sessions || holiday(on) || on < todayDay()
@@ -49,7 +51,7 @@ export function Component() {
     <Page
       wide
       title="Sessions"
-      lead={week === 0 ? 'This week' : `Week of ${dateText(monday, 'd MMMM')}`}
+      lead={`${week === 0 ? 'This week' : `Week of ${dateText(monday, 'd MMMM')}`}${inTerm ? ` · ${inTerm.term.name}, week ${inTerm.week}` : ''}`}
       actions={
         <>
           <button className="btn" onClick={() => setWeek(week - 1)} aria-label="The week before">

@@ -1,6 +1,7 @@
 /** Making a session for a group: its focus, a filled-in draft, changed where the teacher knows better. */
 import { addDays, format, parseISO } from 'date-fns';
 import {
+  daysOff,
   clockTime,
   holidayOn,
   keepPinned,
@@ -72,7 +73,7 @@ export function Component() {
   const [typedOn, setOn] = useState(() => params.get('on'));
   const on = typedOn ?? suggested.current?.on ?? todayDay();
   const met = group && settings && meetingOn(on, group.id, table?.meetings ?? [], weekSlots(settings.slots));
-  const holiday = holidayOn(on, settings?.holidays ?? []);
+  const holiday = settings && holidayOn(on, daysOff(settings));
   const [adultId, setAdultId] = useState<string | undefined>();
   // a cycle says which pairs this session is for
   const [focus, setFocus] = useState<readonly string[] | undefined>(() => params.get('focus')?.split(' ').filter(Boolean));

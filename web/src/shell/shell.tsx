@@ -26,7 +26,7 @@ export function Shell() {
   const { data: corrections } = useData('corrections');
   const { data: own } = useData('schoolWords');
   const { data: settings } = useData('settings');
-  useWording(settings);
+  useWording(settings, me.dates);
   const spelling = settings?.spelling;
   useEffect(() => {
     const of = (offer: 'also' | 'never'): string[] => (own ?? []).filter((w) => w.offer === offer).map((w) => w.word);

@@ -1,4 +1,5 @@
 /** One's own name and password. */
+import type { OwnDates } from '@sapling/contract';
 import { useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
@@ -13,6 +14,7 @@ export function OwnAccount() {
         You
       </h2>
       <OwnName />
+      <OwnDatesChoice />
       <OwnPassword />
     </section>
   );
@@ -54,6 +56,49 @@ function OwnName() {
       </div>
       {changed && <button className="btn">Keep</button>}
     </form>
+  );
+}
+
+/** The names of languages are their own: whoever reads dates in one knows it by that. */
+const LANGUAGES: readonly (readonly [OwnDates, string])[] = [
+  ['24 Nov', '24 November'],
+  ['Nov 24', 'November 24'],
+  ['ar', 'العربية'],
+  ['bn', 'বাংলা'],
+  ['cy', 'Cymraeg'],
+  ['de', 'Deutsch'],
+  ['es', 'Español'],
+  ['fr', 'Français'],
+  ['pl', 'Polski'],
+  ['pt', 'Português'],
+  ['ro', 'Română'],
+  ['tr', 'Türkçe'],
+  ['uk', 'Українська'],
+];
+
+function OwnDatesChoice() {
+  const me = useMe();
+  const choose = async (dates: OwnDates | null): Promise<void> => {
+    try {
+      await call('setOwnDates', { body: { dates } });
+      // the page is opened anew with other dates
+      await me.again();
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  return (
+    <label className="mb-6 grid max-w-sm gap-1">
+      <span>Dates, as you read them</span>
+      <select className="field" value={me.dates ?? ''} onChange={(e) => void choose((e.target.value || null) as OwnDates | null)}>
+        <option value="">as the school writes them</option>
+        {LANGUAGES.map(([value, name]) => (
+          <option key={value} value={value}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 

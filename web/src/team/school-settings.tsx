@@ -14,6 +14,7 @@ import { useSettingsDraft } from './use-settings-draft.js';
 
 type NumberSetting =
   | 'trailDays'
+  | 'logDays'
   | 'secureFrom'
   | 'gapBelow'
   | 'skillSecureFrom'
@@ -225,6 +226,14 @@ export function SchoolSettingsForm() {
         >
           <label className="flex items-center gap-2">
             after {number('leaverDays', 'Children who left are erased after days', 30, 3650, 1, 1)} days
+          </label>
+        </SettingRow>
+        <SettingRow
+          title="What was written is kept"
+          why={`Default: ${DEFAULT_SETTINGS.logDays} days. What happened in a session, its notes, words that were missed, notes on children and groups. Then it goes by itself; who was there and what was done stays. Leads are told two weeks before.`}
+        >
+          <label className="flex items-center gap-2">
+            for {number('logDays', 'What was written is kept for days', 90, 3650, 1, 1)} days
           </label>
         </SettingRow>
         <SettingRow

@@ -1,6 +1,6 @@
 /** What the timetable rests on: times, rooms, who takes groups and when they are there, lessons not to be missed, holidays. */
 import type { SchoolSettings } from '@sapling/contract';
-import { clockTime } from '@sapling/core';
+import { clockTime, daysAfter } from '@sapling/core';
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -15,7 +15,7 @@ import { todayDay } from '../clock.js';
 const held = (text: string, least: number, most: number): number => Math.min(most, Math.max(least, Math.round(Number(text)) || least));
 const newId = (): string => crypto.randomUUID().slice(0, 8);
 const SCHOOL_WEEK = [1, 2, 3, 4, 5];
-type Lists = 'slots' | 'rooms' | 'groupAdults' | 'lessons' | 'holidays';
+type Lists = 'slots' | 'rooms' | 'groupAdults' | 'lessons' | 'holidays' | 'terms';
 
 /** A list of the settings, changed one row at a time. */
 function rows<K extends Lists>(draft: SettingsDraft, key: K) {
@@ -55,7 +55,20 @@ export function Component() {
         <Adults draft={draft} />
         <div className="grid content-start gap-8">
           <Lessons draft={draft} />
-          <Holidays draft={draft} />
+          <Dated
+            draft={draft}
+            of="terms"
+            one="Term"
+            title="Terms"
+            lead="First and last day of school. What lies between two terms is a holiday; sessions say which week of the term it is."
+          />
+          <Dated
+            draft={draft}
+            of="holidays"
+            one="Holiday"
+            title="Holidays and single days off"
+            lead="Days on which no group meets. Cycles and calendars leave them out."
+          />
         </div>
       </fieldset>
       {(draft.changed || draft.trouble) && (
@@ -321,43 +334,60 @@ function Lessons({ draft }: { draft: SettingsDraft }) {
   );
 }
 
-function Holidays({ draft }: { draft: SettingsDraft }) {
-  const { all, add, change, remove } = rows(draft, 'holidays');
+/** Stretches of days with a name: terms, holidays. */
+function Dated({
+  draft,
+  of,
+  one,
+  title,
+  lead,
+}: {
+  draft: SettingsDraft;
+  of: 'terms' | 'holidays';
+  one: string;
+  title: string;
+  lead: string;
+}) {
+  const { all, add, change, remove } = rows(draft, of);
   return (
     <Part
-      title="Holidays"
-      lead="Days on which no group meets. Cycles and calendars leave them out."
-      add="A holiday"
-      onAdd={() => add({ name: `Holiday ${all.length + 1}`, from: todayDay(), to: todayDay() })}
+      title={title}
+      lead={lead}
+      add={of === 'terms' ? 'A term' : 'A holiday'}
+      onAdd={() => {
+        // after the last there is, so that two never share a day
+        const from = all.reduce((day, row) => (row.to >= day ? daysAfter(row.to, 1) : day), todayDay());
+        add({ name: `${one} ${all.length + 1}`, from, to: from });
+      }}
     >
-      {all.map((holiday, k) => (
+      {all.map((row, k) => (
         <div key={k} className="sheet flex flex-wrap items-center gap-2 p-2.5">
           <input
             className="field min-w-24 flex-1"
-            aria-label={`Name of holiday ${k + 1}`}
-            value={holiday.name}
+            aria-label={`Name of ${one.toLowerCase()} ${k + 1}`}
+            value={row.name}
             maxLength={60}
             onChange={(e) => change(k, { name: e.target.value })}
           />
           <input
             className="field !w-36"
             type="date"
-            aria-label={`First day of ${holiday.name}`}
-            value={holiday.from}
+            aria-label={`First day of ${row.name}`}
+            value={row.from}
             onChange={(e) =>
-              e.target.value && change(k, { from: e.target.value, ...(e.target.value > holiday.to ? { to: e.target.value } : {}) })
+              e.target.value && change(k, { from: e.target.value, ...(e.target.value > row.to ? { to: e.target.value } : {}) })
             }
           />
           to
           <input
             className="field !w-36"
             type="date"
-            aria-label={`Last day of ${holiday.name}`}
-            min={holiday.from}
-            value={holiday.to}
+            aria-label={`Last day of ${row.name}`}
+            min={row.from}
+            value={row.to}
             onChange={(e) => e.target.value && change(k, { to: e.target.value })}
           />
-          <Gone what={holiday.name || 'this holiday'} onRemove={() => remove(k)} />
+          <Gone what={row.name || one} onRemove={() => remove(k)} />
         </div>
       ))}
     </Part>

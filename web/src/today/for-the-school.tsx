@@ -1,5 +1,5 @@
 /** For who answers for the whole: what is late or coming, one line each. A line goes when what it says is done. */
-import { daysAfter } from '@sapling/core';
+import { daysOff, daysAfter } from '@sapling/core';
 import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { todayDay } from '../clock.js';
@@ -28,9 +28,10 @@ function useLines(): readonly Line[] {
   const { data: children } = useData('children');
   const { data: settings } = useData('settings');
   const { data: leavers } = useData('leavers');
+  const { data: going } = useData('retention');
   const unlogged = (past ?? []).filter((s) => !s.log);
   const ending = (groups ?? []).filter((g) => g.endsOn && g.endsOn >= daysAfter(today, -14) && g.endsOn <= daysAfter(today, ENDING_AHEAD));
-  const holiday = (settings?.holidays ?? [])
+  const holiday = (settings ? daysOff(settings) : [])
     .filter((h) => h.from > today && h.from <= daysAfter(today, HOLIDAY_AHEAD))
     .sort((a, b) => a.from.localeCompare(b.from))[0];
   const never = (children ?? []).filter((c) => c.line.length > 0 && c.lastCheck === null);
@@ -83,6 +84,20 @@ function useLines(): readonly Line[] {
             says: `${few(erased.map((l) => `${l.givenName} (${dayWords(l.erasedOn)})`))} left, and everything about them is erased on the day named. Take it out or put them back before.`,
             to: '/children/left',
             link: 'Children who left',
+          },
+        ]
+      : []),
+    ...(going && going.logs + going.remarks + going.recordings > 0
+      ? [
+          {
+            key: 'going',
+            says: `By ${dayWords(going.until)} these go, because the school keeps them no longer: ${[
+              ...(going.logs > 0 ? [`what was written of ${counted(going.logs, 'session')}`] : []),
+              ...(going.remarks > 0 ? [counted(going.remarks, 'note')] : []),
+              ...(going.recordings > 0 ? [counted(going.recordings, 'recording')] : []),
+            ].join(', ')}.`,
+            to: '/team#settings',
+            link: 'How long',
           },
         ]
       : []),

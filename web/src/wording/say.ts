@@ -12,6 +12,8 @@ export interface Wording {
   /** BCP 47: British or American English, or a translation that ships. */
   readonly language: string;
   readonly dateOrder: '24 Nov' | 'Nov 24';
+  /** Whose names of days and months are shown, BCP 47; those of the language where nothing is said. */
+  readonly dateLanguage?: string;
 }
 /** A catalogue: what a message of the source is in another language, or in the other spelling. */
 export type Catalogue = Readonly<Record<string, string>>;

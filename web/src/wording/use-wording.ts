@@ -1,7 +1,7 @@
 /** Follows the words and the language of the school, on every page of somebody signed in. */
-import type { SchoolSettings } from '@sapling/contract';
+import type { OwnDates, SchoolSettings } from '@sapling/contract';
 import { useEffect } from 'react';
-import { keepWording, type Catalogue } from './say.js';
+import { keepWording, type Catalogue, type Wording } from './say.js';
 
 /** Catalogues that ship beside the source's own British English, by BCP 47 tag. */
 const CATALOGUES: Record<string, () => Promise<{ default: Catalogue }>> = {
@@ -14,11 +14,15 @@ const BESIDE_A_CHILD = /^(\/try)?\/(check\/[^/]|sessions\/[^/]+\/run|cover\/|scr
 export const languageTag = ({ language, spelling }: Pick<SchoolSettings, 'language' | 'spelling'>): string =>
   language === 'German' ? 'de' : spelling === 'American' ? 'en-US' : 'en-GB';
 
+/** How a colleague reads dates, over what the school says. */
+const own = (dates: OwnDates | null): Partial<Pick<Wording, 'dateOrder' | 'dateLanguage'>> =>
+  dates === null ? {} : dates === '24 Nov' || dates === 'Nov 24' ? { dateOrder: dates, dateLanguage: 'en-GB' } : { dateLanguage: dates };
+
 /**
  * Keeps the wording as the school set it. Where it is another one than the page was opened in, the page is opened anew: much that is
  * said was put together when it opened. Beside a child that waits for the next opening.
  */
-export function useWording(settings: SchoolSettings | undefined): void {
+export function useWording(settings: SchoolSettings | undefined, dates: OwnDates | null): void {
   useEffect(() => {
     if (!settings) return;
     let gone = false;
@@ -27,7 +31,7 @@ export function useWording(settings: SchoolSettings | undefined): void {
       const catalogue = (await CATALOGUES[language]?.())?.default ?? {};
       if (
         !gone &&
-        keepWording({ words: settings.ownWords, language, dateOrder: settings.dateOrder }, catalogue) &&
+        keepWording({ words: settings.ownWords, language, dateOrder: settings.dateOrder, ...own(dates) }, catalogue) &&
         !BESIDE_A_CHILD.test(location.pathname)
       )
         location.reload();
@@ -35,5 +39,5 @@ export function useWording(settings: SchoolSettings | undefined): void {
     return () => {
       gone = true;
     };
-  }, [settings]);
+  }, [settings, dates]);
 }
