@@ -31,6 +31,9 @@ export interface Roster {
   readonly year: { readonly from: string; readonly to: string };
 }
 type Table = (readonly string[])[];
+/** The standard asks for a family name of everybody; who has none is written so, and read back as having none. */
+const NO_NAME = '-';
+const named = (name: string): string => (name === NO_NAME ? '' : name);
 
 const COLUMNS = {
   'academicSessions.csv': 'sourcedId,status,dateLastModified,title,type,startDate,endDate,parentSourcedId,schoolYear',
@@ -55,11 +58,11 @@ export function rosterFiles(roster: Roster): Record<string, Table> {
   const yearId = `${school.id}-year`;
   const rows = (file: FileName, list: readonly Readonly<Record<string, string>>[]): Table => {
     const columns = COLUMNS[file].split(',');
-    return [columns, ...list.map((row) => columns.map((c) => row[c] ?? ''))];
+    return [columns, ...list.map((row) => columns.map((c) => (row[c] ?? '').trim()))];
   };
   const split = (name: string): { givenName: string; familyName: string } => {
     const [given = name, ...family] = name.split(' ');
-    return { givenName: given, familyName: family.join(' ') };
+    return { givenName: given, familyName: family.join(' ') || NO_NAME };
   };
   return {
     'manifest.csv': [
@@ -140,7 +143,7 @@ export function rosterFiles(roster: Roster): Record<string, Table> {
         enabledUser: 'true',
         username: c.id,
         givenName: c.givenName,
-        familyName: c.familyName,
+        familyName: c.familyName.trim() || NO_NAME,
         identifier: c.externalId ?? '',
         primaryOrgSourcedId: school.id,
       })),
@@ -205,7 +208,7 @@ export function readRoster(files: Readonly<Record<string, Table>>): RosterRow[] 
     const user = users.get(id)!;
     return {
       givenName: user.preferredGivenName || user.givenName!,
-      familyName: user.preferredFamilyName || user.familyName!,
+      familyName: named(user.preferredFamilyName || user.familyName!),
       className: nameOf.get(group.sourcedId!)!,
       year: group.grades ?? '',
       externalId: user.identifier || user.sourcedId!,

@@ -89,7 +89,7 @@ function OwnDatesChoice() {
   };
   return (
     <label className="mb-6 grid max-w-sm gap-1">
-      <span>Dates, as you read them</span>
+      <span className="font-semibold">Dates, as you read them</span>
       <select className="field" value={me.dates ?? ''} onChange={(e) => void choose((e.target.value || null) as OwnDates | null)}>
         <option value="">as the school writes them</option>
         {LANGUAGES.map(([value, name]) => (

@@ -357,7 +357,8 @@ function Dated({
       onAdd={() => {
         // after the last there is, so that two never share a day
         const from = all.reduce((day, row) => (row.to >= day ? daysAfter(row.to, 1) : day), todayDay());
-        add({ name: `${one} ${all.length + 1}`, from, to: from });
+        // a term is some three months, a holiday often a day
+        add({ name: `${one} ${all.length + 1}`, from, to: of === 'terms' ? daysAfter(from, 83) : from });
       }}
     >
       {all.map((row, k) => (
