@@ -1,8 +1,10 @@
 /** A child's record over the years: added, corrected, left and returned, merged, taken along, erased. Nothing lost, nothing left. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { daysAfter } from '@sapling/core';
+import type { SchoolSettings } from '@sapling/contract';
 import { eq, getTableName } from 'drizzle-orm';
 import { unzipSync, strFromU8 } from 'fflate';
+import { extractText, getDocumentProxy } from 'unpdf';
 import { dueLeavers } from '../src/children/child-record.js';
 import { eraseChild, nameless } from '../src/children/erase.js';
 import { sessions } from '../src/db/schema.js';
@@ -175,6 +177,19 @@ describe('the file of one child', () => {
     expect(((await school.ask('GET', `/api/readings?childId=${copy.id}`, { as: lead })).body as unknown[]).length).toBe(1);
     // the first child's own rows are untouched
     expect(total(await get(child.id))).toBe(2);
+    // the sheet to read is in the school's words and dates; what machines read is not
+    const settings = (await school.ask('GET', '/api/settings', { as: lead })).body as SchoolSettings & { version: number };
+    const ownWords = { group: { one: 'set' }, session: { one: 'meeting' }, class: { one: 'form' } };
+    await school.ask('PUT', '/api/settings', { as: lead, body: { ...settings, ownWords, dateOrder: 'Nov 24' } });
+    const again = await fetch(`${school.running.url}/api/children/${child.id}/record.zip`, { headers: { cookie: lead.cookie } });
+    const said = unzipSync(new Uint8Array(await again.arrayBuffer()));
+    const { text } = await extractText(await getDocumentProxy(said['read me first.pdf']!.slice()), { mergePages: true });
+    expect(text).toContain('Small set meetings');
+    expect(text).toMatch(/Form \w+; born May 1, 2020/);
+    expect(text).not.toMatch(/session|class/i);
+    expect(strFromU8(said['sessions.csv']!)).toBe(strFromU8(files['sessions.csv']!));
+    const now = (await school.ask('GET', '/api/settings', { as: lead })).body as SchoolSettings & { version: number };
+    await school.ask('PUT', '/api/settings', { as: lead, body: { ...settings, version: now.version } });
     const broken = await school.ask('POST', '/api/children/record', { as: lead, body: { classId: otters, file: { format: 'other' } } });
     expect(broken.status).toBe(400);
   });

@@ -12,6 +12,7 @@ import {
   type PartKind,
   type SessionPlan,
 } from '@sapling/core';
+import type { SchoolSettings } from '@sapling/contract';
 import { PICTURED, teachingOrder, TEXTS } from '@sapling/data';
 import { School, type Person } from './support.js';
 
@@ -89,6 +90,22 @@ describe('paper of a session', () => {
       expect(page).toContain('Łucja');
       expect(page).toContain(squeezed(plan.atError!).slice(0, 30));
     }
+  });
+
+  it('plan and cover are in the school’s own words and dates, but for what somebody typed and what children read', async () => {
+    const settings = (await school.ask('GET', '/api/settings', { as: lead })).body as SchoolSettings & { version: number };
+    const before = (await pdf(`/api/sessions/${session}/paper?what=plan,cover`)).pages.join(' ');
+    const words = { 'irregular word': { one: 'tricky one' }, group: { one: 'set' }, session: { one: 'meeting' } };
+    await school.ask('PUT', '/api/settings', { as: lead, body: { ...settings, ownWords: words, dateOrder: 'Nov 24' } });
+    const after = (await pdf(`/api/sessions/${session}/paper?what=plan,cover`)).pages.join(' ');
+    const now = (await school.ask('GET', '/api/settings', { as: lead })).body as { version: number };
+    await school.ask('PUT', '/api/settings', { as: lead, body: { ...settings, version: now.version } });
+    expect(squeezed(before)).toMatch(/irregularwords/i);
+    expect(squeezed(after)).toMatch(/trickyones/i);
+    expect(after).not.toMatch(/irregular\s+words?|\bsessions?\b/i);
+    expect(squeezed(after)).toContain(squeezed('November 24, 2026'));
+    for (const part of plan.parts) for (const w of part.words) expect(squeezed(after)).toContain(w.word);
+    expect(after).toContain('Willow');
   });
 
   it('children’s sheets hold what is read and not what is spelled; the cover says who, when and what to do; initials where asked', async () => {

@@ -61,11 +61,13 @@ export async function childRecord(db: Db, id: string, now: string): Promise<Chil
       db.select().from(t.classes).where(eq(t.classes.id, row.classId)),
       db.select({ name: t.schools.name }).from(t.schools),
     ]);
+  const settings = await readSettings(db);
   return {
     child: toChild(row),
     school: school?.name ?? '',
     zone: await schoolZone(db),
-    paper: (await readSettings(db)).paper,
+    paper: settings.paper,
+    wording: { ownWords: settings.ownWords, dateOrder: settings.dateOrder },
     className: schoolClass?.name ?? '',
     line: lines[0]!.line,
     strands: lines[0]!.strands,

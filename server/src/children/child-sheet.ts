@@ -1,7 +1,18 @@
 /** The record of one child on paper, for a family or the next school: plain words first, every figure after. */
-import type { Child, PairStateRow, StrandStateRow } from '@sapling/contract';
+import type { Child, PairStateRow, SchoolSettings, StrandStateRow } from '@sapling/contract';
 import type { checks, observations, readings, readingSteps, remarks, withdrawals } from '../db/schema.js';
-import { checkKind, dayIn, effective, hasOtherSound, isMiss, keyWordOf, splitGpc, type CheckKind, type Observation } from '@sapling/core';
+import {
+  checkKind,
+  dayIn,
+  effective,
+  hasOtherSound,
+  isMiss,
+  keyWordOf,
+  ownWording,
+  splitGpc,
+  type CheckKind,
+  type Observation,
+} from '@sapling/core';
 import { Sheet, type PaperSize } from '../paper/sheet.js';
 
 export interface ChildRecord {
@@ -9,6 +20,8 @@ export interface ChildRecord {
   readonly school: string;
   readonly zone: string;
   readonly paper: PaperSize;
+  /** How the school speaks: its own words, and the order of its dates. */
+  readonly wording: Pick<SchoolSettings, 'ownWords' | 'dateOrder'>;
   readonly className: string;
   readonly line: readonly PairStateRow[];
   readonly strands: readonly StrandStateRow[];
@@ -31,8 +44,13 @@ export interface ChildRecord {
 export const whoWas = ({ people }: Pick<ChildRecord, 'people'>, colleague: string): string => people[colleague] ?? 'a colleague elsewhere';
 
 /** A day (YYYY-MM-DD) in words. */
-const inWords = (day: string): string =>
-  new Date(`${day}T12:00:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+const inWords = (day: string, order: SchoolSettings['dateOrder']): string =>
+  new Date(`${day}T12:00:00Z`).toLocaleDateString(order === 'Nov 24' ? 'en-US' : 'en-GB', {
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    timeZone: 'UTC',
+  });
 /** A spelling as the family reads it: with a word where it stands for more than one sound. */
 const spelling = (gpc: string): string => {
   const grapheme = splitGpc(gpc).grapheme.replace('_', '-');
@@ -53,14 +71,15 @@ function checkWords({ rows }: ChildRecord, check: { readonly id: string; readonl
 /** The PDF as bytes. */
 export async function writeChildSheet(record: ChildRecord, now: string): Promise<Buffer> {
   /** The school's day of a moment, in words. */
-  const day = (at: string): string => inWords(dayIn(at, record.zone));
+  const day = (at: string): string => inWords(dayIn(at, record.zone), record.wording.dateOrder);
+  const said = ownWording(record.wording.ownWords);
   const { child } = record;
   const name = `${child.givenName} ${child.familyName}`.trim();
   const sheet = new Sheet(record.paper, `Record of ${name}`, `${record.school}, ${day(now)}`);
   sheet.heading(name);
   const facts = [
-    record.className && `Class ${record.className}`,
-    child.dateOfBirth && `born ${inWords(child.dateOfBirth)}`,
+    record.className && `${said('Class')} ${record.className}`,
+    child.dateOfBirth && `born ${inWords(child.dateOfBirth, record.wording.dateOrder)}`,
     child.firstLanguage && `first language ${child.firstLanguage}`,
     child.needs && `needs on record: ${child.needs}`,
     child.externalId && `number ${child.externalId}`,
@@ -76,7 +95,7 @@ export async function writeChildSheet(record: ChildRecord, now: string): Promise
       .map((c) => spelling(c.gpc))
       .join(',  ');
   const block = (title: string, text: string): void => {
-    sheet.write(title, { bold: true, size: 12, gap: 3 });
+    sheet.write(said(title), { bold: true, size: 12, gap: 3 });
     sheet.write(text, { gap: 10 });
   };
   block('Known', of('secure', (c) => !c.slow) || 'nothing yet for sure');
@@ -90,13 +109,13 @@ export async function writeChildSheet(record: ChildRecord, now: string): Promise
     'Small group sessions',
     record.sessions.length === 0
       ? 'none'
-      : `In ${held.length} of ${record.sessions.length}, ${held.reduce((sum, s) => sum + s.minutes, 0)} minutes in all. Groups: ${[...new Set(record.groups.map((g) => g.group))].join(', ')}.`,
+      : `In ${held.length} of ${record.sessions.length}, ${held.reduce((sum, s) => sum + s.minutes, 0)} minutes in all. ${said('Groups')}: ${[...new Set(record.groups.map((g) => g.group))].join(', ')}.`,
   );
   block(
     'Checks',
     record.rows.checks.length === 0
       ? 'none'
-      : record.rows.checks.map((c) => `${day(c.startedAt)}: ${checkWords(record, c)}, by ${whoWas(record, c.by)}`).join('\n'),
+      : record.rows.checks.map((c) => `${day(c.startedAt)}: ${said(checkWords(record, c))}, by ${whoWas(record, c.by)}`).join('\n'),
   );
   block(
     'Texts read aloud',
