@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { getJson, newContext, signInDemo, test, expect } from './support/fixtures.js';
+import { keyWordOf } from '@sapling/core';
+import { allChildren, getJson, newContext, signInDemo, test, expect } from './support/fixtures.js';
 
 const PLACES: [path: string, ready: RegExp | string][] = [
   // on a day without sessions the next day that has some
@@ -284,4 +285,25 @@ test('progress is drawn from what was seen, and says what it rests on', async ({
     expect(child.now).toBeLessThanOrEqual(child.of);
     await expect(page.getByRole('row', { name: new RegExp(child.name) })).toContainText(`${Math.round(child.now)} of ${child.of}`);
   }
+});
+
+test('signs and graphemes are said aloud with a word, never as notation', async ({ as, demo }) => {
+  const page = await as('teacher');
+  const children = await allChildren(page, demo.url);
+  const child = children.find((c) => c.line.some((p) => p.state === 'gap'))!;
+  const groups = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/groups`);
+  for (const place of [`/children/${child.id}`, '/gaps', '/groups', `/groups/${groups[0]!.id}/outcome`]) {
+    await page.goto(demo.url + place);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    // what has a name is said by it, whatever it shows
+    const spoken = (await page.locator('main').ariaSnapshot()).replace(/^(\s*- '?[a-z]+ "(?:[^"\\]|\\.)*").*$/gm, '$1');
+    expect(spoken.match(/(?<![\w/:])\/[a-z]{1,4}\/(?!\w)/g) ?? [], place).toEqual([]);
+    if (!place.endsWith('outcome')) expect(spoken, place).toMatch(/\b[a-z‑]+ as in [a-z]+/);
+  }
+  // a sign beside its grapheme, as one name
+  await page.goto(`${demo.url}/children/${child.id}`);
+  const { gpc } = child.line.find((p) => p.state === 'gap')!;
+  const name = `${gpc.split(':')[0]!.replace('_', '‑')} as in ${keyWordOf(gpc)}: gap. Show what it rests on`;
+  await expect(page.getByRole('button', { name, exact: true })).toBeVisible();
 });

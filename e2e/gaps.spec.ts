@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
+import { keyWordOf } from '@sapling/core';
 import { allChildren, test, expect, type ChildRow } from './support/fixtures.js';
 
 /** A pair's state as it is shown: known but slow, and secure once but long unseen, have words of their own. */
@@ -115,7 +116,7 @@ test('like is put with like by a named measure; the table is filtered, chosen by
     const child = children.find((c) => c.givenName === row['given name'] && c.familyName === row['family name'])!;
     for (const pair of child.line) {
       const { gpc, basedOn } = pair;
-      const column = `${gpc.split(':')[0]!.replace('_', '‑')}, sound ${gpc.split(':')[1]}`;
+      const column = `${gpc.split(':')[0]!.replace('_', '‑')} as in ${keyWordOf(gpc)}`;
       expect(row[column], `${child.givenName} ${gpc}`).toBe(stateShown(pair));
       expect(Number(row[`${column}: observations`])).toBe(basedOn);
     }

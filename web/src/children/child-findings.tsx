@@ -5,7 +5,7 @@ import { useMemo } from 'react';
 import { useData } from '../api/data.js';
 import { saidShown } from '../check/words.js';
 import { useCore } from '../workers/use-core.js';
-import { GraphemeChip, graphemeShown } from '../ui/word-marks.js';
+import { GraphemeChip, graphemeShown, graphemeSpoken, HeardSound } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { atSchool } from '../clock.js';
 import { dateText } from '../wording/date-text.js';
@@ -45,11 +45,7 @@ export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gp
             {next.map((n) => (
               <li key={n.gpc ?? n.skill} className="grid grid-cols-[4.75rem_1fr] items-baseline gap-3 py-2">
                 {n.gpc ? (
-                  <button
-                    onClick={() => onPair(n.gpc!)}
-                    aria-label={`${graphemeShown(n.gpc)}, sound ${n.gpc.split(':')[1]}: what it rests on`}
-                    className="text-left"
-                  >
+                  <button onClick={() => onPair(n.gpc!)} aria-label={`${graphemeSpoken(n.gpc)}: what it rests on`} className="text-left">
                     <GraphemeChip gpc={n.gpc} sound className="text-lg hover:border-ink" />
                   </button>
                 ) : (
@@ -79,7 +75,11 @@ export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gp
                 </button>
                 <span className="text-ink-2">{c.bothWays ? 'and' : 'as'}</span>
                 <span className="font-child text-xl">{c.takenFor ? graphemeShown(c.takenFor) : ''}</span>
-                <span className="text-sm text-ink-2">{saidShown(c.said)}</span>
+                {c.said.startsWith('name ') ? (
+                  <span className="text-sm text-ink-2">{saidShown(c.said)}</span>
+                ) : (
+                  <HeardSound sound={c.said} className="text-sm text-ink-2" />
+                )}
                 <span className="ml-auto text-right text-sm text-ink-2">
                   {c.times} of {c.of}, {dateText(atSchool(c.last), 'd MMM')}
                 </span>

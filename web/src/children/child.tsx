@@ -19,7 +19,7 @@ import { ChildLine as Line } from '../ui/child-line.js';
 import { Direction } from '../ui/direction.js';
 import { Page, Pending } from '../ui/page.js';
 import { Sign, SIGN_WORDS, SignKey, signOf } from '../ui/signs.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { graphemeShown, graphemeSpoken } from '../ui/word-marks.js';
 import { clock } from '../clock.js';
 import { agoWords } from '../ui/dates.js';
 
@@ -127,7 +127,7 @@ export function Component() {
                             key={gpc}
                             onClick={() => setSeen(gpc)}
                             className="inline-flex items-center gap-1.5 rounded-s border border-rule bg-white px-2 py-0.5 hover:border-ink"
-                            aria-label={`${graphemeShown(gpc)}, sound ${gpc.split(':')[1]}: ${SIGN_WORDS[state ? signOf(state) : 'unchecked']}. Show what it rests on`}
+                            aria-label={`${graphemeSpoken(gpc)}: ${SIGN_WORDS[state ? signOf(state) : 'unchecked']}. Show what it rests on`}
                           >
                             <span className="font-child text-lg">{graphemeShown(gpc)}</span>
                             <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>

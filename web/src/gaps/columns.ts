@@ -3,7 +3,7 @@ import type { ChildLine, PairStateRow, StrandStateRow } from '@sapling/contract'
 import { STRANDS, type Cell, type Strand } from '@sapling/core';
 import Papa from 'papaparse';
 import { SIGN_WORDS, signOf } from '../ui/signs.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { graphemeShown, graphemeSpoken } from '../ui/word-marks.js';
 import { say } from '../wording/say.js';
 import { inOwnWords } from '../wording/say.js';
 
@@ -41,7 +41,7 @@ export const pairColumn = (gpc: string): Column => ({
   gpc,
   head: graphemeShown(gpc),
   below: gpc.split(':')[1]!,
-  name: `${graphemeShown(gpc)}, sound ${gpc.split(':')[1]}`,
+  name: graphemeSpoken(gpc),
 });
 
 /** Strands that were looked at for any of these children, in the order of the work. Recall is what the pairs show, so it is left to them. */

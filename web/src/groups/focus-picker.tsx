@@ -2,7 +2,7 @@
 import type { ChildLine, Group } from '@sapling/contract';
 import { useState } from 'react';
 import { Dialog } from '../ui/dialog.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { graphemeShown, Sound } from '../ui/word-marks.js';
 import { needOf } from './problem.js';
 
 interface Props {
@@ -33,7 +33,7 @@ export function FocusPicker({ group, taught, children, most, onClose, onPicked }
               className={`inline-flex items-baseline gap-1.5 rounded-s border px-2 py-0.5 disabled:opacity-50 ${on ? 'border-pine bg-pine text-white' : 'border-rule bg-white hover:border-ink'}`}
             >
               <span className="font-child text-lg">{graphemeShown(gpc)}</span>
-              <span className="text-sm">/{gpc.split(':')[1]}/</span>
+              <Sound gpc={gpc} className="text-sm" />
               <span className={`text-sm ${on ? '' : 'text-ink-2'}`}>{need}</span>
             </button>
           );

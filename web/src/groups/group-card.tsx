@@ -13,7 +13,7 @@ import { refresh, useData } from '../api/data.js';
 import { useStart } from '../check/use-start.js';
 import { AdultOptions } from '../ui/adult-options.js';
 import { dayWords } from '../ui/dates.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { graphemeShown, Sound } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { arrange, undoing } from './arrange.js';
 import { Conflict } from './conflict.js';
@@ -334,7 +334,7 @@ function FocusHead({ group, children }: { group: Group; children: ReadonlyMap<st
         return (
           <span key={gpc} className="text-center" title={`${need} of ${group.members.length} need it`}>
             <span className="block font-child leading-tight">{graphemeShown(gpc)}</span>
-            <span className="block text-xs leading-none text-ink-2">/{gpc.split(':')[1]}/</span>
+            <Sound gpc={gpc} className="block text-xs leading-none text-ink-2" />
             <span className="sr-only">
               {need} of {group.members.length} need it
             </span>

@@ -3,7 +3,7 @@ import { useDraggable, useDroppable } from '@dnd-kit/core';
 import type { StepOpening, TeachingStep } from '@sapling/core';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { GraphemeChip, graphemeShown, wordShown } from '../ui/word-marks.js';
+import { GraphemeChip, graphemeSpoken, wordShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { addStep, movePair, moveStep, nudgePair, placeOf, removePair, removeStep, renameStep, setWords, shiftPair } from './order-draft.js';
 import { useCore } from '../workers/use-core.js';
@@ -130,7 +130,7 @@ function MovablePair({
         {...drag.listeners}
         data-pair={gpc}
         type="button"
-        aria-label={`${graphemeShown(gpc)}, sound ${gpc.split(':')[1]}`}
+        aria-label={graphemeSpoken(gpc)}
         aria-keyshortcuts="Alt+ArrowLeft Alt+ArrowRight Alt+ArrowUp Alt+ArrowDown Delete"
         style={
           drag.transform

@@ -5,7 +5,7 @@ import { Clock, Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useData } from '../api/data.js';
 import { textsReadIn } from '../sessions/texts-read.js';
-import { GraphemeChip, graphemeShown } from '../ui/word-marks.js';
+import { GraphemeChip, graphemeSpoken } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 
@@ -118,7 +118,7 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
               <optgroup key={k} label={`Step ${k + 1}`}>
                 {some.map((gpc) => (
                   <option key={gpc} value={gpc}>
-                    {graphemeShown(gpc)} /{gpc.split(':')[1]}/
+                    {graphemeSpoken(gpc)}
                   </option>
                 ))}
               </optgroup>

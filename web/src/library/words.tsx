@@ -1,7 +1,7 @@
 /** Word tools: each gives words that use only what the class was taught, plus the pair chosen. */
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { graphemeShown } from '../ui/word-marks.js';
+import { graphemeSpoken } from '../ui/word-marks.js';
 import { useShelf } from './frame.js';
 import { LookedUp } from './looked-up.js';
 import { SchoolWords } from './school-words.js';
@@ -30,7 +30,7 @@ export function Component() {
   const choose = (id: string): void => setParams((now) => new URLSearchParams({ ...Object.fromEntries(now), tool: id }), { replace: true });
   const option = (gpc: string) => (
     <option key={gpc} value={gpc}>
-      {graphemeShown(gpc)} /{gpc.split(':')[1]}/
+      {graphemeSpoken(gpc)}
     </option>
   );
   return (

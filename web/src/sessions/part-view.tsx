@@ -7,7 +7,7 @@ import type { Session } from '@sapling/contract';
 import type { ReactNode } from 'react';
 import { useData } from '../api/data.js';
 import { Picture } from '../pictures/picture.js';
-import { graphemeShown, Pair, WordMarks } from '../ui/word-marks.js';
+import { graphemeShown, Pair, Sound, WordMarks } from '../ui/word-marks.js';
 
 export type Plan = Session['plan'];
 export type Part = Plan['parts'][number];
@@ -63,8 +63,7 @@ function Graphemes({ part, size = 'text-2xl', names, forAdult = true, signedIn =
         <ul className="flex flex-wrap gap-2">
           {part.gpcs.map((gpc) => (
             <li key={gpc} className="rounded-s border border-rule bg-white px-3 py-1 text-center">
-              <span className={`font-child ${size}`}>{graphemeShown(gpc)}</span>{' '}
-              <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
+              <span className={`font-child ${size}`}>{graphemeShown(gpc)}</span> <Sound gpc={gpc} className="text-sm text-ink-2" />
               <Whose ids={part.whose?.[gpc]} names={names} />
               {part.ask?.includes(gpc) && <span className="block text-sm text-ink-2">ask only</span>}
             </li>

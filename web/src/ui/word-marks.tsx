@@ -2,6 +2,8 @@
  * A word under study with a mark under each grapheme: a short bar for one letter, a long bar for several,
  * a loop that ties the two letters of a split digraph. The odd part of an irregular word stands on an open box.
  */
+import { keyWordOf } from '@sapling/core';
+
 interface Unit {
   grapheme: string;
   sound: string;
@@ -73,12 +75,36 @@ export function WordMarks({
 export function graphemeShown(gpc: string): string {
   return gpc.split(':')[0]!.replace('_', '‑');
 }
+/** A pair as it is said aloud: with a word it is heard in, not with a notation of its sound. @example graphemeSpoken('s:z') // 's as in his' */
+export const graphemeSpoken = (gpc: string): string => `${graphemeShown(gpc)} as in ${keyWordOf(gpc)}`;
+/** The sound beside a grapheme: a notation for the eye, a word for the ear. */
+export function Sound({ gpc, className }: { gpc: string; className: string }) {
+  return (
+    <>
+      <span aria-hidden className={className}>
+        /{gpc.split(':')[1]}/
+      </span>
+      <span className="sr-only"> as in {keyWordOf(gpc)}</span>
+    </>
+  );
+}
+/** A sound that was heard: a notation for the eye, a word for the ear. */
+export function HeardSound({ sound, className }: { sound: string; className: string }) {
+  return (
+    <>
+      <span aria-hidden className={className}>
+        /{sound}/
+      </span>
+      <span className="sr-only">the sound in {keyWordOf(`:${sound}`)}</span>
+    </>
+  );
+}
 /** A pair in running text: the grapheme as a child sees it, its sound small beside it. */
 export function Pair({ gpc, className = 'text-xl' }: { gpc: string; className?: string }) {
   return (
     <span className="whitespace-nowrap">
       <span className={`font-child ${className}`}>{graphemeShown(gpc)}</span>
-      <span className="ml-0.5 font-sans text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
+      <Sound gpc={gpc} className="ml-0.5 font-sans text-sm text-ink-2" />
     </span>
   );
 }
@@ -86,7 +112,7 @@ export function GraphemeChip({ gpc, sound = false, className = '' }: { gpc: stri
   return (
     <span className={`inline-flex items-baseline gap-1 rounded-s border border-rule bg-white px-1.5 ${className}`}>
       <span className="font-child text-[1.05em]">{graphemeShown(gpc)}</span>
-      {sound && <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>}
+      {sound && <Sound gpc={gpc} className="text-sm text-ink-2" />}
     </span>
   );
 }
