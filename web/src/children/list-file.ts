@@ -18,6 +18,7 @@ export class ListTrouble extends Error {
 }
 const LARGEST = 2_000_000;
 const LARGEST_ZIP = 20_000_000;
+const LARGEST_UNPACKED = 60_000_000;
 /** The header that rows of a roster are given: the names under which the columns are recognised. */
 const ROSTER_HEADER = ['First name', 'Family name', 'Class', 'Year', 'ID'];
 
@@ -101,8 +102,18 @@ async function fromZip(name: string, bytes: Uint8Array): Promise<ListFile> {
   const { unzipSync } = await import('fflate');
   let files: Record<string, Uint8Array>;
   try {
-    files = unzipSync(bytes, { filter: (f) => /\.csv$/i.test(f.name) });
-  } catch {
+    let unpacked = 0;
+    files = unzipSync(bytes, {
+      filter: (f) => {
+        if (!/\.csv$/i.test(f.name)) return false;
+        unpacked += f.originalSize;
+        if (unpacked > LARGEST_UNPACKED)
+          throw new ListTrouble(`“${name}” unpacks to more than 60 MB, which no class list does. Nothing was read.`);
+        return true;
+      },
+    });
+  } catch (error) {
+    if (error instanceof ListTrouble) throw error;
     throw new ListTrouble(`“${name}” cannot be opened as a ZIP file. Nothing was read.`);
   }
   try {
