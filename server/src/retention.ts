@@ -10,6 +10,7 @@ import { route } from './http/route.js';
 import { readSettings } from './settings/read-settings.js';
 import { momentOf } from './calendar/calendar.js';
 import { schoolDay, schoolZone } from './settings/school-day.js';
+import { flushTrail } from './trail.js';
 
 /** So many days before, leads are told. */
 export const NOTICE_DAYS = 14;
@@ -20,6 +21,7 @@ const written = (before: string): SQL =>
 /** Takes out what was written longer ago than the school keeps it. */
 export async function purgeWritten(db: Db, now: string): Promise<void> {
   const [{ logDays, trailDays }, today, zone] = await Promise.all([readSettings(db), schoolDay(db, now), schoolZone(db)]);
+  await flushTrail(db);
   const before = daysAfter(today, -logDays);
   const old = (of: SQL) => db.select({ id: logs.id }).from(logs).innerJoin(sessions, eq(sessions.id, logs.session)).where(of);
   await db

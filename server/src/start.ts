@@ -14,6 +14,7 @@ import { safeError } from './http/safe-error.js';
 import { budgets } from './http/tries.js';
 import { Screens } from './evidence/screens.js';
 import { Live } from './live/live.js';
+import { Trail } from './trail.js';
 import { TryIt } from './try-it.js';
 import { Pool } from './work/pool.js';
 import { startUpkeep } from './upkeep.js';
@@ -52,9 +53,13 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   const live = new Live(db, now, changes);
   const screens = new Screens(clock.ms);
   const pool = new Pool(config.threads).serve(db);
+  const trail = new Trail(db, log);
   const tryIt = config.tryIt ? new TryIt(config, now, log) : undefined;
   const server: Server = createServer(
-    createApp({ db, live, changes, screens, backups, pool, tryIt, config, now, clockAhead: clock.ahead, tries: budgets(clock.ms) }, log),
+    createApp(
+      { db, live, changes, screens, backups, pool, trail, tryIt, config, now, clockAhead: clock.ahead, tries: budgets(clock.ms) },
+      log,
+    ),
   );
   // longer than browsers and proxies keep a line open, so that none is cut as they send on it
   server.keepAliveTimeout = 75_000;
@@ -79,6 +84,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
         setTimeout(() => server.closeAllConnections(), 5000).unref();
       });
       await tryIt?.close();
+      await trail.flush();
       await pool.close();
       await close();
     },

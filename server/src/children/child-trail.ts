@@ -4,6 +4,7 @@ import { desc, eq, inArray } from 'drizzle-orm';
 import { checks, colleagues, observations, readings, trail } from '../db/schema.js';
 import { route } from '../http/route.js';
 import { schoolZone } from '../settings/school-day.js';
+import { flushTrail } from '../trail.js';
 
 /** The most lines that are answered. */
 const MOST = 500;
@@ -39,6 +40,7 @@ export const childTrailRoutes = [
       db.select({ by: observations.by, at: observations.at }).from(observations).where(eq(observations.child, params.id)),
     ]);
     const subjects = [params.id, ...ownReadings.map((r) => r.id), ...ownChecks.map((c) => c.id)];
+    await flushTrail(db);
     const rows = await db.select().from(trail).where(inArray(trail.subject, subjects)).orderBy(desc(trail.at)).limit(MOST);
     const name = (id: string | null): string => people.find((p) => p.id === id)?.name ?? 'a colleague who is gone';
     // marks by day and colleague: each is a change of its own, and a day's are one line

@@ -16,6 +16,7 @@ import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { fullName } from './children.js';
+import { flushTrail } from '../trail.js';
 
 /** So long whoever asked waits before doing it alone. */
 export const WAIT_MS = 24 * 3_600_000;
@@ -52,6 +53,7 @@ export function nameless(text: string, names: readonly string[]): string {
 export async function eraseChild(db: Db, data: string, childId: string): Promise<Record<string, number>> {
   const counts: Record<string, number> = {};
   const sound: string[] = [];
+  await flushTrail(db);
   await db.transaction(async (transaction) => {
     const tx = transaction as unknown as Db;
     // records that went into this one are the same child's

@@ -13,6 +13,7 @@ import type { Live } from '../live/live.js';
 import type { Screens } from '../evidence/screens.js';
 import type { Backups } from '../backup/service.js';
 import type { Config } from '../config.js';
+import type { Trail } from '../trail.js';
 import type { TryIt } from '../try-it.js';
 import type { Pool } from '../work/pool.js';
 import type { Changes } from './changes.js';
@@ -25,6 +26,8 @@ export interface Services {
   readonly screens: Screens;
   readonly backups: Backups;
   readonly pool: Pool;
+  /** Who looked at and changed what. */
+  readonly trail: Trail;
   /** The made-up school beside this one; undefined where there may be none. */
   readonly tryIt: TryIt | undefined;
   readonly changes: Changes;

@@ -6,6 +6,7 @@ import { erasures, schools } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { pagesOf } from './pages.js';
 import { rowOf, TABLE_NAMES, TABLES, type TableName } from './tables.js';
+import { flushTrail } from '../trail.js';
 
 export const INSTALLATION_FORMAT = 'keen-sapling-installation';
 const ROWS_AT_ONCE = 400;
@@ -31,6 +32,7 @@ export function installationSchema(): object {
  * @throws CutShort where a child was erased meanwhile: what was written already may name them
  */
 export async function* installationText(db: Db, now: string): AsyncGenerator<string> {
+  await flushTrail(db);
   const erased = async (): Promise<string> => JSON.stringify(await db.select({ id: erasures.id, doneAt: erasures.doneAt }).from(erasures));
   const before = await erased();
   yield `${JSON.stringify({ format: INSTALLATION_FORMAT, version: 1, madeAt: now }).slice(0, -1)},"tables":{`;

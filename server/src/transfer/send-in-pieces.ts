@@ -1,5 +1,4 @@
 /** Large files written to a response as they are made: as fast as whoever takes them, and broken off when they go. */
-import { once } from 'node:events';
 import type { Response } from 'express';
 import { strToU8, Zip, ZipDeflate } from 'fflate';
 import { breathing } from '../http/breathing.js';
@@ -12,26 +11,24 @@ class Gone extends Error {
 /** Writes pieces one after another. What fails or is broken off ends the connection: half a file must not look like a whole one. */
 export async function sendPieces(res: Response, pieces: AsyncIterable<Uint8Array | string>): Promise<void> {
   const breath = breathing();
+  // one listener for the whole file: what packs the answer keeps those it was given, whoever takes them off the answer
+  let wake = (): void => undefined;
+  res.on('drain', () => wake());
+  res.on('close', () => wake());
   try {
     for await (const piece of pieces) {
       if (res.destroyed) throw new Gone();
-      if (!res.write(piece)) await taken(res);
+      if (!res.write(piece))
+        await new Promise<void>((more) => {
+          wake = more;
+          if (res.destroyed) more();
+        });
       await breath();
     }
     res.end();
   } catch (error) {
     res.destroy();
     if (!(error instanceof Gone)) throw error;
-  }
-}
-
-/** Waits until more can be written, or nobody takes it any more; leaves no listener behind. */
-async function taken(res: Response): Promise<void> {
-  const done = new AbortController();
-  try {
-    await Promise.race([once(res, 'drain', { signal: done.signal }), once(res, 'close', { signal: done.signal })]);
-  } finally {
-    done.abort();
   }
 }
 
