@@ -56,7 +56,7 @@ export interface Found {
   /** Requests that the server failed at, took too long over, or refused without saying so as a problem. */
   readonly faults: readonly string[];
 }
-const LONGEST_MS = 20_000;
+const LONGEST_MS = 30_000;
 
 /** Asks the requests with these numbers, as each part in turn, some side by side. */
 export async function askFuzzed({ school, known }: FuzzedSchool, from: number, count: number, sideBySide = 4): Promise<Found> {

@@ -4,6 +4,10 @@ import { getTableConfig, type PgTable } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/open.js';
 
 const ROWS = 300;
+const FEWEST = 20;
+const MOST = 1000;
+/** A page that takes longer than this holds up others, one that takes less than a third of it could be larger: rows differ in weight. */
+const PAGE_MS = 40;
 
 /** The columns of a table’s primary key. */
 function keyOf(table: PgTable): [string, Column][] {
@@ -22,15 +26,19 @@ export async function* pagesOf<T extends PgTable>(db: Db, table: T, where?: SQL)
     sql`, `,
   );
   let after: SQL | undefined;
+  let most = ROWS;
   for (;;) {
+    const began = performance.now();
     const rows = (await db
       .select()
       .from(table as PgTable)
       .where(and(where, after))
       .orderBy(...order)
-      .limit(ROWS)) as T['$inferSelect'][];
+      .limit(most)) as T['$inferSelect'][];
+    const took = performance.now() - began;
     if (rows.length > 0) yield rows;
-    if (rows.length < ROWS) return;
+    if (rows.length < most) return;
+    most = took > PAGE_MS ? Math.max(FEWEST, Math.floor(most / 2)) : took < PAGE_MS / 3 ? Math.min(MOST, 2 * most) : most;
     const last = rows.at(-1) as Record<string, unknown>;
     const values = sql.join(
       key.map(([name, column]) => sql`${sql.param(last[name], column)}`),

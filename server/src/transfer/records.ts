@@ -25,7 +25,13 @@ const CHILDREN = 40;
 async function* once(rows: Promise<Rows> | Rows): AsyncGenerator<Rows> {
   yield await rows;
 }
-async function* mapped<T>(pages: AsyncIterable<readonly T[]>, rows: (page: readonly T[]) => Rows | Promise<Rows>): AsyncGenerator<Rows> {
+function* some<T>(list: readonly T[], n: number): Generator<readonly T[]> {
+  for (let from = 0; from < list.length; from += n) yield list.slice(from, from + n);
+}
+async function* mapped<T>(
+  pages: AsyncIterable<readonly T[]> | Iterable<readonly T[]>,
+  rows: (page: readonly T[]) => Rows | Promise<Rows>,
+): AsyncGenerator<Rows> {
   for await (const page of pages) yield await rows(page);
 }
 
@@ -71,21 +77,19 @@ export async function recordFiles(db: Db, access: Access, now: string): Promise<
         page.filter((c) => mine.has(c.child)).map((c) => ({ ...c, asked: c.stack.length, stack: undefined, items: undefined })),
       ),
     readings: () =>
-      once(
-        readingList(db, access).then((readings) =>
-          readings.map(({ id, child, by, at, title, words, score }) => ({
-            id,
-            child,
-            by,
-            at,
-            title,
-            words,
-            wcpm: score.wcpm,
-            accuracy: score.accuracy,
-            errors: score.errors,
-            selfCorrections: score.selfCorrections,
-          })),
-        ),
+      mapped(some(kids, CHILDREN), async (page) =>
+        (await readingList(db, access, { of: page.map((k) => k.id) })).map(({ id, child, by, at, title, words, score }) => ({
+          id,
+          child,
+          by,
+          at,
+          title,
+          words,
+          wcpm: score.wcpm,
+          accuracy: score.accuracy,
+          errors: score.errors,
+          selfCorrections: score.selfCorrections,
+        })),
       ),
     groups: () =>
       once(

@@ -70,7 +70,12 @@ async function setRemoved(
 const ids = (rows: readonly { readonly id: string }[]): string[] => rows.map((row) => row.id);
 
 /** Closes the year. One transaction: all of it, or nothing. */
-export async function rollYearOver(db: Db, plan: RollOver, { now, today, by }: When): Promise<RolledOver> {
+export async function rollYearOver(
+  db: Db,
+  plan: RollOver,
+  { now, today, by }: When,
+  beforeWriting: () => Promise<unknown> = async () => undefined,
+): Promise<RolledOver> {
   const [present, kids, groups, members, held] = await Promise.all([
     db.select().from(t.classes).where(isNull(t.classes.removedAt)),
     db.select().from(t.children).where(isNull(t.children.removedAt)),
@@ -96,6 +101,7 @@ export async function rollYearOver(db: Db, plan: RollOver, { now, today, by }: W
   };
   const leaving = kids.filter((k) => classOf(k) === null).map((k) => k.id);
   const id = uuidv7();
+  await beforeWriting();
   return db.transaction(async (tx) => {
     const adults = await tx.select().from(t.classColleagues);
     for (const c of made) {

@@ -57,9 +57,10 @@ export const yearRoutes = [
   route('schoolYears', { action: 'manage team' }, async ({ db, now }) => listYears(db, now())),
 
   route('rollOver', { action: 'manage team' }, async ({ db, body, me, access, now, live, backups }) => {
-    // a way back that does not rest on this program's own undo
-    if (backups.possible) await backups.make();
-    const done = await rollYearOver(db, body, { now: now(), today: access.today, by: me.id });
+    // a way back that does not rest on this program's own undo; made of what can be closed, not of whatever is asked
+    const done = await rollYearOver(db, body, { now: now(), today: access.today, by: me.id }, async () => {
+      if (backups.possible) await backups.make();
+    });
     await tellAll(live);
     return done;
   }),
