@@ -212,3 +212,23 @@ test('a colleague reads dates in another language, and nobody else does', async 
   const other = await as('teacher');
   await expect(other.getByText(new RegExp(`^${day('en-GB')} \\d`))).toBeVisible();
 });
+
+test('a colleague marks with the letters of one hand, on every device', async ({ as, demo }) => {
+  const page = await as('tutor');
+  await page.goto(`${demo.url}/team`);
+  await page.getByRole('radio', { name: /the right hand/ }).check();
+  await expect(page.getByRole('radio', { name: /the right hand/ })).toBeChecked();
+  const again = await as('tutor');
+  await again.goto(`${demo.url}/check/practice`);
+  const says = again.getByRole('status').filter({ hasText: 'Practice.' });
+  await expect(says).toContainText('Mark it below.', { timeout: 15_000 });
+  await expect(again.getByRole('button', { name: /^At once J$/ })).toBeVisible();
+  const [first] = await again.locator('[data-card]').evaluateAll((cards) => cards.map((card) => card.getAttribute('data-card')));
+  await again.keyboard.press('j');
+  await expect(again.locator(`[data-card="${first}"]`)).toHaveCount(0);
+  await expect(says).toContainText('Mark it below.', { timeout: 15_000 });
+  // numbers go on working
+  const [second] = await again.locator('[data-card]').evaluateAll((cards) => cards.map((card) => card.getAttribute('data-card')));
+  await again.keyboard.press('1');
+  await expect(again.locator(`[data-card="${second}"]`)).toHaveCount(0);
+});

@@ -22,6 +22,7 @@ export const ADDRESSES = {
   inviteColleague: ['POST', '/api/team/invited'],
   handOver: ['POST', '/api/team/:id/hand-over'],
   renameSelf: ['PUT', '/api/me/name'],
+  setOwnKeys: ['PUT', '/api/me/keys'],
   setOwnDates: ['PUT', '/api/me/dates'],
   updateColleague: ['PATCH', '/api/team/:id'],
   orders: ['GET', '/api/orders'],

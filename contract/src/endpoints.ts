@@ -16,6 +16,7 @@ import {
   note,
   observation,
   OWN_DATES,
+  OWN_KEYS,
   role,
   schoolClass,
   session,
@@ -229,6 +230,7 @@ export const endpoints = {
     body: z.object({ to: id, stop: z.boolean(), version }),
     response: z.object({ groups: z.number().int(), sessions: z.number().int(), checks: z.number().int() }),
   }),
+  setOwnKeys: define(ADDRESSES.setOwnKeys, { body: z.object({ keys: z.enum(OWN_KEYS) }) }),
   setOwnDates: define(ADDRESSES.setOwnDates, { body: z.object({ dates: z.enum(OWN_DATES).nullable() }) }),
   renameSelf: define(ADDRESSES.renameSelf, { body: z.object({ name: personName, version }), response: colleague }),
   updateColleague: define(ADDRESSES.updateColleague, {

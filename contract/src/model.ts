@@ -32,8 +32,13 @@ export type Colleague = z.infer<typeof colleague>;
 export const OWN_DATES = ['24 Nov', 'Nov 24', 'ar', 'bn', 'cy', 'de', 'es', 'fr', 'pl', 'pt', 'ro', 'tr', 'uk'] as const;
 export type OwnDates = (typeof OWN_DATES)[number];
 
+/** Which keys a colleague marks with beside the numbers: a row of letters for one hand. */
+export const OWN_KEYS = ['numbers', 'right hand', 'left hand'] as const;
+export type OwnKeys = (typeof OWN_KEYS)[number];
+
 export const me = z.object({
   colleague,
+  keys: z.enum(OWN_KEYS),
   /** Null as the school writes them. */
   dates: z.enum(OWN_DATES).nullable(),
   school: z.object({ id, name, timeZone: z.string(), demo: z.boolean() }),

@@ -124,6 +124,7 @@ const TABLE: Record<EndpointName, Row> = {
     body: () => ({ to: school.people.get('teacher')!.id, stop: false, version: 99 }),
     may: ['lead'],
   }),
+  setOwnKeys: list({ path: () => '/api/me/keys', body: () => ({ keys: 'numbers' }) }),
   setOwnDates: list({ path: () => '/api/me/dates', body: () => ({ dates: null }) }),
   renameSelf: list({ path: () => '/api/me/name', body: () => ({ name: 'Same', version: 99 }) }),
   saveSchool: list({ path: () => '/api/school', body: () => ({ name: 'Test school', timeZone: 'Europe/London' }), may: ['lead'] }),

@@ -18,6 +18,7 @@ import { SignIn } from './shell/sign-in.js';
 import { Failed, NotHere } from './shell/failed.js';
 import { Opening } from './shell/opening.js';
 import { BASE, under } from './base.js';
+import { keepKeys } from './check/own-keys.js';
 
 type AuthState = ResponseOf<Endpoints['authState']>;
 
@@ -140,6 +141,7 @@ function SignedInApp() {
       if (state.demo) await holdAnswers();
       if (state.me) await keep('auth', state);
       if (state.me) keepZone(state.me.school.timeZone);
+      if (state.me) keepKeys(state.me.keys);
       setAuth(state);
     } catch (error) {
       if (!(error instanceof Unreachable)) throw error;

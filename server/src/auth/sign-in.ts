@@ -54,10 +54,11 @@ export async function endSignIn(db: Db, res: Response, tokenHash: string): Promi
 
 export async function meOf(db: Db, signedIn: SignedIn): Promise<Me> {
   const [school] = await db.select().from(schools);
-  const { id, name, email, role, active, version, dates } = signedIn.colleague;
+  const { id, name, email, role, active, version, dates, keys } = signedIn.colleague;
   return {
     colleague: { id, name, email, role, active, version, invited: false, classIds: await classIdsOf(db, id) },
     dates,
+    keys,
     school: { id: school!.id, name: school!.name, timeZone: school!.timeZone, demo: school!.demo },
     csrf: signedIn.csrf,
     signedInUntil: signedIn.expiresAt,

@@ -3,7 +3,7 @@ import type { ChildWeeks } from '../evidence/weeks.js';
 import type { ReadingOutcome } from '../readings/outcome.js';
 import type { KeptJudgement } from '../settings/judgement-here.js';
 import type { CheckItem, CheckKind, Offer, ReadingStep, StatedRule, Strand, Style, StylePart, TextKind, TextQuestion } from '@sapling/core';
-import type { OwnDates, PairStateRow, SchoolSettings, StrandStateRow, WeekMeeting } from '@sapling/contract';
+import type { OwnDates, OwnKeys, PairStateRow, SchoolSettings, StrandStateRow, WeekMeeting } from '@sapling/contract';
 import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, real, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
 /** A moment, ISO 8601 UTC on our side whatever the driver hands over. */
@@ -60,6 +60,8 @@ export const colleagues = pgTable(
     passwordHash: text('password_hash').notNull(),
     /** How this colleague reads dates; null as the school writes them. */
     dates: text('dates').$type<OwnDates>(),
+    /** Which keys this colleague marks with. */
+    keys: text('keys').notNull().default('numbers').$type<OwnKeys>(),
     active: boolean('active').notNull().default(true),
     version: version(),
   },

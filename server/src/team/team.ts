@@ -87,6 +87,10 @@ export const teamRoutes = [
     return { colleague: await oneColleague(db, id), ...link };
   }),
 
+  route('setOwnKeys', { action: 'signed in' }, async ({ db, body, me }) => {
+    await db.update(colleagues).set({ keys: body.keys }).where(eq(colleagues.id, me.id));
+    return { ok: true as const };
+  }),
   route('setOwnDates', { action: 'signed in' }, async ({ db, body, me }) => {
     await db.update(colleagues).set({ dates: body.dates }).where(eq(colleagues.id, me.id));
     return { ok: true as const };

@@ -2,6 +2,7 @@
 import type { CheckItem, CheckKind, Outcome } from '@sapling/core';
 import { useState } from 'react';
 import { ACCENT_KEY, isSpoken, marksOf, type MarkWord } from './kinds.js';
+import { shownKey } from './own-keys.js';
 
 interface Press {
   readonly disabled: boolean;
@@ -44,7 +45,7 @@ export function MarkRow({
           className="btn min-h-16 !px-2 text-lg !whitespace-normal leading-tight"
           {...pressed((at) => onMark(mark, at))}
         >
-          {mark.word} <span className="kbd">{mark.key}</span>
+          {mark.word} <span className="kbd">{shownKey(mark.key)}</span>
         </button>
       ))}
       {others[0] && (
@@ -53,7 +54,7 @@ export function MarkRow({
           className="btn min-h-16 !px-2 !whitespace-normal leading-tight"
           {...pressed((at) => onOther(others[0]!.gpc, at))}
         >
-          Its other sound, {others[0].label} <span className="kbd">7</span>
+          Its other sound, {others[0].label} <span className="kbd">{shownKey('7')}</span>
         </button>
       )}
       {isSpoken(kind) && (

@@ -11,6 +11,7 @@ import { LateSheet } from './late-sheet.js';
 import { ACCENT_KEY, asSaid, isChosen, isSpoken, isWritten, marksOf, type MarkWord } from './kinds.js';
 import { cardNow, counting, isSecondSound, itemOf, otherSounds } from './local-check.js';
 import { core } from '../workers/core.js';
+import { placeOf } from './own-keys.js';
 import { usePainted } from './painted.js';
 import { Said } from './said.js';
 import { useSecondScreen } from './second-screen.js';
@@ -153,9 +154,9 @@ export function Marking({ handle, practice }: { handle: CheckHandle; practice?: 
         else if (option !== undefined) onChoose(option, event.timeStamp);
         else return;
       } else if (pressed === ACCENT_KEY && isSpoken(kind)) press('accent', event.timeStamp);
-      else if (pressed === '7' && others[0]) onOther(others[0].gpc, event.timeStamp);
+      else if (placeOf(pressed) === '7' && others[0]) onOther(others[0].gpc, event.timeStamp);
       else {
-        const mark = marksOf(kind).find((m) => m.key === pressed);
+        const mark = marksOf(kind).find((m) => m.key === placeOf(pressed));
         if (!mark) return;
         onMark(mark, event.timeStamp);
       }

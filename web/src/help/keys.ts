@@ -14,7 +14,7 @@ const BY_SCREEN: readonly { readonly at: RegExp; readonly title: string; readonl
     at: /^\/check\/(?!paper|enter|reading|print)[^/]+/,
     title: 'A check',
     keys: [
-      { keys: ['1', '2', '3', '4', '5'], does: 'mark, as the buttons say' },
+      { keys: ['1', '2', '3', '4', '5'], does: 'mark, as the buttons say; letters for one hand under Team, You' },
       { keys: ['6'], does: 'sounds only, where a word is read' },
       { keys: ['7'], does: say('its other sound, where the grapheme has one') },
       { keys: ['A'], does: 'an accent, which counts as right' },

@@ -1,9 +1,10 @@
 /** One's own name and password. */
-import type { OwnDates } from '@sapling/contract';
+import { OWN_KEYS, type OwnDates, type OwnKeys } from '@sapling/contract';
 import { useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
+import { KEY_SETS } from '../check/own-keys.js';
 import { useMe } from '../shell/me.js';
 import { TextField, Trouble } from '../ui/form.js';
 
@@ -15,6 +16,7 @@ export function OwnAccount() {
       </h2>
       <OwnName />
       <OwnDatesChoice />
+      <OwnKeysChoice />
       <OwnPassword />
     </section>
   );
@@ -99,6 +101,44 @@ function OwnDatesChoice() {
         ))}
       </select>
     </label>
+  );
+}
+
+const HANDS: Readonly<Record<OwnKeys, string>> = {
+  numbers: 'the numbers alone',
+  'right hand': 'numbers, and the right hand:',
+  'left hand': 'numbers, and the left hand:',
+};
+
+function OwnKeysChoice() {
+  const me = useMe();
+  const choose = async (keys: OwnKeys): Promise<void> => {
+    try {
+      await call('setOwnKeys', { body: { keys } });
+      await me.again();
+      toast.success('Your keys are these on every device where you sign in.');
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  return (
+    <fieldset className="mb-6 grid max-w-sm gap-1">
+      <legend className="font-semibold">Keys you mark with in a check</legend>
+      {OWN_KEYS.map((keys) => (
+        <label key={keys} className="flex items-baseline gap-2">
+          <input type="radio" name="keys" checked={me.keys === keys} onChange={() => void choose(keys)} />
+          <span>
+            {HANDS[keys]}{' '}
+            {keys !== 'numbers' &&
+              KEY_SETS[keys].slice(0, 5).map((key) => (
+                <span key={key} className="kbd mr-1">
+                  {key.toUpperCase()}
+                </span>
+              ))}
+          </span>
+        </label>
+      ))}
+    </fieldset>
   );
 }
 

@@ -1,0 +1,1 @@
+ALTER TABLE "colleagues" ADD COLUMN "keys" text DEFAULT 'numbers' NOT NULL;
