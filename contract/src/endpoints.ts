@@ -15,6 +15,7 @@ import {
   me,
   note,
   observation,
+  pairState,
   OWN_DATES,
   OWN_KEYS,
   role,
@@ -291,7 +292,8 @@ export const endpoints = {
   }),
 
   children: define(ADDRESSES.children, { query: z.object({ classId: id.optional() }), response: z.array(childLine) }),
-  child: define(ADDRESSES.child, { params: byId, response: childLine }),
+  /** With what was seen of the child and is not among what was taught: an order that changes makes nothing look lost. */
+  child: define(ADDRESSES.child, { params: byId, response: childLine.extend({ beyond: z.array(pairState) }) }),
   addChild: define(ADDRESSES.addChild, { body: newChildBody, response: child }),
   updateChild: define(ADDRESSES.updateChild, { params: byId, body: changedChildBody, response: child }),
   childLeaves: define(ADDRESSES.childLeaves, { params: byId, body: z.object({ version }), response: leaving }),

@@ -147,6 +147,17 @@ describe('checks', () => {
       ['m:m', 0],
     ]);
     await send(lead, [observation(lead.id, child!, { gpc: 't:t', check: check.id })]);
+    // what the order has no longer, and what is taught no longer, is shown as seen and not taught: nothing looks lost
+    type Whole = ChildLine & { beyond: { gpc: string; basedOn: number }[] };
+    const beyond = async (): Promise<unknown> => ((await read()) as Whole).beyond.map((p) => [p.gpc, p.basedOn]);
+    expect(await beyond()).toEqual([['t:t', 1]]);
+    await school.ask('PATCH', `/api/classes/${classId}`, { as: lead, body: { taughtSteps: 0, version: 2 } });
+    expect((await read()).line).toEqual([]);
+    expect(await beyond()).toEqual([
+      ['a:a', 1],
+      ['t:t', 1],
+    ]);
+    await school.ask('PATCH', `/api/classes/${classId}`, { as: lead, body: { taughtSteps: 1, version: 3 } });
     const kept = (await school.ask('GET', `/api/checks/${check.id}`, { as: lead })).body as { stack: string[]; marked: number };
     expect(kept).toMatchObject({ stack: ['s:s', 'a:a', 't:t'], marked: 2 });
   });

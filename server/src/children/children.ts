@@ -5,7 +5,7 @@ import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { children, groupMembers, groups, observations } from '../db/schema.js';
 import { toObservation, withdrawnOf } from '../evidence/evidence.js';
-import { statesOf, stateText } from '../evidence/states.js';
+import { statesOf, stateText, type ChildState } from '../evidence/states.js';
 import { derive, effective, type Observation } from '@sapling/core';
 import { wordBook } from '../library/word-book.js';
 import { observationsFromReadings } from '../readings/store.js';
@@ -44,7 +44,7 @@ export async function childLines(
   rows: readonly (typeof children.$inferSelect)[],
   now: string,
   renewed?: () => void,
-): Promise<ChildLine[]> {
+): Promise<(ChildLine & Pick<ChildState, 'beyond'>)[]> {
   if (rows.length === 0) return [];
   const { states, groupsOf } = await aboutChildren(db, rows, now, renewed);
   return rows.map((row) => {
@@ -100,7 +100,7 @@ export const childRoutes = [
       const rows = await db.select().from(children).where(eq(children.id, params.id));
       const [line] = await childLines(db, rows, now());
       if (!line) throw new Refusal('not-found');
-      return line;
+      return { ...line, beyond: line.beyond ?? [] };
     },
   ),
 

@@ -95,7 +95,7 @@ function readingsThatCount({ readings, steps }: ChildFacts): Reading[] {
 export interface Judged {
   /** The state of every taught pair, in taught order, at each moment asked for; from what had been seen by then. */
   readonly lines: readonly PairStateRow[][];
-  /** The same now of every pair of the order, those not taught yet behind the others. */
+  /** The same now of every pair of the order, those not taught yet behind the others, and then of what was seen beside the order. */
   readonly all: PairStateRow[];
   /** Answers by each of the moments, one for each card, word or reading however many pairs it speaks of. */
   readonly answers: readonly number[];
@@ -130,7 +130,7 @@ export async function judgeChild({
   const single = evidence.pairs.filter((o) => !o.id.includes('#'));
   return {
     lines: [...earlier, pairs].map(line),
-    all: order ? [...new Set(allGpcs(order))].map((gpc) => stateRow(gpc, pairs.get(gpc))) : [],
+    all: [...new Set([...(order ? allGpcs(order) : []), ...pairs.keys()])].map((gpc) => stateRow(gpc, pairs.get(gpc))),
     // by now: all there is, since a clock that runs a little ahead is believed
     answers: moments.map((moment, k) => (k === moments.length - 1 ? single.length : single.filter((o) => o.at <= moment).length)),
     since: Object.fromEntries(taught.map((gpc) => [gpc, after.filter((o) => o.gpc === gpc).length])),

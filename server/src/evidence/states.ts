@@ -30,6 +30,8 @@ export interface ChildState {
   readonly direction: number | null;
   /** Null where an older version of the program worked it out: it is being renewed. */
   readonly weeks: ChildWeeks | null;
+  /** Pairs that were seen and are not among those taught. */
+  readonly beyond?: PairStateRow[];
 }
 
 /** Raised where states are worked out otherwise, or what is kept of them changes. */
@@ -183,7 +185,10 @@ interface Held {
 }
 /** The state with the line of what was taught; the same object each time, so that what was written of it holds. */
 function cut(held: Held, taught: number): ChildState {
-  if (held.cut?.taught !== taught) held.cut = { taught, state: { ...held.state, line: held.state.line.slice(0, taught) } };
+  if (held.cut?.taught !== taught) {
+    const { line } = held.state;
+    held.cut = { taught, state: { ...held.state, line: line.slice(0, taught), beyond: line.slice(taught).filter((p) => p.basedOn > 0) } };
+  }
   return held.cut.state;
 }
 /** States as they were read or worked out last, by child: a list of a school reads none from the database again. */

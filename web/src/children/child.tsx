@@ -1,4 +1,5 @@
 /** One child: every pair with its state, what it rests on, groups, and the next step. */
+import type { PairStateRow } from '@sapling/contract';
 import type { Strand } from '@sapling/core';
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
@@ -121,19 +122,7 @@ export function Component() {
                     <span className="w-20 shrink-0 text-sm text-ink-2">{step.name}</span>
                     <span className="flex flex-wrap gap-1.5">
                       {step.gpcs.map((gpc) => {
-                        const state = states.get(gpc);
-                        return (
-                          <button
-                            key={gpc}
-                            onClick={() => setSeen(gpc)}
-                            className="inline-flex items-center gap-1.5 rounded-s border border-rule bg-white px-2 py-0.5 hover:border-ink"
-                            aria-label={`${graphemeSpoken(gpc)}: ${SIGN_WORDS[state ? signOf(state) : 'unchecked']}. Show what it rests on`}
-                          >
-                            <span className="font-child text-lg">{graphemeShown(gpc)}</span>
-                            <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
-                            <Sign state={state ? signOf(state) : 'unchecked'} label={false} />
-                          </button>
-                        );
+                        return <PairButton key={gpc} gpc={gpc} state={states.get(gpc)} onSee={setSeen} />;
                       })}
                     </span>
                   </li>
@@ -151,6 +140,19 @@ export function Component() {
               </p>
             )}
           </section>
+          {child.beyond.length > 0 && (
+            <section aria-label="Seen, and not taught yet" className="mt-7">
+              <h2 className="mb-1 text-lg">Seen, and not taught yet</h2>
+              <p className="mb-2 text-sm text-ink-2">
+                Not among what {schoolClass?.name ?? 'the class'} has been taught, so no gap and no group rests on it. What was seen stays.
+              </p>
+              <p className="flex flex-wrap gap-1.5">
+                {child.beyond.map((state) => (
+                  <PairButton key={state.gpc} gpc={state.gpc} state={state} onSee={setSeen} />
+                ))}
+              </p>
+            </section>
+          )}
         </div>
         <ChildFindings child={child} onPair={setSeen} />
       </div>
@@ -163,5 +165,21 @@ export function Component() {
       {strand && <StrandPanel child={child} strand={strand} onClose={() => setStrand(null)} />}
       {seen && <EvidencePanel child={child} gpc={seen} onClose={() => setSeen(null)} />}
     </Page>
+  );
+}
+
+/** A pair with its sign; pressed, it shows what that rests on. */
+function PairButton({ gpc, state, onSee }: { gpc: string; state: PairStateRow | undefined; onSee: (gpc: string) => void }) {
+  const sign = state ? signOf(state) : 'unchecked';
+  return (
+    <button
+      onClick={() => onSee(gpc)}
+      className="inline-flex items-center gap-1.5 rounded-s border border-rule bg-white px-2 py-0.5 hover:border-ink"
+      aria-label={`${graphemeSpoken(gpc)}: ${SIGN_WORDS[sign]}. Show what it rests on`}
+    >
+      <span className="font-child text-lg">{graphemeShown(gpc)}</span>
+      <span className="text-sm text-ink-2">/{gpc.split(':')[1]}/</span>
+      <Sign state={sign} label={false} />
+    </button>
   );
 }

@@ -1,6 +1,6 @@
 /** One step of a teaching order in the editor: its name, its pairs to move and add, its irregular words, and what it opens. */
 import { useDraggable, useDroppable } from '@dnd-kit/core';
-import type { StepOpening, TeachingStep } from '@sapling/core';
+import { isLightPair, type StepOpening, type TeachingStep } from '@sapling/core';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { GraphemeChip, graphemeSpoken, wordShown } from '../ui/word-marks.js';
@@ -116,6 +116,7 @@ function MovablePair({
   steps: readonly TeachingStep[];
   onChange: (steps: readonly TeachingStep[]) => void;
 }) {
+  const light = isLightPair(gpc);
   const drag = useDraggable({ id: gpc });
   const drop = useDroppable({ id: `pair ${gpc}` });
   const move = (next: readonly TeachingStep[]): void => {
@@ -130,7 +131,8 @@ function MovablePair({
         {...drag.listeners}
         data-pair={gpc}
         type="button"
-        aria-label={graphemeSpoken(gpc)}
+        aria-label={`${graphemeSpoken(gpc)}${light ? ', light' : ''}`}
+        title={light ? 'Light: a letter written twice for the sound it has alone. It may share a step with others.' : undefined}
         aria-keyshortcuts="Alt+ArrowLeft Alt+ArrowRight Alt+ArrowUp Alt+ArrowDown Delete"
         style={
           drag.transform
@@ -155,7 +157,7 @@ function MovablePair({
           move(by());
         }}
       >
-        <GraphemeChip gpc={gpc} sound />
+        <GraphemeChip gpc={gpc} sound className={light ? 'border-dashed' : ''} />
       </button>
     </span>
   );
