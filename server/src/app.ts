@@ -13,6 +13,7 @@ import { readBody, unstorable } from './http/body.js';
 import { isDataError, safeError } from './http/safe-error.js';
 import { accessOf, changingAccess, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
+import { KeptAnswers } from './http/kept-answers.js';
 import { Refusal } from './http/problem.js';
 import { JsonText, type Call, type Route, type Services } from './http/route.js';
 import { uuidv7 } from './ids.js';
@@ -109,7 +110,8 @@ export function createApp(services: Services, log: Logger): Express {
   });
   // packed as it is sent: a higher level takes three times as long for a tenth less
   app.use(compression({ level: 2, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 2 } } }));
-  for (const route of routes) mount(app, route, services);
+  const kept = new KeptAnswers();
+  for (const route of routes) mount(app, route, services, kept);
   app.use('/api', (_req, _res, next) => next(new Refusal('unknown-address')));
   serveWeb(app);
   app.use(sendProblem(log));
@@ -119,7 +121,28 @@ export function createApp(services: Services, log: Logger): Express {
 /** What is answered from more than what was written: who looked at a child, what the machine is doing. */
 const UNSTAMPED: ReadonlySet<EndpointName> = new Set(['childTrail', 'backups']);
 
-function mount(app: Express, route: Route, services: Services): void {
+/** What marks, checks and readings have no part in. */
+const WITHOUT_MARKS: ReadonlySet<EndpointName> = new Set([
+  'sessions',
+  'timetable',
+  'team',
+  'orders',
+  'texts',
+  'styles',
+  'settings',
+  'corrections',
+  'schoolWords',
+  'cues',
+  'rules',
+]);
+/** Large lists, which several pages and devices ask for. */
+const KEPT: ReadonlySet<EndpointName> = new Set(['sessions', 'children', 'texts', 'orders']);
+const MARK_ENTRIES = new Set(['observation', 'withdrawal', 'check', 'finish', 'reading', 'reading step']);
+/** Whether a write holds marks, checks and readings and nothing else. */
+const onlyMarks = (name: EndpointName, body: unknown): boolean =>
+  name === 'sendOutbox' && (body as { entries: { type?: unknown }[] }).entries.every(({ type }) => MARK_ENTRIES.has(String(type)));
+
+function mount(app: Express, route: Route, services: Services, kept: KeptAnswers): void {
   const method = route.endpoint.method.toLowerCase() as 'get' | 'post' | 'put' | 'patch' | 'delete';
   app[method](route.endpoint.path, (req: Request, res: Response, next: NextFunction) => {
     void (async () => {
@@ -143,18 +166,22 @@ function mount(app: Express, route: Route, services: Services): void {
       await decide(services.db, access, need);
       const stamp =
         method === 'get' && signedIn && !UNSTAMPED.has(route.name)
-          ? services.changes.stamp(signedIn.colleague.id, access.today)
+          ? services.changes.stamp(signedIn.colleague.id, access.today, !WITHOUT_MARKS.has(route.name))
           : undefined;
       const same = stamp !== undefined && req.headers['if-none-match'] === stamp;
       const call = { ...services, ...input, req, res, signedIn, me: signedIn?.colleague, access } as unknown as Call<never>;
-      if (method !== 'get') services.changes.raise();
-      const result = same
-        ? undefined
-        : await (
-            method === 'get' || MARKS.has(route.name)
-              ? route.handle(call as never)
-              : changingAccess(services.db, () => route.handle(call as never))
-          ).finally(() => method !== 'get' && services.changes.raise());
+      const wrote = onlyMarks(route.name, body) ? 'marks' : 'anything';
+      if (method !== 'get') services.changes.raise(wrote);
+      const key = `${signedIn?.colleague.id} ${req.originalUrl}`;
+      const known = stamp !== undefined && !same && KEPT.has(route.name) ? kept.get(key, stamp) : undefined;
+      const result =
+        same || known !== undefined
+          ? undefined
+          : await (
+              method === 'get' || MARKS.has(route.name)
+                ? route.handle(call as never)
+                : changingAccess(services.db, () => route.handle(call as never))
+            ).finally(() => method !== 'get' && services.changes.raise(wrote));
       // what a second screen shows changes with every card and is about nobody
       if (signedIn && route.name !== 'showScreen' && (method !== 'get' || need.action.startsWith('read')))
         services.trail.note({
@@ -168,7 +195,14 @@ function mount(app: Express, route: Route, services: Services): void {
       if (res.headersSent) return;
       if (stamp !== undefined) res.setHeader('etag', stamp);
       if (same) res.status(304).end();
-      else if (result instanceof JsonText) res.type('json').send(result.text);
+      else if (known !== undefined) res.type('json').send(known);
+      else if (stamp !== undefined && KEPT.has(route.name)) {
+        const text = result instanceof JsonText ? result.text : JSON.stringify(result);
+        // what was written while it was put together is not in it
+        if (stamp === services.changes.stamp(signedIn!.colleague.id, access.today, !WITHOUT_MARKS.has(route.name)))
+          kept.keep(key, stamp, text);
+        res.type('json').send(text);
+      } else if (result instanceof JsonText) res.type('json').send(result.text);
       else res.json(result);
     })().catch(next);
   });

@@ -50,9 +50,10 @@ export function startUpkeep(parts: Parts): { stop(): void } {
     );
     await done('backup', backups.makeDaily());
   };
-  void done('purge', purge(parts));
+  const clean = (): Promise<unknown> => done('purge', purge(parts).then(changed));
+  void clean();
   const first = setTimeout(() => void renew(), FIRST_MS);
-  const hourly = setInterval(() => void done('purge', purge(parts)).then(renew), EVERY_MS);
+  const hourly = setInterval(() => void clean().then(renew), EVERY_MS);
   for (const timer of [first, hourly]) timer.unref();
   return {
     stop() {

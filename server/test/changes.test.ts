@@ -1,6 +1,7 @@
 /** Asked again with nothing written since, a question is answered at once: and never where something was. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { v7 as uuidv7 } from 'uuid';
+import { KeptAnswers } from '../src/http/kept-answers.js';
 import { School, now, type Person } from './support.js';
 
 const school = new School();
@@ -29,7 +30,7 @@ beforeAll(async () => {
 afterAll(() => school.close());
 
 describe('a question asked again', () => {
-  it.each(['/api/children', '/api/sessions', '/api/groups', '/api/texts', '/api/progress'])('%s', async (path) => {
+  it.each(['/api/children', '/api/today', '/api/groups', '/api/checks', '/api/progress'])('%s', async (path) => {
     const first = await ask(lead, path);
     expect(first).toMatchObject({ status: 200, etag: expect.stringMatching(/^".+"$/) });
     expect(await ask(lead, path, first.etag!)).toEqual({ status: 304, etag: first.etag });
@@ -37,6 +38,46 @@ describe('a question asked again', () => {
     const after = await ask(lead, path, first.etag!);
     expect(after.status).toBe(200);
     expect(after.etag).not.toBe(first.etag);
+  });
+
+  it.each(['/api/sessions', '/api/settings', '/api/orders'])('%s says the same after a mark, and not after another write', async (path) => {
+    const first = await ask(lead, path);
+    await mark();
+    expect(await ask(lead, path, first.etag!)).toEqual({ status: 304, etag: first.etag });
+    await school.addClass(`Class for ${path}`);
+    expect((await ask(lead, path, first.etag!)).status).toBe(200);
+  });
+
+  it('is answered from what was written before, to the letter, until something of it changes', async () => {
+    const read = async (as: Person): Promise<string> =>
+      (await fetch(`${school.running.url}/api/children`, { headers: { cookie: as.cookie } })).text();
+    const first = await read(lead);
+    expect(await read(lead)).toBe(first);
+    // another colleague’s answer is their own
+    const away = await school.add('away', 'teacher', []);
+    expect(await read(away)).toBe('[]');
+    const before = await read(lead);
+    await mark();
+    const after = await read(lead);
+    expect(after).not.toBe(before);
+    expect(JSON.parse(after)).toHaveLength(JSON.parse(before).length as number);
+    const { version } = (await school.ask('GET', `/api/children/${child}`, { as: lead })).body as { version: number };
+    await school.ask('PATCH', `/api/children/${child}`, { as: lead, body: { givenName: 'Adele', version } });
+    expect(await read(lead)).toContain('Adele');
+    expect(await read(teacher)).toContain('Adele');
+  });
+
+  it('keeps no more than its bound, and lets go first of what was not asked for longest', () => {
+    const kept = new KeptAnswers(100);
+    kept.keep('a', '1', 'x'.repeat(40));
+    kept.keep('b', '1', 'y'.repeat(40));
+    expect(kept.get('a', '1')).toHaveLength(40);
+    kept.keep('c', '1', 'z'.repeat(40));
+    expect([kept.get('a', '1')?.length, kept.get('b', '1'), kept.get('c', '1')?.length]).toEqual([40, undefined, 40]);
+    expect(kept.get('a', '2')).toBeUndefined();
+    expect(kept.get('a', '1')).toBeUndefined();
+    kept.keep('d', '1', 'x'.repeat(60));
+    expect(kept.get('d', '1')).toBeUndefined();
   });
 
   it('is one person’s: the mark of one opens nothing for another, and nothing without a sign-in', async () => {

@@ -26,6 +26,9 @@ export interface About {
   readonly colleagues?: readonly string[];
 }
 
+/** Topics that marks, checks and readings alone are about. */
+const OF_MARKS: ReadonlySet<LiveEvent['topic']> = new Set(['children', 'checks', 'readings']);
+
 export class Live {
   readonly #listeners = new Set<Listener>();
   readonly #beat: NodeJS.Timeout;
@@ -73,7 +76,7 @@ export class Live {
   }
 
   async tell(event: LiveEvent, about: About): Promise<void> {
-    this.changes.raise();
+    this.changes.raise(OF_MARKS.has(event.topic) ? 'marks' : 'anything');
     const cache = new Map<string, Promise<Access>>();
     if (this.#listeners.size === 0) return;
     const today = await schoolDay(this.db, this.now());
