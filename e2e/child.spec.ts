@@ -12,7 +12,7 @@ test('a child’s page says what to teach next and what is mixed up, and follows
   await expect(next.getByRole('listitem')).toHaveCount(4);
   const notSecure = new Set(child.line.filter((p) => p.state !== 'secure').map((p) => p.gpc.split(':')[0]));
   for (const name of await next.getByRole('button').evaluateAll((list) => list.map((b) => b.getAttribute('aria-label')!)))
-    expect(notSecure.has(/^(\S+), sound/.exec(name)![1]!.replace('‑', '_')), name).toBe(true);
+    expect(notSecure.has(/^(\S+) as in/.exec(name)![1]!.replace('‑', '_')), name).toBe(true);
   await next.getByRole('button').first().click();
   await expect(page.getByRole('dialog')).toContainText(/A right answer is expected|never/i);
   await page.keyboard.press('Escape');

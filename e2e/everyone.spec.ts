@@ -132,7 +132,7 @@ test('a child, their readings and a session break none of the rules either', asy
   await page.getByText('Step by step').waitFor();
   await accessible(page, 'child');
   await page
-    .getByRole('button', { name: /sound .* Show what it rests on/ })
+    .getByRole('button', { name: / as in .* Show what it rests on/ })
     .first()
     .click();
   await page.getByRole('dialog').getByText('marked by').first().waitFor();

@@ -24,9 +24,9 @@ test('texts are found by pair, kind, length and step; a card opens the text as a
   await page.goto(`${demo.url}/library/texts`);
   const shelf = page.getByRole('region', { name: 'Shelf of texts' });
   await expect(shelf.getByRole('status')).toContainText(`${texts.length} texts`);
-  await page.getByLabel('Kind').selectOption('play');
+  await page.locator('label', { hasText: /^Kind/ }).locator('select').selectOption('play');
   await expect(shelf.getByRole('status')).toContainText(`${texts.filter((t) => t.kind === 'play').length} of ${texts.length} texts`);
-  await page.getByLabel('Kind').selectOption('');
+  await page.locator('label', { hasText: /^Kind/ }).locator('select').selectOption('');
   await page.getByLabel('for timing').check();
   await expect(shelf.getByRole('status')).toContainText(`${texts.filter((t) => t.measured !== null).length} of`);
   await page.getByLabel('for timing').uncheck();

@@ -57,13 +57,18 @@ export function Strip({
       )}
       <ScreenChip screen={screen} />
       <span className="ml-auto flex items-center gap-2">
-        {lastMark && (
-          <>
-            <span className="text-ink-2">
+        {/* there before it says anything: a live region that comes with its words is not read out */}
+        <span className="text-ink-2" role="status">
+          {lastMark && (
+            <>
               Last: <span className="font-child text-base text-ink">{lastItem!.gpc ? graphemeShown(lastItem!.gpc) : lastItem!.word}</span>{' '}
               {markWord(lastMark.outcome, check.kind, lastMark.said)}
               {lastMark.said && `, ${saidShown(lastMark.said, lastItem!.gpc === undefined || lastItem!.options !== undefined)}`}
-            </span>
+            </>
+          )}
+        </span>
+        {lastMark && (
+          <>
             <button className="btn btn-quiet btn-small" onClick={() => handle.takeBack()}>
               <Undo2 size={15} aria-hidden /> Take back <span className="kbd">Z</span>
             </button>

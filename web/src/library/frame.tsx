@@ -2,7 +2,7 @@
 import type { Taught, TeachingOrder } from '@sapling/core';
 import type { SchoolClass } from '@sapling/contract';
 import { useEffect } from 'react';
-import { NavLink, Outlet, useOutletContext, useSearchParams } from 'react-router';
+import { NavLink, Outlet, useLocation, useOutletContext, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { ClassPicker } from '../ui/class-picker.js';
@@ -36,13 +36,16 @@ export function Component() {
   const { data: all } = useData('orders');
   const orders = useOrders();
   const [params, setParams] = useSearchParams();
+  const { pathname } = useLocation();
+  const here = SHELVES.findLast((s) => pathname.startsWith(s.to));
+  const tab = here && here !== SHELVES[0] ? `${here.name}, Library` : 'Library';
   useEffect(() => {
     const timer = setTimeout(() => void core().warmUp(), 800);
     return () => clearTimeout(timer);
   }, []);
   if (!classes || !orders || !all)
     return (
-      <Page title="Library">
+      <Page title="Library" tab={tab}>
         <Pending error={error} what="the library" />
       </Page>
     );
@@ -60,7 +63,7 @@ export function Component() {
     search: chosen && params.get('class') ? `?class=${chosen.id}` : '',
   };
   return (
-    <Page title="Library" wide>
+    <Page title="Library" tab={tab} wide>
       <div className="no-print -mt-2 mb-6 flex flex-wrap items-end justify-between gap-x-8 gap-y-1 border-b border-rule">
         <nav aria-label="Shelves of the library">
           <ul className="flex flex-wrap">

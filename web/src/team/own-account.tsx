@@ -112,12 +112,15 @@ const HANDS: Readonly<Record<OwnKeys, string>> = {
 
 function OwnKeysChoice() {
   const me = useMe();
+  const [chosen, setChosen] = useState(me.keys);
   const choose = async (keys: OwnKeys): Promise<void> => {
+    setChosen(keys);
     try {
       await call('setOwnKeys', { body: { keys } });
       await me.again();
       toast.success('Your keys are these on every device where you sign in.');
     } catch (error) {
+      setChosen(me.keys);
       toast.error(sentenceOf(error));
     }
   };
@@ -126,7 +129,7 @@ function OwnKeysChoice() {
       <legend className="font-semibold">Keys you mark with in a check</legend>
       {OWN_KEYS.map((keys) => (
         <label key={keys} className="flex items-baseline gap-2">
-          <input type="radio" name="keys" checked={me.keys === keys} onChange={() => void choose(keys)} />
+          <input type="radio" name="keys" checked={chosen === keys} onChange={() => void choose(keys)} />
           <span>
             {HANDS[keys]}{' '}
             {keys !== 'numbers' &&

@@ -3,6 +3,13 @@ import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
 import { useRef, type ReactNode } from 'react';
 
+/** What had the focus last outside of every dialog: a field that takes it as its dialog opens hides where it came from. */
+let lastOutside: Element | null = null;
+if (typeof document !== 'undefined')
+  document.addEventListener('focusin', ({ target }) => {
+    if (target instanceof Element && !target.closest('[role=dialog]')) lastOutside = target;
+  });
+
 interface Props {
   open: boolean;
   onClose: () => void;
@@ -27,7 +34,9 @@ export function Dialog({ open, onClose, title, lead, children, side = false, wid
           }}
           onCloseAutoFocus={(event) => {
             event.preventDefault();
-            if (from.current instanceof HTMLElement) from.current.focus();
+            // where a field of the dialog took the focus by itself, its opening was never told
+            const back = from.current ?? lastOutside;
+            if (back instanceof HTMLElement) back.focus();
             from.current = null;
           }}
           {...(lead ? {} : { 'aria-describedby': undefined })}

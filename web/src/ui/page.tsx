@@ -7,9 +7,12 @@ export function Page({
   lead,
   actions,
   wide = false,
+  tab = title,
   children,
 }: {
   title: string;
+  /** What the window is called, where the title of the page is that of several. */
+  tab?: string;
   lead?: ReactNode;
   actions?: ReactNode;
   wide?: boolean;
@@ -17,7 +20,7 @@ export function Page({
 }) {
   return (
     <div className={`px-4 pt-5 pb-12 sm:px-8 sm:pt-6 ${wide ? '' : 'max-w-6xl'}`}>
-      <title>{`${title} · Keen Sapling`}</title>
+      <title>{`${tab} · Keen Sapling`}</title>
       <header className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3 lg:flex-nowrap">
         <div className="min-w-0">
           <h1 className="text-[1.75rem] leading-tight">{title}</h1>
