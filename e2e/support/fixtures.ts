@@ -106,7 +106,7 @@ export interface ChildRow {
   givenName: string;
   familyName: string;
   classId: string;
-  line: { gpc: string; state: string; basedOn: number; slow: boolean; due: boolean }[];
+  line: { gpc: string; state: string; p: number; basedOn: number; slow: boolean; due: boolean }[];
   strands: { strand: string; state: string; basedOn: number }[];
 }
 export const allChildren = (page: Page, url: string): Promise<ChildRow[]> => getJson(page.request, `${url}/api/children`);

@@ -2,7 +2,7 @@
 import { drawPupil } from '@sapling/data';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { keepJudgement, keptJudgement } from '../src/settings/judgement-here.js';
-import { observation, School } from './support.js';
+import { now, observation, School } from './support.js';
 
 const school = new School();
 let ids: string[];
@@ -39,6 +39,11 @@ interface Fit {
 const ask = async (method: string, path: string, body?: unknown, who = 'lead') =>
   school.ask(method, path, { as: school.people.get(who)!, body });
 const fitNow = async (): Promise<Fit> => ((await ask('GET', '/api/progress/trust')).body as { fit: Fit }).fit;
+/** Changes what is kept as a night's work does: with word that answers given before hold no longer. */
+const keep = async (change: Parameters<typeof keepJudgement>[1]): Promise<void> => {
+  await keepJudgement(school.running.db, change);
+  await ask('POST', '/api/looked', { at: now() });
+};
 const line = async (): Promise<string> =>
   JSON.stringify(((await ask('GET', '/api/children')).body as { line: unknown }[]).map((c) => c.line));
 
@@ -68,9 +73,9 @@ describe('fitting', () => {
   it('numbers that an update of the program has replaced are set aside', async () => {
     const before = await line();
     const fit = { steps: { known: 1.5 }, base: 'an older one', at: '2026-11-01T09:00:00.000Z', by: school.people.get('lead')!.id };
-    await keepJudgement(school.running.db, (kept) => ({ ...kept, used: fit as never }));
+    await keep((kept) => ({ ...kept, used: fit as never }));
     expect(await line()).toBe(before);
-    await keepJudgement(school.running.db, ({ used: _used, ...rest }) => rest);
+    await keep(({ used: _used, ...rest }) => rest);
   });
 
   it('where the plain rule foretells better, everything is said less surely', async () => {
@@ -79,10 +84,10 @@ describe('fitting', () => {
         .flatMap((c) => c.line.filter((p) => p.basedOn > 0))
         .reduce((sum, p) => sum + p.high - p.low, 0);
     const before = await widths();
-    await keepJudgement(school.running.db, (kept) => ({ ...kept, score: { answers: 1000, loss: 0.6, plain: 0.5 } }));
+    await keep((kept) => ({ ...kept, score: { answers: 1000, loss: 0.6, plain: 0.5 } }));
     expect(await widths()).toBeGreaterThan(1.1 * before);
     expect((await fitNow()).lessSure).toBe(true);
-    await keepJudgement(school.running.db, ({ score: _score, ...rest }) => rest);
+    await keep(({ score: _score, ...rest }) => rest);
     expect(await widths()).toBe(before);
     expect(await keptJudgement(school.running.db)).toEqual({});
   });

@@ -78,8 +78,7 @@ export function teachNext(lexicon: Lexicon, request: TeachNextRequest): TeachNex
   }
   const pairs = taught
     .flatMap(({ gpc, state, p }, k) => {
-      // what is called a gap is taught, whatever else is
-      if (state === 'secure' || state === 'unchecked' || (state !== 'gap' && p >= LIKELY_KNOWN)) return [];
+      if (state === 'secure' || state === 'unchecked' || p >= LIKELY_KNOWN) return [];
       const entry = worth.get(lexicon.pairIndex.get(gpc) ?? -1);
       const early = 1.25 - (0.5 * k) / Math.max(1, taught.length);
       const opens = entry?.opens ?? 0;

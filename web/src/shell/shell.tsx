@@ -107,7 +107,7 @@ export function Shell() {
       <main id="content" tabIndex={-1} className="min-w-0 flex-1 focus:outline-none max-sm:pb-20">
         {me.school.demo && (
           <p className="no-print border-b border-rule bg-note px-4 py-1 text-sm sm:px-8">
-            Demo: {me.school.name} is made up, and so are all its people and children.
+            <span>Demo: {me.school.name} is made up, and so are all its people and children.</span>
             <Trying />
           </p>
         )}
