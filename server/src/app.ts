@@ -111,6 +111,7 @@ export function createApp(services: Services, log: Logger): Express {
   // packed as it is sent: a higher level takes three times as long for a tenth less
   app.use(compression({ level: 2, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 2 } } }));
   const kept = new KeptAnswers();
+  services.changes.onWrite = () => kept.clear();
   for (const route of routes) mount(app, route, services, kept);
   app.use('/api', (_req, _res, next) => next(new Refusal('unknown-address')));
   serveWeb(app);

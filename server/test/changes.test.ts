@@ -76,6 +76,8 @@ describe('a question asked again', () => {
     expect([kept.get('a', '1')?.length, kept.get('b', '1'), kept.get('c', '1')?.length]).toEqual([40, undefined, 40]);
     expect(kept.get('a', '2')).toBeUndefined();
     expect(kept.get('a', '1')).toBeUndefined();
+    kept.clear();
+    expect(kept.get('c', '1')).toBeUndefined();
     kept.keep('d', '1', 'x'.repeat(60));
     expect(kept.get('d', '1')).toBeUndefined();
   });

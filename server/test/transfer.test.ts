@@ -198,6 +198,16 @@ describe('records as CSV', () => {
     expect(read('rules')).toMatchObject([{ kind: 'apart', children: kids.slice(0, 2).join(' '), why: 'as agreed' }]);
     expect(read('states').length).toBeGreaterThan(10);
     expect(read('data dictionary').length).toBe(Object.values(DICTIONARY).reduce((n, c) => n + Object.keys(c).length, 0));
+    // headings in the school's own words, values as they are
+    const settings = (await full.ask('GET', '/api/settings', { as: lead })).body as Record<string, unknown>;
+    const ownWords = { group: { one: 'set' }, session: { one: 'meeting' } };
+    await full.ask('PUT', '/api/settings', { as: lead, body: { ...settings, ownWords } });
+    const renamed = unzipSync(await bytes('/api/records.zip'));
+    const version = ((await full.ask('GET', '/api/settings', { as: lead })).body as { version: number }).version;
+    await full.ask('PUT', '/api/settings', { as: lead, body: { ...settings, version } });
+    expect(Object.keys(renamed)).toEqual(expect.arrayContaining(['sets.csv', 'set members.csv', 'meetings.csv']));
+    expect(strFromU8(renamed['set members.csv']!).slice(1).split('\r\n')[0]).toBe('set,child');
+    expect(strFromU8(renamed['data dictionary.csv']!)).not.toMatch(/\b(group|session)s?\b/i);
     expect(field('-1 and more')).toBe("'-1 and more");
     expect(field(-1)).toBe('-1');
   });

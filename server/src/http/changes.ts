@@ -13,12 +13,18 @@ export class Changes {
   #writes = 0;
   #marks = 0;
 
+  /** Told when something other than marks was written: what was kept before is of no use, and may name who is erased. */
+  onWrite: () => void = () => undefined;
+
   constructor(private readonly alone: boolean) {}
 
   /** @param what was written: marks, checks and readings alone, or anything else */
   raise(what: 'marks' | 'anything' = 'anything'): void {
     if (what === 'marks') this.#marks += 1;
-    else this.#writes += 1;
+    else {
+      this.#writes += 1;
+      this.onWrite();
+    }
   }
   /** The ETag of what this colleague may be told now, on this day, whether or not marks have a part in it; undefined where there is none. */
   stamp(colleague: string, day: string, ofMarks = true): string | undefined {

@@ -18,6 +18,11 @@ export class KeptAnswers {
     return found.text;
   }
 
+  clear(): void {
+    this.#kept.clear();
+    this.#size = 0;
+  }
+
   keep(key: string, stamp: string, text: string): void {
     this.#size -= this.#kept.get(key)?.text.length ?? 0;
     this.#kept.delete(key);

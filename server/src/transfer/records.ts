@@ -1,6 +1,6 @@
 /** All records as CSV files with a data dictionary, in one ZIP, read and written page by page. */
 import { inArray } from 'drizzle-orm';
-import { clockTime, daysAfter, weekSlots } from '@sapling/core';
+import { clockTime, daysAfter, ownWording, weekSlots, type OwnWords } from '@sapling/core';
 import type { Session } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
 import { childLines } from '../children/children.js';
@@ -190,16 +190,17 @@ export async function recordFiles(db: Db, access: Access, now: string): Promise<
   };
 }
 
-/** One CSV a kind of record, and one that says what each column means: names and texts for a ZIP. */
-export function csvFiles(records: Readonly<Record<string, RecordFile>>): (readonly [string, () => AsyncIterable<string>])[] {
+/** One CSV a kind of record, and one that says what each column means: names and texts for a ZIP, headings in the school's own words. */
+export function csvFiles(records: Readonly<Record<string, RecordFile>>, own: OwnWords): (readonly [string, () => AsyncIterable<string>])[] {
+  const said = ownWording(own);
   const words = Object.entries(DICTIONARY).flatMap(([file, columns]) =>
-    Object.entries(columns).map(([column, meaning]) => ({ file: `${file}.csv`, column, meaning })),
+    Object.entries(columns).map(([column, meaning]) => ({ file: `${said(file)}.csv`, column: said(column), meaning: said(meaning) })),
   );
   const file = (name: string, columns: readonly string[], rows: RecordFile) =>
     [
-      `${name}.csv`,
+      `${said(name)}.csv`,
       async function* (): AsyncGenerator<string> {
-        yield csvLines(columns);
+        yield csvLines(columns.map(said));
         for await (const page of rows()) yield csvLines(columns, page);
       },
     ] as const;

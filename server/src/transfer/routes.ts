@@ -10,6 +10,7 @@ import { uuidv7 } from '../ids.js';
 import { installationText, readInstallation } from './installation.js';
 import { field } from './csv.js';
 import { csvFiles, recordFiles } from './records.js';
+import { readSettings } from '../settings/read-settings.js';
 import { sendPieces, sendZip } from './send-in-pieces.js';
 
 type Out = Pick<Call<'writeRecords'>, 'db' | 'me' | 'now' | 'res'>;
@@ -24,7 +25,7 @@ async function begin({ db, me, now, res }: Out, name: string, type: string, acti
 export const transferRoutes = [
   route('writeRecords', { action: 'manage team' }, async (call) => {
     const { db, access, now, res } = call;
-    const files = csvFiles(await recordFiles(db, access, now()));
+    const files = csvFiles(await recordFiles(db, access, now()), (await readSettings(db)).ownWords);
     await begin(call, `keen-sapling-records-${access.today}.zip`, 'application/zip', 'writeRecords');
     await sendZip(res, files);
     return undefined;

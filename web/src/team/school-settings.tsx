@@ -64,7 +64,7 @@ export function SchoolSettingsForm() {
       <fieldset disabled={!lead} className="sheet ruled">
         <SettingRow
           title="Words of this school"
-          why="Default: the standard words. What your school calls differently is said so on every screen, on the sheets of a session and in Gaps as a file. Names, and words children read, stay as they are."
+          why="Default: the standard words. What your school calls differently is said so on every screen, on paper and in the headings of files. Names, and words children read, stay as they are."
         >
           <OwnWords now={now} set={set} />
         </SettingRow>
