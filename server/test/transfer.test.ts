@@ -206,7 +206,11 @@ describe('records as CSV', () => {
     const version = ((await full.ask('GET', '/api/settings', { as: lead })).body as { version: number }).version;
     await full.ask('PUT', '/api/settings', { as: lead, body: { ...settings, version } });
     expect(Object.keys(renamed)).toEqual(expect.arrayContaining(['sets.csv', 'set members.csv', 'meetings.csv']));
-    expect(strFromU8(renamed['set members.csv']!).replace(/^\uFEFF/, '').split('\r\n')[0]).toBe('set,child');
+    expect(
+      strFromU8(renamed['set members.csv']!)
+        .replace(/^\uFEFF/, '')
+        .split('\r\n')[0],
+    ).toBe('set,child');
     expect(strFromU8(renamed['data dictionary.csv']!)).not.toMatch(/\b(group|session)s?\b/i);
     expect(field('-1 and more')).toBe("'-1 and more");
     expect(field(-1)).toBe('-1');
