@@ -4,11 +4,11 @@ import { spawnSync } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { answers, at, buildInterface, installChromium, installPackages, root, startServer } from './lib.mjs';
+import { answers, at, buildWhatIsOld, installChromium, installPackages, root, startServer } from './lib.mjs';
 
 installPackages();
 const executablePath = installChromium();
-buildInterface();
+buildWhatIsOld();
 const { chromium } = await import('@playwright/test');
 const MARKS = 200;
 // a press that comes before its card is on screen is no mark, so a few more are made than counted

@@ -1,6 +1,6 @@
 // npm run demo [-- --fresh]: installs what is missing, builds, fills an empty demo folder, starts, says who can sign in.
 import { rmSync } from 'node:fs';
-import { answers, at, buildInterface, installPackages, startServer } from './lib.mjs';
+import { answers, at, buildWhatIsOld, installPackages, startServer } from './lib.mjs';
 
 const folder = process.env.SAPLING_DATA ?? at('.data', 'demo');
 const port = process.env.SAPLING_PORT ?? '4180';
@@ -8,7 +8,7 @@ const host = process.env.SAPLING_HOST ?? '127.0.0.1';
 const url = `http://${host}:${port}`;
 
 installPackages();
-buildInterface();
+buildWhatIsOld();
 if (process.argv.includes('--fresh')) {
   // only a folder this command made is ever cleared
   if (process.env.SAPLING_DATA) {

@@ -75,18 +75,34 @@ function newest(folder) {
   return latest;
 }
 
-/** Builds the interface where it is missing or older than its sources. */
-export function buildInterface() {
-  const built = at('web', 'dist', 'sw.js');
-  const sources = Math.max(newest(at('web')), newest(at('core')), newest(at('contract')));
-  if (existsSync(built) && statSync(built).mtimeMs > sources) return;
+/** Whether what was built is missing or older than its sources. */
+const isOld = (built, folders) =>
+  !existsSync(built) || statSync(built).mtimeMs < Math.max(...folders.map((folder) => newest(at(folder))), newest(at('scripts')));
+
+/** Builds the server and the interface where they are missing or older than their sources. */
+export function buildWhatIsOld() {
+  if (isOld(at('server', 'dist', 'main.mjs'), ['server', 'core', 'contract', 'data'])) run('npm', ['run', '--silent', 'build', '-w', 'server']);
+  if (!isOld(at('web', 'dist', 'sw.js'), ['web', 'core', 'contract'])) return;
   console.log('Building the interface…');
-  run('npm', ['run', '--silent', 'build']);
+  run('npm', ['run', '--silent', 'build', '-w', 'web']);
 }
 
-/** Starts the server as its own process, with what it prints passed on. */
+/** Has ready what is run: on a checkout with the packages of development it builds what is old, with those of production alone it takes what was built. */
+export function makeReady() {
+  if (existsSync(at('node_modules', 'vite')) || !existsSync(at('node_modules'))) {
+    installPackages();
+    buildWhatIsOld();
+  } else if (!existsSync(at('web', 'dist', 'sw.js')) || !existsSync(at('server', 'dist', 'main.mjs'))) {
+    console.error(
+      'It is not built, and what builds it is not installed. Run "npm ci && npm run build" first, or bring web/dist and server/dist along.',
+    );
+    process.exit(1);
+  }
+}
+
+/** Starts the built server as its own process, with what it prints passed on. */
 export function startServer(env, options = {}) {
-  return spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  return spawn(process.execPath, [at('server', 'dist', 'main.mjs')], {
     cwd: root,
     stdio: 'inherit',
     env: { ...process.env, ...env },

@@ -4,7 +4,7 @@ import { mkdtempSync, mkdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { answers, at, buildInterface, installChromium, installPackages, startServer } from './lib.mjs';
+import { answers, at, buildWhatIsOld, installChromium, installPackages, startServer } from './lib.mjs';
 
 const FLAGS = [
   '--no-sandbox',
@@ -23,7 +23,7 @@ const url = `http://127.0.0.1:${port}`;
 
 installPackages();
 const executablePath = installChromium();
-buildInterface();
+buildWhatIsOld();
 mkdirSync(out, { recursive: true });
 const folder = mkdtempSync(join(tmpdir(), 'sapling-shots-'));
 const server = startServer(

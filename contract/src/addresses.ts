@@ -48,6 +48,7 @@ export const ADDRESSES = {
   endClass: ['POST', '/api/classes/:id/end'],
   mergeClasses: ['POST', '/api/classes/:id/merge'],
   children: ['GET', '/api/children'],
+  packedChildren: ['GET', '/api/children-packed'],
   child: ['GET', '/api/children/:id'],
   addChild: ['POST', '/api/children'],
   updateChild: ['PATCH', '/api/children/:id'],

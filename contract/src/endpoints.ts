@@ -6,6 +6,7 @@ import {
   checkState,
   child,
   childLine,
+  packedChildren,
   colleague,
   day,
   gpc,
@@ -292,6 +293,8 @@ export const endpoints = {
   }),
 
   children: define(ADDRESSES.children, { query: z.object({ classId: id.optional() }), response: z.array(childLine) }),
+  /** The same in a third of the room, for lists: `unpackChildren` makes it out. */
+  packedChildren: define(ADDRESSES.packedChildren, { query: z.object({ classId: id.optional() }), response: packedChildren }),
   /** With what was seen of the child and is not among what was taught: an order that changes makes nothing look lost. */
   child: define(ADDRESSES.child, { params: byId, response: childLine.extend({ beyond: z.array(pairState) }) }),
   addChild: define(ADDRESSES.addChild, { body: newChildBody, response: child }),

@@ -3,6 +3,7 @@ export * from './problem-codes.js';
 export * from './problem.js';
 export * from './addresses.js';
 export * from './roles.js';
+export * from './packed-children.js';
 export * from './model.js';
 export * from './child-record.js';
 export * from './grouping.js';

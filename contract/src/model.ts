@@ -2,6 +2,7 @@
 import { CHECK_KINDS, OBSERVATION_KINDS, OUTCOMES, STRANDS } from '@sapling/core';
 import { z } from 'zod';
 import { gpc } from './library.js';
+import { STATES, type PackedChildren } from './packed-children.js';
 import { ROLES } from './roles.js';
 import { plan } from './session.js';
 
@@ -60,7 +61,6 @@ export const schoolClass = z.object({
 });
 export type SchoolClass = z.infer<typeof schoolClass>;
 
-export const STATES = ['secure', 'wobbly', 'gap', 'unchecked'] as const;
 export const pairState = z.object({
   gpc,
   state: z.enum(STATES),
@@ -108,6 +108,12 @@ export const childLine = child.extend({
   groupIds: z.array(id),
 });
 export type ChildLine = z.infer<typeof childLine>;
+
+/** The same packed: see packed-children.ts. */
+export const packedChildren = z.object({
+  pairs: z.array(gpc),
+  children: z.array(childLine.extend({ line: z.array(z.number().int().nullable()) })),
+}) satisfies z.ZodType<PackedChildren>;
 
 export const observation = z.object({
   id,

@@ -137,7 +137,7 @@ const WITHOUT_MARKS: ReadonlySet<EndpointName> = new Set([
   'rules',
 ]);
 /** Large lists, which several pages and devices ask for. */
-const KEPT: ReadonlySet<EndpointName> = new Set(['sessions', 'children', 'texts', 'orders']);
+const KEPT: ReadonlySet<EndpointName> = new Set(['sessions', 'children', 'packedChildren', 'texts', 'orders']);
 const MARK_ENTRIES = new Set(['observation', 'withdrawal', 'check', 'finish', 'reading', 'reading step']);
 /** Whether a write holds marks, checks and readings and nothing else. */
 const onlyMarks = (name: EndpointName, body: unknown): boolean =>

@@ -207,6 +207,7 @@ const TABLE: Record<EndpointName, Row> = {
     farBody: () => ({ into: otters, version: 99 }),
   }),
   children: list({ path: () => '/api/children' }),
+  packedChildren: list({ path: () => '/api/children-packed' }),
   child: list({ path: () => `/api/children/${mine[0]!}`, far: () => `/api/children/${others[2]!}` }),
   addChild: list({
     path: () => '/api/children',

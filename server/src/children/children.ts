@@ -1,11 +1,11 @@
 import { eq, inArray } from 'drizzle-orm';
-import type { Child, ChildLine, ObservationRow } from '@sapling/contract';
+import type { Child, ChildLine, ObservationRow, PackedChildren } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { children, groupMembers, groups, observations } from '../db/schema.js';
 import { toObservation, withdrawnOf } from '../evidence/evidence.js';
-import { statesOf, stateText, type ChildState } from '../evidence/states.js';
+import { statesOf, numberedPairs, packedState, type ChildState } from '../evidence/states.js';
 import { derive, effective, type Observation } from '@sapling/core';
 import { wordBook } from '../library/word-book.js';
 import { observationsFromReadings } from '../readings/store.js';
@@ -53,20 +53,19 @@ export async function childLines(
   });
 }
 
-/** The same as JSON, in pieces that were written before: the lines of a school are some megabytes. */
-async function childLinesText(
+/** The same packed, as JSON, in pieces that were written before. */
+async function packedLines(
   db: Db,
   rows: readonly (typeof children.$inferSelect)[],
   now: string,
   renewed: () => void,
-): Promise<JsonText<ChildLine[]>> {
-  if (rows.length === 0) return new JsonText('[]');
+): Promise<JsonText<PackedChildren>> {
   const { states, groupsOf } = await aboutChildren(db, rows, now, renewed);
   const texts = rows.map((row) => {
     const own = JSON.stringify({ ...toChild(row), groupIds: groupsOf.get(row.id)! });
-    return `${own.slice(0, -1)},${stateText(states.get(row.id)!).slice(1)}`;
+    return `${own.slice(0, -1)},${packedState(states.get(row.id)!).slice(1)}`;
   });
-  return new JsonText(`[${texts.join(',')}]`);
+  return new JsonText(`{"pairs":${JSON.stringify(numberedPairs())},"children":[${texts.join(',')}]}`);
 }
 /** A row as it travels. */
 export const toChild = ({
@@ -86,11 +85,23 @@ export async function namesOf(db: Db, access: Access, ids: readonly string[]): P
   return new Map(rows.map((r) => [r.id, fullName(r)]));
 }
 
+async function childrenByName(db: Db, access: Access, classId: string | undefined): Promise<(typeof children.$inferSelect)[]> {
+  const rows = await childrenInReach(db, access, classId);
+  return rows.sort((a, b) => byName.compare(a.givenName, b.givenName) || byName.compare(a.familyName, b.familyName));
+}
+/** Made once: comparing by locale makes one for each comparison. */
+const byName = new Intl.Collator();
+
 export const childRoutes = [
   route('children', { action: 'signed in' }, async ({ db, access, query, now, live }) => {
-    const rows = await childrenInReach(db, access, query.classId);
-    rows.sort((a, b) => a.givenName.localeCompare(b.givenName) || a.familyName.localeCompare(b.familyName));
-    return childLinesText(db, rows, now(), () => void live.tell({ topic: 'children' }, { everyone: true }));
+    const rows = await childrenByName(db, access, query.classId);
+    const lines = await childLines(db, rows, now(), () => void live.tell({ topic: 'children' }, { everyone: true }));
+    return lines.map(({ beyond: _beyond, ...line }) => line);
+  }),
+
+  route('packedChildren', { action: 'signed in' }, async ({ db, access, query, now, live }) => {
+    const rows = await childrenByName(db, access, query.classId);
+    return packedLines(db, rows, now(), () => void live.tell({ topic: 'children' }, { everyone: true }));
   }),
 
   route(

@@ -5,7 +5,7 @@
  * day is given at once and renewed beside, and a line is kept for the whole order and cut to what was taught.
  */
 import { createHash } from 'node:crypto';
-import type { PairStateRow, StrandStateRow } from '@sapling/contract';
+import { packLine, type PairStateRow, type StrandStateRow } from '@sapling/contract';
 import { changeBetween, DEFAULT_MODEL, taughtAfter, type TeachingOrder } from '@sapling/core';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { byIds } from '../db/by-ids.js';
@@ -311,13 +311,21 @@ export async function forgetState(db: Db, childId: string): Promise<void> {
   await db.delete(childResults).where(eq(childResults.child, childId));
 }
 
+/** Every pair that stands in a packed line, by its number: the same for as long as the process runs. */
+const numbers = new Map<string, number>();
+export const numberedPairs = (): readonly string[] => [...numbers.keys()];
+function numberOf(gpc: string): number {
+  let number = numbers.get(gpc);
+  if (number === undefined) numbers.set(gpc, (number = numbers.size));
+  return number;
+}
 const texts = new WeakMap<ChildState, string>();
-/** What a list says of a state as JSON, written once: a list of a school is put together from these. */
-export function stateText(state: ChildState): string {
+/** What a list says of a state, packed, as JSON, written once: a list of a school is put together from these. */
+export function packedState(state: ChildState): string {
   let text = texts.get(state);
   if (text === undefined) {
     const { line, strands, lastCheck, direction } = state;
-    text = JSON.stringify({ line, strands, lastCheck, direction });
+    text = JSON.stringify({ line: packLine(line, numberOf), strands, lastCheck, direction });
     texts.set(state, text);
   }
   return text;

@@ -1,11 +1,11 @@
 /** One child over the last weeks: what the page on progress adds up for a class or a school. */
+import { STATES } from '@sapling/contract';
 import { changeBetween } from '@sapling/core';
 import { tenth } from './evidence.js';
 import type { Judged } from './judge-child.js';
 
 const WEEK = 7 * 86_400_000;
 export const WEEKS = 8;
-export const STATES = ['secure', 'wobbly', 'gap', 'unchecked'] as const;
 
 /** Kept with a child's state: JSON. */
 export interface ChildWeeks {

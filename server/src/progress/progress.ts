@@ -1,7 +1,8 @@
+import { STATES } from '@sapling/contract';
 import { childrenInReach } from '../access.js';
 import { fullName } from '../children/children.js';
 import { statesOf } from '../evidence/states.js';
-import { STATES, weekEnds } from '../evidence/weeks.js';
+import { weekEnds } from '../evidence/weeks.js';
 import { route } from '../http/route.js';
 
 export const progressRoutes = [

@@ -1,5 +1,6 @@
 /** Runs what takes long in a thread of its own, so that nobody's mark waits for somebody else's file. */
 import { Worker } from 'node:worker_threads';
+import { WORKER } from './files.js';
 import type { Work } from './pool.js';
 import type { TASKS, TaskName } from './tasks.js';
 
@@ -23,9 +24,8 @@ export function apart<N extends TaskName>(
   data: Parameters<(typeof TASKS)[N]>[0],
   { signal, onStep }: Work = {},
 ): Promise<Awaited<ReturnType<(typeof TASKS)[N]>>> {
-  const file = new URL('./worker.mjs', import.meta.url);
   return new Promise((done, fail) => {
-    const worker = new Worker(file, { workerData: { task, data }, execArgv: [] });
+    const worker = new Worker(WORKER, { workerData: { task, data }, execArgv: [] });
     const stop = (): void => {
       fail(signal!.reason as Error);
       void worker.terminate();

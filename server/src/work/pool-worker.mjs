@@ -2,5 +2,5 @@
 import { register } from 'tsx/esm/api';
 
 register();
-const { runPooled } = await import('./pooled-tasks.ts');
+const { default: runPooled } = await import('./pool-worker.ts');
 export default runPooled;

@@ -8,6 +8,7 @@ import { Tinypool } from 'tinypool';
 import type { Db } from '../db/open.js';
 import { Refusal } from '../http/problem.js';
 import { TaskError, type Said } from './apart.js';
+import { POOL_WORKER } from './files.js';
 import type { POOLED, PooledName } from './pooled-tasks.js';
 
 /** As many as leave a core for answering. */
@@ -45,7 +46,7 @@ export class Pool {
       return (await run(data, (done, of) => onStep?.(done, of))) as Awaited<ReturnType<(typeof POOLED)[N]>>;
     }
     this.#threads ??= new Tinypool({
-      filename: new URL('./pool-worker.mjs', import.meta.url).href,
+      filename: POOL_WORKER.href,
       runtime: 'worker_threads',
       minThreads: 0,
       maxThreads: this.threads,

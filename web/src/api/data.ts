@@ -1,5 +1,5 @@
 /** Reading through SWR: fetched, shown from the device's copy when the server is out of reach, refreshed by live events. */
-import type { ChildLine, EndpointName, Endpoints, LiveEvent, ResponseOf } from '@sapling/contract';
+import { unpackChildren, type ChildLine, type EndpointName, type Endpoints, type LiveEvent, type PackedChildren, type ResponseOf } from '@sapling/contract';
 import { useEffect, useState } from 'react';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { v7 as uuidv7 } from 'uuid';
@@ -16,17 +16,29 @@ async function read([name, input]: Key, work?: string): Promise<unknown> {
   const copy = `read:${name}:${input}`;
   try {
     const asked = JSON.parse(input) as Input<EndpointName> & { query?: object };
-    const data = await call(name, (work === undefined ? asked : { ...asked, query: { ...asked.query, work } }) as Input<EndpointName>);
+    // the lines of a school are fetched and kept packed
+    const fetched = name === 'children' ? 'packedChildren' : name;
+    const data = await call(fetched, (work === undefined ? asked : { ...asked, query: { ...asked.query, work } }) as Input<EndpointName>);
     noteReach(true);
     void keep(copy, data);
-    return data;
+    return madeOut(name, data);
   } catch (error) {
     if (!(error instanceof Unreachable)) throw error;
     noteReach(false);
     const old = await kept(copy);
     if (old === undefined) throw error;
-    return old;
+    return madeOut(name, old);
   }
+}
+const unpacked = new WeakMap<object, ChildLine[]>();
+/** What pages work with: the same list for the same answer, so that nothing is drawn again for what has not changed. */
+function madeOut(name: EndpointName, data: unknown): unknown {
+  // a copy that an older version kept is a list already
+  if (name !== 'children' || Array.isArray(data)) return data;
+  const packed = data as PackedChildren;
+  let list = unpacked.get(packed);
+  if (!list) unpacked.set(packed, (list = unpackChildren(packed)));
+  return list;
 }
 
 /** Reads once, and keeps the copy under which a page looks when the server is out of reach. @throws as `call` */
