@@ -5,10 +5,10 @@
  * groups they were given. Who was given one session, or a group for some days, gets what it takes to run
  * it and no more: the sessions, the children's names, and to mark what they do in it.
  */
-import { and, eq, gte, inArray, isNull, lte, or } from 'drizzle-orm';
+import { and, eq, gte, inArray, isNull, lte, or, sql } from 'drizzle-orm';
 import type { Role } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
-import type { Db } from './db/open.js';
+import { rows, type Db } from './db/open.js';
 import { children, classColleagues, classes, groupMembers, groups, lendings, observations, sessions } from './db/schema.js';
 import { Refusal } from './http/problem.js';
 
@@ -87,6 +87,17 @@ const lookedAt = (db: Db): { writing: number; found: Map<string, Promise<Access>
   if (!all) looked.set(db, (all = { writing: 0, found: new Map() }));
   return all;
 };
+/** Databases that several processes share: what one of them writes, the others have to know. */
+const shared = new WeakSet<Db>();
+/** From now on what was looked up holds as long as no process has written what may change it. */
+export const shareAccess = (db: Db): void => void shared.add(db);
+/** Read before each look, so that nothing is allowed on what another process has taken away. */
+async function sharedVersion(db: Db): Promise<string> {
+  if (!shared.has(db)) return '';
+  const [row] = rows<{ version: string }>(await db.execute(sql`select last_value::text as version from access_version`));
+  return row!.version;
+}
+
 /** The most colleagues whose reach is held. */
 const MOST_HELD = 200;
 
@@ -103,6 +114,8 @@ export async function changingAccess<T>(db: Db, work: () => Promise<T>): Promise
   } finally {
     all.writing -= 1;
     all.found.clear();
+    // before the answer is given: another process that looks after it looks anew
+    if (shared.has(db)) await db.execute(sql`select nextval('access_version')`);
   }
 }
 
@@ -110,10 +123,10 @@ export async function changingAccess<T>(db: Db, work: () => Promise<T>): Promise
  * What a colleague reaches. Looked up once, and again when something was written that may change it.
  * @param today the day it is asked on, YYYY-MM-DD: what was given for a time ends
  */
-export function accessOf(db: Db, actor: Actor, today: string): Promise<Access> {
+export async function accessOf(db: Db, actor: Actor, today: string): Promise<Access> {
   const { writing, found } = lookedAt(db);
   if (writing > 0) return lookUpAccess(db, actor, today);
-  const key = `${actor.id} ${actor.role} ${today}`;
+  const key = `${actor.id} ${actor.role} ${today} ${await sharedVersion(db)}`;
   let access = found.get(key);
   if (!access) {
     if (found.size >= MOST_HELD) found.clear();

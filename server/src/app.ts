@@ -91,13 +91,14 @@ export function createApp(services: Services, log: Logger): Express {
   });
   // a child's screen knows a code and nothing else; who joins again with the right one is never slowed down
   app.get('/api/screens/:code/events', (req, res, next) => {
-    const who = req.ip ?? '';
-    services.tries.screens.check(who);
-    const code = screenCode.safeParse(String(req.params.code).toUpperCase());
-    if (!code.success || !services.screens.listen(code.data, res)) {
-      services.tries.screens.miss(who);
-      next(new Refusal('not-found', { detail: 'No screen has this code now.' }));
-    }
+    void (async () => {
+      const who = req.ip ?? '';
+      await services.tries.screens.take(who);
+      const code = screenCode.safeParse(String(req.params.code).toUpperCase());
+      if (!code.success || !services.screens.listen(code.data, res))
+        throw new Refusal('not-found', { detail: 'No screen has this code now.' });
+      await services.tries.screens.giveBack(who);
+    })().catch(next);
   });
   const { tryIt } = services;
   app.use(`${TRY_PATH}/api`, (req, res, next) => {

@@ -2,6 +2,7 @@ import { clockFrom, type Clock } from '@sapling/core';
 import { z } from 'zod';
 import { PASSWORD_COST } from './auth/password.js';
 import { KEPT } from './backup/backup.js';
+import type { S3Store } from './readings/s3-sounds.js';
 
 const schema = z.object({
   SAPLING_DATA: z.string().min(1).default('.data'),
@@ -14,6 +15,12 @@ const schema = z.object({
   SAPLING_PROXIES: z.coerce.number().int().min(0).max(5).default(0),
   SAPLING_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
   DATABASE_URL: z.string().optional(),
+  /** A store that speaks S3, for recordings: its address, bucket, key and secret together, or none of them. */
+  SAPLING_S3_ENDPOINT: z.url().optional(),
+  SAPLING_S3_BUCKET: z.string().min(1).optional(),
+  SAPLING_S3_KEY: z.string().min(1).optional(),
+  SAPLING_S3_SECRET: z.string().min(1).optional(),
+  SAPLING_S3_REGION: z.string().min(1).default('us-east-1'),
   /** Where backups are kept; in the data folder where nothing is said. */
   SAPLING_BACKUPS: z.string().min(1).optional(),
   /** How many are kept; 0 for none made by itself. */
@@ -38,6 +45,8 @@ export interface Config {
   readonly proxies: number;
   readonly logLevel: string;
   readonly databaseUrl: string | undefined;
+  /** Where recordings are kept other than beside the database. */
+  readonly store?: S3Store | undefined;
   /** Where the clock begins, ISO 8601; undefined for the machine's own time. */
   readonly setNow?: string | undefined;
   /** When it was that moment, on the machine's clock in milliseconds since 1970; now where nothing is said. */
@@ -51,6 +60,15 @@ export interface Config {
   readonly threads?: number | undefined;
   /** Whether a made-up school may be opened beside this one. */
   readonly tryIt?: boolean;
+}
+
+function storeOf(e: z.infer<typeof schema>): S3Store | undefined {
+  const named = [e.SAPLING_S3_ENDPOINT, e.SAPLING_S3_BUCKET, e.SAPLING_S3_KEY, e.SAPLING_S3_SECRET];
+  if (named.every((value) => value === undefined)) return undefined;
+  const [endpoint, bucket, key, secret] = named;
+  if (!endpoint || !bucket || !key || !secret)
+    throw new Error('SAPLING_S3_ENDPOINT, SAPLING_S3_BUCKET, SAPLING_S3_KEY and SAPLING_S3_SECRET: set all four or none.');
+  return { endpoint, bucket, key, secret, region: e.SAPLING_S3_REGION };
 }
 
 /** The clock of a server or a command: the machine’s, or one that was set. */
@@ -74,12 +92,14 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     proxies: e.SAPLING_PROXIES,
     logLevel: e.SAPLING_LOG,
     databaseUrl: e.DATABASE_URL,
+    store: storeOf(e),
     // the clock was set as the process began: what it takes to start does not count
     setNow: e.SAPLING_NOW,
     setSince: Math.round(performance.timeOrigin),
     passwordCost: e.SAPLING_PASSWORD_COST,
     threads: e.SAPLING_THREADS,
-    tryIt: e.SAPLING_TRY_IT === '1' && e.SAPLING_DEMO === '0',
+    // it is a process of its own beside one server: of several, only one would know of it
+    tryIt: e.SAPLING_TRY_IT === '1' && e.SAPLING_DEMO === '0' && e.DATABASE_URL === undefined,
     backups: e.SAPLING_BACKUPS,
     backupsKept: e.SAPLING_DEMO === '1' ? 0 : e.SAPLING_BACKUPS_KEPT,
   };

@@ -4,6 +4,7 @@ import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { pino, type Logger } from 'pino';
+import { shareAccess } from './access.js';
 import { createApp } from './app.js';
 import { Backups } from './backup/service.js';
 import { passwordPath } from './commands.js';
@@ -13,7 +14,10 @@ import { seedDemo } from './demo/seed.js';
 import { safeError } from './http/safe-error.js';
 import { budgets } from './http/tries.js';
 import { Screens } from './evidence/screens.js';
+import { ALONE, postgresBus } from './live/bus.js';
 import { Live } from './live/live.js';
+import { S3Sounds } from './readings/s3-sounds.js';
+import { DatabaseSounds, FolderSounds } from './readings/sounds.js';
 import { Trail } from './trail.js';
 import { TryIt } from './try-it.js';
 import { Pool } from './work/pool.js';
@@ -32,9 +36,12 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   const log = into.child({}, { serializers: { err: safeError } });
   // first of all: a clock that was set goes on from the moment it was read
   const clock = clockOf(config);
-  const { db, close, embedded } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
+  const { db, close, embedded, server: shared, alone } = await openDatabase({ folder: config.folder, url: config.databaseUrl });
   const { now } = clock;
-  const seeded = config.demo ? await seedDemo(db, now()) : false;
+  const seeded = config.demo ? await alone(() => seedDemo(db, now())) : false;
+  const bus = shared ? await postgresBus(shared, (error) => log.error({ err: error }, 'other processes were not told')) : ALONE;
+  if (shared) shareAccess(db);
+  const sounds = config.store ? new S3Sounds(config.store) : embedded ? new FolderSounds(config.folder) : new DatabaseSounds(db);
   const backups = new Backups(
     embedded?.client,
     { data: config.folder, folder: config.backups ?? join(config.folder, 'backups'), keep: config.backupsKept ?? 0 },
@@ -49,15 +56,29 @@ export async function start(config: Config, into: Logger = pino({ level: config.
       return 'error This version does not know the command.';
     };
   const changes = new Changes(config.databaseUrl === undefined);
-  const upkeep = startUpkeep({ db, folder: config.folder, backups, now, log, changed: () => changes.raise() });
-  const live = new Live(db, now, changes);
-  const screens = new Screens(clock.ms);
+  const upkeep = startUpkeep({ db, sounds, backups, now, log, changed: () => changes.raise() });
+  const live = new Live(db, now, changes, bus);
+  const screens = new Screens(clock.ms, bus);
   const pool = new Pool(config.threads).serve(db);
   const trail = new Trail(db, log);
   const tryIt = config.tryIt ? new TryIt(config, now, log) : undefined;
   const server: Server = createServer(
     createApp(
-      { db, live, changes, screens, backups, pool, trail, tryIt, config, now, clockAhead: clock.ahead, tries: budgets(clock.ms) },
+      {
+        db,
+        live,
+        changes,
+        screens,
+        backups,
+        pool,
+        sounds,
+        trail,
+        tryIt,
+        config,
+        now,
+        clockAhead: clock.ahead,
+        tries: budgets(db, clock.ms),
+      },
       log,
     ),
   );
@@ -86,6 +107,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
       await tryIt?.close();
       await trail.flush();
       await pool.close();
+      await bus.close();
       await close();
     },
   };

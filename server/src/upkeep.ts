@@ -9,9 +9,11 @@ import { dueLeavers } from './children/child-record.js';
 import { eraseChild } from './children/erase.js';
 import type { Db } from './db/open.js';
 import { renewStates } from './evidence/states.js';
+import { forgetOldTries } from './http/tries.js';
 import { renewTallies } from './progress/trust.js';
 import { purgeWritten } from './retention.js';
 import { purgeRecordings } from './readings/recordings.js';
+import type { Sounds } from './readings/sounds.js';
 
 const EVERY_MS = 3_600_000;
 /** Work that can wait begins so long after a start, when the first pages have been read. */
@@ -19,7 +21,7 @@ const FIRST_MS = 120_000;
 
 interface Parts {
   readonly db: Db;
-  readonly folder: string;
+  readonly sounds: Sounds;
   readonly backups: Backups;
   readonly now: () => string;
   readonly log: Logger;
@@ -28,13 +30,14 @@ interface Parts {
 }
 
 /** Deletes what has its day: whether or not somebody looks. */
-async function purge({ db, folder, now }: Parts): Promise<void> {
-  await purgeRecordings(db, folder, now());
+async function purge({ db, sounds, now }: Parts): Promise<void> {
+  await purgeRecordings(db, sounds, now());
   await purgeWritten(db, now());
+  await forgetOldTries(db, now());
   const gone = await dueLeavers(db, now());
   if (gone.length === 0) return;
   await changingAccess(db, async () => {
-    for (const child of gone) await eraseChild(db, folder, child);
+    for (const child of gone) await eraseChild(db, sounds, child);
   });
 }
 

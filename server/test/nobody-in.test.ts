@@ -212,17 +212,25 @@ describe('a log', () => {
 });
 
 describe('tries', () => {
-  it('are counted by what went wrong, in a window, by key', () => {
-    let time = 0;
-    const tries = new Tries(3, 1000, () => time);
-    for (let n = 0; n < 3; n += 1) {
-      tries.check('a');
-      tries.miss('a');
+  it('are counted by what went wrong, in a window, by key', async () => {
+    let time = Date.parse(now());
+    const tries = new Tries(school.running.db, 'test', 3, 1000, () => time);
+    for (let n = 0; n < 3; n += 1) await tries.take('a');
+    await expect(tries.take('a')).rejects.toThrow(/Wait 1 minute/);
+    await tries.take('b');
+    // who was right, however often, is never shut out
+    for (let n = 0; n < 10; n += 1) {
+      await tries.take('c');
+      await tries.giveBack('c');
     }
-    expect(() => tries.check('a')).toThrow(/Wait 1 minute/);
-    tries.check('b');
-    time = 1001;
-    tries.check('a');
+    time += 1001;
+    await tries.take('a');
+  });
+
+  it('at the same moment are no more than one after the other', async () => {
+    const tries = new Tries(school.running.db, 'at once', 5, 60_000, () => Date.parse(now()));
+    const all = await Promise.allSettled(Array.from({ length: 40 }, () => tries.take('somebody')));
+    expect(all.filter((t) => t.status === 'fulfilled')).toHaveLength(5);
   });
 
   it('of passwords by a stranger end after twenty an hour, and whoever has signed in here before is not shut out', async () => {

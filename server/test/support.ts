@@ -6,6 +6,7 @@ import type { Role } from '@sapling/contract';
 import { clockFrom, dayIn } from '@sapling/core';
 import { pino } from 'pino';
 import { inject } from 'vitest';
+import type { Config } from '../src/config.js';
 import { start, type Running } from '../src/start.js';
 import { uuidv7 } from '../src/ids.js';
 
@@ -34,9 +35,11 @@ export class School {
   running!: Running;
   readonly folder = mkdtempSync(join(tmpdir(), 'sapling-unit-'));
 
-  async open(): Promise<this> {
+  /** @param change settings other than those of most tests */
+  async open(change: Partial<Config> = {}): Promise<this> {
     // opened again, it goes on with what it has
-    if (!existsSync(join(this.folder, 'database'))) cpSync(inject('emptyFolder'), this.folder, { recursive: true });
+    if (change.databaseUrl === undefined && !existsSync(join(this.folder, 'database')))
+      cpSync(inject('emptyFolder'), this.folder, { recursive: true });
     this.running = await start(
       {
         folder: this.folder,
@@ -50,6 +53,7 @@ export class School {
         setNow: now(),
         passwordCost: 12,
         threads: 0,
+        ...change,
       },
       pino({ level: 'info' }, { write: (line: string) => void this.log.push(line) }),
     );

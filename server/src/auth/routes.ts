@@ -30,8 +30,7 @@ export const authRoutes = [
     // looked at before a password is hashed: that is work, and a stranger's to ask for
     const [already] = await db.select({ id: schools.id }).from(schools);
     if (already) throw new Refusal('already-set-up');
-    tries.setUp.check(req.ip ?? '');
-    tries.setUp.miss(req.ip ?? '');
+    await tries.setUp.take(req.ip ?? '');
     if (!isLongEnough(body.password))
       throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
     const passwordHash = await hashPassword(body.password, config.passwordCost);
@@ -48,23 +47,21 @@ export const authRoutes = [
   }),
 
   route('signIn', { action: 'public' }, async ({ db, body, config, req, res, now, tries }) => {
-    const device = knownDevice(req, body.email);
+    const device = await knownDevice(db, req, body.email);
     const counted: [Tries, string][] = device
       ? [[tries.device, device]]
       : [
           [tries.strangers, req.ip ?? ''],
           [tries.account, body.email],
         ];
-    for (const [budget, key] of counted) budget.check(key);
+    for (const [budget, key] of counted) await budget.take(key);
     const [found] = await db.select().from(colleagues).where(eq(colleagues.email, body.email));
     const right = await verifyPassword(body.password, found?.passwordHash ?? (await nobody));
-    if (!found || !found.active || !right) {
-      for (const [budget, key] of counted) budget.miss(key);
-      throw new Refusal('wrong-sign-in');
-    }
-    if (device) tries.device.clear(device);
+    if (!found || !found.active || !right) throw new Refusal('wrong-sign-in');
+    for (const [budget, key] of counted) await budget.giveBack(key);
+    if (device) await tries.device.clear(device);
     const started = await startSignIn(db, config, res, found.id, now());
-    markDevice(config, res, found.email);
+    await markDevice(db, config, res, found.email);
     return meOf(db, started);
   }),
 
@@ -83,11 +80,10 @@ export const authRoutes = [
   }),
 
   route('changePassword', { action: 'signed in' }, async ({ db, body, me, config, res, now, tries, live }) => {
-    tries.again.check(me.id);
-    if (!(await verifyPassword(body.current, me.passwordHash))) {
-      tries.again.miss(me.id);
+    await tries.again.take(me.id);
+    if (!(await verifyPassword(body.current, me.passwordHash)))
       throw new Refusal('wrong-sign-in', { detail: 'The present password is not right.' });
-    }
+    await tries.again.giveBack(me.id);
     if (!isLongEnough(body.next)) throw new Refusal('weak-password');
     const passwordHash = await hashPassword(body.next, config.passwordCost);
     await db.update(colleagues).set({ passwordHash }).where(eq(colleagues.id, me.id));
@@ -99,16 +95,12 @@ export const authRoutes = [
 
   route('setPassword', { action: 'public' }, async ({ db, body, config, req, now, tries, live }) => {
     const who = req.ip ?? '';
-    tries.covers.check(who);
     if (!isLongEnough(body.password)) throw new Refusal('weak-password');
-    try {
-      const { id, email } = await usePasswordLink(db, body.secret, await hashPassword(body.password, config.passwordCost), now());
-      live.drop(id);
-      await live.tell({ topic: 'team', id }, { everyone: true });
-      return { email };
-    } catch (error) {
-      tries.covers.miss(who);
-      throw error;
-    }
+    await tries.covers.take(who);
+    const { id, email } = await usePasswordLink(db, body.secret, await hashPassword(body.password, config.passwordCost), now());
+    await tries.covers.giveBack(who);
+    live.drop(id);
+    await live.tell({ topic: 'team', id }, { everyone: true });
+    return { email };
   }),
 ];

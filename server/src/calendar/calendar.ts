@@ -140,15 +140,15 @@ export const calendarRoutes = [
   route('subscribedCalendar', { action: 'public' }, async ({ db, params, now, req, res, tries }) => {
     // a program that asks for a withdrawn calendar asks for ever: it has a budget of its own, by address and calendar
     const who = `${req.ip ?? ''} ${hashOfSecret(params.secret).slice(0, 16)}`;
-    tries.calendars.check(who);
+    await tries.calendars.take(who);
     const [found] = await db
       .select({ link: calendarLinks, person: colleagues })
       .from(calendarLinks)
       .innerJoin(colleagues, eq(colleagues.id, calendarLinks.colleague))
       .where(and(eq(calendarLinks.secretHash, hashOfSecret(params.secret)), isNull(calendarLinks.withdrawnAt)));
     // who left the team has no calendar here any more
-    if (!found || !found.person.active) tries.calendars.miss(who);
     if (!found || !found.person.active) throw new Refusal('not-found', { detail: 'This calendar address was withdrawn.' });
+    await tries.calendars.giveBack(who);
     await db.update(calendarLinks).set({ readAt: now() }).where(eq(calendarLinks.id, found.link.id));
     res.setHeader('cache-control', 'no-store');
     res.type('text/calendar').send(await calendarOf(db, found.person, now()));

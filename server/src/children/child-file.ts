@@ -10,6 +10,7 @@ import * as t from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { wholeSound } from '../readings/sounds.js';
 import { whileWaitedFor } from '../work/while-waited-for.js';
 import { readSettings } from '../settings/read-settings.js';
 import { schoolZone } from '../settings/school-day.js';
@@ -72,7 +73,7 @@ export async function childRecord(db: Db, id: string, now: string): Promise<Chil
     line: lines[0]!.line,
     strands: lines[0]!.strands,
     rows: { checks, observations, withdrawals, readings, readingSteps: steps, remarks },
-    recordings: recordings.map(({ reading, mime }) => ({ reading, mime })),
+    recordings: recordings.map(({ reading, mime, parts }) => ({ reading, mime, parts })),
     groups: moves,
     sessions: sessions.flatMap((s) => {
       const there = s.attendance.find((a) => a.child === id);
@@ -110,11 +111,11 @@ export const childFileRoutes = [
     'childFile',
     ({ params }) => ({ action: 'change child', childIds: [params.id] }),
     async (call) => {
-      const { db, params, res, now, config, pool } = call;
+      const { db, params, res, now, pool } = call;
       const record = await childRecord(db, params.id, now());
-      const zip = await whileWaitedFor({ ...call, query: {} }, (work) =>
-        pool.run('packChild', { record, writtenAt: now(), folder: config.folder }, work),
-      );
+      const sounds = new Map<string, Uint8Array>();
+      for (const { reading, parts } of record.recordings) sounds.set(reading, await wholeSound(call.sounds, reading, parts));
+      const zip = await whileWaitedFor({ ...call, query: {} }, (work) => pool.run('packChild', { record, writtenAt: now(), sounds }, work));
       const name =
         `${record.child.givenName} ${record.child.familyName}`
           .trim()

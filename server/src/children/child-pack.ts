@@ -1,6 +1,4 @@
 /** The file of one child, put together from their record in a thread of its own. */
-import { existsSync, readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import { csv } from '../transfer/csv.js';
 import { whoWas, writeChildSheet, type ChildRecord } from './child-sheet.js';
@@ -8,17 +6,12 @@ import { whoWas, writeChildSheet, type ChildRecord } from './child-sheet.js';
 export const CHILD_FORMAT = 'keen-sapling-child/1';
 
 /** The recordings as files: one a reading, the parts put together. */
-function soundFiles(data: string, record: ChildRecord): Record<string, Uint8Array> {
+function soundFiles(sounds: ReadonlyMap<string, Uint8Array>, record: ChildRecord): Record<string, Uint8Array> {
   const files: Record<string, Uint8Array> = {};
   for (const { reading, mime } of record.recordings) {
-    const folder = join(data, 'recordings', reading);
-    if (!existsSync(folder)) continue;
-    const parts = readdirSync(folder)
-      .filter((name) => name.endsWith('.part'))
-      .sort()
-      .map((name) => readFileSync(join(folder, name)));
+    const sound = sounds.get(reading);
     const ending = mime.includes('ogg') ? 'ogg' : mime.includes('mp4') ? 'm4a' : 'webm';
-    if (parts.length > 0) files[`recordings/${reading}.${ending}`] = Buffer.concat(parts);
+    if (sound && sound.length > 0) files[`recordings/${reading}.${ending}`] = sound;
   }
   return files;
 }
@@ -38,15 +31,16 @@ const table = (rows: readonly object[], columns: readonly string[] = []): Uint8A
   return strToU8(csv(plain.length === 0 ? columns : [...new Set(plain.flatMap((r) => Object.keys(r)))], plain));
 };
 
-/** A ZIP: a PDF to read, CSV files, `child.json`, the recordings in the data folder. */
+/** A ZIP: a PDF to read, CSV files, `child.json`, the recordings. */
 export async function packChild({
   record,
   writtenAt,
-  folder,
+  sounds,
 }: {
   record: ChildRecord;
   writtenAt: string;
-  folder: string;
+  /** What was recorded, by reading. */
+  sounds: ReadonlyMap<string, Uint8Array>;
 }): Promise<Uint8Array> {
   const json = {
     format: CHILD_FORMAT,
@@ -78,7 +72,7 @@ export async function packChild({
         record.rows.remarks.map(({ at, by, text }) => ({ at, by: whoWas(record, by), text })),
         ['at', 'by', 'text'],
       ),
-      ...soundFiles(folder, record),
+      ...soundFiles(sounds, record),
     },
     { level: 6 },
   );

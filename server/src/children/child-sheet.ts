@@ -33,7 +33,7 @@ export interface ChildRecord {
     readonly readingSteps: readonly (typeof readingSteps.$inferSelect)[];
     readonly remarks: readonly (typeof remarks.$inferSelect)[];
   };
-  readonly recordings: readonly { readonly reading: string; readonly mime: string }[];
+  readonly recordings: readonly { readonly reading: string; readonly mime: string; readonly parts: number }[];
   readonly groups: readonly { readonly at: string; readonly what: string; readonly group: string }[];
   readonly sessions: readonly { readonly on: string; readonly group: string; readonly present: boolean; readonly minutes: number }[];
   /** Names of colleagues by their keys; whoever is not there worked elsewhere. */

@@ -3,8 +3,6 @@
  * Nothing that tells of the child stays: rows, marks, recordings, notes about them, their name in notes and logs of their
  * groups, their place in sessions and rules. The receipt keeps the key and how many records went.
  */
-import { rmSync } from 'node:fs';
-import { join } from 'node:path';
 import type { Erasure } from '@sapling/contract';
 import { and, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
@@ -15,6 +13,7 @@ import { forgetHeld, forgetState } from '../evidence/states.js';
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import type { Sounds } from '../readings/sounds.js';
 import { fullName } from './children.js';
 import { flushTrail } from '../trail.js';
 
@@ -47,10 +46,10 @@ export function nameless(text: string, names: readonly string[]): string {
 }
 
 /**
- * Takes away everything about these children. Recordings of theirs are deleted from the data folder.
+ * Takes away everything about these children. Recordings of theirs are deleted too.
  * Returns how many rows of each kind went or were changed.
  */
-export async function eraseChild(db: Db, data: string, childId: string): Promise<Record<string, number>> {
+export async function eraseChild(db: Db, sounds: Sounds, childId: string): Promise<Record<string, number>> {
   const counts: Record<string, number> = {};
   const sound: string[] = [];
   await flushTrail(db);
@@ -184,7 +183,7 @@ export async function eraseChild(db: Db, data: string, childId: string): Promise
     for (const id of ids) await forgetState(tx, id);
     await remove('children', t.children, t.children.id, [...ids].reverse());
   });
-  for (const id of sound) rmSync(join(data, 'recordings', id), { recursive: true, force: true });
+  for (const id of sound) await sounds.forget(id);
   forgetHeld(db);
   return counts;
 }
@@ -198,9 +197,8 @@ function toErasure(row: typeof t.erasures.$inferSelect, name: string | null): Er
 async function checkPassword({ db, me, tries }: Pick<Call<'askErasure'>, 'db' | 'me' | 'tries'>, password: string): Promise<void> {
   const [school] = await db.select({ demo: t.schools.demo }).from(t.schools);
   if (school?.demo) return;
-  tries.again.check(me.id);
-  if (await verifyPassword(password, me.passwordHash)) return;
-  tries.again.miss(me.id);
+  await tries.again.take(me.id);
+  if (await verifyPassword(password, me.passwordHash)) return tries.again.giveBack(me.id);
   throw new Refusal('wrong-password', { errors: [{ path: 'password', message: 'This is not your password.' }] });
 }
 
@@ -230,7 +228,7 @@ export const eraseRoutes = [
   }),
 
   route('confirmErasure', { action: 'manage team' }, async (call) => {
-    const { db, params, body, me, now, config, live } = call;
+    const { db, params, body, me, now, sounds, live } = call;
     await checkPassword(call, body.password);
     const [row] = await db
       .select()
@@ -241,7 +239,7 @@ export const eraseRoutes = [
     const { aloneFrom } = toErasure(row, null);
     if (row.askedBy === me.id && now() < aloneFrom)
       throw new Refusal('not-allowed', { detail: 'You asked for this yourself: another lead can do it now, you can from tomorrow.' });
-    const counts = await eraseChild(db, config.folder, row.child);
+    const counts = await eraseChild(db, sounds, row.child);
     const [done] = await db.update(t.erasures).set({ doneBy: me.id, doneAt: now(), counts }).where(eq(t.erasures.id, row.id)).returning();
     for (const topic of ['children', 'classes', 'groups', 'sessions', 'readings', 'checks', 'remarks'] as const)
       await live.tell({ topic }, { everyone: true });

@@ -13,7 +13,7 @@ import { drizzle as drizzlePglite } from 'drizzle-orm/pglite';
 import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
 import { drizzle as drizzlePostgres } from 'drizzle-orm/postgres-js';
 import { migrate as migratePostgres } from 'drizzle-orm/postgres-js/migrator';
-import postgres from 'postgres';
+import postgres, { type Sql } from 'postgres';
 import { openDurable } from './durable.js';
 import { lockFolder, type FolderLock } from './folder-lock.js';
 import * as schema from './schema.js';
@@ -23,6 +23,10 @@ export interface OpenDatabase {
   readonly db: Db;
   /** The embedded database and the hold on its folder; neither where a server is named. */
   readonly embedded?: { readonly client: PGlite; readonly lock: FolderLock };
+  /** The PostgreSQL server, which other processes may use as well. */
+  readonly server?: Sql;
+  /** Does something that only one process may do at a time. */
+  alone<T>(work: () => Promise<T>): Promise<T>;
   close(): Promise<void>;
 }
 
@@ -90,6 +94,7 @@ async function openFolder(folder: string): Promise<OpenDatabase> {
     return {
       db: db as unknown as Db,
       embedded: { client: opened, lock },
+      alone: (work) => work(),
       close: async () => {
         await opened.close();
         await lock.release();
@@ -129,17 +134,33 @@ function whyNotOpened(error: unknown, folder: string): string {
   ].join(' ');
 }
 
+/** The number of the lock under which one process at a time migrates, and fills an empty demo. */
+const LOCK = 73_512_911;
+
 async function openServer(url: string): Promise<OpenDatabase> {
-  const client = postgres(url, { max: 5, onnotice: () => undefined });
+  const client = postgres(url, { max: 10, onnotice: () => undefined });
   const db = drizzlePostgres(client, { schema });
+  const alone = async <T>(work: () => Promise<T>): Promise<T> => {
+    // held by a connection of its own, and let go with it should this process end
+    const held = await client.reserve();
+    try {
+      await held`select pg_advisory_lock(${LOCK})`;
+      return await work();
+    } finally {
+      await held`select pg_advisory_unlock(${LOCK})`.catch(() => undefined);
+      held.release();
+    }
+  };
   try {
-    await refuseNewer(db as unknown as Db, knownFormat());
-    await migratePostgres(db, { migrationsFolder });
+    await alone(async () => {
+      await refuseNewer(db as unknown as Db, knownFormat());
+      await migratePostgres(db, { migrationsFolder });
+    });
   } catch (error) {
     await client.end();
     throw error;
   }
-  return { db: db as unknown as Db, close: () => client.end() };
+  return { db: db as unknown as Db, server: client, alone, close: () => client.end({ timeout: 5 }) };
 }
 
 /** The database's own count of migrations, for a folder whose marker was lost and for a server. */

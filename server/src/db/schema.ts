@@ -4,13 +4,30 @@ import type { ReadingOutcome } from '../readings/outcome.js';
 import type { KeptJudgement } from '../settings/judgement-here.js';
 import type { CheckItem, CheckKind, Offer, ReadingStep, StatedRule, Strand, Style, StylePart, TextKind, TextQuestion } from '@sapling/core';
 import type { OwnDates, OwnKeys, PairStateRow, SchoolSettings, StrandStateRow, WeekMeeting } from '@sapling/contract';
-import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, real, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  customType,
+  index,
+  integer,
+  jsonb,
+  pgSequence,
+  pgTable,
+  primaryKey,
+  real,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 
 /** A moment, ISO 8601 UTC on our side whatever the driver hands over. */
 const at = customType<{ data: string; driverData: string | Date }>({
   dataType: () => 'timestamp with time zone',
   fromDriver: (value) => new Date(value).toISOString(),
   toDriver: (value) => value,
+});
+const bytes = customType<{ data: Buffer; driverData: Buffer | Uint8Array }>({
+  dataType: () => 'bytea',
+  fromDriver: (value) => Buffer.from(value),
 });
 export interface YearClass {
   readonly id: string;
@@ -62,11 +79,23 @@ export const colleagues = pgTable(
     dates: text('dates').$type<OwnDates>(),
     /** Which keys this colleague marks with. */
     keys: text('keys').notNull().default('numbers').$type<OwnKeys>(),
+    /** A code from a device besides the password; null where this colleague has none. */
+    secondFactor: jsonb('second_factor').$type<SecondFactor>(),
     active: boolean('active').notNull().default(true),
     version: version(),
   },
   (t) => [uniqueIndex('colleagues_email').on(t.email)],
 );
+export interface SecondFactor {
+  /** Shared with the device, base32. */
+  readonly secret: string;
+  /** When it was confirmed with a first code; null while it is being set up. */
+  readonly since: string | null;
+  /** SHA-256 of the codes for a lost device that were not used yet. */
+  readonly spare: readonly string[];
+  /** The time step of the code that was used last: no code opens twice (RFC 6238, 5.2). */
+  readonly lastStep: number;
+}
 
 export const signIns = pgTable('sign_ins', {
   /** SHA-256 of the cookie's token; the token itself is nowhere. */
@@ -77,6 +106,22 @@ export const signIns = pgTable('sign_ins', {
   csrf: text('csrf').notNull(),
   createdAt: at('created_at').notNull(),
   expiresAt: at('expires_at').notNull(),
+});
+
+/** Raised by every write that may change who reaches what, where several processes share the database: see access.ts. */
+export const accessVersion = pgSequence('access_version');
+
+/** What went wrong lately, by a hash of what it counts for: see http/tries.ts. */
+export const tries = pgTable('tries', {
+  key: text('key').primaryKey(),
+  n: integer('n').notNull(),
+  until: at('until').notNull(),
+});
+
+/** Keys that are made once for an installation and known to all of its processes. */
+export const sharedSecrets = pgTable('shared_secrets', {
+  name: text('name').primaryKey(),
+  value: text('value').notNull(),
 });
 
 /** Links with which a colleague sets a new password: for one use, until a set time. */
@@ -340,7 +385,18 @@ export const readingOutcomes = pgTable(
   (t) => [index('reading_outcomes_child').on(t.child)],
 );
 
-/** What there is of a recording; the sound itself is in the data folder. */
+/** Sound of recordings, where it is kept in the database: see readings/sounds.ts. */
+export const recordingParts = pgTable(
+  'recording_parts',
+  {
+    reading: uuid('reading').notNull(),
+    part: integer('part').notNull(),
+    sound: bytes('sound').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.reading, t.part] })],
+);
+
+/** What there is of a recording; where the sound itself lies is decided in readings/sounds.ts. */
 export const recordings = pgTable('recordings', {
   reading: uuid('reading')
     .primaryKey()

@@ -10,6 +10,7 @@ import type { Access, Need } from '../access.js';
 import type { SignedIn } from '../auth/sign-in.js';
 import type { Db } from '../db/open.js';
 import type { Live } from '../live/live.js';
+import type { Sounds } from '../readings/sounds.js';
 import type { Screens } from '../evidence/screens.js';
 import type { Backups } from '../backup/service.js';
 import type { Config } from '../config.js';
@@ -26,6 +27,8 @@ export interface Services {
   readonly screens: Screens;
   readonly backups: Backups;
   readonly pool: Pool;
+  /** Where recordings lie. */
+  readonly sounds: Sounds;
   /** Who looked at and changed what. */
   readonly trail: Trail;
   /** The made-up school beside this one; undefined where there may be none. */

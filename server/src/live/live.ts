@@ -5,9 +5,11 @@ import { inArray } from 'drizzle-orm';
 import { accessOf, readable, SESSION_REACH, type Access, type Actor } from '../access.js';
 import type { Changes } from '../http/changes.js';
 import type { SignedIn } from '../auth/sign-in.js';
+import type { Bus } from './bus.js';
 import type { Db } from '../db/open.js';
 import { sessions } from '../db/schema.js';
-import { schoolDay } from '../settings/school-day.js';
+import { forgetHeld } from '../evidence/states.js';
+import { forgetZone, schoolDay } from '../settings/school-day.js';
 
 interface Listener {
   readonly actor: Actor;
@@ -37,7 +39,20 @@ export class Live {
     private readonly db: Db,
     private readonly now: () => string,
     private readonly changes: Changes,
+    private readonly bus: Bus,
   ) {
+    bus.listen((message) => {
+      if (message.kind === 'drop') this.#drop(message.colleague);
+      else if (message.kind === 'drop sign-in') this.#dropSignIn(message.tokenHash);
+      else if (message.kind === 'say') this.#say(message.to, message.event);
+      else if (message.kind === 'event') {
+        const { event, about } = message;
+        if (event.topic === 'settings') forgetZone(db);
+        // a child who is erased over there is not kept in mind here
+        if (event.topic === 'children' && event.id === undefined) forgetHeld(db);
+        void this.#deliver(event, about).catch(() => undefined);
+      }
+    });
     this.#beat = setInterval(() => {
       for (const { res, until } of this.#listeners) {
         if (until <= this.now()) res.end();
@@ -63,19 +78,35 @@ export class Live {
 
   /** Ends the streams of a colleague who was switched off or whose password changed. */
   drop(colleagueId: string): void {
+    this.#drop(colleagueId);
+    this.bus.tell({ kind: 'drop', colleague: colleagueId });
+  }
+  #drop(colleagueId: string): void {
     for (const listener of this.#listeners) if (listener.actor.id === colleagueId) listener.res.end();
   }
   /** Ends the streams of a sign-in that ended. */
   dropSignIn(tokenHash: string): void {
+    this.#dropSignIn(tokenHash);
+    this.bus.tell({ kind: 'drop sign-in', tokenHash });
+  }
+  #dropSignIn(tokenHash: string): void {
     for (const listener of this.#listeners) if (listener.tokenHash === tokenHash) listener.res.end();
   }
 
   /** Tells one colleague how far something is that they wait for. */
   say(colleagueId: string, event: LiveEvent): void {
+    this.#say(colleagueId, event);
+    this.bus.tell({ kind: 'say', to: colleagueId, event });
+  }
+  #say(colleagueId: string, event: LiveEvent): void {
     for (const { actor, res } of this.#listeners) if (actor.id === colleagueId) res.write(`data: ${JSON.stringify(event)}\n\n`);
   }
 
   async tell(event: LiveEvent, about: About): Promise<void> {
+    this.bus.tell({ kind: 'event', event, about });
+    await this.#deliver(event, about);
+  }
+  async #deliver(event: LiveEvent, about: About): Promise<void> {
     this.changes.raise(OF_MARKS.has(event.topic) ? 'marks' : 'anything');
     const cache = new Map<string, Promise<Access>>();
     if (this.#listeners.size === 0) return;

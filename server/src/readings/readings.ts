@@ -105,7 +105,7 @@ export const readingRoutes = [
   route(
     'saveConsent',
     ({ params }) => ({ action: 'mark child', childId: params.id }),
-    async ({ db, params, body, live, me, config, now }) => {
+    async ({ db, params, body, live, me, sounds, now }) => {
       await db.update(children).set({ recordingConsent: body.consent }).where(eq(children.id, params.id));
       // consent that is withdrawn takes with it what was recorded
       if (!body.consent) {
@@ -115,7 +115,7 @@ export const readingRoutes = [
           .where(and(eq(recordings.child, params.id), isNull(recordings.deletedAt)));
         await forgetRecordings(
           db,
-          config.folder,
+          sounds,
           rows.map((r) => r.reading),
           now(),
         );

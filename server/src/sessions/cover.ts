@@ -101,13 +101,13 @@ export const coverRoutes = [
 
   route('cover', { action: 'public' }, async ({ db, params, now, req, res, tries }) => {
     const who = req.ip ?? '';
-    tries.covers.check(who);
+    await tries.covers.take(who);
     const [link] = await db
       .select()
       .from(coverLinks)
       .where(and(eq(coverLinks.secretHash, hashOfSecret(params.secret)), isNull(coverLinks.withdrawnAt), gt(coverLinks.endsAt, now())));
-    if (!link) tries.covers.miss(who);
     if (!link) throw new Refusal('not-found', { detail: 'This link has ended or was withdrawn. Ask whoever gave it to you for another.' });
+    await tries.covers.giveBack(who);
     const [found] = await db
       .select({ row: sessions, groupName: groups.name, slot: groups.slot })
       .from(sessions)

@@ -77,8 +77,7 @@ export const transferRoutes = [
     async ({ db, body }) => ({ rows: await readInstallation(db, body) }),
     // and not a letter of a file is looked at where there is a school already
     async ({ db, tries, req }) => {
-      tries.setUp.check(req.ip ?? '');
-      tries.setUp.miss(req.ip ?? '');
+      await tries.setUp.take(req.ip ?? '');
       const [school] = await db.select({ id: schools.id }).from(schools);
       if (school) throw new Refusal('already-set-up');
     },

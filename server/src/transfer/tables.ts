@@ -52,6 +52,9 @@ export const LEFT_OUT: readonly string[] = [
   'childResults',
   'readingOutcomes',
   'recordings',
+  'recordingParts',
+  'tries',
+  'sharedSecrets',
   'coverLinks',
   'calendarLinks',
 ];
