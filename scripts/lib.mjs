@@ -81,7 +81,8 @@ const isOld = (built, folders) =>
 
 /** Builds the server and the interface where they are missing or older than their sources. */
 export function buildWhatIsOld() {
-  if (isOld(at('server', 'dist', 'main.mjs'), ['server', 'core', 'contract', 'data'])) run('npm', ['run', '--silent', 'build', '-w', 'server']);
+  if (isOld(at('server', 'dist', 'main.mjs'), ['server', 'core', 'contract', 'data']))
+    run('npm', ['run', '--silent', 'build', '-w', 'server']);
   if (!isOld(at('web', 'dist', 'sw.js'), ['web', 'core', 'contract'])) return;
   console.log('Building the interface…');
   run('npm', ['run', '--silent', 'build', '-w', 'web']);

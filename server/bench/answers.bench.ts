@@ -1,7 +1,8 @@
 /**
- * What a server's answers cost at 40 and at 400 children, in one run: `npm run bench:server` (about twenty minutes; `COPIES=1,10,30`
- * for 1,200 children too). The server is a process of its own. Times are medians in milliseconds; beside them how long a ping sent
- * every 10 ms had to wait at most meanwhile. The exponent says how cost grows with the number of children: 1 is in proportion.
+ * What a server's answers cost at 40 and at 400 children, in one run: `npm run bench:server` (about twenty minutes;
+ * `COPIES=1,10,30x18` for 1,200 children over three school years too, which takes hours). The server is a process of its own. Times
+ * are medians in milliseconds; beside them how long a ping sent every 10 ms had to wait at most meanwhile. The exponent says how
+ * cost grows with the number of children: 1 is in proportion.
  */
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
@@ -15,8 +16,13 @@ import { bareMarks } from './bare-marks.js';
 import { bigSchool } from './big-school.js';
 
 const NOW = '2026-11-25T10:00:00.000Z';
-const SIZES = (process.env.COPIES ?? '1,10').split(',').map(Number);
-const ERAS = Number(process.env.ERAS ?? 6);
+/** How many times 40 children, and over how many times six weeks: six are a school year, eighteen are three. */
+const SIZES = (process.env.COPIES ?? '1,10').split(',').map((size) => {
+  const [copies = '1', eras = '6'] = size.split('x');
+  return { copies: Number(copies), eras: Number(eras) };
+});
+/** Folders that were made before, by number of copies: `FOLDERS=10=/somewhere`. What is measured is written into them. */
+const FOLDERS = new Map((process.env.FOLDERS ?? '').split(',').map((pair) => pair.split('=') as [string, string]));
 const MARKS = 60;
 /** Measured is what runs at a school: the built server. */
 const OUT = fileURLToPath(new URL('../dist/bench', import.meta.url));
@@ -118,7 +124,7 @@ async function measure({ url, peak }: Process): Promise<Map<string, Row>> {
     for (let n = 0; n < 3; n += 1) later.push(await pinged(() => get(path)));
     rows.set(`${name}, later`, { ms: median(later.map((r) => r.ms)), wait: Math.max(...later.map((r) => r.wait)), kB: later[0]!.kB });
   };
-  await read('children', '/api/children');
+  await read('children', '/api/children-packed');
   await read('today', '/api/today');
   await read('sessions of three weeks', '/api/sessions?from=2026-11-16&to=2026-12-06');
   await read('groups', '/api/groups');
@@ -161,7 +167,7 @@ async function measure({ url, peak }: Process): Promise<Map<string, Row>> {
   await Promise.all(readers);
   rows.set('one mark beside ten who read lists', { ms: beside, wait: 0, kB: 0 });
   rows.set('… of a bare insert, share', { ms: bare / beside, wait: 0, kB: 0 });
-  rows.set('children after one mark', await pinged(() => get('/api/children')));
+  rows.set('children after one mark', await pinged(() => get('/api/children-packed')));
   const [one] = (await (await fetch(`${url}/api/sessions?from=2026-11-16&to=2026-12-06`, { headers: { cookie } })).json()) as {
     id: string;
   }[];
@@ -184,10 +190,13 @@ async function workedOut(url: string): Promise<void> {
 
 await buildServer(OUT);
 const found: { copies: number; rows: Map<string, Row>; start: number }[] = [];
-for (const copies of SIZES) {
-  const folder = join(tmpdir(), `sapling-bench-${copies}`);
-  rmSync(folder, { recursive: true, force: true });
-  await bigSchool(folder, copies, ERAS, NOW);
+for (const { copies, eras } of SIZES) {
+  const made = FOLDERS.get(String(copies));
+  const folder = made ?? join(tmpdir(), `sapling-bench-${copies}`);
+  if (made === undefined) {
+    rmSync(folder, { recursive: true, force: true });
+    await bigSchool(folder, copies, eras, NOW);
+  }
   const port = 4300 + copies;
   // once to work out every state, as a night does; then a start from a filled folder
   const night = await serve(folder, port);
@@ -196,7 +205,7 @@ for (const copies of SIZES) {
   const running = await serve(folder, port);
   found.push({ copies, rows: await measure(running), start: running.started });
   await running.close();
-  rmSync(folder, { recursive: true, force: true });
+  if (made === undefined) rmSync(folder, { recursive: true, force: true });
 }
 console.log(`\n${'answer'.padEnd(34)}${found.map(({ copies }) => `${copies * 40} children`.padStart(24)).join('')}   exponent`);
 console.log(`${''.padEnd(34)}${found.map(() => 'ms / longest wait / kB'.padStart(24)).join('')}`);

@@ -1,6 +1,6 @@
 /**
  * What can be done from the command line beside running the server: `backup`, `restore <file>`, `check-backup <file>`,
- * `new-password <email>`. A server that runs is asked over the socket in its data folder; otherwise the folder is opened here.
+ * `new-password <email>`, `move to-server` and `move to-folder`. A server that runs is asked over the socket in its data folder; otherwise the folder is opened here.
  */
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
@@ -9,10 +9,13 @@ import { makeBackup, restoreBackup } from './backup/backup.js';
 import { checkBackup } from './backup/pack.js';
 import type { Config } from './config.js';
 import { askRunning } from './db/folder-lock.js';
-import { openDatabase, type Db } from './db/open.js';
+import { openDatabase, othersAt, type Db } from './db/open.js';
+import { S3Sounds } from './readings/s3-sounds.js';
+import { DatabaseSounds, FolderSounds } from './readings/sounds.js';
+import { moveInstallation } from './transfer/move.js';
 import { colleagues } from './db/schema.js';
 
-export const COMMANDS = ['backup', 'restore', 'check-backup', 'new-password'] as const;
+export const COMMANDS = ['backup', 'restore', 'check-backup', 'new-password', 'move'] as const;
 export type Command = (typeof COMMANDS)[number];
 export class CommandError extends Error {
   override readonly name = 'CommandError';
@@ -34,7 +37,30 @@ async function asked(config: Config, line: string): Promise<string | null> {
   return said;
 }
 
-/** Runs a command and returns what is to be printed. @throws CommandError, BackupError, DataFolderError */
+/** From the folder into the PostgreSQL server that DATABASE_URL names, or from there into an empty folder. */
+async function move(config: Config, where: string): Promise<string> {
+  if (where !== 'to-server' && where !== 'to-folder') throw new CommandError('Say where to: move to-server, or move to-folder.');
+  if (config.databaseUrl === undefined) throw new CommandError('Name the PostgreSQL server in DATABASE_URL.');
+  const folder = await openDatabase({ folder: config.folder });
+  try {
+    const server = await openDatabase({ folder: config.folder, url: config.databaseUrl });
+    try {
+      if ((await othersAt(server.server!)) > 0)
+        throw new CommandError('A server of Keen Sapling is running on this database. End it first. Nothing was changed.');
+      const here = { db: folder.db, sounds: new FolderSounds(config.folder) };
+      const there = { db: server.db, sounds: config.store ? new S3Sounds(config.store) : new DatabaseSounds(server.db) };
+      const moved = await (where === 'to-server' ? moveInstallation(here, there) : moveInstallation(there, here));
+      const all = Object.values(moved).reduce((a, b) => a + b, 0);
+      return `Moved: ${moved.children ?? 0} children, ${moved.observations ?? 0} answers, ${all} rows in all. What was left behind is as it was.`;
+    } finally {
+      await server.close();
+    }
+  } finally {
+    await folder.close();
+  }
+}
+
+/** Runs a command and returns what is to be printed. @throws CommandError, BackupError, DataFolderError, MoveError */
 export async function runCommand(config: Config, command: Command, [argument]: readonly string[], now: string): Promise<string> {
   const needed = (what: string): string => {
     if (!argument) throw new CommandError(`Name ${what}.`);
@@ -61,6 +87,7 @@ export async function runCommand(config: Config, command: Command, [argument]: r
       await close();
     }
   }
+  if (command === 'move') return move(config, needed('where to: to-server or to-folder'));
   const email = needed('the email address of the colleague');
   const said = await asked(config, `new-password ${email}`);
   if (said !== null) return said;

@@ -4,6 +4,7 @@ import { CommandError, COMMANDS, runCommand, type Command } from './commands.js'
 import { clockOf, readConfig } from './config.js';
 import { DataFolderError } from './db/open.js';
 import { start } from './start.js';
+import { MoveError } from './transfer/move.js';
 
 try {
   const config = readConfig();
@@ -26,7 +27,7 @@ try {
       void running.close().then(() => process.exit(0));
     });
 } catch (error) {
-  if (error instanceof DataFolderError || error instanceof CommandError || error instanceof BackupError)
+  if (error instanceof DataFolderError || error instanceof CommandError || error instanceof BackupError || error instanceof MoveError)
     process.stderr.write(`${error.message}\n`);
   else process.stderr.write(`Keen Sapling could not start: ${(error as Error).message}\n`);
   process.exit(1);

@@ -12,7 +12,9 @@ const pair: fc.Arbitrary<PairStateRow> = fc.record({
   low: thousandth,
   high: thousandth,
   basedOn: fc.nat(5000),
-  lastSeen: fc.option(fc.date({ min: new Date('1990-01-02'), max: new Date('2199-12-30'), noInvalidDate: true }).map((d) => d.toISOString())),
+  lastSeen: fc.option(
+    fc.date({ min: new Date('1990-01-02'), max: new Date('2199-12-30'), noInvalidDate: true }).map((d) => d.toISOString()),
+  ),
   known: thousandth,
   slow: fc.boolean(),
   due: fc.boolean(),

@@ -43,7 +43,7 @@ async function listening(
   const heard: string[] = [];
   const ended = (async () => {
     try {
-      for await (const piece of answer.body!.pipeThrough(new TextDecoderStream())) heard.push(piece);
+      for await (const piece of answer.body! as unknown as AsyncIterable<Uint8Array>) heard.push(Buffer.from(piece).toString());
     } catch {
       // cut off from here
     }

@@ -137,8 +137,18 @@ function whyNotOpened(error: unknown, folder: string): string {
 /** The number of the lock under which one process at a time migrates, and fills an empty demo. */
 const LOCK = 73_512_911;
 
+/** By this name our connections are known at a PostgreSQL server. */
+const NAME = 'keen-sapling';
+/** How many other processes of ours have this database open: each listens to the others on a line of its own. */
+export async function othersAt(client: Sql): Promise<number> {
+  const [found] = await client<{ n: number }[]>`
+    select count(*)::int as n from pg_stat_activity
+    where datname = current_database() and application_name = ${NAME} and query ilike 'listen %'`;
+  return found!.n;
+}
+
 async function openServer(url: string): Promise<OpenDatabase> {
-  const client = postgres(url, { max: 10, onnotice: () => undefined });
+  const client = postgres(url, { max: 10, onnotice: () => undefined, connection: { application_name: NAME } });
   const db = drizzlePostgres(client, { schema });
   const alone = async <T>(work: () => Promise<T>): Promise<T> => {
     // held by a connection of its own, and let go with it should this process end

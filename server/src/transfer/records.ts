@@ -19,8 +19,8 @@ import { pagesOf } from './pages.js';
 /** A file of records: its rows, as they are read. */
 export type RecordFile = () => AsyncIterable<Rows>;
 /** Sessions of so many days, children, at once. */
-const DAYS = 28;
-const CHILDREN = 40;
+const DAYS = 7;
+const CHILDREN = 12;
 
 async function* once(rows: Promise<Rows> | Rows): AsyncGenerator<Rows> {
   yield await rows;
@@ -35,7 +35,7 @@ async function* mapped<T>(
   for await (const page of pages) yield await rows(page);
 }
 
-/** All sessions in reach, four weeks at a time. */
+/** All sessions in reach, a week at a time. */
 async function* sessionPages(db: Db, access: Access): AsyncGenerator<Session[]> {
   const days = await db.selectDistinct({ on: t.sessions.on }).from(t.sessions).orderBy(t.sessions.on);
   for (let from = 0; from < days.length;) {

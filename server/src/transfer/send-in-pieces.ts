@@ -1,6 +1,8 @@
 /** Large files written to a response as they are made: as fast as whoever takes them, and broken off when they go. */
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { Response } from 'express';
-import { strToU8, Zip, ZipDeflate } from 'fflate';
+import { ZipFile } from 'yazl';
 import { breathing } from '../http/breathing.js';
 
 /** Thrown inside of what is being written when nobody takes it any more. */
@@ -32,35 +34,42 @@ export async function sendPieces(res: Response, pieces: AsyncIterable<Uint8Array
   }
 }
 
-/** Writes a ZIP of files, each made in pieces of text. */
+/** Writes a ZIP of files, each made in pieces of text as it is its turn. It is packed by zlib, in threads of its own. */
 export async function sendZip(
   res: Response,
   files: readonly (readonly [name: string, pieces: () => AsyncIterable<string>])[],
 ): Promise<void> {
-  await sendPieces(res, zipped(files));
-}
-
-async function* zipped(files: readonly (readonly [name: string, pieces: () => AsyncIterable<string>])[]): AsyncGenerator<Uint8Array> {
-  const made: Uint8Array[] = [];
+  const zip = new ZipFile();
+  let reading: Readable | undefined;
   let failed: Error | undefined;
-  const zip = new Zip((error, data) => {
-    if (error) failed = error;
-    else made.push(data);
-  });
-  function* ready(): Generator<Uint8Array> {
-    if (failed) throw failed;
-    yield* made.splice(0);
-  }
-  for (const [name, pieces] of files) {
-    const file = new ZipDeflate(name, { level: 6 });
-    zip.add(file);
-    for await (const piece of pieces()) {
-      file.push(strToU8(piece));
-      yield* ready();
-    }
-    file.push(new Uint8Array(), true);
-    yield* ready();
-  }
+  const output = zip.outputStream as Readable;
+  for (const [name, pieces] of files)
+    zip.addReadStreamLazy(name, { compressionLevel: LEVEL }, (give) => {
+      reading = Readable.from(inBytes(pieces()), { objectMode: false });
+      reading.once('error', (error) => {
+        failed = error;
+        output.destroy(error);
+      });
+      give(null, reading);
+    });
   zip.end();
-  yield* ready();
+  try {
+    await pipeline(output, res);
+  } catch (error) {
+    // nobody takes it any more, or a piece could not be made: nothing more is read
+    reading?.destroy();
+    res.destroy();
+    if (failed) throw failed;
+    if ((error as NodeJS.ErrnoException).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+  }
+}
+/** A tenth larger than the smallest, in half the time. */
+const LEVEL = 4;
+
+async function* inBytes(pieces: AsyncIterable<string>): AsyncGenerator<Buffer> {
+  const breath = breathing();
+  for await (const piece of pieces) {
+    if (piece !== '') yield Buffer.from(piece);
+    await breath();
+  }
 }

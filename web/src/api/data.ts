@@ -1,5 +1,13 @@
 /** Reading through SWR: fetched, shown from the device's copy when the server is out of reach, refreshed by live events. */
-import { unpackChildren, type ChildLine, type EndpointName, type Endpoints, type LiveEvent, type PackedChildren, type ResponseOf } from '@sapling/contract';
+import {
+  unpackChildren,
+  type ChildLine,
+  type EndpointName,
+  type Endpoints,
+  type LiveEvent,
+  type PackedChildren,
+  type ResponseOf,
+} from '@sapling/contract';
 import { useEffect, useState } from 'react';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { v7 as uuidv7 } from 'uuid';
