@@ -17,6 +17,11 @@ export default defineConfig({
   retries: process.env.CI ? 1 : 0,
   fullyParallel: true,
   forbidOnly: true,
+  projects: [
+    { name: 'one' },
+    // the same paths with a school of two processes on one PostgreSQL behind nginx: others by hand, with --project=several and their names
+    { name: 'several', testMatch: process.env.SAPLING_SEVERAL ? '*.spec.ts' : ['check.spec.ts'], use: { several: true } as object },
+  ],
   reporter: process.env.SAPLING_REPORT ? [['line'], ['json', { outputFile: process.env.SAPLING_REPORT }]] : [['list']],
   use: {
     browserName: 'chromium',

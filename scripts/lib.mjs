@@ -37,11 +37,10 @@ export function installPackages() {
   writeFileSync(mark, lock);
 }
 
-/** The browser of the tests: Debian's Chromium, fetched with apt-get where that may be done. */
-export function installChromium() {
-  const found = browserPath();
-  if (found) return found;
-  console.log('Installing Chromium with apt-get…');
+/** Has a program of Debian's, fetched with apt-get where that may be done. Returns whether it is there. */
+function installWithApt(name, packages, isThere) {
+  if (isThere()) return true;
+  console.log(`Installing ${name} with apt-get…`);
   const sudo = process.getuid?.() === 0 ? [] : has('sudo') ? ['sudo', '-n'] : null;
   if (has('apt-get') && sudo) {
     const apt = (...args) =>
@@ -50,12 +49,32 @@ export function installChromium() {
         env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
       }).status;
     apt('update', '-q');
-    apt('install', '-y', '--no-install-recommends', 'chromium');
+    apt('install', '-y', '--no-install-recommends', ...packages);
   }
-  const installed = browserPath();
-  if (installed) return installed;
+  return isThere();
+}
+
+/** The browser of the tests: Debian's Chromium. */
+export function installChromium() {
+  if (installWithApt('Chromium', ['chromium'], () => browserPath() !== null)) return browserPath();
   console.error(
     'The browser tests need Chromium, and it could not be installed here. Install it (Debian: apt-get install chromium), or name another with SAPLING_CHROMIUM=/path/to/chromium.',
+  );
+  process.exit(1);
+}
+/** What tests of several processes need: a PostgreSQL server to start, and nginx. */
+export function installServers() {
+  const postgres = () =>
+    existsSync('/usr/lib/postgresql') &&
+    readdirSync('/usr/lib/postgresql').some((v) => existsSync(join('/usr/lib/postgresql', v, 'bin', 'initdb')));
+  const there = [
+    installWithApt('PostgreSQL', ['postgresql'], postgres),
+    installWithApt('nginx', ['nginx-light'], () => existsSync('/usr/sbin/nginx')),
+    installWithApt('OpenSSL', ['openssl'], () => has('openssl')),
+  ];
+  if (there.every(Boolean)) return;
+  console.error(
+    'Tests of several processes need PostgreSQL, nginx and OpenSSL, and they could not be installed here (Debian: apt-get install postgresql nginx-light openssl).',
   );
   process.exit(1);
 }

@@ -2,10 +2,11 @@
 // The last line is "N passed, N failed".
 import { spawn, spawnSync } from 'node:child_process';
 import { accessSync, constants, existsSync, mkdirSync, readFileSync, rmSync, statfsSync } from 'node:fs';
-import { at, installChromium, installPackages, root } from './lib.mjs';
+import { at, installChromium, installPackages, installServers, root } from './lib.mjs';
 
 installPackages();
 const chromium = installChromium();
+installServers();
 const results = at('test-results');
 mkdirSync(results, { recursive: true });
 let passed = 0;

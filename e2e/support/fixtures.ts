@@ -1,6 +1,7 @@
 /** What every browser test starts from: a server of its own, and people signed in through the real page. */
 import { test as base, expect, type APIRequestContext, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { TestServer, WarmHost } from './server.js';
+import { SeveralServers } from './several.js';
 
 export { now, today } from './clock.js';
 
@@ -13,14 +14,19 @@ export const PEOPLE = {
 } as const;
 export type Person = keyof typeof PEOPLE;
 
+/** What a test may do with the school it runs on. */
+export type Served = Pick<TestServer, 'url' | 'folder' | 'output' | 'run' | 'end' | 'dispose'>;
+
 interface Fixtures {
   /**
    * A name under which tests share one server a worker: for tests that change nothing another one looks at. Empty: each test
    * has its own. A worker keeps one at a time.
    */
   shared: string;
+  /** Whether a school is several processes on one PostgreSQL, behind a proxy that ends TLS. */
+  several: boolean;
   /** A server on a copy of the demo school. */
-  demo: TestServer;
+  demo: Served;
   /** A server on an empty folder. */
   empty: TestServer;
   /** Signs a demo person in, in a browser context of their own. */
@@ -31,7 +37,9 @@ async function disposable(
   options: { template?: string; demo: boolean; host?: WarmHost },
   give: (server: TestServer) => Promise<void>,
 ): Promise<void> {
-  const server = await TestServer.start(options);
+  await disposed(await TestServer.start(options), give);
+}
+async function disposed<S extends Served>(server: S, give: (server: S) => Promise<void>): Promise<void> {
   try {
     await give(server);
   } finally {
@@ -47,12 +55,13 @@ export async function signInDemo(context: BrowserContext, url: string, person: P
   return page;
 }
 
-export const test = base.extend<Fixtures, { common: { name?: string; server?: TestServer }; host: WarmHost }>({
+export const test = base.extend<Fixtures, { common: { name?: string; server?: Served }; host: WarmHost }>({
   shared: ['', { option: true }],
+  several: [false, { option: true }],
   common: [
     // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
-      const common: { name?: string; server?: TestServer } = {};
+      const common: { name?: string; server?: Served } = {};
       await use(common);
       await common.server?.dispose();
     },
@@ -67,12 +76,13 @@ export const test = base.extend<Fixtures, { common: { name?: string; server?: Te
     },
     { scope: 'worker' },
   ],
-  demo: async ({ shared, common, host }, give) => {
+  demo: async ({ shared, several, common, host }, give) => {
     const options = { template: process.env.SAPLING_TEMPLATE!, demo: true };
+    if (shared === '' && several) return disposed(await SeveralServers.start(), give);
     if (shared === '') return disposable({ ...options, host }, give);
     if (common.name !== shared) {
       await common.server?.dispose();
-      common.server = await TestServer.start(options);
+      common.server = several ? await SeveralServers.start() : await TestServer.start(options);
       common.name = shared;
     }
     await give(common.server!);
@@ -92,7 +102,8 @@ export const test = base.extend<Fixtures, { common: { name?: string; server?: Te
 
 /** A browser of a person's own. Only where it `keepsFiles` can its pages open without the network: that costs each a fetch of them all. */
 export function newContext(browser: Browser, keepsFiles = false): Promise<BrowserContext> {
-  return browser.newContext({ reducedMotion: 'reduce', serviceWorkers: keepsFiles ? 'allow' : 'block' });
+  // the certificate of a proxy in tests is of its own making
+  return browser.newContext({ ignoreHTTPSErrors: true, reducedMotion: 'reduce', serviceWorkers: keepsFiles ? 'allow' : 'block' });
 }
 
 export async function getJson<T>(request: APIRequestContext, url: string): Promise<T> {

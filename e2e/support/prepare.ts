@@ -1,10 +1,13 @@
 /** Before all tests: the server is built as it is where it runs, with a host that stays warm beside it, and the demo school is filled once; each test gets a copy. */
+import { execFileSync } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync, renameSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildServer } from '../../server/build.js';
+import { PostgresServer } from '../../server/test/postgres-server.js';
 import { TestServer } from './server.js';
+import { TEMPLATE } from './several.js';
 
 const HOST = fileURLToPath(new URL('./host.ts', import.meta.url));
 const OUT = fileURLToPath(new URL('../../server/dist/test', import.meta.url));
@@ -32,5 +35,15 @@ export default async function prepare(): Promise<() => void> {
   const template = join(mkdtempSync(join(tmpdir(), 'sapling-template-')), 'demo');
   renameSync(server.folder, template);
   process.env.SAPLING_TEMPLATE = template;
-  return () => rmSync(join(template, '..'), { recursive: true, force: true });
+  // the same school in a PostgreSQL server, for tests of several processes: moved there as a school would move it
+  const postgres = await PostgresServer.start();
+  process.env.SAPLING_POSTGRES = postgres.url('');
+  execFileSync(process.execPath, [process.env.SAPLING_SERVER, 'move', 'to-server'], {
+    env: { ...process.env, SAPLING_DATA: template, DATABASE_URL: await postgres.database(TEMPLATE), NODE_ENV: 'test' },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  return () => {
+    postgres.stop();
+    rmSync(join(template, '..'), { recursive: true, force: true });
+  };
 }

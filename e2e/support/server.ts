@@ -64,6 +64,7 @@ export class TestServer {
     readonly demo: boolean,
     /** Where it is first run; once it was ended, it is run by itself. */
     private host: WarmHost | undefined,
+    private readonly env: Readonly<Record<string, string>> = {},
   ) {}
 
   get url(): string {
@@ -71,10 +72,16 @@ export class TestServer {
   }
 
   /** Starts on a copy of `template`, or on an empty folder. */
-  static async start(options: { template?: string; demo: boolean; host?: WarmHost; at?: string }): Promise<TestServer> {
+  static async start(options: {
+    template?: string;
+    demo: boolean;
+    host?: WarmHost;
+    at?: string;
+    env?: Readonly<Record<string, string>>;
+  }): Promise<TestServer> {
     const folder = mkdtempSync(join(tmpdir(), 'sapling-e2e-'));
     if (options.template) cpSync(options.template, folder, { recursive: true });
-    const server = new TestServer(folder, await freePort(), options.demo, options.host);
+    const server = new TestServer(folder, await freePort(), options.demo, options.host, options.env);
     await server.run(options.at);
     return server;
   }
@@ -85,25 +92,22 @@ export class TestServer {
       this.#process = await this.host.open({ folder: this.folder, port: this.port, demo: this.demo }, this.output);
       return;
     }
-    const child = spawn(
-      process.execPath,
-      process.env.SAPLING_SERVER ? [process.env.SAPLING_SERVER] : ['--import', 'tsx', 'server/src/main.ts'],
-      {
-        cwd: ROOT,
-        env: {
-          ...process.env,
-          SAPLING_DATA: this.folder,
-          SAPLING_PORT: String(this.port),
-          SAPLING_HOST: '127.0.0.1',
-          SAPLING_DEMO: this.demo ? '1' : '0',
-          SAPLING_LOG: 'info',
-          SAPLING_NOW: at ?? now(),
-          SAPLING_PASSWORD_COST: '12',
-          NODE_ENV: 'test',
-        },
-        stdio: ['ignore', 'pipe', 'pipe'],
+    const child = spawn(process.execPath, [process.env.SAPLING_SERVER!], {
+      cwd: ROOT,
+      env: {
+        ...process.env,
+        SAPLING_DATA: this.folder,
+        SAPLING_PORT: String(this.port),
+        SAPLING_HOST: '127.0.0.1',
+        SAPLING_DEMO: this.demo ? '1' : '0',
+        SAPLING_LOG: 'info',
+        SAPLING_NOW: at ?? now(),
+        SAPLING_PASSWORD_COST: '12',
+        NODE_ENV: 'test',
+        ...this.env,
       },
-    );
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
     this.#process = child;
     child.stdout.on('data', (chunk: Buffer) => this.output.push(String(chunk)));
     child.stderr.on('data', (chunk: Buffer) => this.output.push(String(chunk)));

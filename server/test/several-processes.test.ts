@@ -2,7 +2,9 @@
  * Several servers on one PostgreSQL: it does not matter which of them a page is connected to, and what one does holds at the other
  * before it has answered.
  */
+import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { children } from '../src/db/schema.js';
 import { uuidv7 } from '../src/ids.js';
 import { postgresBus, type BusMessage } from '../src/live/bus.js';
 import postgres from 'postgres';
@@ -61,6 +63,25 @@ describe('two processes on one database', () => {
     await one.ask('POST', '/api/outbox', { as: lead, body: { entries: [entry] } });
     const seen = (await two.ask('GET', `/api/children/${kids[0]!}/evidence`, { as: lead })).body as { id: string }[];
     expect(seen.map((o) => o.id)).toEqual([entry.id]);
+  });
+
+  it('store every mark of a batch once, sent to both at the same moment, and raise the child’s version for each', async () => {
+    const version = async (): Promise<number> => {
+      const [row] = await one.running.db.select({ n: children.evidenceVersion }).from(children).where(eq(children.id, kids[1]!));
+      return row!.n;
+    };
+    const before = await version();
+    const entries = Array.from({ length: 24 }, () => observation(lead.id, kids[1]!));
+    const batches = [entries.slice(0, 9), entries.slice(6, 16), entries.slice(14), entries];
+    const sent = await Promise.all(
+      batches.map((some, k) => [one, two][k % 2]!.ask('POST', '/api/outbox', { as: lead, body: { entries: some } })),
+    );
+    const statuses = sent.flatMap((s) => (s.body as { results: { status: string }[] }).results.map((r) => r.status));
+    expect(statuses.filter((s) => s === 'stored')).toHaveLength(24);
+    expect(new Set(statuses)).toEqual(new Set(['stored', 'already']));
+    const seen = (await two.ask('GET', `/api/children/${kids[1]!}/evidence`, { as: lead })).body as { id: string }[];
+    expect(seen.map((o) => o.id).sort()).toEqual(entries.map((e) => e.id).sort());
+    expect(await version()).toBe(before + 24);
   });
 
   it('tell what changed to those who listen at the other, and to nobody else', async () => {

@@ -85,7 +85,7 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
     if (input.signal?.aborted) throw error;
     throw new Unreachable();
   }
-  keepClock(Number(response.headers.get(CLOCK_HEADER) ?? 0));
+  const clock = Number(response.headers.get(CLOCK_HEADER) ?? 0);
   if (response.status === 304 && before) return before.data as ResponseOf<Endpoints[N]>;
   let data: unknown;
   try {
@@ -93,6 +93,8 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
   } catch {
     throw new Unreachable();
   }
+  // of an answer of the server alone: a page that something between sends in its place knows no clock
+  keepClock(clock);
   if (!response.ok) {
     throw isProblem(data) ? new Problem(data) : new Unreachable();
   }

@@ -57,8 +57,8 @@ export interface Outbox {
   send(): Promise<void>;
   /** Counts anew what waits: another page of this browser may have changed it. */
   count(): Promise<void>;
-  /** Says that so many more wait, before they are counted. */
-  added(n: number): void;
+  /** Says that so many are being written: until the returned function is called they count as waiting, stored or not. */
+  writing(n: number): () => void;
   /** Tries refused records once more. */
   retryRefused(): Promise<void>;
   /** Throws a refused record away for good. */
@@ -77,6 +77,9 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
   let callOff: (() => void) | undefined;
   let sending = false;
   let again = false;
+  /** Being written to the device, and not surely there yet. */
+  let beingWritten = 0;
+  let writes = 0;
   const watchers = new Set<() => void>();
 
   const set = (change: Partial<OutboxState>): void => {
@@ -85,8 +88,14 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
   };
   const mine = async (): Promise<Waiting[]> => (await store.all()).filter((w) => w.by === user);
   const count = async (): Promise<void> => {
-    const all = await mine();
-    set({ waiting: all.filter((w) => w.refused === undefined).length, refused: all.filter((w) => w.refused !== undefined) });
+    let all: Waiting[];
+    let before: number;
+    // what was stored while it was counted is not in it: never fewer than there are
+    do {
+      before = writes;
+      all = await mine();
+    } while (before !== writes);
+    set({ waiting: beingWritten + all.filter((w) => w.refused === undefined).length, refused: all.filter((w) => w.refused !== undefined) });
   };
   const later = (): void => {
     callOff?.();
@@ -182,7 +191,14 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
     },
     send,
     count,
-    added: (n) => set({ waiting: state.waiting + n }),
+    writing(n) {
+      beingWritten += n;
+      set({ waiting: state.waiting + n });
+      return () => {
+        beingWritten -= n;
+        writes += 1;
+      };
+    },
     async retryRefused() {
       const refused = (await mine()).filter((w) => w.refused !== undefined);
       await store.settle({ put: refused.map(({ refused: _refused, ...rest }) => rest) });

@@ -64,16 +64,26 @@ export async function post(
   entries: readonly OutboxEntry[],
   held: { check?: LocalCheck; reading?: LocalReading } = {},
 ): Promise<void> {
+  const written = outbox.writing(entries.length);
+  try {
+    await write(by, entries, held);
+  } catch (error) {
+    written();
+    void outbox.count();
+    throw error;
+  }
+  written();
+  if (entries.length === 0) return;
+  tabs?.postMessage('changed');
+  void outbox.send();
+}
+async function write(by: string, entries: readonly OutboxEntry[], held: { check?: LocalCheck; reading?: LocalReading }): Promise<void> {
   const db = await device();
   const tx = db.transaction(['outbox', 'checks', 'readings'], 'readwrite', { durability: 'strict' });
   for (const entry of entries) void tx.objectStore('outbox').add({ by, entry });
   if (held.check) void tx.objectStore('checks').put(held.check);
   if (held.reading) void tx.objectStore('readings').put({ ...held.reading, id: held.reading.record.id });
   await tx.done;
-  if (entries.length === 0) return;
-  outbox.added(entries.length);
-  tabs?.postMessage('changed');
-  void outbox.send();
 }
 
 /** Ids that have not reached the server yet. */
