@@ -68,6 +68,8 @@ const byId = z.object({ id });
 const ok = z.object({ ok: z.literal(true) });
 const password = z.string().max(200);
 const email = z.string().trim().toLowerCase().pipe(z.email('This is not an email address.'));
+/** Six digits of a device, or a spare code. */
+const secondCode = z.string().trim().min(6).max(20);
 const personName = z.string().trim().min(1, 'A name is needed.').max(80);
 
 function define<
@@ -185,6 +187,8 @@ export const endpoints = {
     response: z.object({
       installed: z.boolean(),
       demo: z.boolean(),
+      /** Whether a link for a forgotten password can be mailed. */
+      mail: z.boolean(),
       people: z.array(z.object({ id, name: z.string(), role })),
       me: me.nullable(),
     }),
@@ -193,7 +197,11 @@ export const endpoints = {
     body: z.object({ school: personName, name: personName, email, password, timeZone: z.string().max(60).optional() }),
     response: me,
   }),
-  signIn: define(ADDRESSES.signIn, { body: z.object({ email, password }), response: me }),
+  signIn: define(ADDRESSES.signIn, {
+    /** The code where this colleague has a second factor. */
+    body: z.object({ email, password, code: secondCode.optional() }),
+    response: me,
+  }),
   demoSignIn: define(ADDRESSES.demoSignIn, { body: byId, response: me }),
   signOut: define(ADDRESSES.signOut),
   /** A link that a lead gives a colleague who forgot: once, and for a day. */
@@ -206,6 +214,18 @@ export const endpoints = {
     body: z.object({ secret: coverSecret, password }),
     response: z.object({ email: z.string() }),
   }),
+  /** A link by mail, where a mail server is named. The answer is the same whoever asks, and whoever is asked for. */
+  forgotPassword: define(ADDRESSES.forgotPassword, { body: z.object({ email }) }),
+  beginSecondFactor: define(ADDRESSES.beginSecondFactor, {
+    body: z.object({ password }),
+    response: z.object({ secret: z.string(), uri: z.string() }),
+  }),
+  confirmSecondFactor: define(ADDRESSES.confirmSecondFactor, {
+    body: z.object({ code: secondCode }),
+    response: z.object({ spare: z.array(z.string()) }),
+  }),
+  endSecondFactor: define(ADDRESSES.endSecondFactor, { body: z.object({ password }) }),
+  clearSecondFactor: define(ADDRESSES.clearSecondFactor, { params: byId, body: z.object({ password }) }),
   changePassword: define(ADDRESSES.changePassword, { body: z.object({ current: password, next: password }) }),
 
   settings: define(ADDRESSES.settings, { response: settings.extend({ version }) }),
@@ -224,7 +244,7 @@ export const endpoints = {
   /** A colleague who sets the first password with a link, once, within a week. */
   inviteColleague: define(ADDRESSES.inviteColleague, {
     body: z.object({ name: personName, email, role, classIds: z.array(id) }),
-    response: z.object({ colleague, secret: coverSecret, endsAt: instant }),
+    response: z.object({ colleague, secret: coverSecret, endsAt: instant, mailed: z.boolean() }),
   }),
   /** Groups, sessions to come and checks under way of one colleague become another's, and the first may stop. */
   handOver: define(ADDRESSES.handOver, {

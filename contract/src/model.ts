@@ -25,6 +25,8 @@ export const colleague = z.object({
   active: z.boolean(),
   /** Was invited and has not set a password yet. */
   invited: z.boolean(),
+  /** Gives a code from a device besides the password. */
+  secondFactor: z.boolean(),
   version,
 });
 export type Colleague = z.infer<typeof colleague>;

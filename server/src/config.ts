@@ -2,6 +2,7 @@ import { clockFrom, type Clock } from '@sapling/core';
 import { z } from 'zod';
 import { PASSWORD_COST } from './auth/password.js';
 import { KEPT } from './backup/backup.js';
+import type { MailSettings } from './mail/mail.js';
 import type { S3Store } from './readings/s3-sounds.js';
 
 const schema = z.object({
@@ -15,6 +16,10 @@ const schema = z.object({
   SAPLING_PROXIES: z.coerce.number().int().min(0).max(5).default(0),
   SAPLING_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
   DATABASE_URL: z.string().optional(),
+  /** A mail server, who letters are from, and where the installation is: all three, or none. */
+  SAPLING_SMTP: z.url({ protocol: /^smtps?$/ }).optional(),
+  SAPLING_MAIL_FROM: z.string().min(3).optional(),
+  SAPLING_ADDRESS: z.url({ protocol: /^https?$/ }).optional(),
   /** A store that speaks S3, for recordings: its address, bucket, key and secret together, or none of them. */
   SAPLING_S3_ENDPOINT: z.url().optional(),
   SAPLING_S3_BUCKET: z.string().min(1).optional(),
@@ -45,6 +50,7 @@ export interface Config {
   readonly proxies: number;
   readonly logLevel: string;
   readonly databaseUrl: string | undefined;
+  readonly mail?: MailSettings | undefined;
   /** Where recordings are kept other than beside the database. */
   readonly store?: S3Store | undefined;
   /** Where the clock begins, ISO 8601; undefined for the machine's own time. */
@@ -60,6 +66,16 @@ export interface Config {
   readonly threads?: number | undefined;
   /** Whether a made-up school may be opened beside this one. */
   readonly tryIt?: boolean;
+}
+
+function mailOf({
+  SAPLING_SMTP: server,
+  SAPLING_MAIL_FROM: from,
+  SAPLING_ADDRESS: address,
+}: z.infer<typeof schema>): MailSettings | undefined {
+  if (server === undefined && from === undefined) return undefined;
+  if (!server || !from || !address) throw new Error('SAPLING_SMTP, SAPLING_MAIL_FROM and SAPLING_ADDRESS: mail needs all three.');
+  return { server, from, address };
 }
 
 function storeOf(e: z.infer<typeof schema>): S3Store | undefined {
@@ -92,6 +108,7 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     proxies: e.SAPLING_PROXIES,
     logLevel: e.SAPLING_LOG,
     databaseUrl: e.DATABASE_URL,
+    mail: mailOf(e),
     store: storeOf(e),
     // the clock was set as the process began: what it takes to start does not count
     setNow: e.SAPLING_NOW,

@@ -1,6 +1,7 @@
 /** Every route there is. The access test walks this list. */
 import { sql } from 'drizzle-orm';
 import { authRoutes } from './auth/routes.js';
+import { secondFactorRoutes } from './auth/second-factor.js';
 import { backupRoutes } from './backup/routes.js';
 import { childRoutes } from './children/children.js';
 import { childRecordRoutes } from './children/child-record.js';
@@ -54,6 +55,7 @@ export const routes: readonly Route[] = [
     return { ok: true as const, version: VERSION, database: 'up' as const };
   }),
   ...authRoutes,
+  ...secondFactorRoutes,
   ...teamRoutes,
   ...handOverRoutes,
   ...yearRoutes,

@@ -15,6 +15,8 @@ import { safeError } from './http/safe-error.js';
 import { budgets } from './http/tries.js';
 import { Screens } from './evidence/screens.js';
 import { ALONE, postgresBus } from './live/bus.js';
+import { Mail } from './mail/mail.js';
+import { SimulatedMailServer } from './mail/simulated-server.js';
 import { Live } from './live/live.js';
 import { S3Sounds } from './readings/s3-sounds.js';
 import { DatabaseSounds, FolderSounds } from './readings/sounds.js';
@@ -62,6 +64,12 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   const pool = new Pool(config.threads).serve(db);
   const trail = new Trail(db, log);
   const tryIt = config.tryIt ? new TryIt(config, now, log) : undefined;
+  // the demo sends its letters to nobody
+  const pretended = config.demo && !config.mail ? new SimulatedMailServer(join(config.folder, 'mail')) : undefined;
+  const mailSettings = pretended
+    ? { server: await pretended.open(), from: 'demo@sapling.example', address: `http://${config.host}:${config.port}` }
+    : config.mail;
+  const mail = mailSettings ? new Mail(mailSettings, log) : undefined;
   const server: Server = createServer(
     createApp(
       {
@@ -72,6 +80,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
         backups,
         pool,
         sounds,
+        mail,
         trail,
         tryIt,
         config,
@@ -108,6 +117,8 @@ export async function start(config: Config, into: Logger = pino({ level: config.
       await trail.flush();
       await pool.close();
       await bus.close();
+      mail?.close();
+      await pretended?.close();
       await close();
     },
   };

@@ -136,6 +136,15 @@ const TABLE: Record<EndpointName, Row> = {
   }),
   undoRollOver: list({ path: () => `/api/years/${none}/undo`, may: ['lead'] }),
   addPasswordLink: list({ path: () => `/api/team/${school.people.get('tutor')!.id}/password-link`, may: ['lead'] }),
+  forgotPassword: list({ path: () => '/api/auth/forgotten', open: true, body: () => ({ email: 'no@no.example' }) }),
+  beginSecondFactor: list({ path: () => '/api/me/second-factor', body: () => ({ password: 'not the password' }) }),
+  confirmSecondFactor: list({ path: () => '/api/me/second-factor', body: () => ({ code: '123456' }) }),
+  endSecondFactor: list({ path: () => '/api/me/second-factor/end', body: () => ({ password: 'not the password' }) }),
+  clearSecondFactor: list({
+    path: () => `/api/team/${school.people.get('tutor')!.id}/second-factor/end`,
+    body: () => ({ password: 'not the password' }),
+    may: ['lead'],
+  }),
   setPassword: list({
     path: () => '/api/auth/set-password',
     open: true,
@@ -453,6 +462,12 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   setUp: [409],
   backupFile: [404],
   setPassword: [404],
+  // no mail server is named in tests
+  forgotPassword: [404],
+  beginSecondFactor: [400],
+  confirmSecondFactor: [404],
+  endSecondFactor: [400],
+  clearSecondFactor: [400],
   readInstallation: [409],
   signIn: [401],
   demoSignIn: [404],

@@ -185,7 +185,7 @@ function SignedInApp() {
       <Failed said="The server cannot be reached, and nobody is signed in on this device, or the sign-in has ended. When the network is back, press “Try again”." />
     );
   if (!auth.installed) return <SetUp onDone={again} />;
-  if (!person) return <SignIn people={auth.demo ? auth.people : []} onDone={again} />;
+  if (!person) return <SignIn people={auth.demo ? auth.people : []} mail={auth.mail} onDone={again} />;
   return (
     <SWRConfig
       value={{

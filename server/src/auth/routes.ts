@@ -2,8 +2,9 @@ import { isTimeZone } from '@sapling/core';
 import { eq } from 'drizzle-orm';
 import type { Tries } from '../http/tries.js';
 import { knownDevice, markDevice } from './known-device.js';
-import { usePasswordLink } from './password-link.js';
+import { makePasswordLink, usePasswordLink } from './password-link.js';
 import { hashPassword, isLongEnough, verifyPassword } from './password.js';
+import { requireCode } from './second-factor.js';
 import { endSignIn, meOf, startSignIn } from './sign-in.js';
 import { colleagues, schools, signIns } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
@@ -14,7 +15,7 @@ import { uuidv7 } from '../ids.js';
 const nobody = hashPassword('nobody has this password');
 
 export const authRoutes = [
-  route('authState', { action: 'public' }, async ({ db, signedIn }) => {
+  route('authState', { action: 'public' }, async ({ db, signedIn, mail }) => {
     const [school] = await db.select().from(schools);
     const people = school?.demo
       ? (await db.select().from(colleagues).where(eq(colleagues.active, true)).orderBy(colleagues.name)).map(({ id, name, role }) => ({
@@ -23,7 +24,13 @@ export const authRoutes = [
           role,
         }))
       : [];
-    return { installed: school !== undefined, demo: school?.demo ?? false, people, me: signedIn ? await meOf(db, signedIn) : null };
+    return {
+      installed: school !== undefined,
+      demo: school?.demo ?? false,
+      mail: mail !== undefined,
+      people,
+      me: signedIn ? await meOf(db, signedIn) : null,
+    };
   }),
 
   route('setUp', { action: 'public' }, async ({ db, body, config, res, req, now, tries }) => {
@@ -59,6 +66,7 @@ export const authRoutes = [
     const right = await verifyPassword(body.password, found?.passwordHash ?? (await nobody));
     if (!found || !found.active || !right) throw new Refusal('wrong-sign-in');
     for (const [budget, key] of counted) await budget.giveBack(key);
+    await requireCode({ db, tries, now }, found, body.code);
     if (device) await tries.device.clear(device);
     const started = await startSignIn(db, config, res, found.id, now());
     await markDevice(db, config, res, found.email);
@@ -90,6 +98,23 @@ export const authRoutes = [
     await db.delete(signIns).where(eq(signIns.colleagueId, me.id));
     live.drop(me.id);
     await startSignIn(db, config, res, me.id, now());
+    return { ok: true as const };
+  }),
+
+  route('forgotPassword', { action: 'public' }, async ({ db, body, req, now, tries, mail }) => {
+    if (!mail) throw new Refusal('not-found', { detail: 'No mail is sent from here. Ask a lead for a link.' });
+    // each letter counts, whoever asked for it
+    await tries.letters.take(req.ip ?? '');
+    const few = await tries.letterTo.take(body.email).then(
+      () => true,
+      () => false,
+    );
+    const [found] = few ? await db.select().from(colleagues).where(eq(colleagues.email, body.email)) : [];
+    if (found?.active) {
+      const [school] = await db.select({ name: schools.name }).from(schools);
+      const { secret } = await makePasswordLink(db, found.id, null, now());
+      mail.beside(mail.forgotten(found.email, found.name, school!.name, secret));
+    }
     return { ok: true as const };
   }),
 

@@ -8,6 +8,7 @@ import type { Db } from '../db/open.js';
 import { colleagues, schools, signIns } from '../db/schema.js';
 import type { Me } from '@sapling/contract';
 import { classIdsOf } from '../team/team.js';
+import { hasSecondFactor } from './second-factor.js';
 
 export const COOKIE = 'sapling';
 const HOURS = 12;
@@ -54,9 +55,19 @@ export async function endSignIn(db: Db, res: Response, tokenHash: string): Promi
 
 export async function meOf(db: Db, signedIn: SignedIn): Promise<Me> {
   const [school] = await db.select().from(schools);
-  const { id, name, email, role, active, version, dates, keys } = signedIn.colleague;
+  const { id, name, email, role, active, version, dates, keys, secondFactor } = signedIn.colleague;
   return {
-    colleague: { id, name, email, role, active, version, invited: false, classIds: await classIdsOf(db, id) },
+    colleague: {
+      id,
+      name,
+      email,
+      role,
+      active,
+      version,
+      invited: false,
+      secondFactor: hasSecondFactor({ secondFactor }),
+      classIds: await classIdsOf(db, id),
+    },
     dates,
     keys,
     school: { id: school!.id, name: school!.name, timeZone: school!.timeZone, demo: school!.demo },

@@ -10,6 +10,7 @@ const LIMITS: Partial<Record<EndpointName, number>> = {
   signIn: SMALL,
   demoSignIn: SMALL,
   setPassword: SMALL,
+  forgotPassword: SMALL,
   fitJudgement: SMALL,
   chooseFit: SMALL,
   openTryIt: SMALL,

@@ -6,6 +6,8 @@ const STATUS: Record<ProblemCode, number> = {
   'not-found': 404,
   'bad-input': 400,
   'wrong-sign-in': 401,
+  'code-needed': 401,
+  'wrong-code': 401,
   'wrong-password': 400,
   'too-many-tries': 429,
   'already-set-up': 409,

@@ -10,6 +10,7 @@ import type { Access, Need } from '../access.js';
 import type { SignedIn } from '../auth/sign-in.js';
 import type { Db } from '../db/open.js';
 import type { Live } from '../live/live.js';
+import type { Mail } from '../mail/mail.js';
 import type { Sounds } from '../readings/sounds.js';
 import type { Screens } from '../evidence/screens.js';
 import type { Backups } from '../backup/service.js';
@@ -27,6 +28,8 @@ export interface Services {
   readonly screens: Screens;
   readonly backups: Backups;
   readonly pool: Pool;
+  /** Undefined where no mail server is named. */
+  readonly mail: Mail | undefined;
   /** Where recordings lie. */
   readonly sounds: Sounds;
   /** Who looked at and changed what. */

@@ -83,6 +83,9 @@ export interface Budgets {
   readonly again: Tries;
   /** Wrong codes of a second factor, for one account. */
   readonly codes: Tries;
+  /** Letters for a forgotten password: asked for from one address, and sent to one account. */
+  readonly letters: Tries;
+  readonly letterTo: Tries;
   readonly screens: Tries;
   readonly covers: Tries;
   readonly calendars: Tries;
@@ -96,6 +99,8 @@ export function budgets(db: Db, now: () => number): Budgets {
     device: of('device', 10, HOUR / 4),
     again: of('again', 10, HOUR / 4),
     codes: of('codes', 10, HOUR / 4),
+    letters: of('letters', 20, HOUR),
+    letterTo: of('letter to', 3, HOUR),
     screens: of('screens', 30, HOUR / 6),
     covers: of('covers', 20, HOUR / 6),
     calendars: of('calendars', 60, HOUR),

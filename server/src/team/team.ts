@@ -3,8 +3,9 @@ import { uuidv7 } from '../ids.js';
 import type { Colleague } from '@sapling/contract';
 import { hashPassword, isLongEnough } from '../auth/password.js';
 import { INVITED_HOURS, makePasswordLink } from '../auth/password-link.js';
+import { hasSecondFactor } from '../auth/second-factor.js';
 import type { Db } from '../db/open.js';
-import { classColleagues, colleagues, passwordLinks, signIns } from '../db/schema.js';
+import { classColleagues, colleagues, passwordLinks, schools, signIns } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 
@@ -15,7 +16,7 @@ export async function classIdsOf(db: Db, colleagueId: string): Promise<string[]>
 
 async function listColleagues(db: Db): Promise<Colleague[]> {
   const [people, links] = await Promise.all([db.select().from(colleagues).orderBy(colleagues.name), db.select().from(classColleagues)]);
-  return people.map(({ id, name, email, role, active, version, passwordHash }) => ({
+  return people.map(({ id, name, email, role, active, version, passwordHash, secondFactor }) => ({
     id,
     name,
     email,
@@ -23,6 +24,7 @@ async function listColleagues(db: Db): Promise<Colleague[]> {
     active,
     version,
     invited: passwordHash === '',
+    secondFactor: hasSecondFactor({ secondFactor }),
     classIds: links.filter((l) => l.colleagueId === id).map((l) => l.classId),
   }));
 }
@@ -79,12 +81,16 @@ export const teamRoutes = [
     return oneColleague(db, id);
   }),
 
-  route('inviteColleague', { action: 'manage team' }, async ({ db, body, live, me, now }) => {
+  route('inviteColleague', { action: 'manage team' }, async ({ db, body, live, me, now, mail }) => {
     // no password fits until one is set with the link
     const id = await add(db, body, '');
     const link = await makePasswordLink(db, id, me.id, now(), INVITED_HOURS);
     await live.tell({ topic: 'team' }, { everyone: true });
-    return { colleague: await oneColleague(db, id), ...link };
+    if (mail) {
+      const [school] = await db.select({ name: schools.name }).from(schools);
+      mail.beside(mail.invite(body.email, body.name, school!.name, link.secret));
+    }
+    return { colleague: await oneColleague(db, id), ...link, mailed: mail !== undefined };
   }),
 
   route('setOwnKeys', { action: 'signed in' }, async ({ db, body, me }) => {

@@ -15,13 +15,19 @@ const SEES: Record<Role, string> = {
 
 export function SignIn({
   people,
+  mail,
   onDone,
 }: {
   people: readonly { id: string; name: string; role: Role }[];
+  /** Whether a link for a forgotten password can be mailed. */
+  mail: boolean;
   onDone: () => Promise<unknown>;
 }) {
   const [trouble, setTrouble] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
+  /** What was right so far, where a code is asked for besides. */
+  const [known, setKnown] = useState<{ email: string; password: string } | null>(null);
+  const [forgot, setForgot] = useState<'asks' | 'asked' | null>(null);
   const attempt = async (work: () => Promise<unknown>): Promise<void> => {
     setBusy(true);
     setTrouble(null);
@@ -29,16 +35,82 @@ export function SignIn({
       await work();
       await onDone();
     } catch (error) {
-      setTrouble(error);
+      // the code comes next: that is no fault
+      if (!(error instanceof Problem && error.code === 'code-needed')) setTrouble(error);
       setBusy(false);
     }
   };
   const submit = (event: FormEvent<HTMLFormElement>): void => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    void attempt(() => call('signIn', { body: { email: String(form.get('email')), password: String(form.get('password')) } }));
+    const body = { email: String(form.get('email')), password: String(form.get('password')) };
+    void attempt(async () => {
+      try {
+        await call('signIn', { body });
+      } catch (error) {
+        if (error instanceof Problem && error.code === 'code-needed') setKnown(body);
+        throw error;
+      }
+    });
+  };
+  const submitCode = (event: FormEvent<HTMLFormElement>): void => {
+    event.preventDefault();
+    const code = String(new FormData(event.currentTarget).get('code'));
+    void attempt(() => call('signIn', { body: { ...known!, code } }));
+  };
+  const askForLetter = (event: FormEvent<HTMLFormElement>): void => {
+    event.preventDefault();
+    const email = String(new FormData(event.currentTarget).get('email'));
+    setTrouble(null);
+    call('forgotPassword', { body: { email } })
+      .then(() => setForgot('asked'))
+      .catch(setTrouble);
   };
   const field = trouble instanceof Problem && trouble.code === 'bad-input' ? trouble : null;
+  if (known)
+    return (
+      <Front>
+        <h2 className="mb-3 text-lg">Now the code from your device</h2>
+        <form className="grid gap-4" onSubmit={submitCode} noValidate>
+          <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
+          <TextField
+            label="Code"
+            name="code"
+            inputMode="numeric"
+            autoComplete="one-time-code"
+            maxLength={20}
+            autoFocus
+            hint="Six digits, or one of your spare codes. Device and codes lost? A lead lets you in again."
+          />
+          <div className="flex gap-3">
+            <button className="btn btn-main" disabled={busy}>
+              Sign in
+            </button>
+            <button type="button" className="btn" onClick={() => setKnown(null)}>
+              Back
+            </button>
+          </div>
+        </form>
+      </Front>
+    );
+  if (forgot)
+    return (
+      <Front>
+        <h2 className="mb-3 text-lg">A new password</h2>
+        {forgot === 'asked' ? (
+          <p className="mb-4">If somebody here has this address, a letter with a link is on its way. It works once, for a day.</p>
+        ) : (
+          <form className="mb-4 grid gap-4" onSubmit={askForLetter} noValidate>
+            <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
+            <TextField label="Email" name="email" type="email" autoComplete="username" required autoFocus />
+            <button className="btn btn-main justify-self-start">Send me a link</button>
+          </form>
+        )}
+        <button className="btn btn-quiet" onClick={() => setForgot(null)}>
+          Back to signing in
+        </button>
+      </Front>
+    );
   return (
     <Front>
       {people.length > 0 && (
@@ -82,9 +154,18 @@ export function SignIn({
             autoFocus={people.length === 0}
           />
           <TextField label="Password" name="password" type="password" autoComplete="current-password" required />
-          <button className={`btn ${people.length > 0 ? '' : 'btn-main'} justify-self-start`} disabled={busy}>
-            Sign in
-          </button>
+          <div className="flex flex-wrap items-center gap-4">
+            <button className={`btn ${people.length > 0 ? '' : 'btn-main'}`} disabled={busy}>
+              Sign in
+            </button>
+            {mail ? (
+              <button type="button" className="underline" onClick={() => setForgot('asks')}>
+                Forgotten your password?
+              </button>
+            ) : (
+              people.length === 0 && <span className="text-sm text-ink-2">Forgotten your password? A lead gives you a link.</span>
+            )}
+          </div>
         </form>
       </section>
     </Front>

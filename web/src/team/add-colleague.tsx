@@ -16,7 +16,7 @@ export function AddColleague({ onClose }: { onClose: () => void }) {
   const [by, setBy] = useState<'link' | 'password'>('link');
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<unknown>(null);
-  const [invited, setInvited] = useState<{ name: string; email: string; url: string; endsAt: string } | null>(null);
+  const [invited, setInvited] = useState<{ name: string; email: string; url: string; endsAt: string; mailed: boolean } | null>(null);
   const problem = trouble instanceof Problem ? trouble : null;
   const add = async (form: FormData): Promise<void> => {
     const body = {
@@ -28,8 +28,8 @@ export function AddColleague({ onClose }: { onClose: () => void }) {
     setBusy(true);
     try {
       if (by === 'link') {
-        const { secret, endsAt, colleague } = await call('inviteColleague', { body });
-        setInvited({ name: colleague.name, email: colleague.email, url: passwordUrl(secret), endsAt });
+        const { secret, endsAt, colleague, mailed } = await call('inviteColleague', { body });
+        setInvited({ name: colleague.name, email: colleague.email, url: passwordUrl(secret), endsAt, mailed });
         await refresh('team');
       } else {
         const made = await call('addColleague', { body: { ...body, password: String(form.get('password')) } });
@@ -49,6 +49,7 @@ export function AddColleague({ onClose }: { onClose: () => void }) {
   if (invited)
     return (
       <Dialog open onClose={onClose} title={`${invited.name} is invited`}>
+        {invited.mailed && <p className="mb-3 font-semibold">A letter with the link is on its way to {invited.email}.</p>}
         <p className="mb-3">
           Give {invited.name} this link yourself, by mail or on paper. With it they set a password and sign in as {invited.email}. It works
           once, until {timeWords(invited.endsAt)}; you see it only now, and can make another under <i>Change</i>.

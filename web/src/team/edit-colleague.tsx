@@ -72,9 +72,46 @@ export function EditColleague({ colleague, onClose }: { colleague: Colleague; on
                 {colleague.invited ? 'Another invitation link' : 'They forgot their password'}
               </button>
             )}
+            {colleague.secondFactor && colleague.id !== me.colleague.id && <LostDevice colleague={colleague} />}
           </section>
         )}
       </div>
     </Dialog>
+  );
+}
+
+/** They lost the device that makes codes, and the spare ones: a lead who knows that it is them lets them in with the password alone. */
+function LostDevice({ colleague }: { colleague: Colleague }) {
+  const [open, setOpen] = useState(false);
+  const [trouble, setTrouble] = useState<unknown>(null);
+  if (!open)
+    return (
+      <button className="btn mt-3" onClick={() => setOpen(true)}>
+        They lost the device with their codes
+      </button>
+    );
+  return (
+    <form
+      className="mt-4 grid gap-3"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        const password = String(new FormData(event.currentTarget).get('password'));
+        call('clearSecondFactor', { params: { id: colleague.id }, body: { password } })
+          .then(() => refresh('team'))
+          .catch(setTrouble);
+      }}
+    >
+      <p>Only if you are sure that it is {colleague.name} who asks: from then on their password alone opens their account.</p>
+      <TextField
+        label="Your own password"
+        name="password"
+        type="password"
+        autoComplete="current-password"
+        autoFocus
+        error={trouble ? sentenceOf(trouble) : undefined}
+      />
+      <button className="btn justify-self-start">No code any more</button>
+    </form>
   );
 }

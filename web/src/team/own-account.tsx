@@ -7,6 +7,7 @@ import { refresh } from '../api/data.js';
 import { KEY_SETS } from '../check/own-keys.js';
 import { useMe } from '../shell/me.js';
 import { TextField, Trouble } from '../ui/form.js';
+import { SecondFactor } from './second-factor.js';
 
 export function OwnAccount() {
   return (
@@ -163,11 +164,14 @@ function OwnPassword() {
   };
   if (me.school.demo) return <p className="text-ink-2">In the demo, people are signed in by one press and have no password to change.</p>;
   return (
-    <form className="grid max-w-sm gap-4" onSubmit={submit} noValidate>
-      <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
-      <TextField label="Present password" name="current" type="password" autoComplete="current-password" />
-      <TextField label="New password" name="next" type="password" autoComplete="new-password" hint="At least 10 characters." />
-      <button className="btn justify-self-start">Change it</button>
-    </form>
+    <>
+      <form className="grid max-w-sm gap-4" onSubmit={submit} noValidate>
+        <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
+        <TextField label="Present password" name="current" type="password" autoComplete="current-password" />
+        <TextField label="New password" name="next" type="password" autoComplete="new-password" hint="At least 10 characters." />
+        <button className="btn justify-self-start">Change it</button>
+      </form>
+      <SecondFactor />
+    </>
   );
 }
