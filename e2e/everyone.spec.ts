@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { keyWordOf } from '@sapling/core';
-import { allChildren, getJson, newContext, signInDemo, test, expect } from './support/fixtures.js';
+import { addStyles, allChildren, getJson, newContext, signInDemo, test, expect } from './support/fixtures.js';
 
 const PLACES: [path: string, ready: RegExp | string][] = [
   // on a day without sessions the next day that has some
@@ -43,10 +43,10 @@ const SHELVES: [path: string, ready: RegExp | string][] = [
 
 async function accessible(page: Page, where: string): Promise<void> {
   // rows of a table or a list beyond the first few are made as those before, and hundreds of cells take the machine minutes
-  await page.addStyleTag({
-    content:
-      'tbody tr:nth-of-type(n + 6), [role=rowgroup] > [role=row]:nth-of-type(n + 6), ul.sheet > li:nth-of-type(n + 7), div:has(> button[data-word]):nth-of-type(n + 7), ul.ruled > li:nth-of-type(n + 7), ol.ruled > li:nth-of-type(n + 7) { display: none }',
-  });
+  await addStyles(
+    page,
+    'tbody tr:nth-of-type(n + 6), [role=rowgroup] > [role=row]:nth-of-type(n + 6), ul.sheet > li:nth-of-type(n + 7), div:has(> button[data-word]):nth-of-type(n + 7), ul.ruled > li:nth-of-type(n + 7), ol.ruled > li:nth-of-type(n + 7) { display: none }',
+  );
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
   expect(
     violations.map(

@@ -2,9 +2,10 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { messages } from './messages/plugin.js';
+import { strictStyles } from './strict-styles/plugin.js';
 
 export default defineConfig({
-  plugins: [messages(), react(), tailwindcss()],
+  plugins: [strictStyles(), messages(), react(), tailwindcss()],
   worker: { format: 'es' },
   build: {
     target: 'es2022',

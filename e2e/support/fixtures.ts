@@ -97,14 +97,27 @@ export const test = base.extend<Fixtures, { common: { name?: string; server?: Se
       return signInDemo(context, demo.url, person);
     });
     for (const context of contexts) await context.close();
+    for (const context of contexts) expect(refused.get(context), 'what the content policy refused').toEqual([]);
   },
 });
 
 /** A browser of a person's own. Only where it `keepsFiles` can its pages open without the network: that costs each a fetch of them all. */
-export function newContext(browser: Browser, keepsFiles = false): Promise<BrowserContext> {
+export async function newContext(browser: Browser, keepsFiles = false): Promise<BrowserContext> {
   // the certificate of a proxy in tests is of its own making
-  return browser.newContext({ ignoreHTTPSErrors: true, reducedMotion: 'reduce', serviceWorkers: keepsFiles ? 'allow' : 'block' });
+  const context = await browser.newContext({
+    ignoreHTTPSErrors: true,
+    reducedMotion: 'reduce',
+    serviceWorkers: keepsFiles ? 'allow' : 'block',
+  });
+  const heard: string[] = [];
+  refused.set(context, heard);
+  context.on('console', (message) => {
+    if (message.text().includes('Content Security Policy')) heard.push(`${message.page()?.url() ?? ''}: ${message.text()}`);
+  });
+  return context;
 }
+/** What the pages of a context tried that the content policy does not allow. */
+const refused = new WeakMap<BrowserContext, string[]>();
 
 export async function getJson<T>(request: APIRequestContext, url: string): Promise<T> {
   const response = await request.get(url);
@@ -153,3 +166,12 @@ export async function answer(page: Page, key: string): Promise<string> {
 }
 
 export { expect };
+
+/** Styles of a test's own, as the content policy allows them. */
+export async function addStyles(page: Page, styles: string): Promise<void> {
+  await page.evaluate((text) => {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync(text);
+    document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+  }, styles);
+}

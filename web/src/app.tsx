@@ -3,6 +3,7 @@ import type { Me, ResponseOf, Endpoints } from '@sapling/contract';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
+import 'sonner/dist/styles.css';
 import { SWRConfig } from 'swr';
 import { call, holdAnswers, setCsrf, Unreachable } from './api/client.js';
 import { forgetAll, useLive } from './api/data.js';
