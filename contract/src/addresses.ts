@@ -10,6 +10,8 @@ export const ADDRESSES = {
   signOut: ['POST', '/api/auth/sign-out'],
   addPasswordLink: ['POST', '/api/team/:id/password-link'],
   setPassword: ['POST', '/api/auth/set-password'],
+  ownSignIns: ['GET', '/api/me/sign-ins'],
+  endOtherSignIns: ['POST', '/api/me/sign-ins/end'],
   forgotPassword: ['POST', '/api/auth/forgotten'],
   beginSecondFactor: ['POST', '/api/me/second-factor'],
   confirmSecondFactor: ['PUT', '/api/me/second-factor'],

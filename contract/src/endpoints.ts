@@ -214,6 +214,10 @@ export const endpoints = {
     body: z.object({ secret: coverSecret, password }),
     response: z.object({ email: z.string() }),
   }),
+  /** Where one is signed in, this device first. */
+  ownSignIns: define(ADDRESSES.ownSignIns, { response: z.array(z.object({ here: z.boolean(), since: instant, until: instant })) }),
+  /** Ends all but this one. */
+  endOtherSignIns: define(ADDRESSES.endOtherSignIns, { body: z.object({ password }), response: z.object({ ended: z.number().int() }) }),
   /** A link by mail, where a mail server is named. The answer is the same whoever asks, and whoever is asked for. */
   forgotPassword: define(ADDRESSES.forgotPassword, { body: z.object({ email }) }),
   beginSecondFactor: define(ADDRESSES.beginSecondFactor, {

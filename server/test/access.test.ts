@@ -136,6 +136,8 @@ const TABLE: Record<EndpointName, Row> = {
   }),
   undoRollOver: list({ path: () => `/api/years/${none}/undo`, may: ['lead'] }),
   addPasswordLink: list({ path: () => `/api/team/${school.people.get('tutor')!.id}/password-link`, may: ['lead'] }),
+  ownSignIns: list({ path: () => '/api/me/sign-ins' }),
+  endOtherSignIns: list({ path: () => '/api/me/sign-ins/end', body: () => ({ password: 'not the password' }) }),
   forgotPassword: list({ path: () => '/api/auth/forgotten', open: true, body: () => ({ email: 'no@no.example' }) }),
   beginSecondFactor: list({ path: () => '/api/me/second-factor', body: () => ({ password: 'not the password' }) }),
   confirmSecondFactor: list({ path: () => '/api/me/second-factor', body: () => ({ code: '123456' }) }),
@@ -464,6 +466,7 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   setPassword: [404],
   // no mail server is named in tests
   forgotPassword: [404],
+  endOtherSignIns: [400],
   beginSecondFactor: [400],
   confirmSecondFactor: [404],
   endSecondFactor: [400],

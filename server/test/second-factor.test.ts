@@ -111,6 +111,25 @@ describe('a second factor', () => {
   });
 });
 
+describe('signed in elsewhere', () => {
+  it('is seen, and ended with the password: streams and all, but for this device', async () => {
+    const here = await school.add('many', 'teacher');
+    const there = (await school.post('/api/auth/sign-in', { email: 'many@school.example', password: PASSWORD })).headers
+      .getSetCookie()
+      .find((c) => c.startsWith('sapling='))!
+      .split(';')[0]!;
+    const list = (await school.ask('GET', '/api/me/sign-ins', { as: here })).body as { here: boolean }[];
+    expect(list.map((s) => s.here)).toEqual([true, false]);
+    const stream = await fetch(`${school.running.url}/api/events`, { headers: { cookie: there } });
+    const ended = stream.text();
+    expect((await school.ask('POST', '/api/me/sign-ins/end', { as: here, body: { password: 'not mine at all' } })).status).toBe(400);
+    expect((await school.ask('POST', '/api/me/sign-ins/end', { as: here, body: { password: PASSWORD } })).body).toEqual({ ended: 1 });
+    await ended;
+    expect((await fetch(`${school.running.url}/api/today`, { headers: { cookie: there } })).status).toBe(401);
+    expect((await school.ask('GET', '/api/today', { as: here })).status).toBe(200);
+  });
+});
+
 const until = async (holds: () => boolean): Promise<void> => {
   for (let n = 0; n < 200 && !holds(); n += 1) await new Promise((next) => setTimeout(next, 20));
   expect(holds()).toBe(true);

@@ -4,7 +4,6 @@ import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 /** log2 of N: N = 2^16 with r = 8 and p = 1 is 64 MiB a guess. Tests take less, see config.ts. */
 export const PASSWORD_COST = 16;
 const BLOCKS = { r: 8, p: 1 };
-const LEAST = 10;
 
 function derive(password: string, salt: Buffer, cost: { N: number; r: number; p: number }): Promise<Buffer> {
   return new Promise((resolve, reject) =>
@@ -12,10 +11,6 @@ function derive(password: string, salt: Buffer, cost: { N: number; r: number; p:
       error ? reject(error) : resolve(key),
     ),
   );
-}
-
-export function isLongEnough(password: string): boolean {
-  return [...password].length >= LEAST;
 }
 
 /** `scrypt$N$r$p$salt$hash`, base64. `cost` is log2 of N. */

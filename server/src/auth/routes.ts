@@ -1,11 +1,13 @@
 import { isTimeZone } from '@sapling/core';
-import { eq } from 'drizzle-orm';
+import { and, desc, eq, gt, ne } from 'drizzle-orm';
 import type { Tries } from '../http/tries.js';
 import { knownDevice, markDevice } from './known-device.js';
 import { makePasswordLink, usePasswordLink } from './password-link.js';
-import { hashPassword, isLongEnough, verifyPassword } from './password.js';
-import { requireCode } from './second-factor.js';
+import { hashPassword, verifyPassword } from './password.js';
+import { requireStrong } from './password-strength.js';
+import { requireCode, requirePassword } from './second-factor.js';
 import { endSignIn, meOf, startSignIn } from './sign-in.js';
+import type { Db } from '../db/open.js';
 import { colleagues, schools, signIns } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
@@ -13,6 +15,8 @@ import { uuidv7 } from '../ids.js';
 
 /** Compared against when no such colleague exists, so that the answer takes as long either way. */
 const nobody = hashPassword('nobody has this password');
+
+const schoolName = async (db: Db): Promise<string> => (await db.select({ name: schools.name }).from(schools))[0]?.name ?? '';
 
 export const authRoutes = [
   route('authState', { action: 'public' }, async ({ db, signedIn, mail }) => {
@@ -38,8 +42,7 @@ export const authRoutes = [
     const [already] = await db.select({ id: schools.id }).from(schools);
     if (already) throw new Refusal('already-set-up');
     await tries.setUp.take(req.ip ?? '');
-    if (!isLongEnough(body.password))
-      throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
+    await requireStrong(body.password, [body.school, body.name, body.email], 'password');
     const passwordHash = await hashPassword(body.password, config.passwordCost);
     const id = uuidv7();
     await db.transaction(async (tx) => {
@@ -87,12 +90,33 @@ export const authRoutes = [
     return { ok: true as const };
   }),
 
+  route('ownSignIns', { action: 'signed in' }, async ({ db, me, signedIn, now }) => {
+    const rows = await db
+      .select()
+      .from(signIns)
+      .where(and(eq(signIns.colleagueId, me.id), gt(signIns.expiresAt, now())))
+      .orderBy(desc(signIns.createdAt));
+    const all = rows.map((r) => ({ here: r.tokenHash === signedIn!.tokenHash, since: r.createdAt, until: r.expiresAt }));
+    return [...all.filter((r) => r.here), ...all.filter((r) => !r.here)];
+  }),
+
+  route('endOtherSignIns', { action: 'signed in' }, async (call) => {
+    const { db, me, body, signedIn, live } = call;
+    await requirePassword(call, body.password);
+    const gone = await db
+      .delete(signIns)
+      .where(and(eq(signIns.colleagueId, me.id), ne(signIns.tokenHash, signedIn!.tokenHash)))
+      .returning({ tokenHash: signIns.tokenHash });
+    for (const { tokenHash } of gone) live.dropSignIn(tokenHash);
+    return { ended: gone.length };
+  }),
+
   route('changePassword', { action: 'signed in' }, async ({ db, body, me, config, res, now, tries, live }) => {
     await tries.again.take(me.id);
     if (!(await verifyPassword(body.current, me.passwordHash)))
       throw new Refusal('wrong-sign-in', { detail: 'The present password is not right.' });
     await tries.again.giveBack(me.id);
-    if (!isLongEnough(body.next)) throw new Refusal('weak-password');
+    await requireStrong(body.next, [await schoolName(db), me.name, me.email], 'next');
     const passwordHash = await hashPassword(body.next, config.passwordCost);
     await db.update(colleagues).set({ passwordHash }).where(eq(colleagues.id, me.id));
     await db.delete(signIns).where(eq(signIns.colleagueId, me.id));
@@ -120,7 +144,7 @@ export const authRoutes = [
 
   route('setPassword', { action: 'public' }, async ({ db, body, config, req, now, tries, live }) => {
     const who = req.ip ?? '';
-    if (!isLongEnough(body.password)) throw new Refusal('weak-password');
+    await requireStrong(body.password, [await schoolName(db)], 'password');
     await tries.covers.take(who);
     const { id, email } = await usePasswordLink(db, body.secret, await hashPassword(body.password, config.passwordCost), now());
     await tries.covers.giveBack(who);

@@ -3,11 +3,24 @@
  * gzip) that is checked by opening it before it counts. Kept in the data folder or where SAPLING_BACKUPS says; so many, then
  * the oldest go.
  */
-import { constants, copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  closeSync,
+  constants,
+  copyFileSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { copyFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import type { PGlite } from '@electric-sql/pglite';
-import { knownFormat } from '../db/open.js';
+import { knownFormat, RESTORING } from '../db/open.js';
 import { apart } from '../work/apart.js';
 import { BackupError, checkBackup, COUNTED, countRows, filesIn, unpack, type Manifest } from './pack.js';
 
@@ -100,6 +113,9 @@ async function copyRecordings(from: string, to: string): Promise<void> {
 
 /** Puts a backup into an empty data folder. @throws BackupError where the folder holds something, or the backup is newer */
 export async function restoreBackup(file: string, data: string): Promise<Manifest> {
+  const aside = join(data, RESTORING);
+  // what there is beside a restore that was broken off is its own
+  if (existsSync(aside)) for (const name of [...RESTORED, RESTORING]) rmSync(join(data, name), { recursive: true, force: true });
   if (existsSync(data) && readdirSync(data).some((name) => name !== 'backups'))
     throw new BackupError('The data folder is not empty. Put what is in it aside first; nothing was changed.');
   const { format } = await checkBackup(file);
@@ -107,11 +123,26 @@ export async function restoreBackup(file: string, data: string): Promise<Manifes
     throw new BackupError(
       `This backup was made by a newer version (format ${format}; this one knows ${knownFormat()}). Nothing was changed.`,
     );
-  mkdirSync(data, { recursive: true });
-  const manifest = await unpack(file, data);
-  rmSync(join(data, 'manifest.json'));
-  writeFileSync(join(data, 'sapling.json'), `${JSON.stringify({ format })}\n`);
+  // as long as this folder is there no server starts: a restore that is broken off is never taken for a whole one
+  mkdirSync(aside, { recursive: true });
+  const manifest = await unpack(file, aside);
+  writeFileSync(join(aside, 'sapling.json'), `${JSON.stringify({ format })}\n`);
+  for (const name of filesIn(aside)) syncFile(join(aside, name));
+  for (const name of RESTORED) if (existsSync(join(aside, name))) renameSync(join(aside, name), join(data, name));
+  syncFile(data);
+  rmSync(aside, { recursive: true });
   return manifest;
+}
+/** What a restore puts into a data folder. */
+const RESTORED = ['database', 'recordings', 'sapling.json'];
+/** Has a file or a folder on the disk before anything rests on it. */
+function syncFile(path: string): void {
+  const descriptor = openSync(path, 'r');
+  try {
+    fsyncSync(descriptor);
+  } finally {
+    closeSync(descriptor);
+  }
 }
 
 /** The backups there are, the latest first. */

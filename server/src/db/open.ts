@@ -2,7 +2,7 @@
  * Opens the database: PGlite in the data folder, or the PostgreSQL server that DATABASE_URL names. Runs
  * the migrations. A folder (or server) written by a newer version is refused before anything touches it.
  */
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { breathing } from '../http/breathing.js';
@@ -59,8 +59,30 @@ export async function openDatabase(where: { folder: string; url?: string | undef
   return where.url ? openServer(where.url) : openFolder(where.folder);
 }
 
+/** Stands in the data folder while a backup is being restored into it. */
+export const RESTORING = '.restoring';
+/** Stands there from before the database is made until it is whole. */
+const FIRST_START = '.first-start';
+
+/** Writes a small file so that it is there whole or as it was before. */
+function keepWhole(file: string, text: string): void {
+  const aside = openSync(`${file}.new`, 'w');
+  try {
+    writeSync(aside, text);
+    fsyncSync(aside);
+  } finally {
+    closeSync(aside);
+  }
+  renameSync(`${file}.new`, file);
+}
+
 async function openFolder(folder: string): Promise<OpenDatabase> {
   mkdirSync(folder, { recursive: true });
+  if (existsSync(join(folder, RESTORING)))
+    throw new DataFolderError(
+      'damaged',
+      'Restoring a backup into this data folder was broken off. Run it again: npm run restore -- <backup file>. The backup is as it was.',
+    );
   const marker = join(folder, 'sapling.json');
   const known = knownFormat();
   if (existsSync(marker)) {
@@ -84,12 +106,17 @@ async function openFolder(folder: string): Promise<OpenDatabase> {
     );
   let client: PGlite | undefined;
   try {
+    // a first start that was broken off has made nothing that anybody was told of: it begins anew
+    const first = join(folder, FIRST_START);
+    if (existsSync(first) && !existsSync(marker)) rmSync(join(folder, 'database'), { recursive: true, force: true });
+    if (!existsSync(join(folder, 'database'))) writeFileSync(first, '');
     client = await openDurable(join(folder, 'database'));
     letOthersIn(client);
     const db = drizzlePglite(client, { schema });
     await refuseNewer(db as unknown as Db, known);
     await migratePglite(db, { migrationsFolder });
-    writeFileSync(marker, `${JSON.stringify({ format: known })}\n`);
+    keepWhole(marker, `${JSON.stringify({ format: known })}\n`);
+    rmSync(first, { force: true });
     const opened = client;
     return {
       db: db as unknown as Db,

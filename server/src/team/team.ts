@@ -1,7 +1,8 @@
 import { and, eq } from 'drizzle-orm';
 import { uuidv7 } from '../ids.js';
 import type { Colleague } from '@sapling/contract';
-import { hashPassword, isLongEnough } from '../auth/password.js';
+import { hashPassword } from '../auth/password.js';
+import { requireStrong } from '../auth/password-strength.js';
 import { INVITED_HOURS, makePasswordLink } from '../auth/password-link.js';
 import { hasSecondFactor } from '../auth/second-factor.js';
 import type { Db } from '../db/open.js';
@@ -74,8 +75,8 @@ export const teamRoutes = [
   }),
 
   route('addColleague', { action: 'manage team' }, async ({ db, body, live, config }) => {
-    if (!isLongEnough(body.password))
-      throw new Refusal('weak-password', { errors: [{ path: 'password', message: 'At least 10 characters.' }] });
+    const [school] = await db.select({ name: schools.name }).from(schools);
+    await requireStrong(body.password, [school!.name, body.name, body.email], 'password');
     const id = await add(db, body, await hashPassword(body.password, config.passwordCost));
     await live.tell({ topic: 'team' }, { everyone: true });
     return oneColleague(db, id);

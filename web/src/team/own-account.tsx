@@ -8,6 +8,7 @@ import { KEY_SETS } from '../check/own-keys.js';
 import { useMe } from '../shell/me.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { SecondFactor } from './second-factor.js';
+import { SignedInElsewhere } from './signed-in.js';
 
 export function OwnAccount() {
   return (
@@ -172,6 +173,7 @@ function OwnPassword() {
         <button className="btn justify-self-start">Change it</button>
       </form>
       <SecondFactor />
+      <SignedInElsewhere />
     </>
   );
 }
