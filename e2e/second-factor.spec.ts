@@ -25,9 +25,10 @@ test('a lead sets up a code, keeps spare ones, signs in with each, and ends it',
       const answer = await fetch('/api/health');
       return { headers: Object.fromEntries(answer.headers) };
     });
-    const ahead = Number(headers['x-clock-ahead'] ?? Object.entries(headers).find(([name]) => name.includes('clock'))?.[1] ?? 0);
+    const ahead = Number(headers['x-clock-ahead'] ?? 0);
+    const machine = await page.evaluate<number>('Date.now()');
     return new TOTP({ secret: Secret.fromBase32(secret), digits: 6, period: 30 }).generate({
-      timestamp: Date.now() + ahead + steps * 30_000,
+      timestamp: machine + ahead + steps * 30_000,
     });
   };
   await dialog.getByLabel('The code it shows now').fill('000000');

@@ -58,5 +58,5 @@ export async function buildServer(out: string, more: Readonly<Record<string, str
 
 if (process.argv[1] === at('build.ts')) {
   await buildServer(at('dist'));
-  console.log('server: built');
+  process.stdout.write('server: built\n');
 }

@@ -96,6 +96,9 @@ export class SeveralServers {
       if (proxy.exitCode !== null) break;
       await new Promise((next) => setTimeout(next, 50));
     }
+    proxy.kill('SIGKILL');
+    for (const process of processes) await process.dispose();
+    rmSync(folder, { recursive: true, force: true });
     throw new Error(`nginx did not start: ${said.join('')}`);
   }
 

@@ -24,6 +24,8 @@ const SIZES = (process.env.COPIES ?? '1,10').split(',').map((size) => {
 /** Folders that were made before, by number of copies: `FOLDERS=10=/somewhere`. What is measured is written into them. */
 const FOLDERS = new Map((process.env.FOLDERS ?? '').split(',').map((pair) => pair.split('=') as [string, string]));
 const MARKS = 60;
+/** Large files are broken off after so long. */
+const FILE_MS = Number(process.env.FILE_SECONDS ?? 3600) * 1000;
 /** Measured is what runs at a school: the built server. */
 const OUT = fileURLToPath(new URL('../dist/bench', import.meta.url));
 
@@ -173,8 +175,20 @@ async function measure({ url, peak }: Process): Promise<Map<string, Row>> {
   }[];
   if (one) await read('all sheets of a session as PDF', `/api/sessions/${one.id}/paper?what=plan,cards,text`);
   rows.set('a week on paper', await pinged(() => get('/api/paper/week?from=2026-11-23&what=plan')));
-  rows.set('all records as ZIP', await pinged(() => get('/api/records.zip')));
-  rows.set('the installation as a file', await pinged(() => get('/api/installation.json')));
+  /** A large file, or as much of it as comes in the time there is. */
+  const file = async (path: string): Promise<number> => {
+    let bytes = 0;
+    const signal = AbortSignal.timeout(FILE_MS);
+    try {
+      const answer = await fetch(url + path, { headers: { cookie }, signal });
+      for await (const piece of answer.body as unknown as AsyncIterable<Uint8Array>) bytes += piece.byteLength;
+    } catch (error) {
+      if (!signal.aborted) throw error;
+    }
+    return bytes;
+  };
+  rows.set('all records as ZIP', await pinged(() => file('/api/records.zip')));
+  rows.set('the installation as a file', await pinged(() => file('/api/installation.json')));
   rows.set('most memory, MB', { ms: peak(), wait: 0, kB: 0 });
   return rows;
 }

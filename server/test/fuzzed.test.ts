@@ -7,6 +7,10 @@ import { askFuzzed, fuzzedSchool, type FuzzedSchool } from './fuzzed-school.js';
 
 const REQUESTS = Number(process.env.FUZZED ?? 2500);
 const STRETCH = 5000;
+const heapMB = (): number => {
+  (globalThis as { gc?: () => void }).gc?.();
+  return Math.round(process.memoryUsage().heapUsed / 1e6);
+};
 let open: FuzzedSchool;
 beforeAll(async () => {
   open = await fuzzedSchool();
@@ -31,7 +35,7 @@ describe('requests that nobody would send', () => {
             `${asked} asked, ${[...byStatus]
               .sort(([a], [b]) => a - b)
               .map(([s, n]) => `${s}: ${n}`)
-              .join(', ')}; ${memory.at(-1)} MB\n`,
+              .join(', ')}; ${memory.at(-1)} MB, of it ${heapMB()} of JavaScript and the log of the test\n`,
           );
       }
       expect(asked).toBe(REQUESTS);

@@ -25,19 +25,19 @@ export function stylesheetSingleton(): StyleSingleton {
     },
   };
 }
-export function styleHookSingleton(): (styles: string, isDynamic?: boolean) => void {
+export function styleHookSingleton(): (styles: string) => void {
   const sheet = stylesheetSingleton();
-  return (styles, isDynamic) => {
+  return (styles) => {
     useEffect(() => {
       sheet.add(styles);
       return () => sheet.remove();
-    }, [styles && isDynamic]);
+    }, [styles]);
   };
 }
 export function styleSingleton(): (props: { styles: string; dynamic?: boolean }) => null {
   const useStyle = styleHookSingleton();
-  return function Sheet({ styles, dynamic }) {
-    useStyle(styles, dynamic);
+  return function Sheet({ styles }) {
+    useStyle(styles);
     return null;
   };
 }

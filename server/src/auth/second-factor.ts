@@ -27,7 +27,7 @@ const totp = (secret: string, label = ''): TOTP =>
 const plain = (code: string): string => code.replace(/[\s-]/g, '').toUpperCase();
 
 /** Whether this colleague has confirmed one. */
-export const hasSecondFactor = ({ secondFactor }: Pick<Colleague, 'secondFactor'>): boolean => secondFactor?.since != null;
+export const hasSecondFactor = ({ secondFactor }: Pick<Colleague, 'secondFactor'>): boolean => (secondFactor?.since ?? null) !== null;
 
 /** The step a code is of; undefined where it is none of now, or one that opened before. */
 function stepOf({ secret, lastStep }: SecondFactor, code: string, now: string): number | undefined {
@@ -38,7 +38,7 @@ function stepOf({ secret, lastStep }: SecondFactor, code: string, now: string): 
 }
 
 /** Uses up a code of the device, or a spare one. Of two at the same moment one is refused. @returns whether it was right */
-async function useCode(db: Db, { id, secondFactor }: Colleague, given: string, now: string): Promise<boolean> {
+async function takeCode(db: Db, { id, secondFactor }: Colleague, given: string, now: string): Promise<boolean> {
   if (!secondFactor) return false;
   const code = plain(given);
   const step = /^\d{6}$/.test(code) ? stepOf(secondFactor, code, now) : undefined;
@@ -70,7 +70,7 @@ export async function requireCode(
   if (!hasSecondFactor(who)) return;
   if (code === undefined) throw new Refusal('code-needed');
   await tries.codes.take(who.id);
-  if (!(await useCode(db, who, code, now())))
+  if (!(await takeCode(db, who, code, now())))
     throw new Refusal('wrong-code', { errors: [{ path: 'code', message: 'This code is not right.' }] });
   await tries.codes.giveBack(who.id);
 }

@@ -309,7 +309,7 @@ export const observations = pgTable(
     replaces: uuid('replaces'),
     check: uuid('check'),
   },
-  (t) => [index('observations_child').on(t.child, t.at), index('observations_check').on(t.check)],
+  (t) => [index('observations_child').on(t.child, t.id), index('observations_check').on(t.check)],
 );
 
 export const withdrawals = pgTable(
@@ -367,7 +367,7 @@ export const readingSteps = pgTable(
   },
   (t) => [
     index('reading_steps_reading').on(t.reading),
-    index('reading_steps_child').on(t.child),
+    index('reading_steps_child').on(t.child, t.id),
     index('reading_steps_marking').on(t.marking),
   ],
 );

@@ -1,5 +1,5 @@
 /** One child over the last weeks: what the page on progress adds up for a class or a school. */
-import { STATES } from '@sapling/contract';
+import type { STATES } from '@sapling/contract';
 import { changeBetween } from '@sapling/core';
 import { tenth } from './evidence.js';
 import type { Judged } from './judge-child.js';
