@@ -41,16 +41,12 @@ beforeAll(async () => {
       as: lead,
       body: { mime: 'audio/webm', base64: Buffer.from(Array.from({ length: 400 }, (_, k) => (k * 7 + part) % 256)).toString('base64') },
     });
-  const group = uuidv7();
-  await school.ask('PUT', `/api/groups/${group}`, {
+  const made = await school.ask('POST', '/api/groups', {
     as: lead,
-    body: { name: 'Bees', focus: ['ai:ay'], adultId: lead.id, slot: '', members: kids.slice(0, 2), version: 0 },
+    body: { groups: [{ name: 'Bees', focus: ['ai:ay'], adultId: lead.id, members: kids.slice(0, 2) }] },
   });
-  const id = uuidv7();
-  await school.ask('PUT', `/api/sessions/${id}`, {
-    as: lead,
-    body: { groupId: group, on: schoolToday(), adultId: lead.id, plan: PLAN, version: 0 },
-  });
+  const [group] = made.body as { id: string }[];
+  await school.ask('POST', '/api/sessions', { as: lead, body: { groupId: group!.id, on: schoolToday(), adultId: lead.id, plan: PLAN } });
 });
 afterAll(() => {
   server.stop();
