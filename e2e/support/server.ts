@@ -111,7 +111,7 @@ export class TestServer {
     this.#process = child;
     child.stdout.on('data', (chunk: Buffer) => this.output.push(String(chunk)));
     child.stderr.on('data', (chunk: Buffer) => this.output.push(String(chunk)));
-    const until = Date.now() + 60_000;
+    const until = Date.now() + 120_000;
     while (Date.now() < until) {
       if (child.exitCode !== null) throw new Error(`The server ended: ${this.output.join('')}`);
       try {

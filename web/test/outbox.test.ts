@@ -100,7 +100,8 @@ describe('the outbox', () => {
         let unstored = 0;
         const untrue: string[] = [];
         outbox.watch(() => {
-          if (outbox.state().waiting === 0 && rows.size + unstored > 0) untrue.push(`${rows.size} and ${unstored}`);
+          const { waiting, unsaved } = outbox.state();
+          if (waiting + unsaved === 0 && rows.size + unstored > 0) untrue.push(`${rows.size} and ${unstored}`);
         });
         for (const [k, [writing, reading]] of turns.entries()) {
           slow = reading;
@@ -109,14 +110,14 @@ describe('the outbox', () => {
           await turn(writing);
           add(`mark ${k}`);
           unstored -= 1;
-          written();
+          written(true);
           void outbox.send();
           await turn(1);
         }
         for (let n = 0; n < 60; n += 1) await settle();
         await outbox.send();
         expect(untrue).toEqual([]);
-        expect([rows.size, outbox.state().waiting]).toEqual([0, 0]);
+        expect([rows.size, outbox.state().waiting, outbox.state().unsaved]).toEqual([0, 0, 0]);
       }),
       { numRuns: 60 },
     );

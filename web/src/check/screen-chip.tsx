@@ -10,8 +10,8 @@ export function SentLine() {
     <span className="text-ink-2" role="status">
       {outbox.reach === 'offline'
         ? `Offline: ${outbox.waiting} kept on this device`
-        : outbox.waiting > 0
-          ? `${outbox.waiting} waiting`
+        : outbox.waiting + outbox.unsaved > 0
+          ? `${outbox.waiting + outbox.unsaved} waiting`
           : 'All sent'}
     </span>
   );

@@ -3,6 +3,8 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'November 2026',
     what: [
+      'A code from your phone can be asked for besides your password, under Team; where you are signed in is shown there and ended.',
+      'A forgotten password is set anew by letter, where the school has named a mail server.',
       'A made-up school can be opened beside yours, to try things in and throw away.',
       'Leads may have the judgement fitted to the school’s own answers, under Progress, Can it be trusted here?',
       'A pair missed on two days with nothing right since is a gap, in a child who knows the rest too.',

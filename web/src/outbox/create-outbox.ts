@@ -43,7 +43,10 @@ export interface OutboxParts {
   readonly batch: number;
 }
 export interface OutboxState {
+  /** Stored on this device and not sent. */
   readonly waiting: number;
+  /** Being written to the device, and not surely there yet. */
+  readonly unsaved: number;
   readonly refused: readonly Waiting[];
   readonly reach: 'reached' | 'offline' | 'signed out';
 }
@@ -57,8 +60,8 @@ export interface Outbox {
   send(): Promise<void>;
   /** Counts anew what waits: another page of this browser may have changed it. */
   count(): Promise<void>;
-  /** Says that so many are being written: until the returned function is called they count as waiting, stored or not. */
-  writing(n: number): () => void;
+  /** Says that so many are being written: until the returned function is called they count as unsaved, stored or not. */
+  writing(n: number): (stored: boolean) => void;
   /** Tries refused records once more. */
   retryRefused(): Promise<void>;
   /** Throws a refused record away for good. */
@@ -71,14 +74,12 @@ export interface Outbox {
 export const RETRY_MS = [1500, 3000, 6000, 12_000, 20_000] as const;
 
 export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxParts): Outbox {
-  let state: OutboxState = { waiting: 0, refused: [], reach: 'reached' };
+  let state: OutboxState = { waiting: 0, unsaved: 0, refused: [], reach: 'reached' };
   let user = '';
   let failures = 0;
   let callOff: (() => void) | undefined;
   let sending = false;
   let again = false;
-  /** Being written to the device, and not surely there yet. */
-  let beingWritten = 0;
   let writes = 0;
   const watchers = new Set<() => void>();
 
@@ -95,7 +96,7 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
       before = writes;
       all = await mine();
     } while (before !== writes);
-    set({ waiting: beingWritten + all.filter((w) => w.refused === undefined).length, refused: all.filter((w) => w.refused !== undefined) });
+    set({ waiting: all.filter((w) => w.refused === undefined).length, refused: all.filter((w) => w.refused !== undefined) });
   };
   const later = (): void => {
     callOff?.();
@@ -192,11 +193,10 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
     send,
     count,
     writing(n) {
-      beingWritten += n;
-      set({ waiting: state.waiting + n });
-      return () => {
-        beingWritten -= n;
+      set({ unsaved: state.unsaved + n });
+      return (stored) => {
         writes += 1;
+        set({ unsaved: state.unsaved - n, ...(stored ? { waiting: state.waiting + n } : {}) });
       };
     },
     async retryRefused() {

@@ -68,11 +68,10 @@ export async function post(
   try {
     await write(by, entries, held);
   } catch (error) {
-    written();
-    void outbox.count();
+    written(false);
     throw error;
   }
-  written();
+  written(true);
   if (entries.length === 0) return;
   tabs?.postMessage('changed');
   void outbox.send();

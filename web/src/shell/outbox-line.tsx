@@ -18,7 +18,7 @@ const WORDS = {
 } as const;
 
 export function OutboxLine() {
-  const { waiting, refused, reach } = useOutbox();
+  const { waiting, unsaved, refused, reach } = useOutbox();
   const kept = useSyncExternalStore(ahead.listen, ahead.get);
   const me = useMe();
   const [open, setOpen] = useState(false);
@@ -33,9 +33,9 @@ export function OutboxLine() {
           <CloudOff size={15} aria-hidden className="mt-0.5 shrink-0" /> Offline.{' '}
           {waiting === 0 ? 'Nothing is waiting' : `${waiting} kept on this device`}
         </p>
-      ) : waiting > 0 ? (
+      ) : waiting + unsaved > 0 ? (
         <p className="flex items-center gap-1.5">
-          <CloudUpload size={15} aria-hidden /> {waiting} waiting
+          <CloudUpload size={15} aria-hidden /> {waiting + unsaved} waiting
         </p>
       ) : (
         <p className="text-[#b9c9c2]">
