@@ -1,4 +1,4 @@
-import { allSent, answer, getJson, test, expect } from './support/fixtures.js';
+import { allSent, answer, beginCheck, getJson, test, expect } from './support/fixtures.js';
 
 interface Stored {
   id: string;
@@ -26,13 +26,7 @@ test('a check from the second press to the summary: five marks, take back, what 
   demo,
 }) => {
   const page = await as('classTeacher');
-  await page.getByRole('link', { name: 'Check', exact: true }).click();
-  await page
-    .getByRole('button', { name: /^Start with/ })
-    .first()
-    .click();
-  await expect(page).toHaveURL(/check\/[0-9a-f-]{36}/);
-  const checkId = page.url().split('/').at(-1)!;
+  const checkId = await beginCheck(page);
 
   const [first, second, third, fourth] = [
     await answer(page, '1'),

@@ -1,5 +1,5 @@
 /** Several processes behind a proxy: people on either see what the other does, and one that is killed takes nothing along. */
-import { allChildren, allSent, answer, expect, getJson, newContext, signInDemo, test } from './support/fixtures.js';
+import { allChildren, allSent, answer, beginCheck, expect, getJson, newContext, signInDemo, test } from './support/fixtures.js';
 import { SeveralServers } from './support/several.js';
 
 test('a process is killed in the middle of a check: nothing is lost, nobody signs in again, and colleagues go on seeing what is done', async ({
@@ -10,13 +10,7 @@ test('a process is killed in the middle of a check: nothing is lost, nobody sign
   try {
     const page = await signInDemo(mine, school.url, 'classTeacher');
     const lead = await signInDemo(hers, school.url, 'lead');
-    await page.getByRole('link', { name: 'Check', exact: true }).click();
-    await page
-      .getByRole('button', { name: /^Start with/ })
-      .first()
-      .click();
-    await expect(page).toHaveURL(/check\/[0-9a-f-]{36}/);
-    const check = page.url().split('/').at(-1)!;
+    const check = await beginCheck(page);
     const answered = [await answer(page, '1'), await answer(page, '5'), await answer(page, '1')];
     await allSent(page);
     const { child } = (await getJson<{ id: string; child: string }[]>(page.request, `${school.url}/api/checks`)).find(

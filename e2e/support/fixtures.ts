@@ -153,6 +153,17 @@ export async function allSent(page: Page): Promise<void> {
   await expect(page.getByText('All sent').first()).toBeVisible();
 }
 
+/** Begins the first check there is to begin. Returns its key. */
+export async function beginCheck(page: Page): Promise<string> {
+  await page.getByRole('link', { name: 'Check', exact: true }).click();
+  await page
+    .getByRole('button', { name: /^Start with/ })
+    .first()
+    .click();
+  await expect(page).toHaveURL(/check\/[0-9a-f-]{36}/);
+  return page.url().split('/').at(-1)!;
+}
+
 /** Answers the card on screen by its key, waiting until it has been painted. */
 export async function answer(page: Page, key: string): Promise<string> {
   const card = page.locator('[data-card]');

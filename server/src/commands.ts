@@ -10,8 +10,7 @@ import { checkBackup } from './backup/pack.js';
 import type { Config } from './config.js';
 import { askRunning } from './db/folder-lock.js';
 import { openDatabase, othersAt, type Db } from './db/open.js';
-import { S3Sounds } from './readings/s3-sounds.js';
-import { DatabaseSounds, FolderSounds } from './readings/sounds.js';
+import { FolderRecordings, recordingStoreOf } from './readings/recording-store.js';
 import { moveInstallation } from './transfer/move.js';
 import { colleagues } from './db/schema.js';
 
@@ -47,8 +46,8 @@ async function move(config: Config, where: string): Promise<string> {
     try {
       if ((await othersAt(server.server!)) > 0)
         throw new CommandError('A server of Keen Sapling is running on this database. End it first. Nothing was changed.');
-      const here = { db: folder.db, sounds: new FolderSounds(config.folder) };
-      const there = { db: server.db, sounds: config.store ? new S3Sounds(config.store) : new DatabaseSounds(server.db) };
+      const here = { db: folder.db, recordingStore: new FolderRecordings(config.folder) };
+      const there = { db: server.db, recordingStore: await recordingStoreOf(config, server.db, false) };
       const moved = await (where === 'to-server' ? moveInstallation(here, there) : moveInstallation(there, here));
       const all = Object.values(moved).reduce((a, b) => a + b, 0);
       return `Moved: ${moved.children ?? 0} children, ${moved.observations ?? 0} answers, ${all} rows in all. What was left behind is as it was.`;

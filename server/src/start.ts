@@ -15,11 +15,9 @@ import { safeError } from './http/safe-error.js';
 import { budgets } from './http/tries.js';
 import { Screens } from './evidence/screens.js';
 import { ALONE, postgresBus } from './live/bus.js';
-import { Mail } from './mail/mail.js';
-import { SimulatedMailServer } from './mail/simulated-server.js';
+import { openMail } from './mail/open-mail.js';
 import { Live } from './live/live.js';
-import { S3Sounds } from './readings/s3-sounds.js';
-import { DatabaseSounds, FolderSounds } from './readings/sounds.js';
+import { recordingStoreOf } from './readings/recording-store.js';
 import { Trail } from './trail.js';
 import { TryIt } from './try-it.js';
 import { Pool } from './work/pool.js';
@@ -43,7 +41,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   const seeded = config.demo ? await alone(() => seedDemo(db, now())) : false;
   const bus = shared ? await postgresBus(shared, (error) => log.error({ err: error }, 'other processes were not told')) : ALONE;
   if (shared) shareAccess(db);
-  const sounds = config.store ? new S3Sounds(config.store) : embedded ? new FolderSounds(config.folder) : new DatabaseSounds(db);
+  const recordingStore = await recordingStoreOf(config, db, embedded !== undefined);
   const backups = new Backups(
     embedded?.client,
     { data: config.folder, folder: config.backups ?? join(config.folder, 'backups'), keep: config.backupsKept ?? 0 },
@@ -58,18 +56,13 @@ export async function start(config: Config, into: Logger = pino({ level: config.
       return 'error This version does not know the command.';
     };
   const changes = new Changes(config.databaseUrl === undefined);
-  const upkeep = startUpkeep({ db, sounds, backups, now, log, changed: () => changes.raise() });
+  const upkeep = startUpkeep({ db, recordingStore, backups, now, log, changed: () => changes.raise() });
   const live = new Live(db, now, changes, bus);
   const screens = new Screens(clock.ms, bus);
   const pool = new Pool(config.threads).serve(db);
   const trail = new Trail(db, log);
   const tryIt = config.tryIt ? new TryIt(config, now, log) : undefined;
-  // the demo sends its letters to nobody
-  const pretended = config.demo && !config.mail ? new SimulatedMailServer(join(config.folder, 'mail')) : undefined;
-  const mailSettings = pretended
-    ? { server: await pretended.open(), from: 'demo@sapling.example', address: `http://${config.host}:${config.port}` }
-    : config.mail;
-  const mail = mailSettings ? new Mail(mailSettings, log) : undefined;
+  const { mail, simulated } = await openMail(config, log);
   const server: Server = createServer(
     createApp(
       {
@@ -79,7 +72,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
         screens,
         backups,
         pool,
-        sounds,
+        recordingStore,
         mail,
         trail,
         tryIt,
@@ -118,7 +111,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
       await pool.close();
       await bus.close();
       mail?.close();
-      await pretended?.close();
+      await simulated?.close();
       await close();
     },
   };

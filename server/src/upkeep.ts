@@ -13,7 +13,7 @@ import { forgetOldTries } from './http/tries.js';
 import { renewTallies } from './progress/trust.js';
 import { purgeWritten } from './retention.js';
 import { purgeRecordings } from './readings/recordings.js';
-import type { Sounds } from './readings/sounds.js';
+import type { RecordingStore } from './readings/recording-store.js';
 
 const EVERY_MS = 3_600_000;
 /** Work that can wait begins so long after a start, when the first pages have been read. */
@@ -21,7 +21,7 @@ const FIRST_MS = 120_000;
 
 interface Parts {
   readonly db: Db;
-  readonly sounds: Sounds;
+  readonly recordingStore: RecordingStore;
   readonly backups: Backups;
   readonly now: () => string;
   readonly log: Logger;
@@ -30,14 +30,14 @@ interface Parts {
 }
 
 /** Deletes what has its day: whether or not somebody looks. */
-async function purge({ db, sounds, now }: Parts): Promise<void> {
-  await purgeRecordings(db, sounds, now());
+async function purge({ db, recordingStore, now }: Parts): Promise<void> {
+  await purgeRecordings(db, recordingStore, now());
   await purgeWritten(db, now());
   await forgetOldTries(db, now());
   const gone = await dueLeavers(db, now());
   if (gone.length === 0) return;
   await changingAccess(db, async () => {
-    for (const child of gone) await eraseChild(db, sounds, child);
+    for (const child of gone) await eraseChild(db, recordingStore, child);
   });
 }
 

@@ -10,7 +10,7 @@ import { eraseChild, nameless } from '../src/children/erase.js';
 import { sessions } from '../src/db/schema.js';
 import { uuidv7 } from '../src/ids.js';
 import { TABLES } from '../src/transfer/tables.js';
-import { FolderSounds } from '../src/readings/sounds.js';
+import { FolderRecordings } from '../src/readings/recording-store.js';
 import { now, observation, PASSWORD, PLAN, reading, School, schoolToday, type Person } from './support.js';
 
 const school = new School();
@@ -277,7 +277,7 @@ describe('erasing', () => {
     const after = (days: number): string => new Date(Date.parse(now()) + days * 86_400_000).toISOString();
     expect(await dueLeavers(school.running.db, after(729))).not.toContain(child.id);
     expect(await dueLeavers(school.running.db, after(730))).toContain(child.id);
-    await eraseChild(school.running.db, new FolderSounds(school.folder), child.id);
+    await eraseChild(school.running.db, new FolderRecordings(school.folder), child.id);
     expect(await wherever(child.id)).toEqual([]);
   });
 });

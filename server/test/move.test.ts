@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { runCommand } from '../src/commands.js';
 import { readConfig } from '../src/config.js';
-import { DatabaseSounds } from '../src/readings/sounds.js';
+import { DatabaseRecordings } from '../src/readings/recording-store.js';
 import { uuidv7 } from '../src/ids.js';
 import { PostgresServer } from './postgres-server.js';
 import { now, observation, PASSWORD, PLAN, reading, School, schoolToday, type Person } from './support.js';
@@ -88,7 +88,7 @@ describe('a move', () => {
     const there = new School();
     await there.open({ databaseUrl: url });
     expect(await answers(there)).toEqual(before);
-    expect(await new DatabaseSounds(there.running.db).readings()).toEqual([read]);
+    expect(await new DatabaseRecordings(there.running.db).readings()).toEqual([read]);
     // and not from under one that runs
     await expect(runCommand(config(back), 'move', ['to-folder'], now())).rejects.toThrow(/End it first/);
     // what is written there goes along

@@ -3,6 +3,7 @@ import { gzipSync } from 'node:zlib';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { daysAfter } from '@sapling/core';
+import { readConfig } from '../src/config.js';
 import { Tries } from '../src/http/tries.js';
 import { safeError } from '../src/http/safe-error.js';
 import { unstorable } from '../src/http/body.js';
@@ -208,6 +209,23 @@ describe('a log', () => {
     expect(all).toContain('"msg":"failed"');
     for (const word of [secret, 'Ada', 'school.example', 'params:', PASSWORD]) expect(all).not.toContain(word.toLowerCase());
     expect(safeError(new Error(secret))).not.toMatchObject({ message: expect.anything() as unknown });
+  });
+});
+
+describe('a made-up school', () => {
+  it('beside a real one has its settings, and yet writes no letter and reaches none of its recordings', () => {
+    const env = {
+      SAPLING_SMTP: 'smtp://mail.school.example',
+      SAPLING_MAIL_FROM: 'sapling@school.example',
+      SAPLING_ADDRESS: 'https://sapling.school.example',
+      SAPLING_S3_ENDPOINT: 'https://store.school.example',
+      SAPLING_S3_BUCKET: 'sounds',
+      SAPLING_S3_KEY: 'key',
+      SAPLING_S3_SECRET: 'secret',
+      NODE_ENV: 'test',
+    };
+    expect(readConfig(env)).toMatchObject({ mail: { from: 'sapling@school.example' }, store: { bucket: 'sounds' } });
+    expect(readConfig({ ...env, SAPLING_DEMO: '1' })).toMatchObject({ mail: undefined, store: undefined });
   });
 });
 

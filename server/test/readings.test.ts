@@ -9,7 +9,7 @@ import { openDatabase } from '../src/db/open.js';
 import { recordings } from '../src/db/schema.js';
 import { purgeRecordings } from '../src/readings/recordings.js';
 import { uuidv7 } from '../src/ids.js';
-import { FolderSounds } from '../src/readings/sounds.js';
+import { FolderRecordings } from '../src/readings/recording-store.js';
 import { READING_TEXT, School, now, reading, schoolToday, type Person } from './support.js';
 
 const school = new School();
@@ -179,9 +179,9 @@ describe('recordings', () => {
     await school.running.close();
     const { db, close } = await openDatabase({ folder: school.folder, url: undefined });
     const inDays = (days: number): string => new Date(Date.parse(now()) + days * 86_400_000).toISOString();
-    expect(await purgeRecordings(db, new FolderSounds(school.folder), inDays(2))).toBe(0);
+    expect(await purgeRecordings(db, new FolderRecordings(school.folder), inDays(2))).toBe(0);
     expect(existsSync(folder(id))).toBe(true);
-    expect(await purgeRecordings(db, new FolderSounds(school.folder), inDays(4))).toBe(1);
+    expect(await purgeRecordings(db, new FolderRecordings(school.folder), inDays(4))).toBe(1);
     expect(existsSync(folder(id))).toBe(false);
     expect((await db.select().from(recordings).where(eq(recordings.reading, id)))[0]!.deletedAt).not.toBeNull();
     await close();

@@ -7,7 +7,7 @@
 import { createHash, createHmac } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import type { S3Store } from '../src/readings/s3-sounds.js';
+import type { S3Store } from '../src/readings/s3-recordings.js';
 
 const PAGE = 3;
 const hmac = (key: Buffer | string, text: string): Buffer => createHmac('sha256', key).update(text).digest();

@@ -5,7 +5,8 @@ import { knownDevice, markDevice } from './known-device.js';
 import { makePasswordLink, usePasswordLink } from './password-link.js';
 import { hashPassword, verifyPassword } from './password.js';
 import { requireStrong } from './password-strength.js';
-import { requireCode, requirePassword } from './second-factor.js';
+import { isTheirPassword, requirePassword } from './password-again.js';
+import { requireCode } from './second-factor.js';
 import { endSignIn, meOf, startSignIn } from './sign-in.js';
 import type { Db } from '../db/open.js';
 import { colleagues, schools, signIns } from '../db/schema.js';
@@ -112,10 +113,8 @@ export const authRoutes = [
   }),
 
   route('changePassword', { action: 'signed in' }, async ({ db, body, me, config, res, now, tries, live }) => {
-    await tries.again.take(me.id);
-    if (!(await verifyPassword(body.current, me.passwordHash)))
+    if (!(await isTheirPassword({ db, me, tries }, body.current)))
       throw new Refusal('wrong-sign-in', { detail: 'The present password is not right.' });
-    await tries.again.giveBack(me.id);
     await requireStrong(body.next, [await schoolName(db), me.name, me.email], 'next');
     const passwordHash = await hashPassword(body.next, config.passwordCost);
     await db.update(colleagues).set({ passwordHash }).where(eq(colleagues.id, me.id));

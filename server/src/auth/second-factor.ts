@@ -8,10 +8,10 @@ import { createHash, randomInt } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
 import { Secret, TOTP } from 'otpauth';
 import type { Db } from '../db/open.js';
-import { colleagues, schools, type SecondFactor } from '../db/schema.js';
+import { colleagues, type SecondFactor } from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
-import { verifyPassword } from './password.js';
+import { isDemo, requirePassword } from './password-again.js';
 
 const PERIOD = 30;
 /** A device’s clock may be off by so many steps, either way. */
@@ -75,22 +75,17 @@ export async function requireCode(
   await tries.codes.giveBack(who.id);
 }
 
-/** The password once more, from whoever changes what guards the account. In the demo nobody has one. */
-export async function requirePassword(call: Pick<Call<'beginSecondFactor'>, 'db' | 'me' | 'tries'>, password: string): Promise<void> {
-  const { db, me, tries } = call;
-  const [school] = await db.select({ demo: schools.demo }).from(schools);
-  if (school?.demo) throw new Refusal('not-allowed', { detail: 'In the demo, people are signed in by one press.' });
-  await tries.again.take(me.id);
-  if (!(await verifyPassword(password, me.passwordHash)))
-    throw new Refusal('wrong-password', { errors: [{ path: 'password', message: 'This is not your password.' }] });
-  await tries.again.giveBack(me.id);
+/** The password once more; in the demo there is none, and nothing to guard. */
+async function requireOwnPassword(call: Pick<Call<'beginSecondFactor'>, 'db' | 'me' | 'tries'>, password: string): Promise<void> {
+  if (await isDemo(call)) throw new Refusal('not-allowed', { detail: 'In the demo, people are signed in by one press.' });
+  await requirePassword(call, password);
 }
 
 export const secondFactorRoutes = [
   /** A new secret; nothing is asked of anybody until a first code has shown that the device has it. */
   route('beginSecondFactor', { action: 'signed in' }, async (call) => {
     const { db, me, body } = call;
-    await requirePassword(call, body.password);
+    await requireOwnPassword(call, body.password);
     if (hasSecondFactor(me)) throw new Refusal('in-use', { detail: 'You have a second factor already. End that one first.' });
     const secret = new Secret({ size: 20 }).base32;
     await db
@@ -123,7 +118,7 @@ export const secondFactorRoutes = [
 
   route('endSecondFactor', { action: 'signed in' }, async (call) => {
     const { db, me, body, live } = call;
-    await requirePassword(call, body.password);
+    await requireOwnPassword(call, body.password);
     await db.update(colleagues).set({ secondFactor: null }).where(eq(colleagues.id, me.id));
     await live.tell({ topic: 'team', id: me.id }, { everyone: true });
     return { ok: true as const };
@@ -132,7 +127,7 @@ export const secondFactorRoutes = [
   /** For a colleague who lost the device and the spare codes: their sign-ins end, and the password alone opens until they set up another. */
   route('clearSecondFactor', { action: 'manage team' }, async (call) => {
     const { db, params, body, live } = call;
-    await requirePassword(call, body.password);
+    await requireOwnPassword(call, body.password);
     const gone = await db
       .update(colleagues)
       .set({ secondFactor: null })

@@ -7,8 +7,7 @@ import type { Config } from '../config.js';
 import type { Db } from '../db/open.js';
 import { colleagues, schools, signIns } from '../db/schema.js';
 import type { Me } from '@sapling/contract';
-import { classIdsOf } from '../team/team.js';
-import { hasSecondFactor } from './second-factor.js';
+import { classIdsOf, toColleague } from '../team/team.js';
 
 export const COOKIE = 'sapling';
 const HOURS = 12;
@@ -55,19 +54,9 @@ export async function endSignIn(db: Db, res: Response, tokenHash: string): Promi
 
 export async function meOf(db: Db, signedIn: SignedIn): Promise<Me> {
   const [school] = await db.select().from(schools);
-  const { id, name, email, role, active, version, dates, keys, secondFactor } = signedIn.colleague;
+  const { dates, keys } = signedIn.colleague;
   return {
-    colleague: {
-      id,
-      name,
-      email,
-      role,
-      active,
-      version,
-      invited: false,
-      secondFactor: hasSecondFactor({ secondFactor }),
-      classIds: await classIdsOf(db, id),
-    },
+    colleague: toColleague(signedIn.colleague, await classIdsOf(db, signedIn.colleague.id)),
     dates,
     keys,
     school: { id: school!.id, name: school!.name, timeZone: school!.timeZone, demo: school!.demo },

@@ -10,7 +10,7 @@ import * as t from '../db/schema.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
-import { wholeSound } from '../readings/sounds.js';
+import { wholeRecording } from '../readings/recording-store.js';
 import { whileWaitedFor } from '../work/while-waited-for.js';
 import { readSettings } from '../settings/read-settings.js';
 import { schoolZone } from '../settings/school-day.js';
@@ -114,7 +114,7 @@ export const childFileRoutes = [
       const { db, params, res, now, pool } = call;
       const record = await childRecord(db, params.id, now());
       const sounds = new Map<string, Uint8Array>();
-      for (const { reading, parts } of record.recordings) sounds.set(reading, await wholeSound(call.sounds, reading, parts));
+      for (const { reading, parts } of record.recordings) sounds.set(reading, await wholeRecording(call.recordingStore, reading, parts));
       const zip = await whileWaitedFor({ ...call, query: {} }, (work) => pool.run('packChild', { record, writtenAt: now(), sounds }, work));
       const name =
         `${record.child.givenName} ${record.child.familyName}`

@@ -6,14 +6,14 @@
 import type { Erasure } from '@sapling/contract';
 import { and, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
-import { verifyPassword } from '../auth/password.js';
+import { isDemo, requirePassword } from '../auth/password-again.js';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { forgetHeld, forgetState } from '../evidence/states.js';
 import { Refusal } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
-import type { Sounds } from '../readings/sounds.js';
+import type { RecordingStore } from '../readings/recording-store.js';
 import { fullName } from './children.js';
 import { flushTrail } from '../trail.js';
 
@@ -49,7 +49,7 @@ export function nameless(text: string, names: readonly string[]): string {
  * Takes away everything about these children. Recordings of theirs are deleted too.
  * Returns how many rows of each kind went or were changed.
  */
-export async function eraseChild(db: Db, sounds: Sounds, childId: string): Promise<Record<string, number>> {
+export async function eraseChild(db: Db, recordingStore: RecordingStore, childId: string): Promise<Record<string, number>> {
   const counts: Record<string, number> = {};
   const sound: string[] = [];
   await flushTrail(db);
@@ -183,7 +183,7 @@ export async function eraseChild(db: Db, sounds: Sounds, childId: string): Promi
     for (const id of ids) await forgetState(tx, id);
     await remove('children', t.children, t.children.id, [...ids].reverse());
   });
-  for (const id of sound) await sounds.forget(id);
+  for (const id of sound) await recordingStore.forget(id);
   forgetHeld(db);
   return counts;
 }
@@ -194,12 +194,8 @@ function toErasure(row: typeof t.erasures.$inferSelect, name: string | null): Er
 }
 
 /** The demo has no passwords: who is signed in there is asked nothing. */
-async function checkPassword({ db, me, tries }: Pick<Call<'askErasure'>, 'db' | 'me' | 'tries'>, password: string): Promise<void> {
-  const [school] = await db.select({ demo: t.schools.demo }).from(t.schools);
-  if (school?.demo) return;
-  await tries.again.take(me.id);
-  if (await verifyPassword(password, me.passwordHash)) return tries.again.giveBack(me.id);
-  throw new Refusal('wrong-password', { errors: [{ path: 'password', message: 'This is not your password.' }] });
+async function checkPassword(call: Pick<Call<'askErasure'>, 'db' | 'me' | 'tries'>, password: string): Promise<void> {
+  if (!(await isDemo(call))) await requirePassword(call, password);
 }
 
 export const eraseRoutes = [
@@ -228,7 +224,7 @@ export const eraseRoutes = [
   }),
 
   route('confirmErasure', { action: 'manage team' }, async (call) => {
-    const { db, params, body, me, now, sounds, live } = call;
+    const { db, params, body, me, now, recordingStore, live } = call;
     await checkPassword(call, body.password);
     const [row] = await db
       .select()
@@ -239,7 +235,7 @@ export const eraseRoutes = [
     const { aloneFrom } = toErasure(row, null);
     if (row.askedBy === me.id && now() < aloneFrom)
       throw new Refusal('not-allowed', { detail: 'You asked for this yourself: another lead can do it now, you can from tomorrow.' });
-    const counts = await eraseChild(db, sounds, row.child);
+    const counts = await eraseChild(db, recordingStore, row.child);
     const [done] = await db.update(t.erasures).set({ doneBy: me.id, doneAt: now(), counts }).where(eq(t.erasures.id, row.id)).returning();
     for (const topic of ['children', 'classes', 'groups', 'sessions', 'readings', 'checks', 'remarks'] as const)
       await live.tell({ topic }, { everyone: true });

@@ -385,7 +385,7 @@ export const readingOutcomes = pgTable(
   (t) => [index('reading_outcomes_child').on(t.child)],
 );
 
-/** Sound of recordings, where it is kept in the database: see readings/sounds.ts. */
+/** Sound of recordings, where it is kept in the database: see readings/recording-store.ts. */
 export const recordingParts = pgTable(
   'recording_parts',
   {
@@ -396,7 +396,7 @@ export const recordingParts = pgTable(
   (t) => [primaryKey({ columns: [t.reading, t.part] })],
 );
 
-/** What there is of a recording; where the sound itself lies is decided in readings/sounds.ts. */
+/** What there is of a recording; where the sound itself lies is decided in readings/recording-store.ts. */
 export const recordings = pgTable('recordings', {
   reading: uuid('reading')
     .primaryKey()

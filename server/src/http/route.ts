@@ -11,7 +11,7 @@ import type { SignedIn } from '../auth/sign-in.js';
 import type { Db } from '../db/open.js';
 import type { Live } from '../live/live.js';
 import type { Mail } from '../mail/mail.js';
-import type { Sounds } from '../readings/sounds.js';
+import type { RecordingStore } from '../readings/recording-store.js';
 import type { Screens } from '../evidence/screens.js';
 import type { Backups } from '../backup/service.js';
 import type { Config } from '../config.js';
@@ -31,7 +31,7 @@ export interface Services {
   /** Undefined where no mail server is named. */
   readonly mail: Mail | undefined;
   /** Where recordings lie. */
-  readonly sounds: Sounds;
+  readonly recordingStore: RecordingStore;
   /** Who looked at and changed what. */
   readonly trail: Trail;
   /** The made-up school beside this one; undefined where there may be none. */

@@ -105,7 +105,7 @@ export const readingRoutes = [
   route(
     'saveConsent',
     ({ params }) => ({ action: 'mark child', childId: params.id }),
-    async ({ db, params, body, live, me, sounds, now }) => {
+    async ({ db, params, body, live, me, recordingStore, now }) => {
       await db.update(children).set({ recordingConsent: body.consent }).where(eq(children.id, params.id));
       // consent that is withdrawn takes with it what was recorded
       if (!body.consent) {
@@ -115,7 +115,7 @@ export const readingRoutes = [
           .where(and(eq(recordings.child, params.id), isNull(recordings.deletedAt)));
         await forgetRecordings(
           db,
-          sounds,
+          recordingStore,
           rows.map((r) => r.reading),
           now(),
         );

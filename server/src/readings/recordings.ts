@@ -1,5 +1,5 @@
 /**
- * Recordings of readings. The database knows that there is one and when it is to go; the sound lies where sounds.ts says. It never
+ * Recordings of readings. The database knows that there is one and when it is to go; the sound lies where recording-store.ts says. It never
  * leaves this installation, and goes by itself.
  */
 import { daysAfter } from '@sapling/core';
@@ -10,26 +10,26 @@ import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { schoolDay } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
-import { wholeSound, type Sounds } from './sounds.js';
+import { wholeRecording, type RecordingStore } from './recording-store.js';
 import { childOfReading } from './store.js';
 
 /** Deletes what was recorded of these readings, sound and all; that there was a recording is kept. */
-export async function forgetRecordings(db: Db, sounds: Sounds, ids: readonly string[], now: string): Promise<void> {
+export async function forgetRecordings(db: Db, recordingStore: RecordingStore, ids: readonly string[], now: string): Promise<void> {
   for (const id of ids) {
-    await sounds.forget(id);
+    await recordingStore.forget(id);
     await db.update(recordings).set({ deletedAt: now }).where(eq(recordings.reading, id));
   }
 }
 
 /** Deletes every recording whose day has come. Returns how many went. */
-async function forgetDue(db: Db, sounds: Sounds, now: string): Promise<number> {
+async function forgetDue(db: Db, recordingStore: RecordingStore, now: string): Promise<number> {
   const due = await db
     .select({ reading: recordings.reading })
     .from(recordings)
     .where(and(lt(recordings.deleteOn, await schoolDay(db, now)), isNull(recordings.deletedAt)));
   await forgetRecordings(
     db,
-    sounds,
+    recordingStore,
     due.map((d) => d.reading),
     now,
   );
@@ -37,14 +37,14 @@ async function forgetDue(db: Db, sounds: Sounds, now: string): Promise<number> {
 }
 
 /** Deletes every recording whose day has come, and sound that belongs to none. Returns how many went. */
-export async function purgeRecordings(db: Db, sounds: Sounds, now: string): Promise<number> {
+export async function purgeRecordings(db: Db, recordingStore: RecordingStore, now: string): Promise<number> {
   // what is there is read first: a recording that begins meanwhile is not among it
-  const there = await sounds.readings();
-  const due = await forgetDue(db, sounds, now);
+  const there = await recordingStore.readings();
+  const due = await forgetDue(db, recordingStore, now);
   const kept = new Set(
     (await db.select({ reading: recordings.reading }).from(recordings).where(isNull(recordings.deletedAt))).map((r) => r.reading),
   );
-  for (const reading of there) if (!kept.has(reading)) await sounds.forget(reading);
+  for (const reading of there) if (!kept.has(reading)) await recordingStore.forget(reading);
   return due;
 }
 
@@ -52,7 +52,7 @@ export const recordingRoutes = [
   route(
     'saveRecording',
     ({ params }) => ({ action: 'read check', checkChild: childOfReading(params.id) }),
-    async ({ db, params, body, me, sounds, now, live, access }) => {
+    async ({ db, params, body, me, recordingStore, now, live, access }) => {
       const [found] = await db
         .select({ child: readings.child, consent: children.recordingConsent })
         .from(readings)
@@ -74,7 +74,7 @@ export const recordingRoutes = [
           target: recordings.reading,
           set: { parts: sql`greatest(${recordings.parts}, ${params.part + 1})` },
         });
-      await sounds.put(params.id, params.part, Buffer.from(body.base64, 'base64'));
+      await recordingStore.put(params.id, params.part, Buffer.from(body.base64, 'base64'));
       await live.tell({ topic: 'readings', id: params.id, by: me.id }, { children: [found.child] });
       return { ok: true as const };
     },
@@ -83,15 +83,15 @@ export const recordingRoutes = [
   route(
     'recording',
     ({ params }) => ({ action: 'read check', checkChild: childOfReading(params.id) }),
-    async ({ db, params, sounds, res, now }) => {
-      await forgetDue(db, sounds, now());
+    async ({ db, params, recordingStore, res, now }) => {
+      await forgetDue(db, recordingStore, now());
       const [row] = await db
         .select()
         .from(recordings)
         .where(and(eq(recordings.reading, params.id), isNull(recordings.deletedAt)));
       if (!row) throw new Refusal('not-found', { detail: 'There is no recording of this reading, or it was deleted when its day came.' });
       res.setHeader('cache-control', 'no-store');
-      res.type(row.mime).send(await wholeSound(sounds, params.id, row.parts));
+      res.type(row.mime).send(await wholeRecording(recordingStore, params.id, row.parts));
       return undefined;
     },
   ),
@@ -99,9 +99,9 @@ export const recordingRoutes = [
   route(
     'deleteRecording',
     ({ params }) => ({ action: 'read check', checkChild: childOfReading(params.id) }),
-    async ({ db, params, sounds, now, live, me }) => {
+    async ({ db, params, recordingStore, now, live, me }) => {
       const child = await childOfReading(params.id)(db);
-      await forgetRecordings(db, sounds, [params.id], now());
+      await forgetRecordings(db, recordingStore, [params.id], now());
       await live.tell({ topic: 'readings', id: params.id, by: me.id }, { children: [child!] });
       return { ok: true as const };
     },

@@ -15,19 +15,27 @@ export async function classIdsOf(db: Db, colleagueId: string): Promise<string[]>
   return found.map((row) => row.id);
 }
 
+/** A row as it travels: neither password nor secret with it. */
+export const toColleague = (row: typeof colleagues.$inferSelect, classIds: string[]): Colleague => ({
+  id: row.id,
+  name: row.name,
+  email: row.email,
+  role: row.role,
+  active: row.active,
+  version: row.version,
+  invited: row.passwordHash === '',
+  secondFactor: hasSecondFactor(row),
+  classIds,
+});
+
 async function listColleagues(db: Db): Promise<Colleague[]> {
   const [people, links] = await Promise.all([db.select().from(colleagues).orderBy(colleagues.name), db.select().from(classColleagues)]);
-  return people.map(({ id, name, email, role, active, version, passwordHash, secondFactor }) => ({
-    id,
-    name,
-    email,
-    role,
-    active,
-    version,
-    invited: passwordHash === '',
-    secondFactor: hasSecondFactor({ secondFactor }),
-    classIds: links.filter((l) => l.colleagueId === id).map((l) => l.classId),
-  }));
+  return people.map((person) =>
+    toColleague(
+      person,
+      links.filter((l) => l.colleagueId === person.id).map((l) => l.classId),
+    ),
+  );
 }
 
 async function oneColleague(db: Db, id: string): Promise<Colleague> {

@@ -1,16 +1,16 @@
 /**
  * Moves an installation from its folder into a PostgreSQL server, or back: every row of every table as it is, and the sound of
  * recordings. What is left behind stays as it was. Rows travel as JSON that the databases themselves write and read, so that no
- * type is changed on the way; the whole goes in one transaction, so that a move that breaks off has moved nothing.
+ * type is changed on the way; the whole goes in one transaction, so that a move that breaks off has moved no school.
  */
 import { getTableName, is, sql, Table } from 'drizzle-orm';
 import { rows, type Db } from '../db/open.js';
 import * as schema from '../db/schema.js';
-import type { Sounds } from '../readings/sounds.js';
+import type { RecordingStore } from '../readings/recording-store.js';
 
 /** Rows asked for at a time. */
 const PAGE = 500;
-/** Sound travels by itself: it may lie elsewhere on the other side. */
+/** Recordings travel by themselves: they may lie elsewhere on the other side. */
 const BY_THEMSELVES = new Set(['recording_parts']);
 
 export class MoveError extends Error {
@@ -61,11 +61,28 @@ export type Moved = Readonly<Record<string, number>>;
  * @param from and @param to both of this version's format; `to` without a school
  * @throws MoveError where there is a school already at the other end, or not all arrived
  */
-export async function moveInstallation(from: { db: Db; sounds: Sounds }, to: { db: Db; sounds: Sounds }): Promise<Moved> {
+export async function moveInstallation(
+  from: { db: Db; recordingStore: RecordingStore },
+  to: { db: Db; recordingStore: RecordingStore },
+): Promise<Moved> {
   const count = async (db: Db, table: string): Promise<number> =>
     rows<{ n: number }>(await db.execute(sql.raw(`select count(*)::int as n from "${table}"`)))[0]!.n;
   if ((await count(to.db, 'schools')) > 0) throw new MoveError('There is a school already where this one is to go. Nothing was changed.');
   if ((await count(from.db, 'schools')) === 0) throw new MoveError('There is no school to move. Nothing was changed.');
+  // recordings first: where they fail no school has moved yet, and the next try writes them anew
+  const parts = new Map(
+    rows<{ reading: string; parts: number }>(await from.db.execute(sql`select reading::text as reading, parts from recordings`)).map(
+      (r) => [r.reading, r.parts],
+    ),
+  );
+  let movedParts = 0;
+  for (const reading of await from.recordingStore.readings())
+    for (let part = 0; part < (parts.get(reading) ?? 0); part += 1) {
+      const sound = await from.recordingStore.get(reading, part);
+      if (!sound) continue;
+      await to.recordingStore.put(reading, part, sound);
+      movedParts += 1;
+    }
   const moved: Record<string, number> = {};
   await to.db.transaction(async (transaction) => {
     const target = transaction as unknown as Db;
@@ -96,18 +113,5 @@ export async function moveInstallation(from: { db: Db; sounds: Sounds }, to: { d
       if (moved[table] !== (await count(target, table))) throw new MoveError(`Not every row of ${table} arrived. Nothing was changed.`);
     }
   });
-  const parts = new Map(
-    rows<{ reading: string; parts: number }>(await from.db.execute(sql`select reading::text as reading, parts from recordings`)).map(
-      (r) => [r.reading, r.parts],
-    ),
-  );
-  let sounds = 0;
-  for (const reading of await from.sounds.readings())
-    for (let part = 0; part < (parts.get(reading) ?? 0); part += 1) {
-      const sound = await from.sounds.get(reading, part);
-      if (!sound) continue;
-      await to.sounds.put(reading, part, sound);
-      sounds += 1;
-    }
-  return { ...moved, 'parts of recordings': sounds };
+  return { ...moved, 'parts of recordings': movedParts };
 }

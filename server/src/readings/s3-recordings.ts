@@ -5,7 +5,7 @@
  * @see https://docs.aws.amazon.com/AmazonS3/latest/API/API_Operations.html PutObject, GetObject, DeleteObject, ListObjectsV2
  */
 import { AwsClient } from 'aws4fetch';
-import type { Sounds } from './sounds.js';
+import type { RecordingStore } from './recording-store.js';
 
 export interface S3Store {
   /** Address of the store, with https: in earnest. */
@@ -27,7 +27,7 @@ export class StoreError extends Error {
   }
 }
 
-export class S3Sounds implements Sounds {
+export class S3Recordings implements RecordingStore {
   readonly #client: AwsClient;
   readonly #bucket: string;
   constructor({ endpoint, bucket, key, secret, region }: S3Store) {

@@ -4,21 +4,21 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openDatabase, type OpenDatabase } from '../src/db/open.js';
-import { S3Sounds } from '../src/readings/s3-sounds.js';
-import { DatabaseSounds, FolderSounds, wholeSound, type Sounds } from '../src/readings/sounds.js';
+import { S3Recordings } from '../src/readings/s3-recordings.js';
+import { DatabaseRecordings, FolderRecordings, wholeRecording, type RecordingStore } from '../src/readings/recording-store.js';
 import { SimulatedS3 } from './s3-store.js';
 
-const folder = mkdtempSync(join(tmpdir(), 'sapling-sounds-'));
+const folder = mkdtempSync(join(tmpdir(), 'sapling-recordingStore-'));
 const s3 = new SimulatedS3();
 let database: OpenDatabase;
-const places: Record<string, Sounds> = {};
+const places: Record<string, RecordingStore> = {};
 beforeAll(async () => {
   database = await openDatabase({ folder });
   await s3.open();
   Object.assign(places, {
-    folder: new FolderSounds(folder),
-    database: new DatabaseSounds(database.db),
-    store: new S3Sounds(s3.store),
+    folder: new FolderRecordings(folder),
+    database: new DatabaseRecordings(database.db),
+    store: new S3Recordings(s3.store),
   });
 });
 afterAll(async () => {
@@ -32,22 +32,22 @@ const sound = (n: number): Buffer => Buffer.from(Array.from({ length: 3000 }, (_
 
 describe.each(['folder', 'database', 'store'])('sound in the %s', (place) => {
   it('is what was put in, part by part, and nothing is left of what is forgotten', async () => {
-    const sounds = places[place]!;
-    expect(await sounds.readings()).toEqual([]);
-    for (const part of [1, 0, 2, 4]) await sounds.put(one, part, sound(part + 1));
-    await sounds.put(one, 1, sound(9));
-    await sounds.put(two, 0, sound(7));
-    expect(await sounds.get(one, 1)).toEqual(sound(9));
-    expect(await sounds.get(one, 3)).toBeUndefined();
+    const recordingStore = places[place]!;
+    expect(await recordingStore.readings()).toEqual([]);
+    for (const part of [1, 0, 2, 4]) await recordingStore.put(one, part, sound(part + 1));
+    await recordingStore.put(one, 1, sound(9));
+    await recordingStore.put(two, 0, sound(7));
+    expect(await recordingStore.get(one, 1)).toEqual(sound(9));
+    expect(await recordingStore.get(one, 3)).toBeUndefined();
     // the part that is missing ends what can be played
-    expect(await wholeSound(sounds, one, 5)).toEqual(Buffer.concat([sound(1), sound(9), sound(3)]));
-    expect((await sounds.readings()).sort()).toEqual([one, two]);
-    await sounds.forget(one);
-    await sounds.forget(one);
-    expect(await sounds.get(one, 0)).toBeUndefined();
-    expect(await sounds.readings()).toEqual([two]);
-    await sounds.forget(two);
-    expect(await sounds.readings()).toEqual([]);
+    expect(await wholeRecording(recordingStore, one, 5)).toEqual(Buffer.concat([sound(1), sound(9), sound(3)]));
+    expect((await recordingStore.readings()).sort()).toEqual([one, two]);
+    await recordingStore.forget(one);
+    await recordingStore.forget(one);
+    expect(await recordingStore.get(one, 0)).toBeUndefined();
+    expect(await recordingStore.readings()).toEqual([two]);
+    await recordingStore.forget(two);
+    expect(await recordingStore.readings()).toEqual([]);
   });
 });
 
@@ -56,7 +56,7 @@ describe('a store that speaks S3', () => {
     s3.busy = 2;
     await places.store!.put(one, 0, sound(1));
     expect(await places.store!.get(one, 0)).toEqual(sound(1));
-    const stranger = new S3Sounds({ ...s3.store, secret: 'guessed' });
+    const stranger = new S3Recordings({ ...s3.store, secret: 'guessed' });
     await expect(stranger.get(one, 0)).rejects.toThrow('The store of recordings refused to give a part (403).');
     await expect(stranger.put(one, 0, sound(2))).rejects.toMatchObject({ name: 'StoreError', status: 403 });
     expect(await places.store!.get(one, 0)).toEqual(sound(1));

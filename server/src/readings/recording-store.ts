@@ -5,10 +5,11 @@
 import { mkdir, open, readdir, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { and, eq } from 'drizzle-orm';
+import type { Config } from '../config.js';
 import type { Db } from '../db/open.js';
 import { recordingParts } from '../db/schema.js';
 
-export interface Sounds {
+export interface RecordingStore {
   /** Keeps a part, whole or not at all; it is on disk when this returns. */
   put(reading: string, part: number, sound: Uint8Array): Promise<void>;
   /** A part; undefined where it is not there. */
@@ -21,7 +22,7 @@ export interface Sounds {
 
 const partName = (part: number): string => `${String(part).padStart(5, '0')}.part`;
 
-export class FolderSounds implements Sounds {
+export class FolderRecordings implements RecordingStore {
   readonly #folder: string;
   constructor(data: string) {
     this.#folder = join(data, 'recordings');
@@ -55,7 +56,7 @@ function absent(error: unknown): undefined {
   throw error;
 }
 
-export class DatabaseSounds implements Sounds {
+export class DatabaseRecordings implements RecordingStore {
   constructor(private readonly db: Db) {}
   async put(reading: string, part: number, sound: Uint8Array): Promise<void> {
     const bytes = Buffer.from(sound);
@@ -79,11 +80,21 @@ export class DatabaseSounds implements Sounds {
   }
 }
 
+/** Where this installation keeps recordings. What speaks to a store is loaded only where one is named. */
+export async function recordingStoreOf(
+  { folder, store }: Pick<Config, 'folder' | 'store'>,
+  db: Db,
+  embedded: boolean,
+): Promise<RecordingStore> {
+  if (store) return new (await import('./s3-recordings.js')).S3Recordings(store);
+  return embedded ? new FolderRecordings(folder) : new DatabaseRecordings(db);
+}
+
 /** All there is of a recording: a part that has not arrived yet ends what can be played. */
-export async function wholeSound(sounds: Sounds, reading: string, parts: number): Promise<Buffer> {
+export async function wholeRecording(recordingStore: RecordingStore, reading: string, parts: number): Promise<Buffer> {
   const found: Buffer[] = [];
   for (let part = 0; part < parts; part += 1) {
-    const sound = await sounds.get(reading, part);
+    const sound = await recordingStore.get(reading, part);
     if (!sound) break;
     found.push(sound);
   }
