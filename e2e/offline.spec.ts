@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { allSent, answer, getJson, newContext, PEOPLE, signInDemo, test, expect } from './support/fixtures.js';
 
 interface Check {
@@ -143,6 +144,37 @@ test('the server is killed in the middle of a check: what it acknowledged is the
   await context.close();
 });
 
+/** What lies in the browser's store as it is: all of its text, how many keys and waiting records, and how many of these the keys open. */
+async function onDevice(page: Page): Promise<{ text: string; keys: number; waiting: number; opened: number }> {
+  return page.evaluate(async () => {
+    const db = await new Promise<IDBDatabase>((done) => {
+      const asked = indexedDB.open('sapling');
+      asked.onsuccess = () => done(asked.result);
+    });
+    const all = (store: string): Promise<Record<string, unknown>[]> =>
+      new Promise((done) => {
+        const asked = db.transaction(store).objectStore(store).getAll() as IDBRequest<Record<string, unknown>[]>;
+        asked.onsuccess = () => done(asked.result);
+      });
+    const readable = (_name: string, value: unknown): unknown =>
+      value instanceof ArrayBuffer ? new TextDecoder('latin1').decode(value) : value;
+    const rows = await Promise.all([...db.objectStoreNames].map(all));
+    const keys = (await all('keys')) as { key: CryptoKey }[];
+    const waiting = (await all('outbox')) as { sealed?: { nonce: Uint8Array<ArrayBuffer>; data: ArrayBuffer } }[];
+    let opened = 0;
+    for (const { sealed } of waiting)
+      for (const { key } of keys)
+        if (!sealed) opened += 1;
+        else
+          await crypto.subtle.decrypt({ name: 'AES-GCM', iv: sealed.nonce }, key, sealed.data).then(
+            () => (opened += 1),
+            () => undefined,
+          );
+    db.close();
+    return { text: JSON.stringify(rows, readable), keys: keys.length, waiting: waiting.length, opened };
+  });
+}
+
 test('signed out in the middle: marks stay on the device and go out under the same person only', async ({ browser, demo }) => {
   const context = await newContext(browser, true);
   const page = await signInDemo(context, demo.url, 'classTeacher');
@@ -154,15 +186,33 @@ test('signed out in the middle: marks stay on the device and go out under the sa
   await answer(page, '1');
   await allSent(page);
   const checkId = page.url().split('/').at(-1)!;
+  const children = await getJson<{ givenName: string; familyName: string }[]>(page.request, `${demo.url}/api/children`);
+  const names = children.flatMap((c) => [c.givenName, c.familyName]).filter((name) => name.length > 4);
   await context.clearCookies();
   for (const key of ['4', '1']) await answer(page, key);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Leave for later' }).click();
+  // as long as the sign-in goes on nothing stands on the device in the clear either
+  const before = await onDevice(page);
+  expect(before.keys).toBe(1);
+  expect(before.waiting).toBe(2);
+  expect(before.opened).toBe(2);
+  expect(before.text.length).toBeGreaterThan(10_000);
+  // names of fields and of children that are in nearly every record and copy
+  expect(names.length).toBeGreaterThan(5);
+  for (const plain of ['givenName', 'observation', 'outcome', ...names]) expect(before.text).not.toContain(plain);
   await page.getByRole('button', { name: /Signed out: 2 kept here/ }).click();
+  // the sign-in has ended: the key is gone, and what waits is open to nobody
+  await expect.poll(async () => (await onDevice(page)).keys).toBe(0);
+  expect((await onDevice(page)).waiting).toBe(2);
   // somebody else at the same laptop sends nothing of it
   await page.getByRole('button', { name: new RegExp(PEOPLE.teacher) }).click();
   await expect(page.getByText('All sent').first()).toBeVisible();
   expect((await getJson<Check>(page.request, `${demo.url}/api/checks/${checkId}`)).marks).toHaveLength(1);
+  // with the key of the second one alone, the two marks of the first are sealed still
+  const between = await onDevice(page);
+  expect([between.keys, between.waiting]).toEqual([1, 2]);
+  expect(between.opened).toBe(0);
   await page.getByRole('button', { name: 'Sign out' }).click();
   await page.getByRole('button', { name: new RegExp(PEOPLE.classTeacher) }).click();
   await allSent(page);
@@ -198,6 +248,19 @@ test('a record the server refuses is kept and shown with its reason, and holds u
   await expect(page.getByRole('button', { name: '1 not taken' })).toHaveCount(0);
   await allSent(page);
   await page.unrouteAll({ behavior: 'ignoreErrors' });
+});
+
+test('a page of the version before goes on with the new one, by itself', async ({ as }) => {
+  const page = await as('lead');
+  // what a new version replaced is no longer there: the first asking fails, after that the page knows the new names
+  let asked = 0;
+  await page.route(/\/assets\/board-[^/]*\.js/, (route) => {
+    asked += 1;
+    return asked === 1 ? route.fulfill({ status: 404, body: '' }) : route.continue();
+  });
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Groups' }).click();
+  await expect(page.getByRole('heading', { name: 'Groups', level: 1 })).toBeVisible();
+  expect(asked).toBeGreaterThan(1);
 });
 
 test('a minute after signing in the day can go on without the network: nothing of it was opened before', async ({ browser, demo }) => {

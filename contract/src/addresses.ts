@@ -3,6 +3,7 @@ export type Address = readonly [method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELE
 
 export const ADDRESSES = {
   health: ['GET', '/api/health'],
+  ready: ['GET', '/api/ready'],
   authState: ['GET', '/api/auth/state'],
   setUp: ['POST', '/api/auth/set-up'],
   signIn: ['POST', '/api/auth/sign-in'],

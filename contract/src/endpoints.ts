@@ -50,7 +50,7 @@ import {
   lending,
   lendingBody,
 } from './grouping.js';
-import { readingSummary, recordingConsent, recordingPart, text, textBody, wholeReading } from './reading.js';
+import { readingSummary, recordingConsent, RECORDING_PARTS, recordingPart, text, textBody, wholeReading } from './reading.js';
 import { coverLink, coverSecret, coverView } from './cover.js';
 import { remark, remarkBody } from './remark.js';
 import { practiceRow } from './practice.js';
@@ -182,7 +182,10 @@ const familySentences = z.record(familyKey, z.string());
 const otherChild = z.object({ child: id });
 const movedToChild = z.object({ child: id, was: id });
 export const endpoints = {
+  /** The process lives and its database answers. */
   health: define(ADDRESSES.health, { response: z.object({ ok: z.literal(true), version: z.string(), database: z.literal('up') }) }),
+  /** It can be sent requests: its database answers, and it has not been told to end. 503 otherwise. */
+  ready: define(ADDRESSES.ready, { response: z.object({ ok: z.literal(true), version: z.string(), database: z.literal('up') }) }),
   authState: define(ADDRESSES.authState, {
     response: z.object({
       installed: z.boolean(),
@@ -386,7 +389,7 @@ export const endpoints = {
   }),
   reading: define(ADDRESSES.reading, { params: byId, response: wholeReading }),
   saveRecording: define(ADDRESSES.saveRecording, {
-    params: z.object({ id, part: z.coerce.number().int().min(0).max(2000) }),
+    params: z.object({ id, part: z.coerce.number().int().min(0).max(RECORDING_PARTS - 1) }),
     body: recordingPart,
   }),
   /** Answers with the sound itself. */

@@ -11,16 +11,12 @@ const savedVersion = z.number().int().min(1);
 const restsOn = z.number().int().min(0);
 const who = { by: z.string(), at: z.iso.datetime(), version: savedVersion };
 
-export const orderSteps = z
-  .array(
-    z.object({
-      name: z.string().trim().max(60),
-      gpcs: z.array(gpc).max(40),
-      words: z.array(z.string().trim().toLowerCase().max(45)).max(60),
-    }),
-  )
-  .min(1)
-  .max(200);
+const orderStep = z.object({
+  name: z.string().trim().max(60),
+  gpcs: z.array(gpc).max(40),
+  words: z.array(z.string().trim().toLowerCase().max(45)).max(60),
+});
+export const orderSteps = z.array(orderStep).min(1).max(200);
 const orderParts = {
   name: z.string().trim().min(1, 'A name is needed.').max(80),
   style: z.enum(STYLES as [(typeof STYLES)[number]]),
@@ -37,7 +33,13 @@ export type TeachingOrderRow = z.infer<typeof teachingOrder>;
 export const orderBody = z.object({ ...orderParts, version: restsOn });
 
 /** A teaching order as a file, for exchange; docs/teaching-order.schema.json is made from it. */
-export const orderFile = z.object({ format: z.literal('keen-sapling-teaching-order'), version: z.literal(1), ...orderParts });
+export const orderFile = z.object({
+  format: z.literal('keen-sapling-teaching-order'),
+  version: z.literal(1),
+  ...orderParts,
+  // as they are read: a step without a name gets its number, one without pairs or words has none
+  steps: z.array(orderStep.partial()).min(1).max(200),
+});
 
 /** The JSON Schema of a teaching order's file, as it is published. */
 export function orderFileSchema(): object {

@@ -49,6 +49,8 @@ export const me = z.object({
   csrf: z.string(),
   /** When this sign-in ends by itself: what a device keeps for reading without the network ends with it. */
   signedInUntil: z.string(),
+  /** 32 bytes, base64url: seals what a device keeps for this colleague; the same at every sign-in. */
+  deviceKey: z.string(),
 });
 export type Me = z.infer<typeof me>;
 

@@ -137,6 +137,8 @@ export type WholeReading = z.infer<typeof wholeReading>;
 
 /** Types a recording may have; the browser chooses one it can make. */
 export const RECORDING_TYPES = ['audio/webm', 'audio/ogg', 'audio/mp4', 'audio/wav'] as const;
+/** The most parts of one recording: of three seconds each, three quarters of an hour. */
+export const RECORDING_PARTS = 900;
 export const recordingPart = z.object({ mime: z.enum(RECORDING_TYPES), base64: z.string().min(1).max(1_900_000) });
 
 export const readingAim = z.object({

@@ -1,5 +1,6 @@
 /** Texts as files, the texts that ship, and lines that stay put. */
 import fc from 'fast-check';
+import { load } from 'js-yaml';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { TEACHING_ORDERS, TEXTS } from '@sapling/data';
 import {
@@ -67,7 +68,24 @@ describe('a text’s file', () => {
   const line = fc.stringMatching(/^[A-Za-z][A-Za-z ,.!?']{0,40}[a-z]$/).map((s) => s.replace(/\s+/g, ' '));
   const text: fc.Arbitrary<ReadingText> = fc
     .record({
-      title: line,
+      // also what YAML would take for something else: a colon, quotes, a number, yes, a dash, a hash
+      title: fc.oneof(
+        line,
+        fc.constantFrom(
+          'Sam: A Story',
+          '"A Hat"',
+          "'Tis Sam",
+          '1900',
+          'yes',
+          '- a dash',
+          'Big # Small',
+          '[Sam]',
+          'null',
+          '*Sam*',
+          '@ home',
+          'a: b: c',
+        ),
+      ),
       kind: fc.constantFrom(...TEXT_KINDS),
       offered: fc.array(fc.record({ order: fc.constantFrom('riverbank', 'own-1'), step: fc.integer({ min: 1, max: 60 }) }), {
         maxLength: 3,
@@ -83,10 +101,18 @@ describe('a text’s file', () => {
         fc.pre(given.questions.every((q) => !/^(answer|place):/i.test(q.ask)));
         const file = writeTextFile(given).replace(/\n/g, end);
         expect(parseTextFile(`\uFEFF${file}`)).toEqual(given);
+        // any reader of YAML reads the same header
+        expect(load(file.split(/---\r?\n/)[1]!)).toMatchObject({ title: given.title, kind: given.kind });
       }),
       { numRuns: 300 },
     );
     for (const { id: _id, ...shipped } of TEXTS) expect(parseTextFile(writeTextFile(shipped))).toEqual(shipped);
+  });
+  it('is read where somebody typed quotes, or a colon without them', () => {
+    const titled = (header: string): string => parseTextFile(`---\n${header}\n---\n\nIt is a hat.\n`).title;
+    expect(titled('title: "A Hat"\nkind: \'story\'')).toBe('A Hat');
+    expect(titled('title: Sam: A Story')).toBe('Sam: A Story');
+    expect(titled('Title: 1900 # a note')).toBe('1900');
   });
   it.each([
     ['no header', 'header'],

@@ -230,12 +230,20 @@ describe('teaching orders', () => {
   it.each([
     ['not json', 'file'],
     ['{"steps":[]}', 'format'],
-    ['{"format":"keen-sapling-teaching-order"}', 'steps'],
-    ['{"format":"keen-sapling-teaching-order","name":"x","style":"cue and answer","steps":[{"gpcs":[3]}]}', 'steps.0.gpcs'],
-    ['{"format":"keen-sapling-teaching-order","name":"x","style":"cue and answer","steps":[{"gpcs":["ai"]}]}', 'gpc'],
-    ['{"format":"keen-sapling-teaching-order","name":"x","style":"other","steps":[{"gpcs":["s:s"]}]}', 'style'],
-    ['{"format":"keen-sapling-teaching-order","name":"x","style":"cue and answer","steps":[{"gpcs":["s:s","s:s"]}]}', 'steps.0.gpcs'],
-    ['{"format":"keen-sapling-teaching-order","name":"x","style":"cue and answer","steps":[{"gpcs":["s:qq"]}]}', 'steps.0.gpcs'],
+    ['{"format":"keen-sapling-teaching-order"}', 'version'],
+    ['{"format":"keen-sapling-teaching-order","version":2,"name":"x","style":"cue and answer","steps":[{"gpcs":["s:s"]}]}', 'version'],
+    ['{"format":"keen-sapling-teaching-order","version":1}', 'steps'],
+    ['{"format":"keen-sapling-teaching-order","version":1,"name":"x","style":"cue and answer","steps":[{"gpcs":[3]}]}', 'steps.0.gpcs'],
+    ['{"format":"keen-sapling-teaching-order","version":1,"name":"x","style":"cue and answer","steps":[{"gpcs":["ai"]}]}', 'gpc'],
+    ['{"format":"keen-sapling-teaching-order","version":1,"name":"x","style":"other","steps":[{"gpcs":["s:s"]}]}', 'style'],
+    [
+      '{"format":"keen-sapling-teaching-order","version":1,"name":"x","style":"cue and answer","steps":[{"gpcs":["s:s","s:s"]}]}',
+      'steps.0.gpcs',
+    ],
+    [
+      '{"format":"keen-sapling-teaching-order","version":1,"name":"x","style":"cue and answer","steps":[{"gpcs":["s:qq"]}]}',
+      'steps.0.gpcs',
+    ],
   ])('refuse %s with where it is wrong', (text, field) => {
     expect(codeOf(() => orderFromJson(text))?.field).toBe(field);
   });

@@ -30,6 +30,13 @@ const PASSWORD = 'three quiet rivers';
 const wait = (ms: number): Promise<void> => new Promise((next) => setTimeout(next, ms));
 const between = (least: number, most: number): number => least + Math.random() * (most - least);
 
+/** How long something takes on this machine now, in milliseconds, so that kills fall before, in and after it. */
+async function taken(work: () => Promise<unknown>): Promise<number> {
+  const begin = performance.now();
+  await work();
+  return performance.now() - begin;
+}
+
 const freePort = (): Promise<number> =>
   new Promise((done) => {
     const probe = createServer().listen(0, '127.0.0.1', () => {
@@ -175,10 +182,12 @@ async function marks(kills: number): Promise<Found> {
 
 async function starts(kills: number): Promise<Found> {
   const found = none();
+  const once = join(root, 'start-once');
+  const whole = await taken(async () => (await (await Server.spawn(once)).up()).kill());
   for (; found.kills < kills; found.kills += 1) {
     const folder = join(root, `start-${found.kills}`);
     const server = await Server.spawn(folder);
-    await wait(between(100, 4500));
+    await wait(between(0.1, 1.2) * whole);
     await server.kill();
     meet(
       found,
@@ -229,11 +238,14 @@ async function oldFolder(of: number): Promise<string> {
 async function migrations(kills: number): Promise<Found> {
   const found = none();
   const known = readdirSync(MIGRATIONS).filter((name) => name.endsWith('.sql')).length;
+  const once = join(root, 'migrating-once');
+  cpSync(await oldFolder(known - 12), once, { recursive: true });
+  const whole = await taken(async () => (await (await Server.spawn(once)).up()).kill());
   for (; found.kills < kills; found.kills += 1) {
     const folder = join(root, 'migrating');
     cpSync(await oldFolder(known - 1 - (found.kills % 12)), folder, { recursive: true });
     const server = await Server.spawn(folder);
-    await wait(between(250, 1600));
+    await wait(between(0.2, 1.1) * whole);
     await server.kill();
     const { format } = JSON.parse(readFileSync(join(folder, 'sapling.json'), 'utf8')) as { format: number };
     meet(found, format === known ? 'once it was done' : 'before or while it was done');
@@ -270,21 +282,22 @@ async function restores(kills: number): Promise<Found> {
   const made = await ask<{ backups: { name: string }[] }>(server, 'POST', '/api/backups', lead, {});
   const file = join(folder, 'backups', made.body.backups[0]!.name);
   await server.kill();
+  const whole = await taken(async () => (await Server.spawn(join(root, 'restored-once'), ['restore', file])).ended());
   for (; found.kills < kills; found.kills += 1) {
     const to = join(root, 'restored');
     const restoring = await Server.spawn(to, ['restore', file]);
-    await Promise.race([wait(between(600, 2600)), restoring.ended()]);
+    await Promise.race([wait(between(0.2, 1.1) * whole), restoring.ended()]);
     await restoring.kill();
-    const whole = existsSync(join(to, 'sapling.json')) && !existsSync(join(to, '.restoring'));
-    meet(found, whole ? 'once it was done' : existsSync(to) ? 'while it was done' : 'before');
+    const done = existsSync(join(to, 'sapling.json')) && !existsSync(join(to, '.restoring'));
+    meet(found, done ? 'once it was done' : existsSync(to) ? 'while it was done' : 'before');
     try {
-      if (!whole && existsSync(join(to, '.restoring'))) {
+      if (!done && existsSync(join(to, '.restoring'))) {
         // what is half there is never served
         const half = await Server.spawn(to);
         await half.ended();
         if (!half.said.includes('broken off')) found.lost.push(`restore ${found.kills}: half of it was started on: ${half.said}`);
       }
-      if (!whole) {
+      if (!done) {
         const once = await Server.spawn(to, ['restore', file]);
         await once.ended();
         if (once.process.exitCode !== 0) found.lost.push(`restore ${found.kills}, again: ${once.said}`);
@@ -309,15 +322,21 @@ async function undos(kills: number): Promise<Found> {
   const first = join(root, 'imported');
   const server = await (await Server.spawn(first)).up();
   const { importId } = await school(server, 120);
+  const copy = join(root, 'undone-once');
   server.process.kill('SIGTERM');
   await server.ended();
+  cpSync(first, copy, { recursive: true });
+  const unhindered = await (await Server.spawn(copy)).up();
+  const leader = await again(unhindered);
+  const whole = await taken(() => ask(unhindered, 'POST', `/api/imports/${importId}/undo`, leader, {}));
+  await unhindered.kill();
   for (; found.kills < kills; found.kills += 1) {
     const folder = join(root, 'undoing');
     cpSync(first, folder, { recursive: true });
     const running = await (await Server.spawn(folder)).up();
     const lead = await again(running);
     const asked = ask(running, 'POST', `/api/imports/${importId}/undo`, lead, {}).catch(() => undefined);
-    await wait(between(0, 120));
+    await wait(between(0, 1.5) * whole);
     await running.kill();
     const answered = (await asked)?.status === 200;
     const next = await (await Server.spawn(folder)).up();

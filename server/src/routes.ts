@@ -54,6 +54,13 @@ export const routes: readonly Route[] = [
     await db.execute(sql`select 1`);
     return { ok: true as const, version: VERSION, database: 'up' as const };
   }),
+  route('ready', { action: 'public' }, async ({ db, ending }) => {
+    if (ending()) throw new Refusal('busy', { detail: 'This process is ending.' });
+    await db.execute(sql`select 1`).catch(() => {
+      throw new Refusal('busy', { detail: 'The database does not answer.' });
+    });
+    return { ok: true as const, version: VERSION, database: 'up' as const };
+  }),
   ...authRoutes,
   ...secondFactorRoutes,
   ...teamRoutes,

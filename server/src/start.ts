@@ -63,6 +63,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   const trail = new Trail(db, log);
   const tryIt = config.tryIt ? new TryIt(config, now, log) : undefined;
   const { mail, simulated } = await openMail(config, log);
+  let ending = false;
   const server: Server = createServer(
     createApp(
       {
@@ -79,6 +80,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
         config,
         now,
         clockAhead: clock.ahead,
+        ending: () => ending,
         tries: budgets(db, clock.ms),
       },
       log,
@@ -98,6 +100,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
     db,
     now,
     close: async () => {
+      ending = true;
       upkeep.stop();
       live.close();
       screens.stop();

@@ -111,6 +111,15 @@ describe('a data folder', () => {
     await locks.find((l) => l !== null)!.release();
   });
 
+  it('is taken after a process was killed in the very moment of taking it, by one of many that wait', async () => {
+    const at = folder();
+    mkdirSync(`${socketOf(at)}.taking`);
+    const locks = await Promise.all(Array.from({ length: 6 }, () => lockFolder(at)));
+    expect(locks.filter((l) => l !== null)).toHaveLength(1);
+    await locks.find((l) => l !== null)!.release();
+    expect(readdirSync(at).filter((name) => name.includes('taking') || name.includes('.now'))).toEqual([]);
+  });
+
   it('has a place for commands', async () => {
     const at = folder();
     expect(await askRunning(at, 'hello')).toBeNull();

@@ -204,6 +204,7 @@ describe('logs and health', () => {
     const { status, body } = await school.ask('GET', '/api/health');
     expect(status).toBe(200);
     expect(body).toMatchObject({ ok: true, database: 'up' });
+    expect((await school.ask('GET', '/api/ready')).status).toBe(200);
   });
   it('an unknown address is a problem too, not a page', async () => {
     const { status, type } = await school.ask('GET', '/api/no-such-thing');

@@ -143,6 +143,51 @@ describe('the timetable', () => {
     expect(momentOf('2026-12-01', 550, 'Europe/London').toISOString()).toBe('2026-12-01T09:10:00.000Z');
   });
 
+  it('tells calendar programs what moved: a later number, the same keys, and nothing left where a session was', async () => {
+    const calendar = async (): Promise<Map<string, Record<string, string>>> => {
+      const text = (await school.ask('GET', '/api/calendar.ics', { as: tutor })).body as string;
+      expect(text.endsWith('END:VCALENDAR\r\n')).toBe(true);
+      const found = new Map<string, Record<string, string>>();
+      for (const event of text
+        .replace(/\r\n[ \t]/g, '')
+        .split('BEGIN:VEVENT')
+        .slice(1)) {
+        const lines = event.split('\r\n').filter((line) => line.includes(':'));
+        const fields = Object.fromEntries(lines.map((line) => [line.split(/[:;]/)[0]!, line.slice(line.indexOf(':') + 1)]));
+        found.set(fields.UID!, fields);
+      }
+      return found;
+    };
+    const on = daysAfter(next(2), 21);
+    const free = daysAfter(on, 1);
+    const session = (await school.ask('POST', '/api/sessions', { as: lead, body: { groupId: willow, on, adultId: tutor.id, plan: PLAN } }))
+      .body as Session;
+    const key = `${session.id}@keen-sapling`;
+    const first = await calendar();
+    expect(first.get(key)!.TRANSP).not.toBe('TRANSPARENT');
+    const holiday = [...first].find(([, event]) => event.SUMMARY === 'Closed')!;
+    expect(holiday[1].TRANSP).toBe('TRANSPARENT');
+    // the time of the day moves, the session itself does not; and a holiday is put in front
+    const closed = { name: 'Closed', from: daysAfter(next(2), 14), to: daysAfter(next(2), 14) };
+    const early = { name: 'Early', from: daysAfter(today, 1), to: daysAfter(today, 1) };
+    await settle({ slots: [{ ...SLOTS[0]!, start: 600 }], holidays: [early, closed] });
+    const second = await calendar();
+    expect(second.get(key)!.DTSTART).not.toBe(first.get(key)!.DTSTART);
+    expect(Number(second.get(key)!.SEQUENCE)).toBeGreaterThan(Number(first.get(key)!.SEQUENCE));
+    expect(second.get(holiday[0])!.SUMMARY).toBe('Closed');
+    // moved to a day on which the group does not meet: no time of day, so it keeps nobody busy, and the day it left is dealt with
+    const change = await school.ask('PATCH', `/api/sessions/${session.id}`, { as: lead, body: { on: free, version: session.version } });
+    expect(change.status).toBe(200);
+    const third = await calendar();
+    expect(third.get(key)).toMatchObject({ DTSTART: free.replaceAll('-', ''), TRANSP: 'TRANSPARENT' });
+    expect(Number(third.get(key)!.SEQUENCE)).toBeGreaterThan(Number(second.get(key)!.SEQUENCE));
+    expect([...third.values()].filter((event) => event.DTSTART!.startsWith(on.replaceAll('-', '')))).toEqual([]);
+    // and back again it is as it was
+    await school.ask('PATCH', `/api/sessions/${session.id}`, { as: lead, body: { on, version: (change.body as Session).version } });
+    expect((await calendar()).get(key)!.DTSTART).toBe(second.get(key)!.DTSTART);
+    await settle();
+  });
+
   it('forgets a group that has ended, without standing in the way of others', async () => {
     const [group] = ((await school.ask('GET', '/api/groups', { as: lead })).body as Group[]).filter((g) => g.id === far);
     await school.ask('POST', '/api/groups/arrange', {

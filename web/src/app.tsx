@@ -10,7 +10,7 @@ import { forgetAll, useLive } from './api/data.js';
 import { clock, keepZone } from './clock.js';
 import { sayAhead } from './outbox/ahead.js';
 import { startOutbox, stopOutbox } from './outbox/outbox.js';
-import { device, forgetCopies, keep, keepFor, kept } from './outbox/store.js';
+import { forgetCopies, keep, keepFor, kept, soundWaiting } from './outbox/store.js';
 import { MeContext } from './shell/me.js';
 import { Root } from './shell/root.js';
 import { Shell } from './shell/shell.js';
@@ -137,7 +137,7 @@ function SignedInApp() {
       const state = await call('authState');
       setCsrf(state.me?.csrf ?? '');
       // a sign-in that ended takes along what was read under it
-      if (state.me) await keepFor(state.me.colleague.id);
+      if (state.me) await keepFor(state.me.colleague.id, state.me.deviceKey, state.me.signedInUntil);
       else await forgetCopies();
       if (state.demo) await holdAnswers();
       if (state.me) await keep('auth', state);
@@ -150,7 +150,7 @@ function SignedInApp() {
       // without the network it goes on as long as the sign-in would have, and not a day longer
       const old = found?.me && found.me.signedInUntil > clock.now() ? found : undefined;
       setCsrf(old?.me?.csrf ?? '');
-      if (old?.me) await keepFor(old.me.colleague.id);
+      if (old?.me) await keepFor(old.me.colleague.id, undefined, old.me.signedInUntil);
       if (old?.me) keepZone(old.me.school.timeZone);
       setAuth(old?.me ? old : 'unreachable');
     }
@@ -165,9 +165,7 @@ function SignedInApp() {
     if (!myId) return;
     startOutbox(myId);
     // sound that was recorded here and has not been sent
-    void device()
-      .then((db) => db.count('sound'))
-      .then((parts) => (parts > 0 ? import('./reading/recorder.js').then((m) => m.sendSound(myId)) : undefined));
+    void soundWaiting().then((parts) => (parts > 0 ? import('./reading/recorder.js').then((m) => m.sendSound(myId)) : undefined));
     // some moments later: the first screen comes first
     const timer = setTimeout(() => void import('./outbox/keep-ahead.js').then((m) => m.keepAhead()), 4000);
     return () => {

@@ -126,6 +126,13 @@ export function orderFromJson(text: string): OrderDraft {
   const file = value as Partial<OrderDraft> & { format?: string };
   if (typeof file !== 'object' || file === null || file.format !== ORDER_FORMAT)
     throw new CoreError('bad-input', 'format', `The file does not say that it is a teaching order ("format": "${ORDER_FORMAT}").`);
+  const { version } = value as { version?: unknown };
+  if (version !== 1)
+    throw new CoreError(
+      'bad-input',
+      'version',
+      `The file is of version ${JSON.stringify(version) ?? 'none'}; this program reads version 1.`,
+    );
   if (!Array.isArray(file.steps)) throw new CoreError('bad-input', 'steps', 'The file has no list of steps.');
   return checkedOrder({
     name: typeof file.name === 'string' ? file.name : '',

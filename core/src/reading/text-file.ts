@@ -1,4 +1,5 @@
 /** A reading text as a Markdown file: a header, the text, words to explain, questions. Documented in docs/formats.md. */
+import { parse, stringify } from 'yaml';
 import { CoreError } from '../errors.js';
 import { wordsOf } from '../phonics/decodability.js';
 
@@ -43,12 +44,7 @@ export function parseTextFile(file: string): ReadingText {
   const plain = file.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n');
   const match = /^---\n([\s\S]*?)\n---\n([\s\S]*)$/.exec(plain);
   if (!match) throw new CoreError('bad-input', 'header', 'A text starts with its title and its kind between two lines of three dashes.');
-  const header = new Map(
-    match[1]!
-      .split('\n')
-      .filter((line) => line.includes(':'))
-      .map((line) => [line.slice(0, line.indexOf(':')).trim().toLowerCase(), line.slice(line.indexOf(':') + 1).trim()]),
-  );
+  const header = headerOf(match[1]!);
   const title = header.get('title') ?? '';
   if (title === '') throw new CoreError('bad-input', 'title', 'The header has no title.');
   const kind = TEXT_KINDS.find((k) => k === (header.get('kind') ?? 'story'));
@@ -78,6 +74,22 @@ export function parseTextFile(file: string): ReadingText {
     }),
     questions: questionsOf(section(QUESTIONS), text),
   };
+}
+
+/** The header is YAML. One that is not, as `title: Sam: A Story` by hand, is read line by line, each up to its first colon. */
+function headerOf(text: string): Map<string, string> {
+  let entries: [string, unknown][];
+  try {
+    // every value a text, as it stands: a title "1900" or "Yes" is no number and no truth
+    entries = Object.entries((parse(text, { schema: 'failsafe' }) ?? {}) as Record<string, unknown>);
+    if (entries.some(([, value]) => typeof value !== 'string')) throw new Error('not a list of texts');
+  } catch {
+    entries = text
+      .split('\n')
+      .filter((line) => line.includes(':'))
+      .map((line) => [line.slice(0, line.indexOf(':')), line.slice(line.indexOf(':') + 1)]);
+  }
+  return new Map(entries.map(([key, value]) => [key.trim().toLowerCase(), String(value).trim()]));
 }
 
 function textOf(body: string, kind: TextKind): string {
@@ -141,10 +153,15 @@ export function writeTextFile(text: ReadingText): string {
   const oneLine = (s: string): string => s.replace(/\s+/g, ' ').trim();
   const parts = [
     '---',
-    `title: ${oneLine(text.title)}`,
-    `kind: ${text.kind}`,
-    ...(text.measured ? [`measured: ${text.measured}`] : []),
-    ...(text.offered.length > 0 ? [`for: ${text.offered.map((o) => `${o.order} ${o.step}`).join(', ')}`] : []),
+    stringify(
+      {
+        title: oneLine(text.title),
+        kind: text.kind,
+        ...(text.measured ? { measured: text.measured } : {}),
+        ...(text.offered.length > 0 ? { for: text.offered.map((o) => `${o.order} ${o.step}`).join(', ') } : {}),
+      },
+      { lineWidth: 0 },
+    ).trimEnd(),
     '---',
     '',
     text.text.trim(),

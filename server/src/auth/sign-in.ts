@@ -1,10 +1,11 @@
 /** Sign-ins: an HttpOnly cookie with a random token (only its hash is stored), an expiry, a token against forged writes. */
-import { createHash, randomBytes } from 'node:crypto';
+import { createHash, createHmac, randomBytes } from 'node:crypto';
 import { eq, lt } from 'drizzle-orm';
 import type { Request, Response } from 'express';
 import { parseCookie } from 'cookie';
 import type { Config } from '../config.js';
 import type { Db } from '../db/open.js';
+import { sharedSecret } from '../db/shared-secret.js';
 import { colleagues, schools, signIns } from '../db/schema.js';
 import type { Me } from '@sapling/contract';
 import { classIdsOf, toColleague } from '../team/team.js';
@@ -62,5 +63,13 @@ export async function meOf(db: Db, signedIn: SignedIn): Promise<Me> {
     school: { id: school!.id, name: school!.name, timeZone: school!.timeZone, demo: school!.demo },
     csrf: signedIn.csrf,
     signedInUntil: signedIn.expiresAt,
+    deviceKey: await deviceKeyOf(db, signedIn.colleague.id),
   };
+}
+
+/** What this colleague's devices seal their copies with: the same for as long as the installation lives. */
+async function deviceKeyOf(db: Db, colleagueId: string): Promise<string> {
+  return createHmac('sha256', await sharedSecret(db, 'copies on devices'))
+    .update(colleagueId)
+    .digest('base64url');
 }

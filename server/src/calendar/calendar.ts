@@ -1,12 +1,12 @@
 /** Sessions as iCalendar (RFC 5545). A calendar program may lie anywhere, so nothing in it is about a child: the group’s name, the minutes, the time. */
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, gte, isNull } from 'drizzle-orm';
 import { TZDate } from '@date-fns/tz';
 import { daysOff, daysAfter, holidayOn, weekday, weekSlots } from '@sapling/core';
-import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
+import ical, { ICalCalendarMethod, ICalEventStatus, ICalEventTransparency } from 'ical-generator';
 import { accessOf } from '../access.js';
 import { hashOfSecret, newSecret } from '../auth/secret.js';
 import type { Db } from '../db/open.js';
-import { calendarLinks, colleagues, groups, schools } from '../db/schema.js';
+import { calendarLinks, colleagues, groups, schools, sessions as sessionRows } from '../db/schema.js';
 import { lentOn } from '../groups/lendings.js';
 import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
@@ -36,14 +36,21 @@ export async function calendarOf(
   const today = await schoolDay(db, now);
   const access = await accessOf(db, person, today);
   const from = daysAfter(today, -BACK_DAYS);
-  const [sessions, [school], settings, groupRows, table, lent] = await Promise.all([
+  const [sessions, [school], settings, groupRows, table, lent, moved] = await Promise.all([
     listSessions(db, access, { from, adultId: person.id }),
     db.select().from(schools),
     readSettings(db),
     db.select({ id: groups.id, slot: groups.slot, startsOn: groups.startsOn, endsOn: groups.endsOn }).from(groups),
     readTimetable(db, access),
     lentOn(db),
+    db
+      .select({ group: sessionRows.groupId, from: sessionRows.movedFrom })
+      .from(sessionRows)
+      .where(and(isNull(sessionRows.removedAt), gte(sessionRows.movedFrom, today))),
   ]);
+  // of any event the number rises with whatever may move it: the session itself, the times of the day, the week
+  const week = settings.version + table.version;
+  const free = { transparency: ICalEventTransparency.TRANSPARENT };
   const off = daysOff(settings);
   const zone = school?.timeZone ?? 'UTC';
   const calendar = ical({
@@ -62,10 +69,10 @@ export async function calendarOf(
     const slot = s.starts === null && settings.slots.find((x) => x.id === groupRows.find((g) => g.id === s.groupId)?.slot)?.name;
     calendar.createEvent({
       id: `${s.id}@keen-sapling`,
-      ...(s.starts === null ? { start: allDay(s.on), allDay: true, timezone: 'UTC' } : timed(s.on, s.starts, s.minutes)),
+      ...(s.starts === null ? { start: allDay(s.on), allDay: true, timezone: 'UTC', ...free } : timed(s.on, s.starts, s.minutes)),
       summary: `${s.groupName}, ${s.minutes} minutes${slot ? ` (${slot})` : ''}`,
       ...(s.room ? { location: s.room } : {}),
-      sequence: s.version,
+      sequence: s.version + week,
       stamp: new Date(now),
       description: s.log ? 'Held and logged.' : s.plan.parts.map((p) => `${p.minutes} min ${p.title}`).join('\n'),
     });
@@ -78,31 +85,38 @@ export async function calendarOf(
       const slot = slots.find((x) => x.id === m.slot && x.day === weekday(on));
       const group = groupRows.find((g) => g.id === m.group);
       const lasts = !group || (on >= group.startsOn && (group.endsOn === null || on <= group.endsOn));
-      if (!slot || (lent(m.group, on) ?? m.adult) !== person.id || !lasts || sessions.some((s) => s.groupId === m.group && s.on === on))
-        continue;
+      if (!slot || (lent(m.group, on) ?? m.adult) !== person.id || !lasts) continue;
+      // there is one already, or there was and it was moved to another day
+      if (sessions.some((s) => s.groupId === m.group && s.on === on) || moved.some((s) => s.group === m.group && s.from === on)) continue;
       const room = settings.rooms.find((r) => r.id === m.room)?.name;
       calendar.createEvent({
         id: `${m.group}-${on}@keen-sapling`,
         ...timed(on, slot.start, slot.end - slot.start),
         summary: `${m.name || 'A group'}, not planned yet`,
         status: ICalEventStatus.TENTATIVE,
+        sequence: week,
         ...(room ? { location: room } : {}),
         stamp: new Date(now),
       });
     }
   }
-  for (const [k, holiday] of off.entries())
-    if (holiday.to >= from)
-      calendar.createEvent({
-        id: `holiday-${k}-${holiday.from}@keen-sapling`,
-        start: allDay(holiday.from),
-        end: new Date(allDay(holiday.to).getTime() + DAY),
-        allDay: true,
-        timezone: 'UTC',
-        summary: holiday.name,
-        stamp: new Date(now),
-      });
-  return calendar.toString();
+  const holidays = new Map(
+    off.filter((holiday) => holiday.to >= from).map((holiday) => [`holiday-${holiday.from}-${holiday.to}`, holiday]),
+  );
+  for (const [id, holiday] of holidays)
+    calendar.createEvent({
+      id: `${id}@keen-sapling`,
+      start: allDay(holiday.from),
+      end: new Date(allDay(holiday.to).getTime() + DAY),
+      allDay: true,
+      timezone: 'UTC',
+      ...free,
+      sequence: settings.version,
+      summary: holiday.name,
+      stamp: new Date(now),
+    });
+  // every line ends with a line break, the last one too (RFC 5545, 3.1)
+  return `${calendar.toString().trimEnd()}\r\n`;
 }
 
 export const calendarRoutes = [

@@ -3,15 +3,17 @@
  * out. The system lets go of a socket when its process ends, however it ends, so nothing stale keeps anybody out, and it tells
  * processes apart that have the same number (two containers on one volume). Commands come in the same way: see `askRunning`.
  */
-import { existsSync, mkdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { mkdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createConnection, createServer, type Server, type Socket } from 'node:net';
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { tmpdir } from 'node:os';
 import { join, relative, resolve } from 'node:path';
 
 /** Longest address of a local socket on the systems this runs on, less one. */
 const LONGEST = 103;
-const TAKING_MS = 20_000;
+/** Taking a folder is a matter of some milliseconds: what is older was left by a process that ended in the middle of it. */
+const TAKING_MS = 3000;
+const LOOK_AGAIN_MS = 50;
 
 /** Where the socket of a folder is: in it, or, where that path is too long for a socket, beside other temporary files. */
 export function socketOf(folder: string): string {
@@ -33,9 +35,11 @@ function connect(path: string): Promise<Socket | null> {
 function ageOf(path: string): number {
   const fresh = `${path}.now`;
   writeFileSync(fresh, '');
-  const age = statSync(fresh).mtimeMs - statSync(path).mtimeMs;
-  rmSync(fresh, { force: true });
-  return age;
+  try {
+    return statSync(fresh).mtimeMs - statSync(path).mtimeMs;
+  } finally {
+    rmSync(fresh, { force: true });
+  }
 }
 
 export interface FolderLock {
@@ -44,22 +48,49 @@ export interface FolderLock {
   release(): Promise<void>;
 }
 
+/** Whether a running process listens at this socket. */
+async function answered(path: string): Promise<boolean> {
+  const other = await connect(path);
+  other?.destroy();
+  return other !== null;
+}
+
+/**
+ * Makes the folder by which one process at a time looks for an owner and becomes it; waits while another does. One that was
+ * left behind is put aside first, which one of several that wait can do.
+ * @returns false where meanwhile another process has become the owner
+ */
+async function beginTaking(path: string, taking: string): Promise<boolean> {
+  for (;;) {
+    try {
+      mkdirSync(taking);
+      return true;
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
+    }
+    if (await answered(path)) return false;
+    try {
+      if (ageOf(taking) >= TAKING_MS) {
+        const aside = `${taking}.${randomUUID()}`;
+        renameSync(taking, aside);
+        rmSync(aside, { recursive: true, force: true });
+        continue;
+      }
+    } catch (error) {
+      // done with, or put aside by another, between two looks
+      if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
+    }
+    await new Promise((next) => setTimeout(next, LOOK_AGAIN_MS));
+  }
+}
+
 /** Takes the folder; null where a running process has it. */
 export async function lockFolder(folder: string): Promise<FolderLock | null> {
   const path = socketOf(folder);
   const taking = `${path}.taking`;
-  // two that start at once: one of them makes this folder, and takes over what is stale alone
+  if (!(await beginTaking(path, taking))) return null;
   try {
-    mkdirSync(taking);
-  } catch {
-    if (existsSync(taking) && ageOf(taking) < TAKING_MS) return null;
-  }
-  try {
-    const other = await connect(path);
-    if (other) {
-      other.destroy();
-      return null;
-    }
+    if (await answered(path)) return null;
     rmSync(path, { force: true });
     // of versions that kept a process number
     rmSync(join(folder, 'in-use.pid'), { force: true });

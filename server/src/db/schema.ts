@@ -497,6 +497,8 @@ export const sessions = pgTable(
       .notNull()
       .references(() => groups.id),
     on: text('on').notNull(),
+    /** The day it was for before it was moved to another. */
+    movedFrom: text('moved_from'),
     /** When it begins, in minutes since midnight, and where: from the timetable, until it is logged. */
     starts: integer('starts'),
     room: text('room').notNull().default(''),

@@ -44,6 +44,8 @@ export interface Services {
   readonly now: () => string;
   /** How far that is ahead of the machine's own clock, in milliseconds: 0 but in a demo or a test. */
   readonly clockAhead: number;
+  /** Whether this process has been told to end. */
+  readonly ending: () => boolean;
 }
 export interface Call<N extends EndpointName> extends Services {
   readonly params: ParamsOf<Endpoints[N]>;

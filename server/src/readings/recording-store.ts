@@ -90,13 +90,16 @@ export async function recordingStoreOf(
   return embedded ? new FolderRecordings(folder) : new DatabaseRecordings(db);
 }
 
-/** All there is of a recording: a part that has not arrived yet ends what can be played. */
-export async function wholeRecording(recordingStore: RecordingStore, reading: string, parts: number): Promise<Buffer> {
-  const found: Buffer[] = [];
+/** All there is of a recording, part by part: one that has not arrived yet ends what can be played. */
+export async function* partsOf(recordingStore: RecordingStore, reading: string, parts: number): AsyncGenerator<Buffer> {
   for (let part = 0; part < parts; part += 1) {
     const sound = await recordingStore.get(reading, part);
-    if (!sound) break;
-    found.push(sound);
+    if (!sound) return;
+    yield sound;
   }
+}
+export async function wholeRecording(recordingStore: RecordingStore, reading: string, parts: number): Promise<Buffer> {
+  const found: Buffer[] = [];
+  for await (const sound of partsOf(recordingStore, reading, parts)) found.push(sound);
   return Buffer.concat(found);
 }

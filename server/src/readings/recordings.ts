@@ -2,6 +2,8 @@
  * Recordings of readings. The database knows that there is one and when it is to go; the sound lies where recording-store.ts says. It never
  * leaves this installation, and goes by itself.
  */
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { daysAfter } from '@sapling/core';
 import { and, eq, isNull, lt, sql } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
@@ -10,7 +12,7 @@ import { Refusal } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { schoolDay } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
-import { wholeRecording, type RecordingStore } from './recording-store.js';
+import { partsOf, type RecordingStore } from './recording-store.js';
 import { childOfReading } from './store.js';
 
 /** Deletes what was recorded of these readings, sound and all; that there was a recording is kept. */
@@ -91,7 +93,12 @@ export const recordingRoutes = [
         .where(and(eq(recordings.reading, params.id), isNull(recordings.deletedAt)));
       if (!row) throw new Refusal('not-found', { detail: 'There is no recording of this reading, or it was deleted when its day came.' });
       res.setHeader('cache-control', 'no-store');
-      res.type(row.mime).send(await wholeRecording(recordingStore, params.id, row.parts));
+      res.type(row.mime);
+      // a part at a time, so that a long one is never in memory as a whole
+      await pipeline(Readable.from(partsOf(recordingStore, params.id, row.parts)), res).catch((error: unknown) => {
+        // whoever listened has gone: nobody is left to be told
+        if ((error as NodeJS.ErrnoException).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+      });
       return undefined;
     },
   ),

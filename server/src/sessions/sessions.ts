@@ -185,6 +185,12 @@ async function one(db: Db, access: Access, id: string): Promise<Session> {
   return found;
 }
 
+/** The day a session is on now, and the day it was for first: a meeting of the timetable that is dealt with. */
+const movedTo = (session: Session, on: string | undefined) =>
+  on === undefined || on === session.on
+    ? {}
+    : { on, movedFrom: sql`nullif(coalesce(${sessions.movedFrom}, ${sessions.on}), ${on})` as SQL<string> };
+
 async function requireAdult(db: Db, adultId: string | null | undefined): Promise<void> {
   if (!adultId) return;
   const [adult] = await db
@@ -266,7 +272,7 @@ export const sessionRoutes = [
       const changed = await db
         .update(sessions)
         .set({
-          on: body.on ?? current.on,
+          ...movedTo(current, body.on),
           ...(body.on === undefined || current.log ? {} : (await whenAndWhere(db))(current.groupId, body.on)),
           adultId: body.adultId === undefined ? current.adultId : body.adultId,
           plan: body.plan ?? current.plan,
@@ -287,7 +293,7 @@ export const sessionRoutes = [
       if (current.log) throw new Refusal('cannot-undo', { detail: 'This session has been logged, so it stays on its day.' });
       const changed = await db
         .update(sessions)
-        .set({ on: access.today, ...(await whenAndWhere(db))(current.groupId, access.today), version: body.version + 1 })
+        .set({ ...movedTo(current, access.today), ...(await whenAndWhere(db))(current.groupId, access.today), version: body.version + 1 })
         .where(and(eq(sessions.id, params.id), eq(sessions.version, body.version)))
         .returning({ id: sessions.id });
       return kept({ db, access, me, live }, current, changed);

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
-import { device } from '../outbox/store.js';
+import { forgetLocal } from '../outbox/store.js';
 import { useMe } from '../shell/me.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField, Trouble } from '../ui/form.js';
@@ -45,7 +45,7 @@ export function OtherChild({ what, id, by, child, small, goTo }: Props) {
   const put = async (to: string): Promise<void> => {
     await call(MOVES[what], { params: { id }, body: { child: to } });
     // the copy on this device still names the other child
-    if (what !== 'mark') await (await device()).delete(what === 'check' ? 'checks' : 'readings', id);
+    if (what !== 'mark') await forgetLocal(what === 'check' ? 'checks' : 'readings', id);
     await refresh('children', 'checks', 'readings');
   };
   const move = async (): Promise<void> => {

@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf, Unreachable } from '../api/client.js';
 import { post, waitingIds } from '../outbox/outbox.js';
-import { device } from '../outbox/store.js';
+import { keepStep, localCheck } from '../outbox/store.js';
 import { earlierRecall } from './earlier.js';
 import { amend, finish, mark, merge, takeBack, type Answer, type Change, type LocalCheck, type Marker, type Step } from './local-check.js';
 import { clock } from '../clock.js';
@@ -20,13 +20,12 @@ export interface CheckHandle {
 }
 
 export async function readCheck(id: string): Promise<LocalCheck> {
-  const db = await device();
-  const local = await db.get('checks', id);
+  const local = await localCheck(id);
   try {
     const remote = await call('check', { params: { id } });
     const known = merge(local, remote, await waitingIds());
     const merged = known.quick && !known.before ? { ...known, before: await earlierRecall(known.child, known.startedAt) } : known;
-    await db.put('checks', merged);
+    await keepStep(merged.by, [], { check: merged });
     return merged;
   } catch (error) {
     // not sent yet, or out of reach: what this device holds is what there is

@@ -30,6 +30,8 @@ export class SendError extends Error {
 export interface OutboxParts {
   readonly store: {
     all(): Promise<Waiting[]>;
+    /** How many of this colleague's it found when it was last asked and could not open. */
+    unreadable?(): number;
     /** Keeps these as they are now and removes those, in one. */
     settle(change: { readonly put?: readonly Waiting[]; readonly remove?: readonly number[] }): Promise<unknown>;
   };
@@ -48,6 +50,8 @@ export interface OutboxState {
   /** Being written to the device, and not surely there yet. */
   readonly unsaved: number;
   readonly refused: readonly Waiting[];
+  /** Sealed on this device with a key that the server no longer gives. */
+  readonly unreadable: number;
   readonly reach: 'reached' | 'offline' | 'signed out';
 }
 export interface Outbox {
@@ -74,7 +78,7 @@ export interface Outbox {
 export const RETRY_MS = [1500, 3000, 6000, 12_000, 20_000] as const;
 
 export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxParts): Outbox {
-  let state: OutboxState = { waiting: 0, unsaved: 0, refused: [], reach: 'reached' };
+  let state: OutboxState = { waiting: 0, unsaved: 0, refused: [], unreadable: 0, reach: 'reached' };
   let user = '';
   let failures = 0;
   let callOff: (() => void) | undefined;
@@ -96,7 +100,11 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
       before = writes;
       all = await mine();
     } while (before !== writes);
-    set({ waiting: all.filter((w) => w.refused === undefined).length, refused: all.filter((w) => w.refused !== undefined) });
+    set({
+      waiting: all.filter((w) => w.refused === undefined).length,
+      refused: all.filter((w) => w.refused !== undefined),
+      unreadable: store.unreadable?.() ?? 0,
+    });
   };
   const later = (): void => {
     callOff?.();
@@ -188,7 +196,7 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
       user = '';
       callOff?.();
       callOff = undefined;
-      set({ waiting: 0, refused: [], reach: 'reached' });
+      set({ waiting: 0, refused: [], unreadable: 0, reach: 'reached' });
     },
     send,
     count,

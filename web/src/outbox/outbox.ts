@@ -8,21 +8,24 @@ import { call, Problem, Unreachable } from '../api/client.js';
 import type { LocalCheck } from '../check/local-check.js';
 import type { LocalReading } from '../reading/local-reading.js';
 import { createOutbox, SendError, type OutboxState } from './create-outbox.js';
-import { device } from './store.js';
+import { dropUnreadable as dropThem, keepStep, settleWaiting, waitingRecords } from './store.js';
 import { keptAs } from '../base.js';
 
 export type { OutboxState } from './create-outbox.js';
 
 const tabs = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel(keptAs('sapling-outbox'));
 
+let unreadable = 0;
 const outbox = createOutbox({
   store: {
-    all: async () => (await device()).getAll('outbox'),
-    settle: async ({ put = [], remove = [] }) => {
-      const tx = (await device()).transaction('outbox', 'readwrite');
-      for (const waiting of put) void tx.store.put(waiting);
-      for (const seq of remove) void tx.store.delete(seq);
-      await tx.done;
+    all: async () => {
+      const found = await waitingRecords();
+      unreadable = found.unreadable;
+      return found.records;
+    },
+    unreadable: () => unreadable,
+    settle: async (change) => {
+      await settleWaiting(change);
       tabs?.postMessage('changed');
     },
   },
@@ -52,6 +55,11 @@ export const stopOutbox = (): void => outbox.stop();
 export const send = (): Promise<void> => outbox.send();
 export const retryRefused = (): Promise<void> => outbox.retryRefused();
 export const dropRefused = (seq: number): Promise<void> => outbox.drop(seq);
+/** Throws away for good what was sealed here with a key that is gone. */
+export async function dropUnreadable(): Promise<void> {
+  await dropThem();
+  await outbox.count();
+}
 export const noteReach = (reached: boolean): void => outbox.noteReach(reached);
 export const useOutbox = (): OutboxState => useSyncExternalStore(outbox.watch, outbox.state);
 
@@ -66,7 +74,7 @@ export async function post(
 ): Promise<void> {
   const written = outbox.writing(entries.length);
   try {
-    await write(by, entries, held);
+    await keepStep(by, entries, held);
   } catch (error) {
     written(false);
     throw error;
@@ -76,18 +84,10 @@ export async function post(
   tabs?.postMessage('changed');
   void outbox.send();
 }
-async function write(by: string, entries: readonly OutboxEntry[], held: { check?: LocalCheck; reading?: LocalReading }): Promise<void> {
-  const db = await device();
-  const tx = db.transaction(['outbox', 'checks', 'readings'], 'readwrite', { durability: 'strict' });
-  for (const entry of entries) void tx.objectStore('outbox').add({ by, entry });
-  if (held.check) void tx.objectStore('checks').put(held.check);
-  if (held.reading) void tx.objectStore('readings').put({ ...held.reading, id: held.reading.record.id });
-  await tx.done;
-}
 
 /** Ids that have not reached the server yet. */
 export async function waitingIds(): Promise<Set<string>> {
-  return new Set((await (await device()).getAll('outbox')).map((w) => w.entry.id));
+  return new Set((await waitingRecords()).records.map((w) => w.entry.id));
 }
 
 if (typeof window !== 'undefined') {

@@ -8,7 +8,7 @@ import { call, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { markKind } from './mark-kinds.js';
 import { barsOf, readSound, wordsInSound, type Sound } from './recording.js';
-import { soundWaiting } from './recorder.js';
+import { soundWaiting } from '../outbox/store.js';
 import type { ReadingHandle } from './use-reading.js';
 import { dateText } from '../wording/date-text.js';
 

@@ -2,11 +2,11 @@
  * Recording a reading. Sound is written to this device part by part as it is made, and sent to the school's own server
  * when that is in reach; it goes nowhere else. A made-up voice can stand in for the microphone.
  */
-import { RECORDING_TYPES } from '@sapling/contract';
+import { RECORDING_PARTS, RECORDING_TYPES } from '@sapling/contract';
 import { scriptedReading, scriptedVoice, seedFrom } from '@sapling/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { call, Problem } from '../api/client.js';
-import { device } from '../outbox/store.js';
+import { forgetSound, keepSound, nextSound } from '../outbox/store.js';
 
 const PART_MS = 3000;
 const AGAIN_MS = 4000;
@@ -89,10 +89,11 @@ export function useRecorder(reading: string, text: string, by: string): Recorder
           const entry = { recorder, stream, ...(voice ? { voice } : {}), begun: false, kept: Promise.resolve() as Promise<unknown> };
           recorder.ondataavailable = ({ data }) => {
             if (data.size === 0) return;
+            if (part >= RECORDING_PARTS) return setTrouble('Three quarters of an hour are recorded. What follows is not; marks are kept.');
             const mine = part;
             part += 1;
             entry.kept = entry.kept
-              .then(async () => (await device()).put('sound', { reading, part: mine, by, mime, blob: data }))
+              .then(() => keepSound({ reading, part: mine, by, mime, blob: data }))
               .then(() => void sendSound(by))
               .catch(() => setTrouble('This device has no room for more sound. The marks are kept.'));
           };
@@ -159,7 +160,7 @@ export async function sendSound(by: string): Promise<void> {
   clearTimeout(again);
   try {
     for (;;) {
-      const [next] = (await (await device()).getAll('sound')).filter((s) => s.by === by);
+      const next = await nextSound(by);
       if (!next) return;
       const type = RECORDING_TYPES.find((t) => next.mime.startsWith(t)) ?? 'audio/webm';
       await call('saveRecording', {
@@ -169,7 +170,7 @@ export async function sendSound(by: string): Promise<void> {
         // consent was withdrawn meanwhile: what is on the device goes too
         if (!(error instanceof Problem && error.code === 'not-allowed')) throw error;
       });
-      await (await device()).delete('sound', [next.reading, next.part]);
+      await forgetSound(next.reading, next.part);
     }
   } catch {
     // out of reach, or the reading itself has not arrived yet: tried again
@@ -177,9 +178,4 @@ export async function sendSound(by: string): Promise<void> {
   } finally {
     sending = false;
   }
-}
-
-/** How many parts of this reading wait on the device. */
-export async function soundWaiting(reading: string): Promise<number> {
-  return (await (await device()).getAll('sound')).filter((s) => s.reading === reading).length;
 }

@@ -7,7 +7,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf, Unreachable } from '../api/client.js';
 import { useData } from '../api/data.js';
 import { post } from '../outbox/outbox.js';
-import { device } from '../outbox/store.js';
+import { localReading } from '../outbox/store.js';
 import {
   addSteps,
   beginReading,
@@ -78,8 +78,7 @@ export function useReading(id: string, by: string): ReadingHandle {
   useEffect(() => {
     let gone = false;
     const open = async (): Promise<void> => {
-      const db = await device();
-      const local = await db.get('readings', id);
+      const local = await localReading(id);
       if (gone) return;
       if (local && !now.current) set({ record: local.record, childName: local.childName, steps: local.steps, taps: local.taps });
       try {

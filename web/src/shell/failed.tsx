@@ -1,7 +1,9 @@
 /** What is shown when a page fails: what happened, what was kept, and a way on. */
+import { useEffect } from 'react';
 import { isRouteErrorResponse, Link, useRouteError } from 'react-router';
 import { sentenceOf } from '../api/client.js';
-import { under } from '../base.js';
+import { keptAs, under } from '../base.js';
+import { clock } from '../clock.js';
 
 export function Failed({ said }: { said?: string }) {
   return said === undefined ? <FailedRoute /> : <Page title="No connection" said={said} />;
@@ -13,6 +15,9 @@ function FailedRoute() {
   if (import.meta.env.DEV) console.error(error);
   // a part that was replaced by a newer version of the tool cannot be loaded any more
   const stale = error instanceof TypeError && /import/i.test(error.message);
+  useEffect(() => {
+    if (stale && navigator.onLine && mayReload()) location.reload();
+  }, [stale]);
   return (
     <Page
       title={stale ? 'This part could not be loaded' : 'This page stopped working'}
@@ -23,6 +28,15 @@ function FailedRoute() {
       }
     />
   );
+}
+
+/** Once a minute at most: a newer version is fetched by itself, and nobody is sent round and round. */
+function mayReload(): boolean {
+  const key = keptAs('sapling-reloaded');
+  const now = clock.ms();
+  if (now - Number(sessionStorage.getItem(key) ?? 0) < 60_000) return false;
+  sessionStorage.setItem(key, String(now));
+  return true;
 }
 
 function Page({ title, said }: { title: string; said: string }) {

@@ -2,7 +2,7 @@
 import { CloudOff, CloudUpload, TriangleAlert } from 'lucide-react';
 import { useState, useSyncExternalStore } from 'react';
 import { ahead } from '../outbox/ahead.js';
-import { dropRefused, retryRefused, useOutbox } from '../outbox/outbox.js';
+import { dropRefused, dropUnreadable, retryRefused, useOutbox } from '../outbox/outbox.js';
 import { Dialog } from '../ui/dialog.js';
 import { useMe } from './me.js';
 
@@ -18,10 +18,11 @@ const WORDS = {
 } as const;
 
 export function OutboxLine() {
-  const { waiting, unsaved, refused, reach } = useOutbox();
+  const { waiting, unsaved, refused, unreadable, reach } = useOutbox();
   const kept = useSyncExternalStore(ahead.listen, ahead.get);
   const me = useMe();
   const [open, setOpen] = useState(false);
+  const [locked, setLocked] = useState(false);
   return (
     <div role="status">
       {reach === 'signed out' ? (
@@ -43,6 +44,27 @@ export function OutboxLine() {
           {kept === 'kept' && <span className="block max-lg:sr-only">ready without the network</span>}
         </p>
       )}
+      {unreadable > 0 && (
+        <button className="mt-1 flex items-center gap-1.5 text-left font-semibold text-white underline" onClick={() => setLocked(true)}>
+          <TriangleAlert size={15} aria-hidden /> {unreadable} cannot be opened
+        </button>
+      )}
+      <Dialog
+        open={locked}
+        onClose={() => setLocked(false)}
+        title="Records this device cannot open"
+        lead="They were made under an installation that has been replaced since, and are locked with a key it no longer gives. If the installation is put back from a backup of its database, they open and are sent by themselves."
+      >
+        <button
+          className="btn self-start"
+          onClick={() => {
+            setLocked(false);
+            void dropUnreadable();
+          }}
+        >
+          Throw {unreadable === 1 ? 'it' : `all ${unreadable}`} away
+        </button>
+      </Dialog>
       {refused.length > 0 && (
         <button className="mt-1 flex items-center gap-1.5 text-left font-semibold text-white underline" onClick={() => setOpen(true)}>
           <TriangleAlert size={15} aria-hidden /> {refused.length} not taken
