@@ -36,7 +36,7 @@ export { tellApart } from './judgement/tell-apart.js';
 export * from './checks/stack.js';
 export * from './checks/response.js';
 export * from './checks/next-card.js';
-export { believe, inOrder, type PairBelief, type RecallBelief } from './judgement/recall-model.js';
+export { recallBelief as believe, inOrder, type PairBelief, type RecallBelief } from './judgement/recall-model.js';
 export * from './phonics/sound-distance.js';
 export * from './grouping/problem.js';
 export { costOf, costsByChild } from './grouping/cost.js';
@@ -44,20 +44,26 @@ export * from './grouping/form-groups.js';
 export {
   CARDS_IN_TWO_MINUTES,
   explain,
-  moved,
+  withChildMoved as moved,
   movesOf,
   placementOf,
   thinEvidence,
   type Move,
   type Placement,
-  type Thin,
+  type LowEvidence as Thin,
 } from './grouping/explain.js';
 export { learningOf, LITTLE, type Learning } from './grouping/learning.js';
 export { practisableFocus, practiceOf, type PractisedFocus } from './grouping/practisable.js';
 export { boardOf, type BoardView } from './grouping/board-view.js';
 export * from './grouping/after-cycle.js';
-export { suggestions, suggestionsSteps, difference, TRULY_DIFFERENT, type Suggestion } from './grouping/suggestions.js';
-export { broken, constraintsOf, type Constraint } from './grouping/rules.js';
+export {
+  suggestions,
+  suggestionsSteps,
+  groupingDifference as difference,
+  TRULY_DIFFERENT,
+  type Suggestion,
+} from './grouping/suggestions.js';
+export { brokenRules as broken, constraintsOf, type Constraint } from './grouping/rules.js';
 export { conflictOf, conflictInWords, inWords, type RuleConflict, type Named } from './grouping/conflict.js';
 export * from './planning/part-content.js';
 export { PART_KINDS, partKind, type PartKind } from './planning/parts/index.js';
@@ -81,7 +87,7 @@ export {
 } from './planning/session-style.js';
 export * from './planning/review-stack.js';
 export * from './planning/carry-over.js';
-export { canRead, groundOf, irregularWord, plannedWord, READS_FROM } from './planning/session-words.js';
+export { canRead, readablePairsOf as groundOf, irregularWord, plannedWord, READS_FROM } from './planning/session-words.js';
 export * from './planning/plan-session.js';
 export { withArticle } from './planning/parts/noun-phrases.js';
 export { putText } from './planning/session-text.js';

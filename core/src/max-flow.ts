@@ -5,7 +5,7 @@ export class Network {
   readonly #from = new Map<number, number[]>();
 
   /** A way from one node to another that takes so much; nodes are whole numbers. */
-  way(from: number, to: number, most: number): void {
+  addEdge(from: number, to: number, most: number): void {
     for (const [a, b, c] of [
       [from, to, most],
       [to, from, 0],
@@ -19,7 +19,7 @@ export class Network {
   }
 
   /** The most that flows from a source to a sink. Uses up the ways: asked once. */
-  most(source: number, sink: number): number {
+  maxFlow(source: number, sink: number): number {
     for (let total = 0; ;) {
       const by = new Map<number, number>([[source, -1]]);
       const queue = [source];

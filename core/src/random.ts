@@ -17,7 +17,7 @@ export function seeded(seed: number): Random {
 }
 
 /** A whole number below `n`. */
-export function below(random: Random, n: number): number {
+export function randomBelow(random: Random, n: number): number {
   return Math.floor(random() * n);
 }
 
@@ -25,7 +25,7 @@ export function below(random: Random, n: number): number {
 export function shuffled<T>(items: readonly T[], random: Random): T[] {
   const out = items.slice();
   for (let i = out.length - 1; i > 0; i -= 1) {
-    const j = below(random, i + 1);
+    const j = randomBelow(random, i + 1);
     [out[i], out[j]] = [out[j]!, out[i]!];
   }
   return out;

@@ -37,7 +37,7 @@ export function* smallestConflict<T>(
 }
 
 /** Runs a sliced computation to its end. */
-export function run<T>(steps: Generator<number, T>): T {
+export function drain<T>(steps: Generator<number, T>): T {
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
-  below,
+  randomBelow,
   broken,
   conflictInWords,
   conflictOf,
@@ -24,7 +24,7 @@ import {
   type Grouping,
   type GroupingProblem,
 } from '../src/index.js';
-import { moved } from '../src/grouping/explain.js';
+import { withChildMoved } from '../src/grouping/explain.js';
 import { focusOf, focusValue } from '../src/grouping/focus.js';
 import { NoGrouping } from '../src/grouping/form-groups.js';
 import { rulesOf, withOnly } from '../src/grouping/rules.js';
@@ -36,28 +36,28 @@ import { problemLike } from './support/problems.js';
 const anyProblem = fc.nat(1e6).map((seed): GroupingProblem => {
   const random = seeded(seed);
   const coin = (): boolean => random() < 0.4;
-  const groups = 1 + below(random, 4);
-  const each = 2 + below(random, 4);
-  const children = Math.max(2, groups * each + below(random, 3) - 1);
-  const slots = coin() ? 2 + below(random, 3) : undefined;
+  const groups = 1 + randomBelow(random, 4);
+  const each = 2 + randomBelow(random, 4);
+  const children = Math.max(2, groups * each + randomBelow(random, 3) - 1);
+  const slots = coin() ? 2 + randomBelow(random, 3) : undefined;
   const p = problemLike({ children, groups, sizeFrom: Math.max(1, each - 2), sizeTo: each + 2, pairs: 12, ...(slots && { slots }) }, seed);
-  const child = (): string => `c${below(random, children)}`;
+  const child = (): string => `c${randomBelow(random, children)}`;
   return {
     ...p,
     ...(coin() && { way: coin() ? 'next step' : 'blending' }),
     ...(coin() && { mayWait: true }),
     ...(coin() && { classes: coin() ? 'keep' : 'mix' }),
-    ...(coin() && { stay: [[child(), below(random, groups)] as const] }),
+    ...(coin() && { stay: [[child(), randomBelow(random, groups)] as const] }),
     ...(coin() && { out: [child()] }),
     ...(coin() && { placed: [child(), child()] }),
     ...(coin() && {
-      adults: Array.from({ length: 1 + below(random, groups) }, (_, k) => ({
+      adults: Array.from({ length: 1 + randomBelow(random, groups) }, (_, k) => ({
         id: `a${k}`,
-        groups: 1 + below(random, 3),
+        groups: 1 + randomBelow(random, 3),
         busy: coin() ? ['t0'] : [],
       })),
     }),
-    ...(coin() && { given: [{ focus: [p.taught[below(random, 12)]!], ...(slots && coin() && { slot: 't1' }) }] }),
+    ...(coin() && { given: [{ focus: [p.taught[randomBelow(random, 12)]!], ...(slots && coin() && { slot: 't1' }) }] }),
   };
 });
 const formed = (p: GroupingProblem, seed: number): Grouping | NoGrouping => {
@@ -324,7 +324,7 @@ describe('saying why', () => {
     fc.assert(
       fc.property(fc.constantFrom(...p.children.map((c) => c.id)), (id) => {
         for (const move of movesOf(p, answer, id)) {
-          const after = moved(answer, id, move.to);
+          const after = withChildMoved(answer, id, move.to);
           expect(costOf(p, after).total - answer.cost.total).toBeCloseTo(move.change.total, 6);
           const own = costsByChild(p, after).get(id)!.total - costsByChild(p, answer).get(id)!.total;
           expect(own).toBeCloseTo(move.own.total, 6);

@@ -12,7 +12,7 @@ it('finds as much as the narrowest of all cuts', () => {
       (nodes, raw) => {
         const ways = raw.map(([a, b, c]) => [a % nodes, b % nodes, c] as const).filter(([a, b]) => a !== b);
         const network = new Network();
-        for (const [a, b, c] of ways) network.way(a, b, c);
+        for (const [a, b, c] of ways) network.addEdge(a, b, c);
         const [source, sink] = [0, nodes - 1];
         let narrowest = Infinity;
         // every set of nodes that holds the source and not the sink
@@ -24,7 +24,7 @@ it('finds as much as the narrowest of all cuts', () => {
             ways.reduce((sum, [a, b, c]) => sum + (holds(a) && !holds(b) ? c : 0), 0),
           );
         }
-        const most = network.most(source, sink);
+        const most = network.maxFlow(source, sink);
         something += most;
         expect(most).toBe(narrowest);
       },

@@ -1,7 +1,7 @@
 /** Putting children and gaps in order: never worse than the plain order, finds hidden blocks, keeps every row and column. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { measure, seeded, seriate, shuffled, type Cell } from '../src/index.js';
+import { orderMeasures, seeded, seriate, shuffled, type Cell } from '../src/index.js';
 
 const cell = fc.oneof(fc.constant(null), fc.constantFrom(0, 0.2, 0.5, 0.9, 1));
 const table = fc
@@ -17,7 +17,7 @@ describe('seriation', () => {
         expect(sorted(found.rows)).toEqual(rows.map((_, k) => k));
         expect(sorted(found.columns)).toEqual((rows[0] ?? []).map((_, k) => k));
         expect(found.after.pathLength).toBeLessThanOrEqual(found.before.pathLength + 1e-9);
-        expect(found.after).toEqual(measure(rows, found.rows, found.columns));
+        expect(found.after).toEqual(orderMeasures(rows, found.rows, found.columns));
         expect(seriate(rows)).toEqual(found);
       }),
       { numRuns: 120 },
@@ -34,8 +34,8 @@ describe('seriation', () => {
       const random = seeded(seed);
       const rows = Array.from({ length: 7 }, () => Array.from({ length: 6 }, () => Math.round(random())));
       const alone = rows[0]!.map((_, k) => k);
-      const best = Math.min(...orders(7).map((order) => measure(rows, order, alone).pathLength));
-      const found = measure(rows, seriate(rows).rows, alone).pathLength;
+      const best = Math.min(...orders(7).map((order) => orderMeasures(rows, order, alone).pathLength));
+      const found = orderMeasures(rows, seriate(rows).rows, alone).pathLength;
       longer = Math.max(longer, found / best);
     }
     expect(longer).toBeLessThan(1.08);

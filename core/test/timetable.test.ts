@@ -1,7 +1,7 @@
 /** The week: every demand kept, impossible only where it is, and the smallest reason named. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demandInWords, isCoreError, overlap, timetable, type Demand, type Meeting, type TimetableRequest } from '../src/index.js';
+import { demandInWords, isCoreError, slotsOverlap, timetable, type Demand, type Meeting, type TimetableRequest } from '../src/index.js';
 
 const slot = (k: number) => ({ id: `t${k}`, day: 1 + (k % 3), start: 540 + 30 * Math.floor(k / 3), end: 570 + 30 * Math.floor(k / 3) });
 const request: fc.Arbitrary<TimetableRequest> = fc
@@ -66,7 +66,7 @@ function broken(given: TimetableRequest, meetings: readonly Meeting[]): string[]
     if (new Set(meetings.filter((m) => m.adult === a.adult).map((m) => m.group)).size > (adult.mostGroups ?? Infinity))
       out.push('too many groups');
     for (const b of meetings.slice(k + 1)) {
-      if (!overlap(slots.get(a.slot)!, slots.get(b.slot)!)) continue;
+      if (!slotsOverlap(slots.get(a.slot)!, slots.get(b.slot)!)) continue;
       const of = (m: Meeting) => given.groups.find((g) => g.id === m.group)!.members;
       if (a.adult === b.adult || a.room === b.room || of(a).some((c) => of(b).includes(c))) out.push('clash');
     }

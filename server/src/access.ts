@@ -10,7 +10,7 @@ import type { Role } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
 import { rows, type Db } from './db/open.js';
 import { children, classColleagues, classes, groupMembers, groups, lendings, observations, sessions } from './db/schema.js';
-import { Refusal } from './http/problem.js';
+import { ProblemError } from './http/problem.js';
 
 export type Need =
   | { readonly action: 'public' }
@@ -223,11 +223,11 @@ async function lentTo(db: Db, colleagueId: string, today: string): Promise<{ gro
 export async function decide(db: Db, access: Access, need: Need): Promise<void> {
   const { actor } = access;
   const part = (...roles: Role[]): void => {
-    if (!roles.includes(actor.role)) throw new Refusal('not-allowed');
+    if (!roles.includes(actor.role)) throw new ProblemError('not-allowed');
   };
   // out of reach looks like not there, so that nobody learns who exists
   const reach = (set: ReadonlySet<string>, id: string): void => {
-    if (!set.has(id)) throw new Refusal('not-found');
+    if (!set.has(id)) throw new ProblemError('not-found');
   };
   switch (need.action) {
     case 'public':
@@ -256,7 +256,7 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
         .select({ classId: children.classId, removedAt: children.removedAt })
         .from(children)
         .where(eq(children.id, need.childId));
-      if (!left || left.removedAt === null) throw new Refusal('not-found');
+      if (!left || left.removedAt === null) throw new ProblemError('not-found');
       // a class may have ended since
       if (actor.role !== 'lead') reach(access.classIds, left.classId);
       if (need.classId !== undefined) reach(access.classIds, need.classId);
@@ -276,7 +276,7 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
       reach(access.runIds, need.childId);
       // one's own mark only
       const [mark] = await db.select({ by: observations.by }).from(observations).where(eq(observations.id, need.observation));
-      if (mark && mark.by !== actor.id) throw new Refusal('not-allowed');
+      if (mark && mark.by !== actor.id) throw new ProblemError('not-allowed');
       return;
     }
     case 'end lending': {
@@ -313,7 +313,7 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
         .where(inArray(groupMembers.groupId, [...need.endedIds]));
       for (const id of need.endedIds)
         if (actor.role !== 'lead' && !members.some((m) => m.groupId === id && access.childIds.has(m.childId)))
-          throw new Refusal('not-found');
+          throw new ProblemError('not-found');
       return;
     }
     case 'change timetable':
@@ -335,7 +335,7 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
       if (group?.adultId === actor.id) return;
       const lent = await lentTo(db, actor.id, access.today);
       if (!lent.some((l) => l.groupId === session.groupId && l.from <= session.on && session.on <= l.until))
-        throw new Refusal('not-allowed');
+        throw new ProblemError('not-allowed');
       return;
     }
     case 'change session':
@@ -348,7 +348,7 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
 /** @throws Refusal `not-found` where there is none or it is out of reach */
 async function sessionInReach(db: Db, access: Access, id: string): Promise<SessionReach> {
   const [session] = await db.select(SESSION_REACH).from(sessions).where(eq(sessions.id, id));
-  if (!session || !access.reachesSession(session)) throw new Refusal('not-found');
+  if (!session || !access.reachesSession(session)) throw new ProblemError('not-found');
   return session;
 }
 

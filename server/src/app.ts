@@ -14,7 +14,7 @@ import { isDataError, safeError } from './http/safe-error.js';
 import { accessOf, changingAccess, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
 import { KeptAnswers } from './http/kept-answers.js';
-import { Refusal } from './http/problem.js';
+import { ProblemError } from './http/problem.js';
 import { JsonText, type Call, type Route, type Services } from './http/route.js';
 import { uuidv7 } from './ids.js';
 import { routes } from './routes.js';
@@ -86,7 +86,7 @@ export function createApp(services: Services, log: Logger): Express {
   app.get('/api/events', (req, res, next) => {
     void (async () => {
       const signedIn = await readSignIn(services.db, req, services.now());
-      if (!signedIn) throw new Refusal('not-signed-in');
+      if (!signedIn) throw new ProblemError('not-signed-in');
       services.live.listen(signedIn, res);
     })().catch(next);
   });
@@ -97,16 +97,16 @@ export function createApp(services: Services, log: Logger): Express {
       await services.tries.screens.take(who);
       const code = screenCode.safeParse(String(req.params.code).toUpperCase());
       if (!code.success || !services.screens.listen(code.data, res))
-        throw new Refusal('not-found', { detail: 'No screen has this code now.' });
+        throw new ProblemError('not-found', { detail: 'No screen has this code now.' });
       await services.tries.screens.giveBack(who);
     })().catch(next);
   });
   const { tryIt } = services;
   app.use(`${TRY_PATH}/api`, (req, res, next) => {
     void (async () => {
-      if (!tryIt) throw new Refusal('unknown-address');
+      if (!tryIt) throw new ProblemError('unknown-address');
       // made-up children too are for colleagues: nobody else writes on this machine
-      if (!(await readSignIn(services.db, req, services.now()))) throw new Refusal('not-signed-in');
+      if (!(await readSignIn(services.db, req, services.now()))) throw new ProblemError('not-signed-in');
       await tryIt.pass(req, res);
     })().catch(next);
   });
@@ -115,7 +115,7 @@ export function createApp(services: Services, log: Logger): Express {
   const kept = new KeptAnswers();
   services.changes.onWrite = () => kept.clear();
   for (const route of routes) mount(app, route, services, kept);
-  app.use('/api', (_req, _res, next) => next(new Refusal('unknown-address')));
+  app.use('/api', (_req, _res, next) => next(new ProblemError('unknown-address')));
   serveWeb(app);
   app.use(sendProblem(log));
   return app;
@@ -152,8 +152,8 @@ function mount(app: Express, route: Route, services: Services, kept: KeptAnswers
       if (method !== 'get') refuseForeign(req);
       const signedIn = await readSignIn(services.db, req, services.now());
       if (!route.open) {
-        if (!signedIn) throw new Refusal('not-signed-in');
-        if (method !== 'get' && req.headers['x-csrf-token'] !== signedIn.csrf) throw new Refusal('forged-request');
+        if (!signedIn) throw new ProblemError('not-signed-in');
+        if (method !== 'get' && req.headers['x-csrf-token'] !== signedIn.csrf) throw new ProblemError('forged-request');
       }
       const params = parse(route.endpoint.params, req.params, 'address');
       const query = parse(route.endpoint.query, req.query, 'address');
@@ -215,10 +215,10 @@ function mount(app: Express, route: Route, services: Services, kept: KeptAnswers
 function parse(schema: z.ZodType, value: unknown, where: string, whole = true): unknown {
   const bad = whole ? unstorable(value) : undefined;
   if (bad !== undefined)
-    throw new Refusal('bad-input', { errors: [{ path: bad, message: 'This text holds a character that cannot be kept.' }] });
+    throw new ProblemError('bad-input', { errors: [{ path: bad, message: 'This text holds a character that cannot be kept.' }] });
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
-  throw new Refusal('bad-input', {
+  throw new ProblemError('bad-input', {
     errors: parsed.error.issues.slice(0, 20).map((i) => ({ path: i.path.join('.') || where, message: i.message })),
   });
 }
@@ -226,10 +226,10 @@ function parse(schema: z.ZodType, value: unknown, where: string, whole = true): 
 /** A write must come from our own pages: same origin, and JSON (which another site cannot send unasked). Its token is checked with the sign-in. */
 function refuseForeign(req: Request): void {
   const { origin, host } = req.headers;
-  if (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== host)) throw new Refusal('forged-request');
+  if (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== host)) throw new ProblemError('forged-request');
   const site = req.headers['sec-fetch-site'];
-  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new Refusal('forged-request');
-  if (req.method !== 'DELETE' && !req.is('application/json')) throw new Refusal('forged-request');
+  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new ProblemError('forged-request');
+  if (req.method !== 'DELETE' && !req.is('application/json')) throw new ProblemError('forged-request');
 }
 
 /** Method, route, status and time. No names, no bodies, no query: children are never in a log. */
@@ -261,7 +261,7 @@ function serveWeb(app: Express): void {
   app.use(express.static(WEB, { index: false, setHeaders: (res) => void res.setHeader('cache-control', 'no-cache') }));
   app.get(/^\/(?!(try\/)?api\/).*/, (req, res, next) => {
     // a missing file is missing; only addresses of the interface get the page
-    if (/\.[a-z0-9]+$/i.test(req.path)) return next(new Refusal('unknown-address'));
+    if (/\.[a-z0-9]+$/i.test(req.path)) return next(new ProblemError('unknown-address'));
     res.setHeader('cache-control', 'no-cache');
     res.sendFile(join(WEB, 'index.html'));
   });
@@ -269,17 +269,17 @@ function serveWeb(app: Express): void {
 
 function sendProblem(log: Logger): ErrorRequestHandler {
   return (error: unknown, req, res, _next) => {
-    let refusal: Refusal;
-    if (error instanceof Refusal) refusal = error;
-    else if (statusOf(error) === 413) refusal = new Refusal('too-large');
+    let refusal: ProblemError;
+    if (error instanceof ProblemError) refusal = error;
+    else if (statusOf(error) === 413) refusal = new ProblemError('too-large');
     else if ((error as { type?: string }).type === 'entity.parse.failed')
-      refusal = new Refusal('bad-input', { detail: 'The request is not readable JSON.' });
+      refusal = new ProblemError('bad-input', { detail: 'The request is not readable JSON.' });
     else if (statusOf(error) >= 400 && statusOf(error) < 500)
-      refusal = new Refusal('bad-input', { detail: 'The request is not readable.' });
-    else if (isDataError(error)) refusal = new Refusal('bad-input', { detail: 'Something in this does not fit what is kept.' });
+      refusal = new ProblemError('bad-input', { detail: 'The request is not readable.' });
+    else if (isDataError(error)) refusal = new ProblemError('bad-input', { detail: 'Something in this does not fit what is kept.' });
     else {
       log.error({ err: safeError(error), path: (req.route as { path?: string } | undefined)?.path }, 'failed');
-      refusal = new Refusal('server-error');
+      refusal = new ProblemError('server-error');
     }
     if (res.headersSent) return void res.end();
     res.status(refusal.status).type('application/problem+json').send(JSON.stringify(refusal.toProblem()));

@@ -10,7 +10,7 @@ import { route } from './http/route.js';
 import { readSettings } from './settings/read-settings.js';
 import { momentOf } from './calendar/calendar.js';
 import { schoolDay, schoolZone } from './settings/school-day.js';
-import { flushTrail } from './trail.js';
+import { flushTrail } from './audit-log.js';
 
 /** So many days before, leads are told. */
 export const NOTICE_DAYS = 14;

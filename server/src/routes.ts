@@ -20,7 +20,7 @@ import { groupHistoryRoutes } from './groups/history.js';
 import { outcomeRoutes } from './groups/outcome.js';
 import { lendingRoutes } from './groups/lendings.js';
 import { groupRuleRoutes } from './groups/rules.js';
-import { Refusal } from './http/problem.js';
+import { ProblemError } from './http/problem.js';
 import { route, type Route } from './http/route.js';
 import { importRoutes } from './imports/imports.js';
 import { libraryRoutes } from './library/library.js';
@@ -55,9 +55,9 @@ export const routes: readonly Route[] = [
     return { ok: true as const, version: VERSION, database: 'up' as const };
   }),
   route('ready', { action: 'public' }, async ({ db, ending }) => {
-    if (ending()) throw new Refusal('busy', { detail: 'This process is ending.' });
+    if (ending()) throw new ProblemError('busy', { detail: 'This process is ending.' });
     await db.execute(sql`select 1`).catch(() => {
-      throw new Refusal('busy', { detail: 'The database does not answer.' });
+      throw new ProblemError('busy', { detail: 'The database does not answer.' });
     });
     return { ok: true as const, version: VERSION, database: 'up' as const };
   }),
@@ -105,7 +105,7 @@ export const routes: readonly Route[] = [
   ...trustRoutes,
   ...retentionRoutes,
   route('openTryIt', { action: 'signed in' }, async ({ tryIt }) => {
-    if (!tryIt) throw new Refusal('not-found', { detail: 'This installation opens no school to try things in.' });
+    if (!tryIt) throw new ProblemError('not-found', { detail: 'This installation opens no school to try things in.' });
     await tryIt.enter();
     return { ok: true as const };
   }),

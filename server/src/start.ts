@@ -18,7 +18,7 @@ import { ALONE, postgresBus } from './live/bus.js';
 import { openMail } from './mail/open-mail.js';
 import { Live } from './live/live.js';
 import { recordingStoreOf } from './readings/recording-store.js';
-import { Trail } from './trail.js';
+import { AuditLog } from './audit-log.js';
 import { TryIt } from './try-it.js';
 import { Pool } from './work/pool.js';
 import { startUpkeep } from './upkeep.js';
@@ -60,7 +60,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   const live = new Live(db, now, changes, bus);
   const screens = new Screens(clock.ms, bus);
   const pool = new Pool(config.threads).serve(db);
-  const trail = new Trail(db, log);
+  const trail = new AuditLog(db, log);
   const tryIt = config.tryIt ? new TryIt(config, now, log) : undefined;
   const { mail, simulated } = await openMail(config, log);
   let ending = false;

@@ -12,7 +12,7 @@ import type { Request, Response } from 'express';
 import type { Logger } from 'pino';
 import { COOKIE } from './auth/sign-in.js';
 import type { Config } from './config.js';
-import { Refusal } from './http/problem.js';
+import { ProblemError } from './http/problem.js';
 
 /** Its sign-in, kept apart from the real one by name and by place. */
 const TRY_COOKIE = `${COOKIE}-try`;
@@ -82,7 +82,7 @@ export class TryIt {
   /** Passes on what is asked under /try/api, and its answer back. @throws Refusal where no school is open */
   async pass(req: Request, res: Response): Promise<void> {
     const running = await this.#running;
-    if (!running) throw new Refusal('not-found', { detail: 'The school to try things in has been thrown away.' });
+    if (!running) throw new ProblemError('not-found', { detail: 'The school to try things in has been thrown away.' });
     this.#usedAt = performance.now();
     const { cookie, ...headers } = req.headers;
     const signIn = parseCookie(cookie ?? '')[TRY_COOKIE];
@@ -94,7 +94,7 @@ export class TryIt {
       headers: { ...headers, ...(signIn ? { cookie: `${COOKIE}=${signIn}` } : {}) },
     });
     await new Promise<void>((done, fail) => {
-      passed.once('error', () => fail(new Refusal('server-error', { detail: 'The school to try things in does not answer.' })));
+      passed.once('error', () => fail(new ProblemError('server-error', { detail: 'The school to try things in does not answer.' })));
       passed.once('response', (answer) => {
         const { 'set-cookie': set, ...given } = answer.headers;
         const named = set?.filter((line) => line.startsWith(`${COOKIE}=`)).map((line) => this.#renamed(line));

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, type ChildLine, type Group, type GroupRule } from '@sapling/contract';
 import { broken, fewOf, learningOf, loadLexicon, movesOf, placementOf, type GroupingProblem, type Lexicon } from '@sapling/core';
 import type { Orders } from '../src/api/orders.js';
-import { boardProblem, problemOf, splitFocus, toCoreGroup, toGroupingChild, type Around } from '../src/groups/problem.js';
+import { boardProblem, problemOf, splitFocus, toCoreGroup, toGroupingChild, type GroupingContext } from '../src/groups/problem.js';
 import {
   learningWords,
   moveWords,
@@ -83,7 +83,7 @@ const slots = [
   { id: 'nine', name: '9:10', rooms: 2, days: [1, 2], start: 550, minutes: 25 },
   { id: 'ten', name: '10:40', rooms: 1, days: [1, 2], start: 640, minutes: 25 },
 ];
-const around = (more: Partial<Around> = {}): Around => ({
+const around = (more: Partial<GroupingContext> = {}): GroupingContext => ({
   children: eight,
   orders,
   settings: { ...DEFAULT_SETTINGS, slots, groupAdults: [{ id: 'ada', groups: 2, busy: [] }] },

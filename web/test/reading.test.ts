@@ -13,13 +13,13 @@ import {
   undoLast,
   TAPS_AT_ONCE,
   type LocalReading,
-  type Maker,
+  type StepMaker,
 } from '../src/reading/local-reading.js';
 import { decisionWords, seriesOf, trendOf } from '../src/reading/series.js';
 import { barsOf, wavOf } from '../src/reading/recording.js';
 
 let n = 0;
-const maker = (by = 'ann', marking = 'm'): Maker => ({
+const maker = (by = 'ann', marking = 'm'): StepMaker => ({
   by,
   marking,
   now: () => new Date(1_700_000_000_000 + (n += 1)).toISOString(),

@@ -4,7 +4,7 @@ import { timetable, weekRequest } from '@sapling/core';
 import { describe, expect, it } from 'vitest';
 import { busyTimes, roomsAt } from '../src/groups/problem.js';
 import { inShort } from '../src/timetable/place-panel.js';
-import { fromCore, toCore, wantedMeetings, weekFacts, type Placed } from '../src/timetable/week-facts.js';
+import { fromCore, toCore, wantedMeetings, weekFacts, type ScheduledMeeting } from '../src/timetable/week-facts.js';
 import { meetingWords, timeInWords } from '../src/timetable/week-times.js';
 
 const settings = {
@@ -32,7 +32,7 @@ const group = (id: string, adultId: string | null, members: string[]): Group => 
   version: 1,
 });
 const child = (id: string): ChildLine => ({ id, classId: 'wrens', line: [], strands: [] }) as unknown as ChildLine;
-const placed = (g: string, slot: string, more: Partial<Placed> = {}): Placed => ({
+const placed = (g: string, slot: string, more: Partial<ScheduledMeeting> = {}): ScheduledMeeting => ({
   group: g,
   slot,
   adultId: null,

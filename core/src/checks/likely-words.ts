@@ -43,7 +43,7 @@ export function likelyResponses(
     ...splitDigraphs(units),
     ...realWords(lexicon, word, units, madeUp),
     ...(baseAndEnding(lexicon, word) ? [{ said: baseAndEnding(lexicon, word)!.base, why: 'ending left out' as const, rank: 2.6 }] : []),
-    { said: apart(units), why: 'not blended' as const, rank: 2.2 },
+    { said: spelledApart(units), why: 'not blended' as const, rank: 2.2 },
   ];
   const out = new Map<string, Candidate>();
   for (const candidate of candidates.sort((a, b) => b.rank - a.rank)) {
@@ -57,7 +57,7 @@ export function likelyResponses(
 }
 
 /** The sounds of a word one by one, as an adult would type them: *s-t-o-p*, *k-ay-k*. */
-export function apart(units: readonly SegmentUnit[]): string {
+export function spelledApart(units: readonly SegmentUnit[]): string {
   return units.map((u) => (u.grapheme.includes('_') ? u.sound : u.grapheme)).join('-');
 }
 

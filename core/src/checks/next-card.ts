@@ -1,7 +1,7 @@
 /** The adaptive recall check: which card would tell most now, and when it is enough. */
 import { CoreError } from '../errors.js';
 import { effective, isMiss, type Observation } from '../evidence/observation.js';
-import { believe, inOrder, type RecallBelief } from '../judgement/recall-model.js';
+import { recallBelief, inOrder, type RecallBelief } from '../judgement/recall-model.js';
 import type { EstimateModel } from '../judgement/model.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { confusability } from '../phonics/shape.js';
@@ -74,7 +74,7 @@ export function nextCard(input: NextCardInput, { seed }: { seed: number }): { gp
   if (wrongRun >= HAD_ENOUGH && (tried.size === PLACES || pairs.length < SEVERAL_PLACES)) return { done: 'had enough' };
   if (limits.minutes !== undefined && own.length > 0 && now - Date.parse(own[0]!.at) >= limits.minutes * 60_000)
     return { done: 'time is up' };
-  const belief = believe(pairs, recent(all), input.model);
+  const belief = recallBelief(pairs, recent(all), input.model);
   const left = belief.expectedWrong / pairs.length;
   if (own.length >= (limits.cards ?? Math.ceil(pairs.length / 2)))
     return { done: fitsNoShape(belief, since) ? 'ask everything' : 'enough cards' };
@@ -148,5 +148,5 @@ export interface CheckedPair {
 /** What a quick check says of every taught pair, asked or not; those it is least sure of are named by their p near a half. */
 export function judgeRecall(input: Pick<NextCardInput, 'order' | 'taught' | 'observations' | 'model'>): CheckedPair[] {
   const pairs = inOrder(input.order, input.taught);
-  return believe(pairs, recent(effective(input.observations)), input.model).pairs.map((pair) => ({ ...pair, knows: pair.p >= 0.5 }));
+  return recallBelief(pairs, recent(effective(input.observations)), input.model).pairs.map((pair) => ({ ...pair, knows: pair.p >= 0.5 }));
 }

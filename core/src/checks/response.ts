@@ -98,10 +98,10 @@ export function analyseResponse(lexicon: Lexicon, request: ResponseRequest): Res
   const named = nameGiven(lexicon, target, said, whole);
   if (named) return named;
   const spoken = soundsSaid(lexicon, said, whole);
-  let best: { laid: Laid; spoken: Spoken; cost: number } | null = null;
+  let best: { laid: Alignment; spoken: Spoken; cost: number } | null = null;
   for (const units of readings)
     for (const one of spoken) {
-      const laid = lay(units, one, accent);
+      const laid = align(units, one, accent);
       const cost = laid.cost + one.doubt;
       if (!best || cost < best.cost - 1e-9) best = { laid, spoken: one, cost };
     }
@@ -109,7 +109,7 @@ export function analyseResponse(lexicon: Lexicon, request: ResponseRequest): Res
   return nameIt(lexicon, { target, said, madeUp, accent }, laid, chosen);
 }
 
-/** The readings of a target: a word's cuts, or one grapheme as on a card. */
+/** The readings of a target: a word's segmentations, or one grapheme as on a card. */
 function targetsOf(lexicon: Lexicon, target: string): SegmentUnit[][] {
   if (target.includes(':')) {
     const [spelled, sound] = target.split(':') as [string, string];
@@ -124,9 +124,9 @@ function targetsOf(lexicon: Lexicon, target: string): SegmentUnit[][] {
   const entry = lexicon.peek(target);
   if (grapheme && (!entry || entry.perMillion < 1 || (entry.name && target.length < 4)) && (!/[aeiouy]/.test(target) || target.length <= 4))
     return [[grapheme]];
-  const cuts = segment(lexicon, target);
-  const list = cuts[0]?.from === 'rules' ? cuts.slice(0, 1) : cuts;
-  return list.length > 0 ? list.map((cut) => cut.units) : grapheme ? [[grapheme]] : [];
+  const segmentations = segment(lexicon, target);
+  const list = segmentations[0]?.from === 'rules' ? segmentations.slice(0, 1) : segmentations;
+  return list.length > 0 ? list.map((segmentation) => segmentation.units) : grapheme ? [[grapheme]] : [];
 }
 
 /** The pairs of a grapheme, commonest first. */
@@ -173,7 +173,7 @@ function nameGiven(lexicon: Lexicon, target: string, said: string, units: readon
 function namesAmongSounds(lexicon: Lexicon, tokens: readonly string[], units: readonly SegmentUnit[]): ResponseAnalysis | null {
   if (tokens.length < 2 || tokens.length !== units.length) return null;
   let [named, sounded] = [0, 0];
-  const laid = units.map(({ grapheme, sound }, k): ResponseUnit => {
+  const aligned = units.map(({ grapheme, sound }, k): ResponseUnit => {
     const token = tokens[k]!;
     const sounds = tokenSounds(lexicon, token);
     if (grapheme.length === 1 && token.length > 1 && letterNamed(token) === grapheme && !sounds.some((s) => s.join(' ') === sound)) {
@@ -185,7 +185,7 @@ function namesAmongSounds(lexicon: Lexicon, tokens: readonly string[], units: re
     if (heard && soundParts(sound).join(' ') === heard.join(' ')) return { grapheme, sound, outcome: 'right' };
     return heard ? { grapheme, sound, outcome: 'wrong', said: heard.join(' ') } : { grapheme, sound, outcome: 'left out' };
   });
-  return named > 0 && sounded > 0 ? { units: laid, added: [], patterns: ['letter name'] } : null;
+  return named > 0 && sounded > 0 ? { units: aligned, added: [], patterns: ['letter name'] } : null;
 }
 
 interface Spoken {
@@ -216,9 +216,9 @@ function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit
   const known = lexicon.get(spelling);
   // a word nobody uses is more likely meant as its letters say: *fet*, *mas*
   const used = known !== undefined && (known.perMillion >= USED_PER_MILLION || spelling.length > 4);
-  known?.segmentations.forEach((cut, k) =>
+  known?.segmentations.forEach((segmentation, k) =>
     offer(
-      cut.units.map((u) => u.sound),
+      segmentation.units.map((u) => u.sound),
       0.02 * k + (used ? 0 : GUESSED),
       true,
     ),
@@ -237,13 +237,13 @@ function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit
         );
     }
     // *gin* for *grin*: a word by chance, its consonants as the target has them
-    else if (plain && known?.segmentations.some((cut) => sameVowels(cut.units, plain))) offer(plain, CHANCE_WORD, false);
+    else if (plain && known?.segmentations.some((segmentation) => sameVowels(segmentation.units, plain))) offer(plain, CHANCE_WORD, false);
     const alike = known ? null : likeTarget(lexicon, spelling, target);
     if (alike) offer(alike, 0, false);
     if (!known)
-      guessSegmentations(lexicon, spelling, 3).forEach((cut, k) =>
+      guessSegmentations(lexicon, spelling, 3).forEach((segmentation, k) =>
         offer(
-          cut.units.map((u) => u.sound),
+          segmentation.units.map((u) => u.sound),
           (plain ? GUESSED : 0) + 0.08 * k,
           false,
         ),
@@ -298,8 +298,8 @@ function tokenSounds(lexicon: Lexicon, token: string): string[][] {
   if (plain === 'c') own.unshift(['k']);
   if (plain === 'q') own.unshift(['kw']);
   if (own.length > 0) return own;
-  const cut = segment(lexicon, plain)[0];
-  return cut ? [cut.units.flatMap((u) => [...soundParts(u.sound)])] : [];
+  const segmentation = segment(lexicon, plain)[0];
+  return segmentation ? [segmentation.units.flatMap((u) => [...soundParts(u.sound)])] : [];
 }
 
 function tokensSaid(lexicon: Lexicon, tokens: readonly string[], target: readonly SegmentUnit[]): Spoken[] {
@@ -323,7 +323,7 @@ function tokensSaid(lexicon: Lexicon, tokens: readonly string[], target: readonl
   return rows.map((sounds, k) => ({ sounds, apart: true, doubt: 0.01 * k, word: false }));
 }
 
-interface Laid {
+interface Alignment {
   readonly units: ResponseUnit[];
   readonly added: string[];
   /** After which target unit each added sound stands; -1 before the first. */
@@ -334,7 +334,7 @@ interface Laid {
 }
 
 /** The cheapest alignment of what was said along the sounds of the target, gathered by unit. */
-function lay(units: readonly SegmentUnit[], { sounds: said, word }: Spoken, accent: string): Laid {
+function align(units: readonly SegmentUnit[], { sounds: said, word }: Spoken, accent: string): Alignment {
   const several = units.filter((u) => isVowelSound(u.sound)).length > 1;
   const flat = units.flatMap((unit, k) => soundParts(unit.sound).map((sound) => ({ sound, unit: k })));
   const full = (i: number, heard: string): boolean => {
@@ -413,7 +413,7 @@ function fullyVoiced(target: string, said: string): boolean {
 function nameIt(
   lexicon: Lexicon,
   { target, said, madeUp, accent }: { target: string; said: string; madeUp: boolean; accent: string },
-  laid: Laid,
+  laid: Alignment,
   spoken: Spoken,
 ): ResponseAnalysis {
   let { units, added } = laid;
@@ -458,7 +458,7 @@ function nameIt(
 }
 
 /** The same sounds in another order: *was* and *saw*, *spot* and *stop*. Laid place by place. */
-function orderChanged(laid: Laid, said: readonly string[], same: (a: string, b: string) => boolean): ResponseUnit[] | null {
+function orderChanged(laid: Alignment, said: readonly string[], same: (a: string, b: string) => boolean): ResponseUnit[] | null {
   const sounds = laid.targetSounds;
   if (sounds.length !== said.length || sounds.length < 2) return null;
   const left = [...said];
@@ -491,13 +491,13 @@ function lettersReordered(target: string, said: string, word: boolean): boolean 
 function endingGone(
   lexicon: Lexicon,
   target: string,
-  laid: Laid,
+  laid: Alignment,
   said: readonly string[],
   same: (a: string, b: string) => boolean,
 ): boolean {
   const parts = baseAndEnding(lexicon, target);
   if (!parts) return false;
-  const base = segment(lexicon, parts.base).map((cut) => cut.units.flatMap((u) => [...soundParts(u.sound)]));
+  const base = segment(lexicon, parts.base).map((segmentation) => segmentation.units.flatMap((u) => [...soundParts(u.sound)]));
   const saysBase = base.some((sounds) => sounds.length === said.length && sounds.every((sound, k) => same(sound, said[k]!)));
   if (!saysBase || said.length >= laid.targetSounds.length) return false;
   const lost = laid.units.findIndex((u) => u.outcome === 'left out');
@@ -505,7 +505,7 @@ function endingGone(
 }
 
 /** A unit of several letters said letter by letter, or by one of its letters alone. */
-function digraphSplit(lexicon: Lexicon, laid: Laid): { units: ResponseUnit[]; added: string[] } | null {
+function digraphSplit(lexicon: Lexicon, laid: Alignment): { units: ResponseUnit[]; added: string[] } | null {
   const added = [...laid.added];
   const addedAfter = [...laid.addedAfter];
   let found = false;

@@ -77,19 +77,21 @@ export function analyseSpelling(
   if (target === '') throw new CoreError('bad-input', 'target', 'There is no target.');
   if (target.length > LONGEST_WORD || written.length > LONGEST_WORD)
     throw new CoreError('too-long', 'written', `At most ${LONGEST_WORD} letters are laid.`);
-  const cuts = segment(lexicon, target);
-  if (cuts.length === 0) throw new CoreError('bad-input', 'target', `"${request.target}" cannot be cut into sounds.`);
-  const laid = cuts.map((cut) => lay(lexicon, cut.units, written, request.accent ?? '')).reduce((a, b) => (b.cost < a.cost - 1e-9 ? b : a));
-  return named(lexicon, target, written, laid);
+  const segmentations = segment(lexicon, target);
+  if (segmentations.length === 0) throw new CoreError('bad-input', 'target', `"${request.target}" cannot be cut into sounds.`);
+  const aligned = segmentations
+    .map((segmentation) => align(lexicon, segmentation.units, written, request.accent ?? ''))
+    .reduce((a, b) => (b.cost < a.cost - 1e-9 ? b : a));
+  return named(lexicon, target, written, aligned);
 }
 
-interface Laid {
+interface Alignment {
   readonly units: SpellingUnit[];
   readonly added: string[];
   readonly cost: number;
 }
 
-function lay(lexicon: Lexicon, units: readonly SegmentUnit[], written: string, accent: string): Laid {
+function align(lexicon: Lexicon, units: readonly SegmentUnit[], written: string, accent: string): Alignment {
   const slots = slotsOf(units);
   const firstVowel = units.findIndex((u) => isVowelSound(u.sound));
   const spells = (k: number) => (run: string, next: string) =>
@@ -228,7 +230,7 @@ function judged(unit: SegmentUnit, runs: readonly string[], spells: (run: string
   return of(spells(first) ? 'wrong grapheme' : 'wrong sound');
 }
 
-function named(lexicon: Lexicon, target: string, written: string, laid: Laid): SpellingAnalysis {
+function named(lexicon: Lexicon, target: string, written: string, laid: Alignment): SpellingAnalysis {
   const { units, added } = laid;
   const right = written === target;
   const patterns: SpellingPattern[] = [];

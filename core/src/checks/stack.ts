@@ -1,7 +1,7 @@
 import { CoreError } from '../errors.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { confusability } from '../phonics/shape.js';
-import { below, seeded, shuffled } from '../random.js';
+import { randomBelow, seeded, shuffled } from '../random.js';
 
 /**
  * A shuffled stack of cards for a recall check: every pair once, none next to one it is easily mixed up
@@ -23,7 +23,7 @@ export function makeStack(gpcs: readonly Gpc[], options: { seed: number }): Gpc[
     for (let k = 0; k < stack.length; k += 1) {
       if (clash(k) === 0) continue;
       for (let tries = 0; tries < 12 && clash(k) > 0; tries += 1) {
-        const j = below(random, stack.length);
+        const j = randomBelow(random, stack.length);
         const before = clash(k) + clash(j);
         [stack[k], stack[j]] = [stack[j]!, stack[k]!];
         if (clash(k) + clash(j) >= before) [stack[k], stack[j]] = [stack[j]!, stack[k]!];

@@ -90,14 +90,14 @@ interface Found {
 /** Answers already laid, by lexicon: many children read the same words, and evidence is read again and again. */
 const LAID = new WeakMap<Lexicon, Map<string, unknown>>();
 const MOST_LAID = 40_000;
-function laidOnce<T>(lexicon: Lexicon, key: string, lay: () => T): T {
+function memoizedAlignment<T>(lexicon: Lexicon, key: string, lay: () => T): T {
   let known = LAID.get(lexicon);
   if (!known || known.size > MOST_LAID) LAID.set(lexicon, (known = new Map()));
   if (!known.has(key)) known.set(key, lay());
   return known.get(key) as T;
 }
 const unitsOf = (lexicon: Lexicon, word: string): readonly SegmentUnit[] =>
-  laidOnce(lexicon, `cut ${word}`, () => segment(lexicon, word)[0]?.units ?? []);
+  memoizedAlignment(lexicon, `cut ${word}`, () => segment(lexicon, word)[0]?.units ?? []);
 
 function read(lexicon: Lexicon, observation: Observation, accent: string): Found {
   const word = observation.item!;
@@ -114,26 +114,26 @@ function read(lexicon: Lexicon, observation: Observation, accent: string): Found
     return { pairs: all((k) => !observation.parts!.includes(k)), skills: [skill(pushed)] };
   if (!observation.said)
     return pushed ? { pairs: [], skills: [{ ...skill(false), gpcs }], word: gpcs } : { pairs: [], skills: [skill(false)] };
-  let laid: ResponseAnalysis;
+  let aligned: ResponseAnalysis;
   try {
     const { said, kind } = observation;
     const madeUp = checkKindOf(kind)?.madeUp === true;
-    laid = laidOnce(lexicon, `read ${word} ${said} ${madeUp} ${accent}`, () =>
+    aligned = memoizedAlignment(lexicon, `read ${word} ${said} ${madeUp} ${accent}`, () =>
       analyseResponse(lexicon, { target: word, said, madeUp, accent }),
     );
   } catch {
     // what was typed cannot be laid: the mark stands, its pairs are left alone
     return { pairs: [], skills: [skill(false)] };
   }
-  const guessed = laid.patterns.includes('first letters only');
-  const moved = laid.patterns.includes('order changed') || laid.patterns.includes('ending left out');
-  const pairs = laid.units.flatMap((u, k): Found['pairs'] => {
+  const guessed = aligned.patterns.includes('first letters only');
+  const moved = aligned.patterns.includes('order changed') || aligned.patterns.includes('ending left out');
+  const pairs = aligned.units.flatMap((u, k): Found['pairs'] => {
     if (u.outcome === 'left out' || (guessed && k > 0) || (moved && u.outcome !== 'right')) return [];
     return [
       { gpc: `${u.grapheme}:${u.sound}`, right: u.outcome === 'right', ...(u.outcome === 'wrong' && u.said ? { said: u.said } : {}) },
     ];
   });
-  return { pairs, skills: [skill(pushed && pushedTogether(laid))] };
+  return { pairs, skills: [skill(pushed && pushedTogether(aligned))] };
 }
 
 /** Whether the sounds were all there and pushed together, whatever one of them was. */
@@ -164,24 +164,24 @@ function spelled(lexicon: Lexicon, observation: Observation, accent: string): Fo
   const target = observation.item!;
   const written = RIGHT.has(observation.outcome) && !observation.said ? target : (observation.said ?? '');
   const sentence = /\s/.test(target.trim());
-  let laid: { target: string; analysis: SpellingAnalysis }[] = [];
+  let aligned: { target: string; analysis: SpellingAnalysis }[] = [];
   try {
-    laid = sentence
+    aligned = sentence
       ? analyseSentence(lexicon, { target, written, accent }).words.flatMap((w) =>
           w.target && w.analysis ? [{ target: w.target, analysis: w.analysis }] : [],
         )
       : [
           {
             target,
-            analysis: laidOnce(lexicon, `spelled ${target} ${written} ${accent}`, () =>
+            analysis: memoizedAlignment(lexicon, `spelled ${target} ${written} ${accent}`, () =>
               analyseSpelling(lexicon, { target, written, accent }),
             ),
           },
         ];
   } catch {
-    laid = [];
+    aligned = [];
   }
-  const skills = laid.map(({ target: word, analysis }): SkillEvidence => ({
+  const skills = aligned.map(({ target: word, analysis }): SkillEvidence => ({
     strand: 'spelling',
     right: analysis.right,
     difficulty: wordDifficulty(unitsOf(lexicon, word)),
@@ -189,7 +189,7 @@ function spelled(lexicon: Lexicon, observation: Observation, accent: string): Fo
   }));
   if (skills.length === 0) skills.push({ strand: 'spelling', right: RIGHT.has(observation.outcome), difficulty: 0, observation });
   if (written === '') return { pairs: [], skills };
-  const pairs = laid.flatMap(({ analysis }) =>
+  const pairs = aligned.flatMap(({ analysis }) =>
     analysis.units.flatMap((u): Found['pairs'] =>
       u.outcome === 'left out' || u.outcome === 'order changed'
         ? []

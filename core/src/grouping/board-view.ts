@@ -1,9 +1,9 @@
 /** What a board says of its groups as they stand. */
 import { columnsOf, costsByChild, groupCost, membersOf, sumCosts } from './cost.js';
-import { lookAt, placementIn, thinEvidence, type Placement, type Thin } from './explain.js';
+import { lookAt, placementIn, thinEvidence, type Placement, type LowEvidence } from './explain.js';
 import { learningOf, type Learning } from './learning.js';
 import type { CostBreakdown, Group, GroupingProblem } from './problem.js';
-import { broken, type Constraint } from './rules.js';
+import { brokenRules, type Constraint } from './rules.js';
 
 export interface BoardView {
   readonly total: CostBreakdown;
@@ -11,7 +11,7 @@ export interface BoardView {
   readonly learning: Omit<Learning, 'byChild'>;
   /** Group by group, with its focus as it is. */
   readonly groups: readonly CostBreakdown[];
-  readonly thin: readonly Thin[];
+  readonly thin: readonly LowEvidence[];
   /** Children in no group, those with most open minutes first, and where they would do best. */
   readonly waiting: readonly Placement[];
   /** Rules that the groups break as they stand. */
@@ -34,6 +34,6 @@ export function boardOf(problem: GroupingProblem, groups: readonly Group[]): Boa
       .filter((id) => !placed.has(id))
       .map((id) => placementIn(look, id)!)
       .sort((a, b) => b.cost.total - a.cost.total),
-    breaks: broken(problem, { groups }).filter((c) => c.kind !== 'all placed' && c.kind !== 'adults'),
+    breaks: brokenRules(problem, { groups }).filter((c) => c.kind !== 'all placed' && c.kind !== 'adults'),
   };
 }

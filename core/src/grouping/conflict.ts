@@ -2,7 +2,7 @@
 import type { GroupingProblem } from './problem.js';
 import { constraintsOf, rulesOf, withOnly, type Constraint } from './rules.js';
 import { findLegal, MOST_STEPS } from './feasible.js';
-import { run, smallestConflict } from '../smallest-conflict.js';
+import { drain, smallestConflict } from '../smallest-conflict.js';
 
 export interface RuleConflict {
   /** Taking any one of these away makes a grouping possible, as far as these are concerned. */
@@ -21,7 +21,7 @@ const STEPS = 20_000;
  * @example conflictOf({ ...problem, groups: 1, apart: [['a', 'b']] })?.constraints.map((c) => c.kind)
  */
 export function conflictOf(problem: GroupingProblem): RuleConflict | null {
-  return run(conflictSteps(problem));
+  return drain(conflictSteps(problem));
 }
 
 /** The same a slice at a time. Stopped, it returns the smallest set it has. */

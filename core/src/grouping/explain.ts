@@ -13,7 +13,7 @@ import {
 } from './cost.js';
 import { learningOf } from './learning.js';
 import type { CostBreakdown, Group, GroupExplanation, Grouping, GroupingProblem, Need } from './problem.js';
-import { broken, type Constraint } from './rules.js';
+import { brokenRules, type Constraint } from './rules.js';
 
 type Groups = { readonly groups: readonly Group[] };
 /** From here on a need is spoken of as one. */
@@ -77,7 +77,7 @@ export interface Look {
   readonly brokenNow: ReadonlySet<string>;
 }
 export function lookAt(problem: GroupingProblem, grouping: Groups): Look {
-  return { problem, grouping, n: numbersOf(problem), brokenNow: new Set(broken(problem, grouping).map(keyOf)) };
+  return { problem, grouping, n: numbersOf(problem), brokenNow: new Set(brokenRules(problem, grouping).map(keyOf)) };
 }
 
 function movesIn({ problem, grouping, n, brokenNow }: Look, child: string): Move[] {
@@ -104,14 +104,14 @@ function movesIn({ problem, grouping, n, brokenNow }: Look, child: string): Move
       ...said,
       change: sumCosts([leaving, joining]),
       own: costChange(there, here),
-      breaks: broken(problem, moved(grouping, child, to)).filter((c) => !brokenNow.has(keyOf(c)) && c.kind !== 'all placed'),
+      breaks: brokenRules(problem, withChildMoved(grouping, child, to)).filter((c) => !brokenNow.has(keyOf(c)) && c.kind !== 'all placed'),
     };
   });
 }
 const keyOf = (c: Constraint): string => JSON.stringify(c);
 
 /** The same groups with one child somewhere else, or in none. */
-export function moved(grouping: Groups, child: string, to: number | null): { groups: Group[] } {
+export function withChildMoved(grouping: Groups, child: string, to: number | null): { groups: Group[] } {
   return {
     groups: grouping.groups.map((g, k) => {
       const rest = g.members.filter((m) => m !== child);
@@ -171,7 +171,7 @@ export function placementIn(look: Look, child: string): Placement | null {
 }
 
 /** What is known too little in a group, and the short check that would settle it. */
-export interface Thin {
+export interface LowEvidence {
   readonly group: number;
   /** How much of the group's focus minutes rests on thin evidence, 0 to 1. */
   readonly share: number;
@@ -183,7 +183,7 @@ export const CARDS_IN_TWO_MINUTES = 12;
 /** Wider than this, an interval says little. */
 const WIDE = 0.5;
 
-export function thinEvidence(problem: GroupingProblem, grouping: Groups): Thin[] {
+export function thinEvidence(problem: GroupingProblem, grouping: Groups): LowEvidence[] {
   const n = numbersOf(problem);
   return grouping.groups.map((group, g) => {
     const columns = columnsOf(n, group.focus);

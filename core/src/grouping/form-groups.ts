@@ -1,11 +1,11 @@
 import { CoreError } from '../errors.js';
-import { below, seeded, shuffled, type Random } from '../random.js';
+import { randomBelow, seeded, shuffled, type Random } from '../random.js';
 import { Board } from './board.js';
 import { conflictSteps, type RuleConflict } from './conflict.js';
 import { bestFocus, costOf, numbersOf, type Numbers } from './cost.js';
 import { assignTimes, findLegal, type Legal } from './feasible.js';
 import type { Grouping, GroupingProblem, Need } from './problem.js';
-import { broken, rulesOf, type Rules } from './rules.js';
+import { brokenRules, rulesOf, type Rules } from './rules.js';
 
 export interface FormOptions {
   readonly seed: number;
@@ -47,7 +47,7 @@ export function defaultIterations(children: number, groups: number): number {
  * @example formGroups({ children, taught, groups: 3, sizeFrom: 2, sizeTo: 6, focusSize: 4 }, { seed: 1 })
  */
 export function formGroups(problem: GroupingProblem, options: FormOptions): Grouping {
-  return run(formGroupsSteps(problem, options), options.onProgress);
+  return drain(formGroupsSteps(problem, options), options.onProgress);
 }
 
 /** The same a slice at a time, so that a worker can hear a stop between: yields how much is done, from 0 to 1. */
@@ -84,7 +84,7 @@ function sameNumbers(problem: GroupingProblem, found: Grouping, before: readonly
         swapped[a] = at(a, y, x);
         swapped[b] = at(b, x, y);
         const cost = costOf(problem, { groups: swapped });
-        if (cost.total > found.cost.total + 1e-6 || broken(problem, { groups: swapped }).length > 0) continue;
+        if (cost.total > found.cost.total + 1e-6 || brokenRules(problem, { groups: swapped }).length > 0) continue;
         groups = swapped;
         better = true;
       }
@@ -93,7 +93,7 @@ function sameNumbers(problem: GroupingProblem, found: Grouping, before: readonly
 }
 
 /** Runs slices to their end. */
-export function run<T>(steps: Generator<number, T>, onProgress?: (done: number) => void): T {
+export function drain<T>(steps: Generator<number, T>, onProgress?: (done: number) => void): T {
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;
@@ -142,18 +142,18 @@ function* search(
       // a later round begins from the best so far, not quite as hot
       heat = (k < perRound ? hot : hot / 2) * (cold / hot) ** within;
     }
-    const u = below(random, units.length);
+    const u = randomBelow(random, units.length);
     if (slots > 1 && random() < 0.05) {
-      board.meetAt(below(random, groups), below(random, slots));
+      board.meetAt(randomBelow(random, groups), randomBelow(random, slots));
       continue;
     }
     draw = random();
     let moved = false;
     if (random() < 0.5) {
-      const other = below(random, units.length);
+      const other = randomBelow(random, units.length);
       if (board.groupOf[other] !== board.groupOf[u]) moved = board.move(u, board.groupOf[other]!, other, accept);
     } else {
-      const to = rules.mayWait[u] && random() < 1 / (groups + 1) ? -1 : below(random, groups);
+      const to = rules.mayWait[u] && random() < 1 / (groups + 1) ? -1 : randomBelow(random, groups);
       if (to !== board.groupOf[u]) moved = board.move(u, to, -1, accept);
     }
     if (moved && board.total < best.total - 1e-7) best = keep();

@@ -268,7 +268,7 @@ export function assignAdults(rules: Rules, slotOf: Int32Array, now?: { adultOf: 
 }
 
 /** Everything that a grouping breaks; none where it is legal. */
-export function broken(problem: GroupingProblem, grouping: { groups: readonly Group[] }): Constraint[] {
+export function brokenRules(problem: GroupingProblem, grouping: { groups: readonly Group[] }): Constraint[] {
   const of = new Map(grouping.groups.flatMap((g, k) => g.members.map((m) => [m, k] as const)));
   const child = new Map(problem.children.map((c) => [c.id, c]));
   const adult = new Map((problem.adults ?? []).map((a) => [a.id, a]));

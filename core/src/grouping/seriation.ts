@@ -43,11 +43,11 @@ export function seriate(table: readonly (readonly Cell[])[]): Seriation {
   const columns = Array.from({ length: width }, (_, k) => table.map((row) => row[k]!));
   const plain = { rows: table.map((_, k) => k), columns: columns.map((_, k) => k) };
   const order = { rows: shortestPath(distances(table)), columns: shortestPath(distances(columns)) };
-  return { ...order, before: measure(table, plain.rows, plain.columns), after: measure(table, order.rows, order.columns) };
+  return { ...order, before: orderMeasures(table, plain.rows, plain.columns), after: orderMeasures(table, order.rows, order.columns) };
 }
 
 /** How alike neighbours are in an order of rows and columns. */
-export function measure(table: readonly (readonly Cell[])[], rows: readonly number[], columns: readonly number[]): OrderMeasure {
+export function orderMeasures(table: readonly (readonly Cell[])[], rows: readonly number[], columns: readonly number[]): OrderMeasure {
   const turned = columns.map((c) => rows.map((r) => table[r]![c]!));
   const ordered = rows.map((r) => columns.map((c) => table[r]![c]!));
   const along = (list: readonly (readonly Cell[])[]): number => list.slice(1).reduce((sum, row, k) => sum + difference(list[k]!, row), 0);

@@ -1,6 +1,6 @@
 /** Two or three groupings that truly differ, each the best of its kind. */
 import { costOf, costsByChild } from './cost.js';
-import { formGroupsSteps, run, type FormOptions } from './form-groups.js';
+import { formGroupsSteps, drain, type FormOptions } from './form-groups.js';
 import { DEFAULT_CONTINUITY, type Grouping, type GroupingProblem } from './problem.js';
 
 export interface Suggestion {
@@ -18,7 +18,7 @@ export const TRULY_DIFFERENT = 0.4;
 const MOST_MOVED = 3;
 
 /** Pairs of children together in just one of two groupings, over those together in either (Jaccard distance). */
-export function difference(a: Pick<Grouping, 'groups'>, b: Pick<Grouping, 'groups'>): number {
+export function groupingDifference(a: Pick<Grouping, 'groups'>, b: Pick<Grouping, 'groups'>): number {
   const together = (grouping: Pick<Grouping, 'groups'>): Set<string> =>
     new Set(
       grouping.groups.flatMap((g) => {
@@ -39,7 +39,7 @@ export function difference(a: Pick<Grouping, 'groups'>, b: Pick<Grouping, 'group
  * before at the least extra cost. All are costed alike, as the problem is set.
  */
 export function suggestions(problem: GroupingProblem, options: SuggestOptions): Suggestion[] {
-  return run(suggestionsSteps(problem, options), options.onProgress);
+  return drain(suggestionsSteps(problem, options), options.onProgress);
 }
 type SuggestOptions = FormOptions & { readonly count?: number };
 
@@ -65,7 +65,8 @@ export function* suggestionsSteps(problem: GroupingProblem, options: SuggestOpti
   const offer = (aim: Suggestion['aim'], grouping: Grouping): void => {
     // stopped half-way, it is not the best of its kind
     if (found.length > 0 && stopped()) return;
-    if (found.length < count && found.every((f) => difference(f.grouping, grouping) >= TRULY_DIFFERENT)) found.push({ aim, grouping });
+    if (found.length < count && found.every((f) => groupingDifference(f.grouping, grouping) >= TRULY_DIFFERENT))
+      found.push({ aim, grouping });
   };
   offer('least cost', yield* search(problem));
   const first = found[0]!.grouping;
@@ -91,7 +92,7 @@ export function* suggestionsSteps(problem: GroupingProblem, options: SuggestOpti
     return {
       aim,
       grouping,
-      difference: difference(first, grouping),
+      difference: groupingDifference(first, grouping),
       worse: felt.filter((c) => c.change > 0).slice(0, MOST_MOVED),
       better: felt
         .filter((c) => c.change < 0)

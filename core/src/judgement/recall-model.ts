@@ -40,7 +40,11 @@ export function inOrder(order: readonly Gpc[], taught: readonly Gpc[]): Gpc[] {
  * What is believed of each taught pair after these observations (already effective, of one child, none later than now).
  * Cost: answers times pairs squared, some milliseconds for a check of 70 pairs.
  */
-export function believe(pairs: readonly Gpc[], observations: readonly Observation[], model: EstimateModel = DEFAULT_MODEL): RecallBelief {
+export function recallBelief(
+  pairs: readonly Gpc[],
+  observations: readonly Observation[],
+  model: EstimateModel = DEFAULT_MODEL,
+): RecallBelief {
   const index = new Map(pairs.map((gpc, k) => [gpc, k]));
   const own = observations.filter((o) => o.gpc !== undefined && index.has(o.gpc) && chancesOf(model.recall, o.kind) !== undefined);
   const filter = new RecallFilter(
@@ -66,7 +70,7 @@ export function believe(pairs: readonly Gpc[], observations: readonly Observatio
     pairs: pairs.map((gpc, k) => ({ gpc, p: p[k]!, right: beliefs[k]!.p, asked: asked[k]! })),
     expectedWrong: p.reduce((sum, x) => sum + wrongly(x), 0),
     surprises,
-    tells: (k) => tells(filter, beliefs, (sides ??= sidesOf(beliefs)), k),
+    tells: (k) => informationGain(filter, beliefs, (sides ??= sidesOf(beliefs)), k),
   };
 }
 
@@ -92,7 +96,7 @@ const astray = (mean: number, variance: number, edge: number): number =>
   1 / (1 + Math.exp((1.702 * Math.abs(mean - edge)) / Math.sqrt(Math.max(1e-6, variance))));
 
 /** The expected fall in pairs judged wrongly when a pair's card is asked, under each kind of child and over them all. */
-function tells(filter: RecallFilter, beliefs: readonly Belief[], sides: readonly Side[], k: number): number {
+function informationGain(filter: RecallFilter, beliefs: readonly Belief[], sides: readonly Side[], k: number): number {
   const shared = filter.together(k);
   let gain = 0;
   sides.forEach(({ weight, mean, variance, edge, astray: now }, h) => {

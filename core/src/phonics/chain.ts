@@ -91,8 +91,8 @@ export function wordChain(lexicon: Lexicon, request: ChainRequest): ChainStep[] 
 
 function startOf(lexicon: Lexicon, from: string, allowed: Uint8Array): IndexedWord {
   const spelling = normaliseWord(from.trim());
-  const cut = segment(lexicon, spelling)[0];
-  const pairs = cut?.units.map((u) => lexicon.pairIndex.get(`${u.grapheme}:${u.sound}`) ?? -1) ?? [];
+  const segmentation = segment(lexicon, spelling)[0];
+  const pairs = segmentation?.units.map((u) => lexicon.pairIndex.get(`${u.grapheme}:${u.sound}`) ?? -1) ?? [];
   const word = offerableWords(lexicon).find((w) => w.word === spelling);
   if (!word || pairs.some((k) => k < 0 || allowed[k] === 0))
     throw new CoreError(

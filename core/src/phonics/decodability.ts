@@ -71,40 +71,46 @@ function judgeWord(
 ): { status: WordStatus; missing: Gpc[] } {
   const title = SHORT_TITLES.get(spelling);
   if (title !== undefined && !wholes.has(spelling)) return judgeWord(lexicon, title, pairs, wholes);
-  const cuts = spelling.length > LONGEST_WORD ? [] : segment(lexicon, spelling);
-  const { status, lacks } = judgeCuts(spelling, accepted(cuts).map(gpcsOf), cuts[0]?.units ?? [], (gpc) => pairs.has(gpc), wholes);
+  const segmentations = spelling.length > LONGEST_WORD ? [] : segment(lexicon, spelling);
+  const { status, lacks } = judgeSegmentations(
+    spelling,
+    acceptedSegmentations(segmentations).map(gpcsOf),
+    segmentations[0]?.units ?? [],
+    (gpc) => pairs.has(gpc),
+    wholes,
+  );
   return { status, missing: lacks };
 }
 
 /** The readings that count: a guessed word is judged by its likeliest cut only. */
-export function accepted(cuts: readonly Segmentation[]): readonly Segmentation[] {
-  return cuts[0]?.from === 'rules' ? cuts.slice(0, 1) : cuts;
+export function acceptedSegmentations(segmentations: readonly Segmentation[]): readonly Segmentation[] {
+  return segmentations[0]?.from === 'rules' ? segmentations.slice(0, 1) : segmentations;
 }
 
 /**
  * The state of one word from its accepted cuts, likeliest first; `Pair` is whatever names a pair. `units`
  * are those of the first cut. Returns the cut it was judged by and what that lacks.
  */
-export function judgeCuts<Pair>(
+export function judgeSegmentations<Pair>(
   spelling: string,
-  cuts: readonly (readonly Pair[])[],
+  segmentations: readonly (readonly Pair[])[],
   units: readonly SegmentUnit[],
   taught: (pair: Pair) => boolean,
   wholes: ReadonlySet<string>,
-): { status: WordStatus; lacks: Pair[]; cut: readonly Pair[] } {
-  if (wholes.has(spelling)) return { status: 'known whole', lacks: [], cut: [] };
-  if (cuts.length === 0) return { status: 'unread', lacks: [], cut: [] };
-  let fewest: { lacks: Pair[]; cut: readonly Pair[] } | null = null;
-  for (const cut of cuts) {
-    const lacks = cut.filter((pair, at) => !taught(pair) && cut.indexOf(pair) === at);
-    if (lacks.length === 0) return { status: 'decodable', lacks, cut };
-    if (!fewest || lacks.length < fewest.lacks.length) fewest = { lacks, cut };
+): { status: WordStatus; lacks: Pair[]; segmentation: readonly Pair[] } {
+  if (wholes.has(spelling)) return { status: 'known whole', lacks: [], segmentation: [] };
+  if (segmentations.length === 0) return { status: 'unread', lacks: [], segmentation: [] };
+  let fewest: { lacks: Pair[]; segmentation: readonly Pair[] } | null = null;
+  for (const segmentation of segmentations) {
+    const lacks = segmentation.filter((pair, at) => !taught(pair) && segmentation.indexOf(pair) === at);
+    if (lacks.length === 0) return { status: 'decodable', lacks, segmentation };
+    if (!fewest || lacks.length < fewest.lacks.length) fewest = { lacks, segmentation };
   }
   for (const ending of ENDINGS) {
     const base = spelling.slice(0, -ending.length);
     if (!spelling.endsWith(ending) || !wholes.has(base)) continue;
-    const tail = units.flatMap((u, k) => (u.letters[0]! >= base.length ? [cuts[0]![k]!] : []));
-    if (tail.length > 0 && tail.every(taught)) return { status: 'reachable', lacks: [], cut: tail };
+    const tail = units.flatMap((u, k) => (u.letters[0]! >= base.length ? [segmentations[0]![k]!] : []));
+    if (tail.length > 0 && tail.every(taught)) return { status: 'reachable', lacks: [], segmentation: tail };
   }
   return { status: 'not yet', ...fewest! };
 }

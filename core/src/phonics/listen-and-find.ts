@@ -34,20 +34,20 @@ export function listenAndFind(lexicon: Lexicon, request: { target: string; taugh
   const target = normaliseWord(request.target.trim());
   const allowed = pairMask(lexicon, request.taught.gpcs);
   const taughtPairs = new Set(request.taught.gpcs);
-  const cut = segment(lexicon, target).find((c) => gpcsOf(c).every((gpc) => taughtPairs.has(gpc)));
-  if (!cut) throw new CoreError('no-candidates', 'target', `"${request.target}" cannot be read with what was taught.`);
-  const vowels = cut.units.flatMap((u, k) => (isVowelSound(u.sound) ? [k] : []));
+  const segmentation = segment(lexicon, target).find((c) => gpcsOf(c).every((gpc) => taughtPairs.has(gpc)));
+  if (!segmentation) throw new CoreError('no-candidates', 'target', `"${request.target}" cannot be read with what was taught.`);
+  const vowels = segmentation.units.flatMap((u, k) => (isVowelSound(u.sound) ? [k] : []));
   if (vowels.length !== 1) throw new CoreError('no-candidates', 'target', `"${request.target}" does not have one syllable.`);
   const places: [Place, number][] = [['vowel', vowels[0]!]];
   if (vowels[0]! > 0) places.unshift(['first', 0]);
-  if (vowels[0]! < cut.units.length - 1) places.push(['last', cut.units.length - 1]);
+  if (vowels[0]! < segmentation.units.length - 1) places.push(['last', segmentation.units.length - 1]);
   const random = seeded(request.seed);
-  const pairs = cut.units.map((u) => lexicon.pairIndex.get(`${u.grapheme}:${u.sound}`)!);
+  const pairs = segmentation.units.map((u) => lexicon.pairIndex.get(`${u.grapheme}:${u.sound}`)!);
   const real = offerableWords(lexicon).filter((w) => w.pairs.length === pairs.length && w.word !== target && usesOnly(w, allowed));
   const ranked = new Map(places.map(([place, at]) => [place, optionsAt(lexicon, real, pairs, at, allowed, random)]));
   const options = [target];
   const contrast: Place[] = [];
-  const takenSounds = new Set([cut.units.map((u) => u.sound).join(' ')]);
+  const takenSounds = new Set([segmentation.units.map((u) => u.sound).join(' ')]);
   for (let round = 0; options.length < 4 && round < 12; round += 1) {
     const [place] = places[round % places.length]!;
     const next = ranked.get(place)!.find((o) => !options.includes(o.word) && !takenSounds.has(o.sounds));

@@ -3,7 +3,7 @@
  * does not. They test decoding alone, so a child must be able to meet neither the spelling nor the sound before.
  */
 import { CoreError } from '../errors.js';
-import { below, seeded, type Random } from '../random.js';
+import { randomBelow, seeded, type Random } from '../random.js';
 import type { Taught } from './decodability.js';
 import type { FoundWord } from './find-words.js';
 import { placeUnits, type Lexicon } from './lexicon.js';
@@ -63,10 +63,10 @@ export function makeMadeUpWords(lexicon: Lexicon, request: MadeUpRequest): Found
     if (!pairs || (mustUse.length > 0 && !pairs.some((k) => wanted[k] === 1))) continue;
     const { word, units } = placeUnits(pairs.map((k) => lexicon.pairs[k]!));
     if (out.has(word) || !isMadeUp(lexicon, word, units)) continue;
-    const cut = segment(lexicon, word)[0];
+    const segmentation = segment(lexicon, word)[0];
     const gpcs = pairs.map((k) => lexicon.pairs[k]!.gpc);
-    if (!cut || gpcsOf(cut).join(' ') !== gpcs.join(' ')) continue;
-    out.set(word, { word, gpcs, segmentation: cut, shape: shapeOf(units), perMillion: 0 });
+    if (!segmentation || gpcsOf(segmentation).join(' ') !== gpcs.join(' ')) continue;
+    out.set(word, { word, gpcs, segmentation, shape: shapeOf(units), perMillion: 0 });
   }
   return [...out.values()];
 }
@@ -187,11 +187,11 @@ function rudeNear(lexicon: Lexicon): { spellings: ReadonlySet<string>; sounds: r
     const sounds = new Set<string>();
     for (const word of lexicon.rude) {
       for (const form of oneLetterForms(word)) spellings.add(form);
-      for (const cut of segment(lexicon, word))
+      for (const one of segment(lexicon, word))
         for (const accent of ACCENTS)
           sounds.add(
             heard(
-              cut.units.map((u) => u.sound),
+              one.units.map((u) => u.sound),
               accent,
             ),
           );
@@ -268,11 +268,11 @@ function drawer(parts: Parts, shape: string, allowed: Uint8Array): ((random: Ran
   if (starts.length === 0 || ends.size === 0) return null;
   const middleOf = middles.map(byFirst);
   return (random) => {
-    const pairs = [...starts[below(random, starts.length)]!];
+    const pairs = [...starts[randomBelow(random, starts.length)]!];
     for (const next of [...middleOf, ends]) {
       const list = next.get(pairs.at(-1)!);
       if (!list) return null;
-      pairs.push(...list[below(random, list.length)]!.slice(1));
+      pairs.push(...list[randomBelow(random, list.length)]!.slice(1));
     }
     return pairs;
   };

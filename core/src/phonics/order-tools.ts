@@ -90,8 +90,8 @@ export function orderRemarks(lexicon: Lexicon, steps: readonly TeachingStep[]): 
   const stepOf = new Map(flat.map(({ gpc, step }) => [gpc, step]));
   steps.forEach((step, k) => {
     for (const word of step.words) {
-      const cut = lexicon.get(word)?.segmentations[0];
-      if (cut && cut.units.every((u) => (stepOf.get(`${u.grapheme}:${u.sound}`) ?? Infinity) <= k))
+      const segmentation = lexicon.get(word)?.segmentations[0];
+      if (segmentation && segmentation.units.every((u) => (stepOf.get(`${u.grapheme}:${u.sound}`) ?? Infinity) <= k))
         out.push({ step: k, word, remark: 'can be sounded out by this step: it need not be taught as a whole' });
     }
   });

@@ -78,10 +78,10 @@ function hyphened(lexicon: Lexicon, spelling: string): Segmentation[] {
   const joined: Segmentation = { units: [], from: 'dictionary' };
   let at = 0;
   for (const part of spelling.split('-')) {
-    const cut = part === '' ? undefined : segment(lexicon, part)[0];
-    if (!cut) return [];
-    joined.units.push(...cut.units.map((u) => ({ ...u, letters: u.letters.map((k) => k + at) })));
-    if (cut.from === 'rules') joined.from = 'rules';
+    const segmentation = part === '' ? undefined : segment(lexicon, part)[0];
+    if (!segmentation) return [];
+    joined.units.push(...segmentation.units.map((u) => ({ ...u, letters: u.letters.map((k) => k + at) })));
+    if (segmentation.from === 'rules') joined.from = 'rules';
     at += part.length + 1;
   }
   return [joined];
@@ -92,11 +92,11 @@ function possessive(lexicon: Lexicon, spelling: string): Segmentation[] {
   const match = /^([a-z]+)'(s?)$/.exec(spelling);
   if (!match) return [];
   const [, base, s] = match as unknown as [string, string, string];
-  return segment(lexicon, base).map((cut) => {
-    if (!s) return cut;
-    const last = cut.units.at(-1)!.sound;
+  return segment(lexicon, base).map((segmentation) => {
+    if (!s) return segmentation;
+    const last = segmentation.units.at(-1)!.sound;
     const sound = ['p', 't', 'k', 'f', 'th'].includes(last) ? 's' : 'z';
-    return { from: cut.from, units: [...cut.units, { grapheme: 's', sound, letters: [spelling.length - 1] }] };
+    return { from: segmentation.from, units: [...segmentation.units, { grapheme: 's', sound, letters: [spelling.length - 1] }] };
   });
 }
 

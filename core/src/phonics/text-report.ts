@@ -1,6 +1,6 @@
 /** A whole text for a class, a group or many children at once: what each can read, what is missing, what to explain first. */
 import { CoreError } from '../errors.js';
-import { accepted, judgeCuts, LONGEST_TEXT, wordsOf, type Taught, type WordStatus } from './decodability.js';
+import { acceptedSegmentations, judgeSegmentations, LONGEST_TEXT, wordsOf, type Taught, type WordStatus } from './decodability.js';
 import type { Gpc, Lexicon, SegmentUnit } from './lexicon.js';
 import { gpcsOf, LONGEST_WORD, normaliseWord, segment, SHORT_TITLES } from './segment.js';
 import { baseAndEnding, clusters, oddUnits, syllableLetters, type BaseAndEnding } from './word-parts.js';
@@ -89,7 +89,7 @@ export function textReport(lexicon: Lexicon, text: string, readers: readonly Rea
   });
   const pairs = new Map<Gpc, number>();
   for (const form of forms)
-    form.cuts = form.readings.map((gpcs) =>
+    form.segmentations = form.readings.map((gpcs) =>
       gpcs.map((gpc) => {
         const number = pairs.get(gpc) ?? pairs.size;
         pairs.set(gpc, number);
@@ -99,21 +99,21 @@ export function textReport(lexicon: Lexicon, text: string, readers: readonly Rea
   const names = [...pairs.keys()];
   return {
     words,
-    forms: forms.map(({ readings: _readings, cuts: _cuts, ...form }) => form),
+    forms: forms.map(({ readings: _readings, segmentations: _segmentations, ...form }) => form),
     readers: readers.map((reader) => reportFor(reader, forms, pairs, names, words.length)),
   };
 }
 
 interface Form extends WordForm {
   readings: Gpc[][];
-  cuts: number[][];
+  segmentations: number[][];
 }
 
 function formOf(lexicon: Lexicon, spelling: string, shown: string): Form {
   const title = SHORT_TITLES.get(spelling);
-  const cuts = spelling.length > LONGEST_WORD ? [] : segment(lexicon, title ?? spelling);
+  const segmentations = spelling.length > LONGEST_WORD ? [] : segment(lexicon, title ?? spelling);
   // *Mr* is read as a longer word, and its own letters are not cut
-  const first = title === undefined ? cuts[0] : undefined;
+  const first = title === undefined ? segmentations[0] : undefined;
   const entry = lexicon.peek(spelling);
   const units = first?.units ?? [];
   const parts = baseAndEnding(lexicon, spelling);
@@ -130,8 +130,8 @@ function formOf(lexicon: Lexicon, spelling: string, shown: string): Form {
     clusters: clusters(units),
     perMillion: entry?.perMillion ?? 0,
     explain: units.length > 0 && heard < EXPLAIN_BELOW_PER_MILLION && !entry?.name && !/^\p{Lu}/u.test(shown),
-    readings: accepted(cuts).map(gpcsOf),
-    cuts: [],
+    readings: acceptedSegmentations(segmentations).map(gpcsOf),
+    segmentations: [],
   };
 }
 
@@ -154,14 +154,14 @@ function reportFor(
   let readable = 0;
   let sure = 0;
   for (const form of forms) {
-    const { status, lacks, cut } = judgeCuts(
+    const { status, lacks, segmentation } = judgeSegmentations(
       SHORT_TITLES.get(form.spelling) ?? form.spelling,
-      form.cuts,
+      form.segmentations,
       form.units,
       (k) => taught[k] === 1,
       wholes,
     );
-    const doubts = status === 'decodable' || status === 'reachable' ? [...new Set(cut.filter((k) => unsureMask[k] === 1))] : [];
+    const doubts = status === 'decodable' || status === 'reachable' ? [...new Set(segmentation.filter((k) => unsureMask[k] === 1))] : [];
     statuses.push(status);
     missing.push(lacks.map((k) => names[k]!));
     unsure.push(doubts.map((k) => names[k]!));

@@ -38,15 +38,15 @@ export function offerableWords(lexicon: Lexicon): readonly IndexedWord[] {
         ? lexicon
             .get(word)!
             .segmentations.slice(1)
-            .map((cut) => cut.units.map((u) => lexicon.pairIndex.get(`${u.grapheme}:${u.sound}`)!))
+            .map((segmentation) => segmentation.units.map((u) => lexicon.pairIndex.get(`${u.grapheme}:${u.sound}`)!))
         : [];
       out.push(indexed(lexicon, word, entry.indexes, entry.perMillion, entry.book.age, readings));
     }
     const there = new Set(out.map((w) => w.word));
     for (const word of added) {
       if (there.has(word) || never.has(word) || word.length > LONGEST_OWN) continue;
-      const cut = segment(lexicon, word)[0];
-      const pairs = cut?.units.map((u) => lexicon.pairIndex.get(`${u.grapheme}:${u.sound}`));
+      const segmentation = segment(lexicon, word)[0];
+      const pairs = segmentation?.units.map((u) => lexicon.pairIndex.get(`${u.grapheme}:${u.sound}`));
       if (!pairs || pairs.some((k) => k === undefined)) continue;
       out.push(indexed(lexicon, word, pairs as number[], Math.max(1, lexicon.peek(word)?.perMillion ?? 0), 5, []));
     }

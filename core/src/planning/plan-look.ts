@@ -6,7 +6,7 @@ import { partKind } from './parts/index.js';
 import { practiceFor, LEAST_WORDS, type Practice } from './practice.js';
 import type { PlanRemark } from './plan-remarks.js';
 import type { SessionPart, SessionRequest } from './session-plan.js';
-import { canRead, groundsOfEach } from './session-words.js';
+import { canRead, readablePairsOfEach } from './session-words.js';
 
 /** The part of a session's minutes that is on what it is for. */
 export const SHORT_OF_FOCUS = 0.6;
@@ -67,7 +67,7 @@ function beyondOne(lexicon: Lexicon, request: SessionRequest, parts: readonly Se
   const words = wordsInText(lexicon, text.text);
   const of = words.reduce((sum, w) => sum + w.times, 0);
   const told = new Set(text.tell.map(normaliseWord));
-  const out = groundsOfEach(lexicon, request).flatMap((own, k): PlanRemark[] => {
+  const out = readablePairsOfEach(lexicon, request).flatMap((own, k): PlanRemark[] => {
     const unread = words.reduce((sum, w) => sum + (own.reads(w.word) || told.has(w.word) ? 0 : w.times), 0);
     return unread > 0 ? [{ kind: 'text beyond', child: request.children[k]!.id, title: text.title, words: unread, of }] : [];
   });

@@ -17,7 +17,7 @@ import {
   type SessionStyle,
   type StylePart,
 } from './session-style.js';
-import { groundOf, irregularWord, plannedWord } from './session-words.js';
+import { readablePairsOf, irregularWord, plannedWord } from './session-words.js';
 import { skillStyle } from './skill-styles.js';
 
 export const LEAST_MINUTES = 10;
@@ -195,7 +195,7 @@ function withCarried(lexicon: Lexicon, request: SessionRequest, part: SessionPar
   const carried = carriedFor(part, request.carried ?? [], nth);
   // rows, steps, bases, chains and columns belong together and are drawn anew
   if (!carried || partKind(part.kind).keepsTogether) return part;
-  const { reads } = groundOf(lexicon, request);
+  const { reads } = readablePairsOf(lexicon, request);
   const first = carried.words.filter((w) => part.kind === 'made-up words' || reads(w)).map((w) => plannedAgain(lexicon, request, part, w));
   const words = [...first, ...part.words.filter((w) => !first.some((c) => c.word === w.word))].slice(
     0,
@@ -295,7 +295,7 @@ export function swapWord(
   const focus = old && old.focus.length > 0 ? [old.focus[0]!] : request.focus;
   for (let tries = 0; tries < 6; tries += 1) {
     const filling = fillingOf(lexicon, request, Math.max(2, part.minutes), at.seed + tries * 7, met, []);
-    const filled = partKind(part.kind).fill({ ...filling, ground: { ...filling.ground, focus } });
+    const filled = partKind(part.kind).fill({ ...filling, readablePairs: { ...filling.readablePairs, focus } });
     const other = filled?.words?.find((w) => !met.has(w.word));
     if (other) {
       const { for: _whose, ...word } = other;
@@ -327,7 +327,7 @@ function fillingOf(
   return {
     lexicon,
     request,
-    ground: groundOf(lexicon, request),
+    readablePairs: readablePairsOf(lexicon, request),
     minutes,
     seed: request.seed + k * 1009,
     avoid,

@@ -12,7 +12,7 @@ import { SENTENCE_BANK } from './sentences.js';
 import type { PlannedText, SessionNeeds } from './part-content.js';
 import type { SessionPart } from './session-plan.js';
 import { wordsInText, type WordInText } from '../reading/text-pairs.js';
-import { groundOf, groundsOfEach, type Ground } from './session-words.js';
+import { readablePairsOf, readablePairsOfEach, type ReadablePairs } from './session-words.js';
 import type { Filled, Filling } from './parts/part.js';
 
 type SourceText = NonNullable<NonNullable<SessionNeeds['sources']>['texts']>[number];
@@ -57,9 +57,12 @@ function asWritten(text: string, word: string): string {
 
 /** What a text has for this group: different words of the focus, and how near its hardest word stands to the group's step. */
 function worthOf(f: Filling, words: readonly WordInText[]): { focusWords: number; behind: number } {
-  const places = placesOf(f.ground.withFocus.gpcs);
+  const places = placesOf(f.readablePairs.withFocus.gpcs);
   const newest = words.reduce((top, w) => w.gpcs.reduce((most, gpc) => Math.max(most, places.get(gpc) ?? 0), top), 0);
-  return { focusWords: words.filter((w) => w.gpcs.some((gpc) => f.ground.focus.includes(gpc))).length, behind: places.size - newest };
+  return {
+    focusWords: words.filter((w) => w.gpcs.some((gpc) => f.readablePairs.focus.includes(gpc))).length,
+    behind: places.size - newest,
+  };
 }
 const places = new WeakMap<readonly string[], ReadonlyMap<string, number>>();
 function placesOf(gpcs: readonly string[]): ReadonlyMap<string, number> {
@@ -92,14 +95,14 @@ export function fillText(f: Filling): Filled | null {
       // read often enough, or met in the last session: only where nothing else practises the focus
       (before >= READ_TIMES ? 0.3 : f.avoid.has(text.id) ? 0.7 : 1) * 30 * Math.min(focusWords, ENOUGH_FOCUS_WORDS) +
       // reading for speed wants a text of their own step: an early one says nothing of it
-      (f.ground.focus.length > 0 ? 0.25 : 1) * Math.min(behind, 60) +
+      (f.readablePairs.focus.length > 0 ? 0.25 : 1) * Math.min(behind, 60) +
       2 * Math.min(before, READ_TIMES) +
       3 * tell.length +
       (length > longest ? 1 : 0);
     return { text, again: before > 0, rank, focusWords, tell };
   };
   const fits = all.flatMap((t): Fit[] => {
-    const tell = t.words.filter((w) => !f.ground.reads(w.word));
+    const tell = t.words.filter((w) => !f.readablePairs.reads(w.word));
     return sum(tell) <= TOLD * sum(t.words)
       ? [
           fit(
@@ -111,9 +114,9 @@ export function fillText(f: Filling): Filled | null {
       : [];
   });
   // gaps that lie scattered leave hardly a text that all can read wholly: then each child's own share counts
-  const forPairs = f.ground.focus.length > 0;
+  const forPairs = f.readablePairs.focus.length > 0;
   if (!forPairs || !fits.some((t) => t.focusWords >= FOCUS_WORDS)) {
-    const each = groundsOfEach(f.lexicon, f.request);
+    const each = readablePairsOfEach(f.lexicon, f.request);
     for (const t of all) {
       if ((forPairs && worthOf(f, t.words).focusWords === 0) || fits.some((x) => x.text === t.text)) continue;
       const within = reachOf(t.words, each);
@@ -148,7 +151,7 @@ const plannedText = ({ text, tell, again }: { text: SourceText; tell: readonly s
  */
 export function reachOf(
   words: readonly WordInText[],
-  each: readonly Ground[],
+  each: readonly ReadablePairs[],
 ): { readonly tell: string[]; readonly without: number | null } | null {
   const length = sum(words);
   const unread = each.map((own) => words.filter((w) => !own.reads(w.word)));
@@ -166,7 +169,11 @@ export function chosenText(f: Filling): PlannedText | null {
   const ranked = (f.request.sources?.texts ?? [])
     .map((text) => ({ text, words: wordsInText(f.lexicon, text.text) }))
     .filter(({ text, words }) => !f.avoid.has(text.id) && sum(words) <= longest)
-    .map(({ text, words }) => ({ text, uses: worthOf(f, words).focusWords, far: words.filter((w) => !f.ground.reads(w.word)).length }))
+    .map(({ text, words }) => ({
+      text,
+      uses: worthOf(f, words).focusWords,
+      far: words.filter((w) => !f.readablePairs.reads(w.word)).length,
+    }))
     .sort((a, b) => b.uses - a.uses || a.far - b.far || (a.text.id < b.text.id ? -1 : 1));
   const [best] = ranked;
   if (!best) return null;
@@ -179,7 +186,7 @@ export function chosenText(f: Filling): PlannedText | null {
  * the group has read it.
  */
 export function putText(lexicon: Lexicon, request: SessionNeeds, part: SessionPart, text: SourceText): SessionPart {
-  const { reads } = groundOf(lexicon, request);
+  const { reads } = readablePairsOf(lexicon, request);
   const tell = wordsInText(lexicon, text.text)
     .filter((w) => !reads(w.word))
     .map((w) => asWritten(text.text, w.word));
@@ -190,7 +197,7 @@ export function putText(lexicon: Lexicon, request: SessionNeeds, part: SessionPa
 
 /** Which text would practise the focus, and what the group lacks for it. */
 function later(f: Filling, all: readonly { text: { readonly title: string }; words: readonly WordInText[] }[]): string | undefined {
-  const judge = wordJudge(f.lexicon, f.ground.withFocus);
+  const judge = wordJudge(f.lexicon, f.readablePairs.withFocus);
   const near = all
     .flatMap(({ text, words }) => {
       const { focusWords } = worthOf(f, words);
@@ -213,14 +220,14 @@ function later(f: Filling, all: readonly { text: { readonly title: string }; wor
 export function readableSentences(f: Filling, longest: number, limit: number): string[] {
   return chooseSentences(f.lexicon, {
     texts: [SENTENCE_BANK],
-    taught: f.ground.taught,
-    focus: f.ground.focus,
+    taught: f.readablePairs.taught,
+    focus: f.readablePairs.focus,
     longest,
     limit,
     seed: f.seed,
   })
     .map((s) => s.sentence)
-    .filter((s) => !f.avoid.has(s) && wordsOf(s).every((w) => f.ground.reads(normaliseWord(w.text))));
+    .filter((s) => !f.avoid.has(s) && wordsOf(s).every((w) => f.readablePairs.reads(normaliseWord(w.text))));
 }
 
 function sentencesInstead(f: Filling): Filled | null {

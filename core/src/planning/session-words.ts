@@ -8,7 +8,7 @@ import type { PlannedWord, SessionChild, SessionNeeds } from './part-content.js'
 /** A pair counts as readable for a child who is likelier than not to know it. Never checked: as taught. */
 export const READS_FROM = 0.5;
 
-export interface Ground {
+export interface ReadablePairs {
   /** What every child of the group can read, the focus left out. */
   readonly taught: Taught;
   /** The same with the focus. */
@@ -23,21 +23,29 @@ export interface Ground {
 /** Whether a child can be asked to read a pair. */
 export const canRead = (child: SessionChild, gpc: Gpc): boolean => (child.known[gpc] ?? 1) >= READS_FROM;
 
-const grounds = new WeakMap<object, Ground>();
+const readablePairsByRequest = new WeakMap<object, ReadablePairs>();
 /** What the words of a session stand on, worked out once a request. */
-export function groundOf(lexicon: Lexicon, request: Pick<SessionNeeds, 'taught' | 'focus' | 'children'>): Ground {
-  const made = grounds.get(request) ?? makeGround(lexicon, request);
-  grounds.set(request, made);
+export function readablePairsOf(lexicon: Lexicon, request: Pick<SessionNeeds, 'taught' | 'focus' | 'children'>): ReadablePairs {
+  const made = readablePairsByRequest.get(request) ?? makeReadablePairs(lexicon, request);
+  readablePairsByRequest.set(request, made);
   return made;
 }
-const ownGrounds = new WeakMap<object, readonly Ground[]>();
+const readablePairsOfEachByRequest = new WeakMap<object, readonly ReadablePairs[]>();
 /** The same for each child alone, in the order of the group: what this child could read if the others were not there. */
-export function groundsOfEach(lexicon: Lexicon, request: Pick<SessionNeeds, 'taught' | 'focus' | 'children'>): readonly Ground[] {
-  const made = ownGrounds.get(request) ?? request.children.map((child) => makeGround(lexicon, { ...request, children: [child] }));
-  ownGrounds.set(request, made);
+export function readablePairsOfEach(
+  lexicon: Lexicon,
+  request: Pick<SessionNeeds, 'taught' | 'focus' | 'children'>,
+): readonly ReadablePairs[] {
+  const made =
+    readablePairsOfEachByRequest.get(request) ??
+    request.children.map((child) => makeReadablePairs(lexicon, { ...request, children: [child] }));
+  readablePairsOfEachByRequest.set(request, made);
   return made;
 }
-function makeGround(lexicon: Lexicon, { taught, focus, children }: Pick<SessionNeeds, 'taught' | 'focus' | 'children'>): Ground {
+function makeReadablePairs(
+  lexicon: Lexicon,
+  { taught, focus, children }: Pick<SessionNeeds, 'taught' | 'focus' | 'children'>,
+): ReadablePairs {
   const gpcs = taught.gpcs.filter((gpc) => !focus.includes(gpc) && children.every((c) => canRead(c, gpc)));
   const owners = new Map<Gpc, string[]>();
   for (const gpc of focus) {
@@ -54,17 +62,17 @@ function makeGround(lexicon: Lexicon, { taught, focus, children }: Pick<SessionN
 }
 
 /** The likeliest cut of a word, kept with the lexicon: planning asks for the same few thousand again and again. */
-function cutOf(lexicon: Lexicon, word: string): Segmentation | undefined {
-  const cuts = lexicon.derived('planned cuts', () => new Map<string, Segmentation | undefined>());
-  if (!cuts.has(word)) cuts.set(word, segment(lexicon, word)[0]);
-  return cuts.get(word);
+function segmentationOf(lexicon: Lexicon, word: string): Segmentation | undefined {
+  const segmentations = lexicon.derived('planned cuts', () => new Map<string, Segmentation | undefined>());
+  if (!segmentations.has(word)) segmentations.set(word, segment(lexicon, word)[0]);
+  return segmentations.get(word);
 }
 
 /** A word with its units and the focus pairs it practises; no units where nothing fits it. */
 export function plannedWord(lexicon: Lexicon, word: string, focus: readonly Gpc[]): PlannedWord {
-  const cut = cutOf(lexicon, word);
-  const gpcs = cut ? gpcsOf(cut) : [];
-  return { word, units: cut?.units ?? [], focus: focus.filter((gpc) => gpcs.includes(gpc)) };
+  const segmentation = segmentationOf(lexicon, word);
+  const gpcs = segmentation ? gpcsOf(segmentation) : [];
+  return { word, units: segmentation?.units ?? [], focus: focus.filter((gpc) => gpcs.includes(gpc)) };
 }
 
 /** An irregular word with its odd part: the units whose pairs these children have not been taught. */
@@ -80,7 +88,7 @@ export function irregularWord(lexicon: Lexicon, word: string, focus: readonly Gp
 /** Words a child is likely to have heard come first: at least so often in a million spoken words. */
 const COMMON = 8;
 const MOST_SOUNDS = 5;
-export type Looked = Omit<Partial<FindWordsRequest>, 'taught' | 'mustUse' | 'limit' | 'seed' | 'avoid'>;
+export type SearchOptions = Omit<Partial<FindWordsRequest>, 'taught' | 'mustUse' | 'limit' | 'seed' | 'avoid'>;
 
 /** Where a pair has no other word, so many of the session before come again. */
 const HARDLY_ANY = 1;
@@ -92,7 +100,7 @@ const HARDLY_ANY = 1;
  */
 export function drawWords(
   lexicon: Lexicon,
-  ground: Ground,
+  readablePairs: ReadablePairs,
   request: {
     readonly count: number;
     readonly seed: number;
@@ -101,9 +109,9 @@ export function drawWords(
     readonly last?: ReadonlySet<string>;
     readonly fits?: (word: PlannedWord) => boolean;
   },
-  look: Looked = {},
+  look: SearchOptions = {},
 ): PlannedWord[] {
-  const { focus, taught, withFocus } = ground;
+  const { focus, taught, withFocus } = readablePairs;
   const { count, seed, avoid, last = new Set<string>(), fits = () => true } = request;
   const words = new Map<string, PlannedWord>();
   const wanted: readonly (readonly Gpc[])[] = focus.length > 0 ? focus.map((gpc) => [gpc]) : [[]];
@@ -143,11 +151,11 @@ export function drawWords(
  * are fewer words than children who need them, they are for all. Where all answer together every word is for all, but
  * for one at the end for each child who needs it, called as theirs.
  */
-export function dealOut(words: readonly PlannedWord[], ground: Ground, together = false): PlannedWord[] {
+export function assignToChildren(words: readonly PlannedWord[], readablePairs: ReadablePairs, together = false): PlannedWord[] {
   const out = words.map((w) => ({ ...w }));
-  for (const [gpc, who] of ground.owners) {
+  for (const [gpc, who] of readablePairs.owners) {
     const theirs = out.filter(
-      (w) => w.for === undefined && w.focus.includes(gpc) && w.focus.every((g) => g === gpc || !sharedByAll(g, ground)),
+      (w) => w.for === undefined && w.focus.includes(gpc) && w.focus.every((g) => g === gpc || !sharedByAll(g, readablePairs)),
     );
     if (theirs.length < who.length + (together ? 2 : 0)) continue;
     const given = together ? theirs.slice(-who.length) : theirs;
@@ -157,4 +165,4 @@ export function dealOut(words: readonly PlannedWord[], ground: Ground, together 
   }
   return together ? [...out.filter((w) => w.for === undefined), ...out.filter((w) => w.for !== undefined)] : out;
 }
-const sharedByAll = (gpc: Gpc, ground: Ground): boolean => !ground.owners.has(gpc);
+const sharedByAll = (gpc: Gpc, readablePairs: ReadablePairs): boolean => !readablePairs.owners.has(gpc);

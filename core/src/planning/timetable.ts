@@ -1,8 +1,8 @@
 /** Groups into the week: to slots, adults and rooms, or what makes it impossible. */
 import { CoreError } from '../errors.js';
 import { seeded } from '../random.js';
-import { tooLittle } from './timetable-bounds.js';
-import { run, smallestConflict } from '../smallest-conflict.js';
+import { failsBounds } from './timetable-bounds.js';
+import { drain, smallestConflict } from '../smallest-conflict.js';
 
 export interface TimetableSlot {
   readonly id: string;
@@ -94,7 +94,7 @@ export function timetable(request: TimetableRequest): TimetableResult {
   if (!all.whole) return { meetings: null, conflict: demands, irreducible: false, enough: [], most, proven: false };
   let left = REASON_STEPS;
   const signal = { aborted: false };
-  const { items } = run(
+  const { items } = drain(
     smallestConflict(
       demands,
       (kept) => {
@@ -164,13 +164,13 @@ function demandsOf({ adults, groups, children, kept = [] }: TimetableRequest): D
 }
 
 /** Whether two slots share time. */
-export const overlap = (a: TimetableSlot, b: TimetableSlot): boolean => a.day === b.day && a.start < b.end && b.start < a.end;
+export const slotsOverlap = (a: TimetableSlot, b: TimetableSlot): boolean => a.day === b.day && a.start < b.end && b.start < a.end;
 
 interface Place {
   readonly slot: number;
   readonly adult: number;
 }
-interface Placed extends Place {
+interface ScheduledMeeting extends Place {
   readonly group: number;
 }
 /** So many ways are begun anew before the search goes through all of them: a bad first choice costs little. */
@@ -197,7 +197,7 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
   const loads = adults.map((a) => (has('adult load', a.id) ? (a.most ?? Infinity) : Infinity));
   const groupLoads = adults.map((a) => (has('adult load', a.id) ? (a.mostGroups ?? Infinity) : Infinity));
   const rooms = slots.map((slot) => (has('rooms') ? request.rooms.filter((r) => !r.free || r.free.includes(slot.id)).length : Infinity));
-  const touching = slots.map((a) => slots.flatMap((b, k) => (overlap(a, b) ? [k] : [])));
+  const touching = slots.map((a) => slots.flatMap((b, k) => (slotsOverlap(a, b) ? [k] : [])));
   /** Groups that share a child. */
   const sharing = groups.map((g, k) => groups.flatMap((o, n) => (n !== k && o.members.some((m) => g.members.includes(m)) ? [n] : [])));
   const mayTake = (g: number, adult: number): boolean => groups[g]!.adults?.includes(adults[adult]!.id) ?? true;
@@ -217,7 +217,7 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
   const load = new Uint16Array(adults.length);
   const meetingsWith = adults.map(() => new Uint8Array(groups.length));
   const groupLoad = new Uint16Array(adults.length);
-  const placed: Placed[] = [];
+  const placed: ScheduledMeeting[] = [];
   const fits = (g: number, { slot, adult }: Place): boolean =>
     adultTaken[adult]![slot] === 0 &&
     load[adult]! < loads[adult]! &&
@@ -229,7 +229,7 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
         p.group === g &&
         (slots[p.slot]!.day === slots[slot]!.day || (single[g]! && p.adult !== adult && mayTake(g, p.adult) && mayTake(g, adult))),
     );
-  const take = ({ slot, adult, group }: Placed, by: 1 | -1): void => {
+  const take = ({ slot, adult, group }: ScheduledMeeting, by: 1 | -1): void => {
     for (const s of touching[slot]!) {
       adultTaken[adult]![s]! += by;
       groupTaken[group]![s]! += by;
@@ -290,7 +290,7 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
     return false;
   };
   const asMeetings = (counted: boolean): Meeting[] | null =>
-    roomed(
+    assignRooms(
       request,
       placed.map((p) => ({ group: groups[p.group]!, slot: slots[p.slot]!, adult: adults[p.adult]!.id })),
       fixed,
@@ -323,7 +323,7 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
     adults: adults.map((_, k) => ({ meetings: loads[k]!, groups: groupLoads[k]! })),
   };
   // counting them is work too
-  if (tooLittle(counted)) return { found: null, whole: true, steps: groups.length, most };
+  if (failsBounds(counted)) return { found: null, whole: true, steps: groups.length, most };
   let found = false;
   let whole = false;
   let taken = groups.length;
@@ -342,7 +342,7 @@ function search(request: TimetableRequest, kept: ReadonlySet<Demand>, steps: num
 }
 
 /** A room for each meeting: those that were kept keep theirs, the others take the first that is free. */
-function roomed(
+function assignRooms(
   request: TimetableRequest,
   placed: readonly { readonly group: { id: string }; readonly slot: TimetableSlot; readonly adult: string }[],
   fixed: readonly Meeting[],
@@ -351,7 +351,7 @@ function roomed(
   const out: Meeting[] = [];
   const slotOf = new Map(request.slots.map((s) => [s.id, s]));
   const free = (room: { id: string; free?: readonly string[] }, slot: TimetableSlot): boolean =>
-    (!room.free || room.free.includes(slot.id)) && !out.some((m) => m.room === room.id && overlap(slotOf.get(m.slot)!, slot));
+    (!room.free || room.free.includes(slot.id)) && !out.some((m) => m.room === room.id && slotsOverlap(slotOf.get(m.slot)!, slot));
   const isFixed = (p: (typeof placed)[number]): Meeting | undefined =>
     fixed.find((m) => m.room !== '' && m.group === p.group.id && m.slot === p.slot.id);
   // rooms that are seldom free are taken only where no other will do

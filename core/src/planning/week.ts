@@ -1,6 +1,6 @@
 /** The school's week: the times at which groups can meet, what stands in their way, and what clashes in a timetable. */
 import { weekday } from '../days.js';
-import { overlap, type Meeting, type TimetableRequest, type TimetableSlot } from './timetable.js';
+import { slotsOverlap, type Meeting, type TimetableRequest, type TimetableSlot } from './timetable.js';
 
 /** A time at which groups can meet, on one day of the week or more. */
 export interface WeekTime {
@@ -153,14 +153,14 @@ export function clashes(request: TimetableRequest, meetings: readonly Meeting[])
         out.push({ kind: 'twice a day', group: a.group, meetings: [a.at, b.at] });
         continue;
       }
-      if (!overlap(a.when, b.when)) continue;
+      if (!slotsOverlap(a.when, b.when)) continue;
       if (a.adult !== '' && a.adult === b.adult) out.push({ kind: 'adult twice', adult: a.adult, meetings: [a.at, b.at] });
       if (a.room !== '' && a.room === b.room) out.push({ kind: 'room twice', room: a.room, meetings: [a.at, b.at] });
       for (const child of a.members) if (b.members.includes(child)) out.push({ kind: 'child twice', child, meetings: [a.at, b.at] });
     }
   }
   for (const slot of request.slots) {
-    const here = known.filter((m) => overlap(m.when, slot));
+    const here = known.filter((m) => slotsOverlap(m.when, slot));
     const rooms = request.rooms.filter((r) => !r.free || r.free.includes(slot.id)).length;
     const all = here.map((m) => m.at);
     // said once where slots share time

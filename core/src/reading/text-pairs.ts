@@ -32,8 +32,8 @@ export function wordsInText(lexicon: Lexicon, text: string): readonly WordInText
     times.set(word, (times.get(word) ?? 0) + 1);
   }
   const words = [...times].map(([word, n]) => {
-    const cut = segment(lexicon, word)[0];
-    return { word, times: n, gpcs: cut ? gpcsOf(cut) : [] };
+    const segmentation = segment(lexicon, word)[0];
+    return { word, times: n, gpcs: segmentation ? gpcsOf(segmentation) : [] };
   });
   known.set(text, words);
   return words;

@@ -45,7 +45,7 @@ export function wordsToTeach(
     .sort((a, b) => b.times - a.times)
     .map(({ word, said, times }) => {
       const units = segment(lexicon, word)[0]?.units ?? [];
-      const laid = said.flatMap((answer) => {
+      const aligned = said.flatMap((answer) => {
         try {
           return [analyseResponse(lexicon, { target: word, said: answer, accent: reading.accent ?? '' })];
         } catch (error) {
@@ -54,7 +54,7 @@ export function wordsToTeach(
           throw error;
         }
       });
-      const wrong = units.flatMap((_, k) => (laid.some((l) => l.units[k] && l.units[k].outcome !== 'right') ? [k] : []));
+      const wrong = units.flatMap((_, k) => (aligned.some((l) => l.units[k] && l.units[k].outcome !== 'right') ? [k] : []));
       return {
         word,
         units,
@@ -62,7 +62,7 @@ export function wordsToTeach(
         missed: wrong,
         times,
         said,
-        patterns: [...new Set(laid.flatMap((l) => l.patterns))],
+        patterns: [...new Set(aligned.flatMap((l) => l.patterns))],
         like: likeWords(lexicon, word, units, wrong, reading.taught),
       };
     });

@@ -1,5 +1,5 @@
 /** Made-up grouping problems with the shape real ones have: children who lost some of what was taught, at places that cluster. */
-import { below, seeded, type GroupingChild, type GroupingProblem, type Strand } from '../../src/index.js';
+import { randomBelow, seeded, type GroupingChild, type GroupingProblem, type Strand } from '../../src/index.js';
 
 export interface ProblemKind {
   children: number;
@@ -22,11 +22,11 @@ export function problemLike(kind: ProblemKind, seed: number): GroupingProblem {
   const coin = (): boolean => rich && random() < 0.5;
   const [pace, last, thin, rules, skills] = [coin(), coin(), coin(), coin(), coin()];
   // lessons that several children missed alike, and how much of everything each has lost
-  const missed = Array.from({ length: 6 }, () => below(random, Math.max(1, pairs - 4)));
+  const missed = Array.from({ length: 6 }, () => randomBelow(random, Math.max(1, pairs - 4)));
   const strands: Strand[] = ['blending', 'clusters'];
   const children = Array.from({ length: kind.children }, (_, c): GroupingChild => {
     const level = 0.3 + 0.7 * random();
-    const away = [missed[below(random, 6)]!, missed[below(random, 6)]!];
+    const away = [missed[randomBelow(random, 6)]!, missed[randomBelow(random, 6)]!];
     const seen = taught.map((_, k) => {
       const chance = level * (1.1 - (0.6 * k) / pairs) - (away.some((from) => k >= from && k < from + 4) ? 0.5 : 0);
       const knows = random() < chance;
@@ -39,14 +39,14 @@ export function problemLike(kind: ProblemKind, seed: number): GroupingProblem {
       ...(skills && { skills: Object.fromEntries(strands.map((s) => [s, random()])) }),
       ...(thin && { unsure: Object.fromEntries(taught.flatMap((gpc, k) => (checked[k] ? [[gpc, 0.1 + 0.5 * random()]] : []))) }),
       ...(pace && { pace: 0.2 + 1.3 * random() }),
-      ...(last && random() < 0.8 && { last: `old ${below(random, kind.groups)}` }),
+      ...(last && random() < 0.8 && { last: `old ${randomBelow(random, kind.groups)}` }),
       ...(kind.slots && { busy: Array.from({ length: kind.slots }, (_, s) => `t${s}`).filter(() => random() < 0.2) }),
-      set: `class ${below(random, 3)}`,
+      set: `class ${randomBelow(random, 3)}`,
     };
   });
   const two = (): [string, string] => {
-    const a = below(random, kind.children);
-    return [`c${a}`, `c${(a + 1 + below(random, kind.children - 1)) % kind.children}`];
+    const a = randomBelow(random, kind.children);
+    return [`c${a}`, `c${(a + 1 + randomBelow(random, kind.children - 1)) % kind.children}`];
   };
   return {
     children,
@@ -56,7 +56,7 @@ export function problemLike(kind: ProblemKind, seed: number): GroupingProblem {
     sizeTo: kind.sizeTo,
     focusSize: kind.focusSize ?? 4,
     ...(skills && { skills: strands }),
-    ...(rules && { together: [two()], apart: [two(), two()], notIn: [[`c${below(random, kind.children)}`, 0] as const] }),
+    ...(rules && { together: [two()], apart: [two(), two()], notIn: [[`c${randomBelow(random, kind.children)}`, 0] as const] }),
     ...(kind.slots && { slots: Array.from({ length: kind.slots }, (_, s) => ({ id: `t${s}`, rooms: 2 })) }),
   };
 }

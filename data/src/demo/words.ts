@@ -1,7 +1,7 @@
 /** The demo children's checks of words, listening and spelling: made by the engine, answered by simulated children. */
 import {
   aboutItem,
-  apart,
+  spelledApart,
   decodingItems,
   irregularItems,
   likelyResponses,
@@ -161,7 +161,7 @@ function answer(
       : s.why === 'sound left out' || s.why === 'not blended' || s.why === 'first letters only',
   );
   const pick = fitting[Math.floor(random() * Math.min(2, fitting.length))];
-  if (!pushed && !pick && item.units) return { outcome: 'wrong', said: apart(item.units) };
+  if (!pushed && !pick && item.units) return { outcome: 'wrong', said: spelledApart(item.units) };
   return pick ? { outcome: 'wrong', said: pick.said } : { outcome: 'wrong' };
 }
 

@@ -1,6 +1,6 @@
 /** The password once more, from somebody who is signed in: before what guards an account or takes away for good. */
 import { schools } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import type { Call } from '../http/route.js';
 import { verifyPassword } from './password.js';
 
@@ -23,5 +23,5 @@ export async function isTheirPassword({ me, tries }: Asked, password: string): P
 /** @throws Refusal `wrong-password`, `too-many-tries` */
 export async function requirePassword(asked: Asked, password: string): Promise<void> {
   if (await isTheirPassword(asked, password)) return;
-  throw new Refusal('wrong-password', { errors: [{ path: 'password', message: 'This is not your password.' }] });
+  throw new ProblemError('wrong-password', { errors: [{ path: 'password', message: 'This is not your password.' }] });
 }

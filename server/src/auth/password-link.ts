@@ -2,7 +2,7 @@
 import { and, eq, gt, isNull } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
 import { colleagues, passwordLinks, signIns } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { hashOfSecret, newSecret } from './secret.js';
 
 const HOURS = 24;
@@ -36,7 +36,7 @@ export async function usePasswordLink(db: Db, secret: string, passwordHash: stri
       .returning({ id: passwordLinks.colleagueId });
     const [colleague] = used ? await tx.select().from(colleagues).where(eq(colleagues.id, used.id)) : [];
     if (!colleague?.active)
-      throw new Refusal('not-found', { detail: 'This link was used, has ended or was withdrawn. Ask a lead for another.' });
+      throw new ProblemError('not-found', { detail: 'This link was used, has ended or was withdrawn. Ask a lead for another.' });
     await tx.update(colleagues).set({ passwordHash }).where(eq(colleagues.id, colleague.id));
     await tx.delete(signIns).where(eq(signIns.colleagueId, colleague.id));
     return { id: colleague.id, email: colleague.email };

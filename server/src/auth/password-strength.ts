@@ -3,7 +3,7 @@
  * it (NIST SP 800-63B, 5.1.1.2; OWASP ASVS 5, 6.2). The common ones are those that came up most often in what was stolen from
  * others, as the package of dictionaries for zxcvbn has them.
  */
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 
 export const LEAST = 10;
 const MOST = 200;
@@ -48,5 +48,5 @@ export async function whyWeak(password: string, about: readonly string[] = []): 
 /** @throws Refusal `weak-password` with the reason, at `path` */
 export async function requireStrong(password: string, about: readonly string[], path: string): Promise<void> {
   const message = await whyWeak(password, about);
-  if (message !== undefined) throw new Refusal('weak-password', { detail: message, errors: [{ path, message }] });
+  if (message !== undefined) throw new ProblemError('weak-password', { detail: message, errors: [{ path, message }] });
 }

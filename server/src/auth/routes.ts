@@ -10,7 +10,7 @@ import { requireCode } from './second-factor.js';
 import { endSignIn, meOf, startSignIn } from './sign-in.js';
 import type { Db } from '../db/open.js';
 import { colleagues, schools, signIns } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 
@@ -41,14 +41,14 @@ export const authRoutes = [
   route('setUp', { action: 'public' }, async ({ db, body, config, res, req, now, tries }) => {
     // looked at before a password is hashed: that is work, and a stranger's to ask for
     const [already] = await db.select({ id: schools.id }).from(schools);
-    if (already) throw new Refusal('already-set-up');
+    if (already) throw new ProblemError('already-set-up');
     await tries.setUp.take(req.ip ?? '');
     await requireStrong(body.password, [body.school, body.name, body.email], 'password');
     const passwordHash = await hashPassword(body.password, config.passwordCost);
     const id = uuidv7();
     await db.transaction(async (tx) => {
       const [school] = await tx.select().from(schools);
-      if (school) throw new Refusal('already-set-up');
+      if (school) throw new ProblemError('already-set-up');
       await tx
         .insert(schools)
         .values({ id: uuidv7(), name: body.school, ...(body.timeZone && isTimeZone(body.timeZone) ? { timeZone: body.timeZone } : {}) });
@@ -68,7 +68,7 @@ export const authRoutes = [
     for (const [budget, key] of counted) await budget.take(key);
     const [found] = await db.select().from(colleagues).where(eq(colleagues.email, body.email));
     const right = await verifyPassword(body.password, found?.passwordHash ?? (await nobody));
-    if (!found || !found.active || !right) throw new Refusal('wrong-sign-in');
+    if (!found || !found.active || !right) throw new ProblemError('wrong-sign-in');
     for (const [budget, key] of counted) await budget.giveBack(key);
     await requireCode({ db, tries, now }, found, body.code);
     if (device) await tries.device.clear(device);
@@ -79,9 +79,9 @@ export const authRoutes = [
 
   route('demoSignIn', { action: 'public' }, async ({ db, body, config, res, now }) => {
     const [school] = await db.select().from(schools);
-    if (!config.demo || !school?.demo) throw new Refusal('not-found');
+    if (!config.demo || !school?.demo) throw new ProblemError('not-found');
     const [found] = await db.select().from(colleagues).where(eq(colleagues.id, body.id));
-    if (!found) throw new Refusal('not-found');
+    if (!found) throw new ProblemError('not-found');
     return meOf(db, await startSignIn(db, config, res, found.id, now()));
   }),
 
@@ -114,7 +114,7 @@ export const authRoutes = [
 
   route('changePassword', { action: 'signed in' }, async ({ db, body, me, config, res, now, tries, live }) => {
     if (!(await isTheirPassword({ db, me, tries }, body.current)))
-      throw new Refusal('wrong-sign-in', { detail: 'The present password is not right.' });
+      throw new ProblemError('wrong-sign-in', { detail: 'The present password is not right.' });
     await requireStrong(body.next, [await schoolName(db), me.name, me.email], 'next');
     const passwordHash = await hashPassword(body.next, config.passwordCost);
     await db.update(colleagues).set({ passwordHash }).where(eq(colleagues.id, me.id));
@@ -125,7 +125,7 @@ export const authRoutes = [
   }),
 
   route('forgotPassword', { action: 'public' }, async ({ db, body, req, now, tries, mail }) => {
-    if (!mail) throw new Refusal('not-found', { detail: 'No mail is sent from here. Ask a lead for a link.' });
+    if (!mail) throw new ProblemError('not-found', { detail: 'No mail is sent from here. Ask a lead for a link.' });
     // each letter counts, whoever asked for it
     await tries.letters.take(req.ip ?? '');
     const few = await tries.letterTo.take(body.email).then(

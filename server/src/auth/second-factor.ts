@@ -9,7 +9,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import { Secret, TOTP } from 'otpauth';
 import type { Db } from '../db/open.js';
 import { colleagues, type SecondFactor } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { isDemo, requirePassword } from './password-again.js';
 
@@ -68,16 +68,16 @@ export async function requireCode(
   code: string | undefined,
 ): Promise<void> {
   if (!hasSecondFactor(who)) return;
-  if (code === undefined) throw new Refusal('code-needed');
+  if (code === undefined) throw new ProblemError('code-needed');
   await tries.codes.take(who.id);
   if (!(await takeCode(db, who, code, now())))
-    throw new Refusal('wrong-code', { errors: [{ path: 'code', message: 'This code is not right.' }] });
+    throw new ProblemError('wrong-code', { errors: [{ path: 'code', message: 'This code is not right.' }] });
   await tries.codes.giveBack(who.id);
 }
 
 /** The password once more; in the demo there is none, and nothing to guard. */
 async function requireOwnPassword(call: Pick<Call<'beginSecondFactor'>, 'db' | 'me' | 'tries'>, password: string): Promise<void> {
-  if (await isDemo(call)) throw new Refusal('not-allowed', { detail: 'In the demo, people are signed in by one press.' });
+  if (await isDemo(call)) throw new ProblemError('not-allowed', { detail: 'In the demo, people are signed in by one press.' });
   await requirePassword(call, password);
 }
 
@@ -86,7 +86,7 @@ export const secondFactorRoutes = [
   route('beginSecondFactor', { action: 'signed in' }, async (call) => {
     const { db, me, body } = call;
     await requireOwnPassword(call, body.password);
-    if (hasSecondFactor(me)) throw new Refusal('in-use', { detail: 'You have a second factor already. End that one first.' });
+    if (hasSecondFactor(me)) throw new ProblemError('in-use', { detail: 'You have a second factor already. End that one first.' });
     const secret = new Secret({ size: 20 }).base32;
     await db
       .update(colleagues)
@@ -98,11 +98,11 @@ export const secondFactorRoutes = [
   route('confirmSecondFactor', { action: 'signed in' }, async ({ db, me, body, now, tries, live }) => {
     const { secondFactor } = me;
     if (!secondFactor || secondFactor.since !== null)
-      throw new Refusal('not-found', { detail: 'Begin again: there is nothing to confirm.' });
+      throw new ProblemError('not-found', { detail: 'Begin again: there is nothing to confirm.' });
     await tries.codes.take(me.id);
     const step = stepOf(secondFactor, plain(body.code), now());
     if (step === undefined)
-      throw new Refusal('wrong-code', {
+      throw new ProblemError('wrong-code', {
         detail: 'This code is not right. Look whether the clock of the device is, and give the code that is on now.',
         errors: [{ path: 'code', message: 'This code is not right.' }],
       });
@@ -133,7 +133,7 @@ export const secondFactorRoutes = [
       .set({ secondFactor: null })
       .where(eq(colleagues.id, params.id))
       .returning({ id: colleagues.id });
-    if (gone.length === 0) throw new Refusal('not-found');
+    if (gone.length === 0) throw new ProblemError('not-found');
     await live.tell({ topic: 'team', id: params.id }, { everyone: true });
     return { ok: true as const };
   }),

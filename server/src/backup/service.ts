@@ -1,7 +1,7 @@
 /** The backups of a running server: one at a time, each day by itself, on a press, or on a command. */
 import type { PGlite } from '@electric-sql/pglite';
 import type { Logger } from 'pino';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { backupFile, listBackups, makeBackup, type Backup } from './backup.js';
 
 const DAY_MS = 24 * 3_600_000;
@@ -33,13 +33,13 @@ export class Backups {
     try {
       return backupFile(this.where.folder, name);
     } catch {
-      throw new Refusal('not-found', { detail: 'There is no such backup any more.' });
+      throw new ProblemError('not-found', { detail: 'There is no such backup any more.' });
     }
   }
   /** Makes one, or waits for the one that is being made. */
   make(): Promise<Backup> {
     if (!this.client)
-      throw new Refusal('not-allowed', { detail: 'The database is a PostgreSQL server: back it up with its own tools (pg_dump).' });
+      throw new ProblemError('not-allowed', { detail: 'The database is a PostgreSQL server: back it up with its own tools (pg_dump).' });
     this.#making ??= makeBackup(this.client, this.where, this.now()).finally(() => (this.#making = undefined));
     return this.#making;
   }

@@ -8,7 +8,7 @@ import { hashOfSecret, newSecret } from '../auth/secret.js';
 import type { Db } from '../db/open.js';
 import { calendarLinks, colleagues, groups, schools, sessions as sessionRows } from '../db/schema.js';
 import { lentOn } from '../groups/lendings.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { listSessions } from '../sessions/sessions.js';
@@ -147,7 +147,7 @@ export const calendarRoutes = [
       .set({ withdrawnAt: now() })
       .where(and(eq(calendarLinks.id, params.id), eq(calendarLinks.colleague, me.id), isNull(calendarLinks.withdrawnAt)))
       .returning({ id: calendarLinks.id });
-    if (gone.length === 0) throw new Refusal('not-found');
+    if (gone.length === 0) throw new ProblemError('not-found');
     return { ok: true as const };
   }),
 
@@ -161,7 +161,7 @@ export const calendarRoutes = [
       .innerJoin(colleagues, eq(colleagues.id, calendarLinks.colleague))
       .where(and(eq(calendarLinks.secretHash, hashOfSecret(params.secret)), isNull(calendarLinks.withdrawnAt)));
     // who left the team has no calendar here any more
-    if (!found || !found.person.active) throw new Refusal('not-found', { detail: 'This calendar address was withdrawn.' });
+    if (!found || !found.person.active) throw new ProblemError('not-found', { detail: 'This calendar address was withdrawn.' });
     await tries.calendars.giveBack(who);
     await db.update(calendarLinks).set({ readAt: now() }).where(eq(calendarLinks.id, found.link.id));
     res.setHeader('cache-control', 'no-store');

@@ -7,7 +7,7 @@ import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { z } from 'zod';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { wholeRecording } from '../readings/recording-store.js';
@@ -134,7 +134,7 @@ export const childFileRoutes = [
     async ({ db, body, live, me }) => {
       const parsed = fileSchema.safeParse(body.file);
       if (!parsed.success)
-        throw new Refusal('bad-input', {
+        throw new ProblemError('bad-input', {
           detail: 'This is not the record of a child from Keen Sapling, or it was changed. Nothing was written.',
           errors: parsed.error.issues.slice(0, 10).map((i) => ({ path: i.path.join('.'), message: i.message })),
         });

@@ -5,7 +5,7 @@ import { and, eq, gte, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classes, groupMembers, groupMoves, groups, logs, sessions } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { toChild } from './children.js';
@@ -16,7 +16,7 @@ type ChildRow = typeof children.$inferSelect;
 /** One child's row. @throws Refusal `not-found` */
 export async function requireChild(db: Db, id: string): Promise<ChildRow> {
   const [row] = await db.select().from(children).where(eq(children.id, id));
-  if (!row) throw new Refusal('not-found');
+  if (!row) throw new ProblemError('not-found');
   return row;
 }
 
@@ -98,7 +98,7 @@ export const childRecordRoutes = [
         .set({ ...change, ...(change.externalId === '' ? { externalId: null } : {}), version: version + 1 })
         .where(and(eq(children.id, params.id), eq(children.version, version)))
         .returning();
-      if (!changed) throw new Refusal('newer-version', { current: toChild(await requireChild(db, params.id)) });
+      if (!changed) throw new ProblemError('newer-version', { current: toChild(await requireChild(db, params.id)) });
       await live.tell({ topic: 'children', id: params.id }, { everyone: true });
       if (change.classId !== undefined) await live.tell({ topic: 'classes' }, { everyone: true });
       return toChild(changed);
@@ -115,7 +115,7 @@ export const childRecordRoutes = [
           .set({ removedAt: now(), version: body.version + 1 })
           .where(and(eq(children.id, params.id), eq(children.version, body.version), isNull(children.removedAt)))
           .returning();
-        if (!changed) throw new Refusal('newer-version', { current: toChild(await requireChild(tx as unknown as Db, params.id)) });
+        if (!changed) throw new ProblemError('newer-version', { current: toChild(await requireChild(tx as unknown as Db, params.id)) });
         const left = await leaveGroups(tx as unknown as Db, params.id, me.id, now(), access.today);
         return { child: toChild(changed), groups: left.map((g) => g.name) };
       });
@@ -129,7 +129,8 @@ export const childRecordRoutes = [
     ({ params, body }) => ({ action: 'child who left', childId: params.id, classId: body.classId }),
     async ({ db, params, body, live }) => {
       const row = await requireChild(db, params.id);
-      if (row.mergedInto !== null) throw new Refusal('in-use', { detail: 'This record went into another one. Undo the merge instead.' });
+      if (row.mergedInto !== null)
+        throw new ProblemError('in-use', { detail: 'This record went into another one. Undo the merge instead.' });
       const [changed] = await db
         .update(children)
         .set({ removedAt: null, classId: body.classId, version: row.version + 1 })

@@ -4,7 +4,7 @@ import { desc, eq, inArray } from 'drizzle-orm';
 import { checks, colleagues, observations, readings, trail } from '../db/schema.js';
 import { route } from '../http/route.js';
 import { schoolZone } from '../settings/school-day.js';
-import { flushTrail } from '../trail.js';
+import { flushTrail } from '../audit-log.js';
 
 /** The most lines that are answered. */
 const MOST = 500;

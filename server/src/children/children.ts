@@ -9,7 +9,7 @@ import { statesOf, numberedPairs, packedState, type ChildState } from '../eviden
 import { derive, effective, type Observation } from '@sapling/core';
 import { wordBook } from '../library/word-book.js';
 import { observationsFromReadings } from '../readings/store.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { JsonText, route } from '../http/route.js';
 import { and, isNull } from 'drizzle-orm';
 
@@ -110,7 +110,7 @@ export const childRoutes = [
     async ({ db, params, now }) => {
       const rows = await db.select().from(children).where(eq(children.id, params.id));
       const [line] = await childLines(db, rows, now());
-      if (!line) throw new Refusal('not-found');
+      if (!line) throw new ProblemError('not-found');
       return { ...line, beyond: line.beyond ?? [] };
     },
   ),

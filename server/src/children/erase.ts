@@ -10,12 +10,12 @@ import { isDemo, requirePassword } from '../auth/password-again.js';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { forgetHeld, forgetState } from '../evidence/states.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import type { RecordingStore } from '../readings/recording-store.js';
 import { fullName } from './children.js';
-import { flushTrail } from '../trail.js';
+import { flushTrail } from '../audit-log.js';
 
 /** So long whoever asked waits before doing it alone. */
 export const WAIT_MS = 24 * 3_600_000;
@@ -213,7 +213,7 @@ export const eraseRoutes = [
     const { db, params, body, me, now } = call;
     await checkPassword(call, body.password);
     const [child] = await db.select().from(t.children).where(eq(t.children.id, params.id));
-    if (!child || child.mergedInto !== null) throw new Refusal('not-found');
+    if (!child || child.mergedInto !== null) throw new ProblemError('not-found');
     const [open] = await db
       .select()
       .from(t.erasures)
@@ -230,11 +230,11 @@ export const eraseRoutes = [
       .select()
       .from(t.erasures)
       .where(and(eq(t.erasures.id, params.id), isNull(t.erasures.withdrawnAt)));
-    if (!row) throw new Refusal('not-found');
+    if (!row) throw new ProblemError('not-found');
     if (row.doneAt !== null) return toErasure(row, null);
     const { aloneFrom } = toErasure(row, null);
     if (row.askedBy === me.id && now() < aloneFrom)
-      throw new Refusal('not-allowed', { detail: 'You asked for this yourself: another lead can do it now, you can from tomorrow.' });
+      throw new ProblemError('not-allowed', { detail: 'You asked for this yourself: another lead can do it now, you can from tomorrow.' });
     const counts = await eraseChild(db, recordingStore, row.child);
     const [done] = await db.update(t.erasures).set({ doneBy: me.id, doneAt: now(), counts }).where(eq(t.erasures.id, row.id)).returning();
     for (const topic of ['children', 'classes', 'groups', 'sessions', 'readings', 'checks', 'remarks'] as const)

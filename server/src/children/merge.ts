@@ -6,7 +6,7 @@ import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { touchEvidence } from '../evidence/states.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { schoolZone } from '../settings/school-day.js';
@@ -119,7 +119,7 @@ export const mergeRoutes = [
     'mergeChildren',
     ({ params, body }) => ({ action: 'change child', childIds: [params.id, body.other] }),
     async ({ db, params, body, me, now, live }) => {
-      if (params.id === body.other) throw new Refusal('bad-input', { detail: 'A record cannot go into itself.' });
+      if (params.id === body.other) throw new ProblemError('bad-input', { detail: 'A record cannot go into itself.' });
       const [kept, gone] = await Promise.all([requireChild(db, params.id), requireChild(db, body.other)]);
       const made = await db.transaction(async (transaction) => {
         const tx = transaction as unknown as Db;
@@ -170,10 +170,10 @@ export const mergeRoutes = [
 
   route('undoMerge', { action: 'import children' }, async ({ db, params, access, now, live }) => {
     const [row] = await db.select().from(t.merges).where(eq(t.merges.id, params.id));
-    if (!row || !access.childIds.has(row.kept)) throw new Refusal('not-found');
+    if (!row || !access.childIds.has(row.kept)) throw new ProblemError('not-found');
     if (row.undoneAt !== null) return toMerge(db, row);
     const { undoUntil } = await toMerge(db, row);
-    if (access.today > undoUntil) throw new Refusal('cannot-undo', { detail: `This could be taken back until ${undoUntil}.` });
+    if (access.today > undoUntil) throw new ProblemError('cannot-undo', { detail: `This could be taken back until ${undoUntil}.` });
     await db.transaction(async (transaction) => {
       const tx = transaction as unknown as Db;
       for (const name of OWNED_NAMES) {

@@ -3,7 +3,7 @@ import type { SchoolClass } from '@sapling/contract';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classColleagues, classes } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { requireOrder } from '../library/orders.js';
@@ -39,7 +39,7 @@ export async function listClasses(db: Db, access: Access): Promise<SchoolClass[]
 
 async function oneClass(db: Db, access: Access, id: string): Promise<SchoolClass> {
   const found = (await listClasses(db, access)).find((c) => c.id === id);
-  if (!found) throw new Refusal('not-found');
+  if (!found) throw new ProblemError('not-found');
   return found;
 }
 
@@ -52,7 +52,7 @@ export const classRoutes = [
       .select()
       .from(classes)
       .where(and(eq(classes.name, body.name), isNull(classes.removedAt)));
-    if (same) throw new Refusal('in-use', { detail: 'There is already a class of this name.' });
+    if (same) throw new ProblemError('in-use', { detail: 'There is already a class of this name.' });
     const id = uuidv7();
     await db.insert(classes).values({ id, name: body.name, year: body.year, orderId: body.orderId });
     await db.insert(classColleagues).values({ classId: id, colleagueId: me.id });
@@ -65,14 +65,14 @@ export const classRoutes = [
     ({ params, body }) => ({ action: 'teach class', classId: params.id, rename: body.name !== undefined || body.year !== undefined }),
     async ({ db, params, body, access, live }) => {
       const current = await oneClass(db, access, params.id);
-      if (current.version !== body.version) throw new Refusal('newer-version', { current });
+      if (current.version !== body.version) throw new ProblemError('newer-version', { current });
       const order = await requireOrder(db, body.orderId ?? current.orderId);
       if (body.name !== undefined) {
         const [same] = await db
           .select({ id: classes.id })
           .from(classes)
           .where(and(eq(classes.name, body.name), isNull(classes.removedAt), ne(classes.id, params.id)));
-        if (same) throw new Refusal('in-use', { detail: 'There is already a class of this name.' });
+        if (same) throw new ProblemError('in-use', { detail: 'There is already a class of this name.' });
       }
       const taughtSteps = Math.min(body.taughtSteps ?? current.taughtSteps, order.steps.length);
       const changed = await db
@@ -86,7 +86,7 @@ export const classRoutes = [
         })
         .where(and(eq(classes.id, params.id), eq(classes.version, body.version)))
         .returning({ id: classes.id });
-      if (changed.length === 0) throw new Refusal('newer-version', { current: await oneClass(db, access, params.id) });
+      if (changed.length === 0) throw new ProblemError('newer-version', { current: await oneClass(db, access, params.id) });
       await live.tell({ topic: 'classes', id: params.id }, { everyone: true });
       return oneClass(db, access, params.id);
     },
@@ -97,9 +97,9 @@ export const classRoutes = [
     ({ params }) => ({ action: 'end class', classIds: [params.id] }),
     async ({ db, params, body, access, now, live }) => {
       const current = await oneClass(db, access, params.id);
-      if (current.version !== body.version) throw new Refusal('newer-version', { current });
+      if (current.version !== body.version) throw new ProblemError('newer-version', { current });
       if (current.children > 0)
-        throw new Refusal('in-use', {
+        throw new ProblemError('in-use', {
           detail: `${current.children} ${current.children === 1 ? 'child is' : 'children are'} still in ${current.name}. Move them first, or merge it into another class.`,
         });
       await db
@@ -116,8 +116,8 @@ export const classRoutes = [
     ({ params, body }) => ({ action: 'end class', classIds: [params.id, body.into] }),
     async ({ db, params, body, access, now, live }) => {
       const current = await oneClass(db, access, params.id);
-      if (current.version !== body.version) throw new Refusal('newer-version', { current });
-      if (params.id === body.into) throw new Refusal('bad-input', { detail: 'A class cannot be merged into itself.' });
+      if (current.version !== body.version) throw new ProblemError('newer-version', { current });
+      if (params.id === body.into) throw new ProblemError('bad-input', { detail: 'A class cannot be merged into itself.' });
       const moved = await db.transaction(async (tx) => {
         const kids = await tx
           .update(children)

@@ -7,7 +7,7 @@ import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import type { Db } from '../db/open.js';
 import { checks, logs, observations, sessions, withdrawals } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { touchEvidence } from './states.js';
 
@@ -37,7 +37,7 @@ async function withdrawAll(
 /** Whoever marked it, and a lead. */
 function mayBin(me: { readonly id: string; readonly role: string }, by: readonly string[]): void {
   if (me.role !== 'lead' && !by.includes(me.id))
-    throw new Refusal('not-allowed', { detail: 'Only whoever marked this, or a lead, can put it in the bin or take it out.' });
+    throw new ProblemError('not-allowed', { detail: 'Only whoever marked this, or a lead, can put it in the bin or take it out.' });
 }
 
 export const binRoutes = [
@@ -49,7 +49,7 @@ export const binRoutes = [
     }),
     async ({ db, me, params, body, now, live }) => {
       const [check] = await db.select().from(checks).where(eq(checks.id, params.id));
-      if (!check) throw new Refusal('not-found');
+      if (!check) throw new ProblemError('not-found');
       mayBin(me, [check.by]);
       await db.transaction(async (transaction) => {
         const tx = transaction as unknown as Db;
@@ -76,9 +76,9 @@ export const binRoutes = [
     { action: 'signed in' },
     async ({ db, me, params, body, now, live }) => {
       const [session] = await db.select().from(sessions).where(eq(sessions.id, params.id));
-      if (!session) throw new Refusal('not-found');
+      if (!session) throw new ProblemError('not-found');
       const held = await db.select().from(logs).where(eq(logs.session, session.id));
-      if (held.length === 0) throw new Refusal('bad-input', { detail: 'This session was not held. Take it out of the plan instead.' });
+      if (held.length === 0) throw new ProblemError('bad-input', { detail: 'This session was not held. Take it out of the plan instead.' });
       mayBin(
         me,
         held.map((l) => l.by),

@@ -4,7 +4,7 @@ import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { checks, observations, withdrawals } from '../db/schema.js';
 import { namesOf } from '../children/children.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { effective, type Observation } from '@sapling/core';
 import { toObservation } from './evidence.js';
@@ -92,7 +92,7 @@ export const checkRoutes = [
     }),
     async ({ db, params, access }) => {
       const [row] = await db.select().from(checks).where(eq(checks.id, params.id));
-      if (!row) throw new Refusal('not-found');
+      if (!row) throw new ProblemError('not-found');
       const marks = (await marksOf(db, [row.id])).get(row.id) ?? [];
       return { ...state(row, await namesOf(db, access, [row.child]), marks), marks: marks.sort((a, b) => (a.at < b.at ? -1 : 1)) };
     },
@@ -100,11 +100,11 @@ export const checkRoutes = [
 
   route('openScreen', { action: 'signed in' }, async ({ screens, me }) => ({ code: screens.open(me.id) })),
   route('showScreen', { action: 'signed in' }, async ({ screens, me, params, body }) => {
-    if (!screens.show(params.code, me.id, body.card)) throw new Refusal('not-found', { detail: 'This second screen has ended.' });
+    if (!screens.show(params.code, me.id, body.card)) throw new ProblemError('not-found', { detail: 'This second screen has ended.' });
     return { watching: screens.watching(params.code, me.id) ?? 0 };
   }),
   route('endScreen', { action: 'signed in' }, async ({ screens, me, params }) => {
-    if (!screens.end(params.code, me.id)) throw new Refusal('not-found');
+    if (!screens.end(params.code, me.id)) throw new ProblemError('not-found');
     return { ok: true as const };
   }),
 ];

@@ -6,7 +6,7 @@ import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { checks, children, observations, readings, readingSteps, recordings, withdrawals } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { forgetOutcome } from '../readings/outcome.js';
 import { childOfReading } from '../readings/store.js';
@@ -20,9 +20,9 @@ interface Marked {
 function mayMove(access: Access, { child, by }: Marked, to: string): void {
   const { actor } = access;
   if (actor.role !== 'lead' && by !== actor.id)
-    throw new Refusal('not-allowed', { detail: 'Only whoever marked this, or a lead, can move it to another child.' });
-  if (!access.childIds.has(to)) throw new Refusal('not-found');
-  if (to === child) throw new Refusal('bad-input', { detail: 'It is about this child already.' });
+    throw new ProblemError('not-allowed', { detail: 'Only whoever marked this, or a lead, can move it to another child.' });
+  if (!access.childIds.has(to)) throw new ProblemError('not-found');
+  if (to === child) throw new ProblemError('bad-input', { detail: 'It is about this child already.' });
 }
 /** Marks, with the withdrawals that are about them. */
 async function moveMarks(tx: Db, ids: readonly string[], child: string): Promise<void> {
@@ -63,10 +63,10 @@ export const otherChildRoutes = [
     }),
     async ({ db, params, body, me, access, live }) => {
       const [check] = await db.select().from(checks).where(eq(checks.id, params.id));
-      if (!check) throw new Refusal('not-found');
+      if (!check) throw new ProblemError('not-found');
       mayMove(access, check, body.child);
       if (check.finishedAt === null)
-        throw new Refusal('bad-input', {
+        throw new ProblemError('bad-input', {
           detail: 'This check is still going on. End it, then move it: cards marked meanwhile would be lost.',
         });
       return moved({ db, me, live }, check.child, body.child, 'checks', async (tx) => {
@@ -86,7 +86,7 @@ export const otherChildRoutes = [
     ({ params }) => ({ action: 'read check', checkChild: childOfReading(params.id) }),
     async ({ db, params, body, me, access, live }) => {
       const [reading] = await db.select().from(readings).where(eq(readings.id, params.id));
-      if (!reading) throw new Refusal('not-found');
+      if (!reading) throw new ProblemError('not-found');
       mayMove(access, reading, body.child);
       const [[sound], [to]] = await Promise.all([
         db
@@ -96,7 +96,7 @@ export const otherChildRoutes = [
         db.select({ consent: children.recordingConsent }).from(children).where(eq(children.id, body.child)),
       ]);
       if (sound && !to?.consent)
-        throw new Refusal('bad-input', {
+        throw new ProblemError('bad-input', {
           detail: 'This reading has a recording, and the other child’s family has not agreed to recordings. Delete the recording first.',
         });
       return moved({ db, me, live }, reading.child, body.child, 'readings', async (tx) => {
@@ -117,10 +117,10 @@ export const otherChildRoutes = [
     }),
     async ({ db, params, body, me, access, live }) => {
       const [mark] = await db.select().from(observations).where(eq(observations.id, params.id));
-      if (!mark) throw new Refusal('not-found');
+      if (!mark) throw new ProblemError('not-found');
       mayMove(access, mark, body.child);
       if (mark.check !== null)
-        throw new Refusal('bad-input', { detail: 'This mark belongs to a check. Move the whole check, or correct the mark there.' });
+        throw new ProblemError('bad-input', { detail: 'This mark belongs to a check. Move the whole check, or correct the mark there.' });
       return moved({ db, me, live }, mark.child, body.child, null, async (tx) => {
         await moveMarks(tx, [mark.id], body.child);
       });

@@ -11,7 +11,7 @@ import { storeStep } from '../readings/store.js';
 import { checks, children, logs, notes, observations, readings, sessions, withdrawals } from '../db/schema.js';
 import type { Db } from '../db/open.js';
 import { unstorable } from '../http/body.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { isDataError } from '../http/safe-error.js';
 import { route, type Call } from '../http/route.js';
 import type { About } from '../live/live.js';
@@ -40,12 +40,12 @@ type Sent = Pick<Call<'sendOutbox'>, 'db' | 'me' | 'now'>;
 /** A record is always stored under who sends it: another name on it is a fault, not a choice. @throws Refusal */
 function isTheirs({ me }: Sent, by: string): void {
   if (by !== me.id)
-    throw new Refusal('not-allowed', { detail: 'This was marked by somebody else on this device. They need to sign in to send it.' });
+    throw new ProblemError('not-allowed', { detail: 'This was marked by somebody else on this device. They need to sign in to send it.' });
 }
 /** @throws Refusal */
 function isInTime({ now }: Sent, at: string): void {
   if (Date.parse(at) > Date.parse(now()) + AHEAD_MS)
-    throw new Refusal('bad-input', { detail: 'The clock of this device is more than a day ahead.' });
+    throw new ProblemError('bad-input', { detail: 'The clock of this device is more than a day ahead.' });
 }
 
 /** Stores a mark and raises the version of its child's evidence in one statement: there are thousands of them, and each is synced. */
@@ -85,15 +85,15 @@ async function store(call: Call<'sendOutbox'>, entry: Exclude<OutboxEntry, { typ
       mine(entry.record.by);
       inTime(entry.record.at);
       const [mark] = await db.select({ child: observations.child }).from(observations).where(eq(observations.id, entry.record.observation));
-      if (mark && mark.child !== entry.record.child) throw new Refusal('not-allowed', { detail: 'This mark is another child’s.' });
+      if (mark && mark.child !== entry.record.child) throw new ProblemError('not-allowed', { detail: 'This mark is another child’s.' });
       inserted = await db.insert(withdrawals).values(entry.record).onConflictDoNothing().returning({ id: withdrawals.id });
       break;
     }
     case 'finish': {
       inTime(entry.record.at);
       const [check] = await db.select().from(checks).where(eq(checks.id, entry.record.check));
-      if (!check) throw new Refusal('not-found', { detail: 'The check this ends has not arrived yet.' });
-      if (check.child !== entry.record.child) throw new Refusal('not-allowed');
+      if (!check) throw new ProblemError('not-found', { detail: 'The check this ends has not arrived yet.' });
+      if (check.child !== entry.record.child) throw new ProblemError('not-allowed');
       if (check.finishedAt) return 'already';
       await db.update(checks).set({ finishedAt: entry.record.at, finishedReason: entry.record.reason }).where(eq(checks.id, check.id));
       return 'stored';
@@ -131,7 +131,7 @@ async function tied(
   const [of] = check ? await db.select({ child: checks.child }).from(checks).where(eq(checks.id, check)) : [];
   const [before] = replaces ? await db.select({ child: observations.child }).from(observations).where(eq(observations.id, replaces)) : [];
   if ((of && of.child !== child) || (before && before.child !== child))
-    throw new Refusal('not-allowed', { detail: 'The check or the mark that this belongs to is another child’s.' });
+    throw new ProblemError('not-allowed', { detail: 'The check or the mark that this belongs to is another child’s.' });
 }
 
 /** Who was there are children of this session, or in reach of whoever logs it. */
@@ -141,7 +141,7 @@ async function present(
 ): Promise<void> {
   const [row] = await db.select({ members: sessions.members }).from(sessions).where(eq(sessions.id, session));
   const strange = attendance.some(({ child }) => !row?.members.includes(child) && !access.childIds.has(child) && !access.runIds.has(child));
-  if (strange) throw new Refusal('not-allowed', { detail: 'Somebody who is marked as there is no child of this session.' });
+  if (strange) throw new ProblemError('not-allowed', { detail: 'Somebody who is marked as there is no child of this session.' });
 }
 
 /** Entries that say something of what a child can do. */
@@ -170,7 +170,7 @@ export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (c
     }
     const entry = parsed.data;
     try {
-      if (entry.id !== entry.record.id) throw new Refusal('bad-input', { detail: 'The entry and its record carry different ids.' });
+      if (entry.id !== entry.record.id) throw new ProblemError('bad-input', { detail: 'The entry and its record carry different ids.' });
       await decide(call.db, call.access, needOf(entry));
       // what is recorded of a child and that something was, in one: a list never shows what it does not rest on
       const status =
@@ -191,8 +191,8 @@ export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (c
       }
     } catch (error) {
       // only what is wrong with this record is this record's: a full disk is everybody's, and the device tries again
-      if (!(error instanceof Refusal) && !isDataError(error)) throw error;
-      const reason = error instanceof Refusal ? error.message : 'The database would not take this record.';
+      if (!(error instanceof ProblemError) && !isDataError(error)) throw error;
+      const reason = error instanceof ProblemError ? error.message : 'The database would not take this record.';
       results.push({ id: entry.id, status: 'refused', reason });
     }
   }

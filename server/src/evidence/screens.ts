@@ -75,7 +75,7 @@ export class Screens {
   show(code: string, owner: string, card: ScreenCard | null): boolean {
     const screen = this.#screens.get(code);
     if (!screen || screen.owner !== owner) return false;
-    screen.state = { open: true, card: card && bare(card), number: screen.state.number + 1 };
+    screen.state = { open: true, card: card && withoutAnswers(card), number: screen.state.number + 1 };
     screen.until = this.now() + LASTS_MS;
     for (const res of screen.watching) send(res, screen.state);
     this.#tell(code);
@@ -173,7 +173,7 @@ function send(res: Response, state: ScreenState): void {
 }
 
 /** A card without what would tell the child what is right: of what is only heard, the word stays here. */
-function bare(card: ScreenCard): ScreenCard {
+function withoutAnswers(card: ScreenCard): ScreenCard {
   if ('reading' in card) return card;
   const { kind, item, second } = card;
   const { accept: _accept, sound: _sound, parts: _parts, level: _level, units: _units, word, ...seen } = item;

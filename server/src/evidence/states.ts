@@ -164,7 +164,7 @@ async function workOutOne(db: Db, row: ChildRow, { stamp, taught, ...grounds }: 
     direction: since.of === 0 ? null : tenth(since.now - since.before),
     weeks: weeksOf(ends, moments, judged),
   };
-  const found: Held = { stamp, day, state };
+  const found: CacheEntry = { stamp, day, state };
   hold(db, row.id, found);
   const kept = { stamp, day, ...state };
   await db
@@ -176,7 +176,7 @@ async function workOutOne(db: Db, row: ChildRow, { stamp, taught, ...grounds }: 
 /** The day a state holds for, with the judgement that worked it out and how far was taught: time and teaching are no hurry. */
 const dayOf = (today: string, { taught }: Pick<Rest, 'taught'>): string => `${today} ${judgement} ${taught}`;
 
-interface Held {
+interface CacheEntry {
   readonly stamp: string;
   readonly day: string;
   /** Its line is of the whole order. */
@@ -184,7 +184,7 @@ interface Held {
   cut?: { readonly taught: number; readonly state: ChildState };
 }
 /** The state with the line of what was taught; the same object each time, so that what was written of it holds. */
-function cut(held: Held, taught: number): ChildState {
+function cut(held: CacheEntry, taught: number): ChildState {
   if (held.cut?.taught !== taught) {
     const { line } = held.state;
     held.cut = { taught, state: { ...held.state, line: line.slice(0, taught), beyond: line.slice(taught).filter((p) => p.basedOn > 0) } };
@@ -192,10 +192,10 @@ function cut(held: Held, taught: number): ChildState {
   return held.cut.state;
 }
 /** States as they were read or worked out last, by child: a list of a school reads none from the database again. */
-const held = new WeakMap<Db, Map<string, Held>>();
+const held = new WeakMap<Db, Map<string, CacheEntry>>();
 /** The most children whose states are held, some 30 kB each. */
 const MOST_HELD = 1500;
-function hold(db: Db, child: string, state: Held): void {
+function hold(db: Db, child: string, state: CacheEntry): void {
   let all = held.get(db);
   if (!all) held.set(db, (all = new Map()));
   all.delete(child);
@@ -221,7 +221,7 @@ export async function statesOf(
   if (rows.length === 0) return out;
   const [grounds, today] = await Promise.all([groundsOf(db, rows), schoolDay(db, now)]);
   const restOf = new Map(rows.map((row) => [row.id, grounds(row)]));
-  const kept = new Map<string, Held>();
+  const kept = new Map<string, CacheEntry>();
   const unread: string[] = [];
   for (const row of rows) {
     const own = held.get(db)?.get(row.id);

@@ -3,7 +3,7 @@ import type { Group, GroupBody } from '@sapling/contract';
 import { readable, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { colleagues, groupMembers, groupMoves, groups, logs, sessions } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 
@@ -44,21 +44,21 @@ async function requireAdult(db: Db, adultId: string | null | undefined): Promise
     .select()
     .from(colleagues)
     .where(and(eq(colleagues.id, adultId), eq(colleagues.active, true)));
-  if (!adult) throw new Refusal('bad-input', { errors: [{ path: 'adultId', message: 'No such colleague.' }] });
+  if (!adult) throw new ProblemError('bad-input', { errors: [{ path: 'adultId', message: 'No such colleague.' }] });
 }
 
 async function membersOf(db: Db, groupId: string): Promise<string[]> {
   return (await db.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, groupId))).map((m) => m.id);
 }
 
-interface Doing {
+interface Actor {
   readonly access: Access;
   readonly by: string;
   readonly now: string;
 }
 
 /** Makes a group, as of today where no first day is named. */
-async function make(tx: Db, body: GroupBody, { access, by, now }: Doing): Promise<string> {
+async function make(tx: Db, body: GroupBody, { access, by, now }: Actor): Promise<string> {
   const id = uuidv7();
   await tx.insert(groups).values({
     id,
@@ -78,7 +78,7 @@ async function make(tx: Db, body: GroupBody, { access, by, now }: Doing): Promis
 }
 
 /** Puts children into a group, and says so in its history. */
-async function join(tx: Db, groupId: string, childIds: readonly string[], { by, now }: Pick<Doing, 'by' | 'now'>): Promise<void> {
+async function join(tx: Db, groupId: string, childIds: readonly string[], { by, now }: Pick<Actor, 'by' | 'now'>): Promise<void> {
   const here = new Set(await membersOf(tx, groupId));
   for (const childId of new Set(childIds)) {
     if (here.has(childId)) continue;
@@ -86,7 +86,7 @@ async function join(tx: Db, groupId: string, childIds: readonly string[], { by, 
     await tx.insert(groupMoves).values({ id: uuidv7(), at: now, by, groupId, childId, what: 'joined' });
   }
 }
-async function leave(tx: Db, groupId: string, childIds: readonly string[], { by, now }: Pick<Doing, 'by' | 'now'>): Promise<void> {
+async function leave(tx: Db, groupId: string, childIds: readonly string[], { by, now }: Pick<Actor, 'by' | 'now'>): Promise<void> {
   const here = new Set(await membersOf(tx, groupId));
   for (const childId of new Set(childIds)) {
     if (!here.has(childId)) continue;
@@ -96,9 +96,9 @@ async function leave(tx: Db, groupId: string, childIds: readonly string[], { by,
 }
 
 /** Changes a group of just this version. @throws Refusal `newer-version` with the group as it is */
-async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: number }, doing: Doing): Promise<void> {
+async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: number }, doing: Actor): Promise<void> {
   const [current] = await listGroups(tx, doing.access, [id]);
-  if (!current) throw new Refusal('not-found');
+  if (!current) throw new ProblemError('not-found');
   await requireAdult(tx, body.adultId);
   const kept = <K extends keyof GroupBody>(key: K): Group[K] => (body[key] === undefined ? current[key] : (body[key] as Group[K]));
   const changed = await tx
@@ -116,7 +116,7 @@ async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: n
     })
     .where(and(eq(groups.id, id), eq(groups.version, body.version)))
     .returning({ id: groups.id });
-  if (changed.length === 0) throw new Refusal('newer-version', { current });
+  if (changed.length === 0) throw new ProblemError('newer-version', { current });
   if (body.adultId !== undefined && body.adultId !== current.adultId)
     await handSessions(tx, id, current.adultId, body.adultId, doing.access.today);
   if (!body.members) return;
@@ -153,7 +153,7 @@ async function handSessions(tx: Db, groupId: string, from: string | null, to: st
 }
 
 /** Ends a group, or lets one that was ended go on. Who was in it stays on record. */
-async function endOrReopen(tx: Db, { id, version }: { id: string; version: number }, end: boolean, doing: Doing): Promise<void> {
+async function endOrReopen(tx: Db, { id, version }: { id: string; version: number }, end: boolean, doing: Actor): Promise<void> {
   const changed = await tx
     .update(groups)
     .set({ removedAt: end ? doing.now : null, version: version + 1 })
@@ -161,7 +161,7 @@ async function endOrReopen(tx: Db, { id, version }: { id: string; version: numbe
     .returning({ id: groups.id });
   if (changed.length > 0) return;
   const [current] = await listGroups(tx, doing.access, [id]);
-  throw new Refusal('newer-version', { current });
+  throw new ProblemError('newer-version', { current });
 }
 
 export const groupRoutes = [
@@ -241,7 +241,8 @@ export const groupRoutes = [
             .set({ version: side.version + 1 })
             .where(and(eq(groups.id, side.id), eq(groups.version, side.version)))
             .returning({ id: groups.id });
-          if (changed.length === 0) throw new Refusal('newer-version', { current: await listGroups(tx as unknown as Db, access, ids) });
+          if (changed.length === 0)
+            throw new ProblemError('newer-version', { current: await listGroups(tx as unknown as Db, access, ids) });
         }
         if (body.from) await leave(tx as unknown as Db, body.from.id, [body.child], doing);
         if (body.to) await join(tx as unknown as Db, body.to.id, [body.child], doing);

@@ -4,7 +4,7 @@ import type { Lending } from '@sapling/contract';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { colleagues, groups, lendings, logs, sessions } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 
@@ -63,7 +63,7 @@ export const lendingRoutes = [
     'addLending',
     ({ params }) => ({ action: 'change group', groupIds: [params.id], childIds: [] }),
     async ({ db, params, body, me, access, now, live }) => {
-      const wrong = (path: string, message: string): Refusal => new Refusal('bad-input', { errors: [{ path, message }] });
+      const wrong = (path: string, message: string): ProblemError => new ProblemError('bad-input', { errors: [{ path, message }] });
       if (body.until < body.from) throw wrong('until', 'The last day is before the first.');
       if (body.until < access.today) throw wrong('until', 'That is over already.');
       const [[person], [group], taken] = await Promise.all([
@@ -105,7 +105,7 @@ export const lendingRoutes = [
     ({ params }) => ({ action: 'end lending', lendingId: params.id }),
     async ({ db, params, me, access, now, live }) => {
       const [row] = await db.select().from(lendings).where(eq(lendings.id, params.id));
-      if (!row || row.endedAt) throw new Refusal('not-found');
+      if (!row || row.endedAt) throw new ProblemError('not-found');
       const [group] = await db.select().from(groups).where(eq(groups.id, row.groupId));
       let moved: string[] = [];
       await db.transaction(async (tx) => {

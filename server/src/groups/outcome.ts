@@ -5,7 +5,7 @@ import type { GroupOutcomeFacts } from '@sapling/contract';
 import { fullName } from '../children/children.js';
 import { children, groupMembers, groups } from '../db/schema.js';
 import { groundsOf, judgedAt } from '../evidence/states.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { readingList } from '../readings/readings.js';
 import { listSessions } from '../sessions/sessions.js';
@@ -18,7 +18,7 @@ export const outcomeRoutes = [
     ({ params }) => ({ action: 'read group', groupId: params.id }),
     async ({ db, access, params, now }): Promise<GroupOutcomeFacts> => {
       const [group] = await db.select().from(groups).where(eq(groups.id, params.id));
-      if (!group) throw new Refusal('not-found');
+      if (!group) throw new ProblemError('not-found');
       const members = (await db.select().from(groupMembers).where(eq(groupMembers.groupId, group.id))).map((m) => m.childId);
       const ids = members.filter((id) => access.childIds.has(id));
       const startsOn = group.startsOn || group.createdAt.slice(0, 10);

@@ -1,11 +1,12 @@
 /** What a grouping must keep, as colleagues said. A rule is seen by those who reach all its children. */
-import { and, eq, isNull } from 'drizzle-orm';
+import { isNull } from 'drizzle-orm';
 import type { GroupRule } from '@sapling/contract';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { groupRules } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
+import { conflictWith, removeVersioned, saveVersioned } from '../http/save-versioned.js';
 
 async function listRules(db: Db, access: Access): Promise<GroupRule[]> {
   const rows = await db.select().from(groupRules).where(isNull(groupRules.removedAt)).orderBy(groupRules.savedAt);
@@ -22,20 +23,12 @@ export const groupRuleRoutes = [
       const { version, ...rule } = body;
       const two = rule.kind === 'together' || rule.kind === 'apart';
       if (two && new Set(rule.children).size < 2)
-        throw new Refusal('bad-input', { errors: [{ path: 'children', message: 'Choose two children or more.' }] });
+        throw new ProblemError('bad-input', { errors: [{ path: 'children', message: 'Choose two children or more.' }] });
       if (rule.kind === 'busy' && rule.slots.length === 0)
-        throw new Refusal('bad-input', { errors: [{ path: 'slots', message: 'Choose the times.' }] });
-      const saved = { ...rule, savedBy: me.id, savedAt: now() };
+        throw new ProblemError('bad-input', { errors: [{ path: 'slots', message: 'Choose the times.' }] });
       const current = (await listRules(db, access)).find((r) => r.id === params.id);
-      if (version === 0 && !current) await db.insert(groupRules).values({ id: params.id, ...saved });
-      else {
-        const changed = await db
-          .update(groupRules)
-          .set({ ...saved, version: version + 1 })
-          .where(and(eq(groupRules.id, params.id), eq(groupRules.version, version), isNull(groupRules.removedAt)))
-          .returning({ id: groupRules.id });
-        if (changed.length === 0) throw new Refusal('newer-version', { current });
-      }
+      const saved = await saveVersioned(db, groupRules, { id: params.id }, version, { ...rule, savedBy: me.id, savedAt: now() });
+      if (!saved) throw conflictWith(current);
       await live.tell({ topic: 'groups', by: me.id }, { children: rule.children });
       return (await listRules(db, access)).find((r) => r.id === params.id)!;
     },
@@ -43,13 +36,8 @@ export const groupRuleRoutes = [
 
   route('removeGroupRule', { action: 'form groups', childIds: [] }, async ({ db, params, query, me, access, now, live }) => {
     const current = (await listRules(db, access)).find((r) => r.id === params.id);
-    if (!current) throw new Refusal('not-found');
-    const changed = await db
-      .update(groupRules)
-      .set({ removedAt: now(), version: query.version + 1 })
-      .where(and(eq(groupRules.id, params.id), eq(groupRules.version, query.version)))
-      .returning({ id: groupRules.id });
-    if (changed.length === 0) throw new Refusal('newer-version', { current });
+    if (!current) throw new ProblemError('not-found');
+    if (!(await removeVersioned(db, groupRules, { id: params.id }, query.version, now()))) throw conflictWith(current);
     await live.tell({ topic: 'groups', by: me.id }, { children: current.children });
     return { ok: true as const };
   }),

@@ -24,7 +24,7 @@ const STATUS: Record<ProblemCode, number> = {
 };
 
 /** A refusal. Thrown anywhere in a handler; sent as application/problem+json. */
-export class Refusal extends Error {
+export class ProblemError extends Error {
   override readonly name = 'Refusal';
   constructor(
     readonly code: ProblemCode,

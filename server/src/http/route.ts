@@ -15,7 +15,7 @@ import type { RecordingStore } from '../readings/recording-store.js';
 import type { Screens } from '../evidence/screens.js';
 import type { Backups } from '../backup/service.js';
 import type { Config } from '../config.js';
-import type { Trail } from '../trail.js';
+import type { AuditLog } from '../audit-log.js';
 import type { TryIt } from '../try-it.js';
 import type { Pool } from '../work/pool.js';
 import type { Changes } from './changes.js';
@@ -33,7 +33,7 @@ export interface Services {
   /** Where recordings lie. */
   readonly recordingStore: RecordingStore;
   /** Who looked at and changed what. */
-  readonly trail: Trail;
+  readonly trail: AuditLog;
   /** The made-up school beside this one; undefined where there may be none. */
   readonly tryIt: TryIt | undefined;
   readonly changes: Changes;

@@ -11,7 +11,7 @@ import { createHash } from 'node:crypto';
 import { and, eq, gt, lte, sql } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
 import { tries } from '../db/schema.js';
-import { Refusal } from './problem.js';
+import { ProblemError } from './problem.js';
 
 export class Tries {
   constructor(
@@ -64,7 +64,7 @@ export class Tries {
 
   #refuse(until: string): never {
     const minutes = Math.max(1, Math.ceil((Date.parse(until) - this.now()) / 60_000));
-    throw new Refusal('too-many-tries', {
+    throw new ProblemError('too-many-tries', {
       detail: `Too many tries. Wait ${minutes} ${minutes === 1 ? 'minute' : 'minutes'} and try again.`,
     });
   }

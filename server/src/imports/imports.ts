@@ -17,7 +17,7 @@ import {
   remarks,
 } from '../db/schema.js';
 import { fullName } from '../children/children.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { readSettings } from '../settings/read-settings.js';
@@ -128,7 +128,7 @@ export const importRoutes = [
     const { judged, classOf } = await judge(db, access, body.rows);
     const bad = judged.filter((j) => j.action === 'bad');
     if (bad.length > 0)
-      throw new Refusal('bad-input', {
+      throw new ProblemError('bad-input', {
         detail: 'Some rows do not fit. Nothing was written.',
         errors: bad.map((j) => ({ path: `row ${j.row}`, message: j.reason! })),
       });
@@ -214,7 +214,7 @@ export const importRoutes = [
 
   route('undoImport', { action: 'import children' }, async ({ db, params, me, now, live }) => {
     const [record] = await db.select().from(imports).where(eq(imports.id, params.id));
-    if (!record || (me.role !== 'lead' && record.by !== me.id)) throw new Refusal('not-found');
+    if (!record || (me.role !== 'lead' && record.by !== me.id)) throw new ProblemError('not-found');
     if (record.undoneAt) return toRecord(record);
     const kept = await withRecords(db, record.addedChildren);
     const added = record.addedChildren.filter((id) => !kept.has(id));

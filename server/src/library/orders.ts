@@ -5,8 +5,9 @@ import type { TeachingOrderRow } from '@sapling/contract';
 import { TEACHING_ORDERS } from '@sapling/data';
 import type { Db } from '../db/open.js';
 import { classes, teachingOrders } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
+import { conflictWith, removeVersioned, saveVersioned } from '../http/save-versioned.js';
 
 const shipped: readonly TeachingOrderRow[] = TEACHING_ORDERS.map((order) => ({
   ...order,
@@ -28,7 +29,7 @@ export async function orderBook(db: Db): Promise<ReadonlyMap<string, TeachingOrd
 /** @throws Refusal `bad-input` for an order that is not there. */
 export async function requireOrder(db: Db, id: string): Promise<TeachingOrder> {
   const order = (await orderBook(db)).get(id);
-  if (!order) throw new Refusal('bad-input', { errors: [{ path: 'orderId', message: 'No such teaching order.' }] });
+  if (!order) throw new ProblemError('bad-input', { errors: [{ path: 'orderId', message: 'No such teaching order.' }] });
   return order;
 }
 
@@ -41,7 +42,7 @@ export const orderRoutes = [
       draft = checkedOrder(body);
     } catch (error) {
       if (!isCoreError(error)) throw error;
-      throw new Refusal('bad-input', { detail: error.message, errors: [{ path: error.field, message: error.message }] });
+      throw new ProblemError('bad-input', { detail: error.message, errors: [{ path: error.field, message: error.message }] });
     }
     const values = {
       name: draft.name,
@@ -49,27 +50,11 @@ export const orderRoutes = [
       steps: draft.steps.map((s) => ({ name: s.name, gpcs: [...s.gpcs], words: [...s.words] })),
       savedBy: me.id,
       savedAt: now(),
-      removedAt: null,
-      version: body.version + 1,
     };
-    const saved =
-      body.version === 0
-        ? await db
-            .insert(teachingOrders)
-            .values({ id: params.id, ...values })
-            .onConflictDoNothing()
-            .returning()
-        : await db
-            .update(teachingOrders)
-            .set(values)
-            .where(and(eq(teachingOrders.id, params.id), eq(teachingOrders.version, body.version)))
-            .returning();
-    if (saved.length === 0) {
-      const current = (await listOrders(db)).find((order) => order.id === params.id);
-      throw current ? new Refusal('newer-version', { current }) : new Refusal('not-found');
-    }
+    const saved = await saveVersioned(db, teachingOrders, { id: params.id }, body.version, values);
+    if (!saved) throw conflictWith((await listOrders(db)).find((order) => order.id === params.id));
     await live.tell({ topic: 'library' }, { everyone: true });
-    const { id, name, style, steps, version } = saved[0]!;
+    const { id, name, style, steps, version } = saved;
     return { id, name, style, steps, version };
   }),
 
@@ -79,18 +64,11 @@ export const orderRoutes = [
       .from(classes)
       .where(and(eq(classes.orderId, params.id), isNull(classes.removedAt)));
     if (following.length > 0)
-      throw new Refusal('in-use', {
+      throw new ProblemError('in-use', {
         detail: `${following.map((c) => c.name).join(', ')} still follow this order. Give them another one first.`,
       });
-    const gone = await db
-      .update(teachingOrders)
-      .set({ removedAt: now(), version: query.version + 1 })
-      .where(and(eq(teachingOrders.id, params.id), eq(teachingOrders.version, query.version), isNull(teachingOrders.removedAt)))
-      .returning({ id: teachingOrders.id });
-    if (gone.length === 0) {
-      const current = (await listOrders(db)).find((order) => order.id === params.id && order.version !== null);
-      throw current ? new Refusal('newer-version', { current }) : new Refusal('not-found');
-    }
+    if (!(await removeVersioned(db, teachingOrders, { id: params.id }, query.version, now())))
+      throw conflictWith((await listOrders(db)).find((order) => order.id === params.id && order.version !== null));
     await live.tell({ topic: 'library' }, { everyone: true });
     return { ok: true as const };
   }),

@@ -6,7 +6,7 @@ import { SESSION_REACH, type Access } from '../access.js';
 import { childLines, fullName } from '../children/children.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, cues, groups, notes, schools, sessions } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { listSessions } from '../sessions/sessions.js';
 import { whenInWords } from '../timetable/place-sessions.js';
@@ -116,7 +116,7 @@ async function answer(
   const { db, access, res, now, query, pool } = call;
   const wanted = (query.what?.split(',') ?? ['plan']).filter((kind): kind is PaperKind => (PAPERS as readonly string[]).includes(kind));
   if (wanted.length === 0)
-    throw new Refusal('bad-input', { errors: [{ path: 'what', message: `Name one or more of ${PAPERS.join(', ')}.` }] });
+    throw new ProblemError('bad-input', { errors: [{ path: 'what', message: `Name one or more of ${PAPERS.join(', ')}.` }] });
   const [school] = await db.select({ name: schools.name }).from(schools);
   const facts = await factsOf(db, access, list, query.names ?? 'full', now());
   const { paper, handwriting } = await readSettings(db);
@@ -146,7 +146,7 @@ export const paperRoutes = [
     ({ params }) => ({ action: 'read session', sessionId: params.id }),
     async (call) => {
       const [session] = await listSessions(call.db, call.access, { ids: [call.params.id] });
-      if (!session) throw new Refusal('not-found');
+      if (!session) throw new ProblemError('not-found');
       return answer(call, [session], `${session.groupName} ${session.on}`);
     },
   ),
@@ -154,7 +154,7 @@ export const paperRoutes = [
     const { from, group } = call.query;
     const to = new Date(Date.parse(`${from}T12:00:00Z`) + 6 * 86_400_000).toISOString().slice(0, 10);
     const list = (await listSessions(call.db, call.access, { from, to })).filter((s) => !group || s.groupId === group);
-    if (list.length === 0) throw new Refusal('not-found', { detail: 'There is no session in this week to print.' });
+    if (list.length === 0) throw new ProblemError('not-found', { detail: 'There is no session in this week to print.' });
     return answer(call, list, `Week of ${from}`);
   }),
 ];

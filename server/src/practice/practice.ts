@@ -7,7 +7,7 @@ import { childrenInReach, type Access } from '../access.js';
 import { childLines, fullName } from '../children/children.js';
 import type { Db } from '../db/open.js';
 import { children, classes, colleagues, cues, groupMembers, groups, schools } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { orderBook } from '../library/orders.js';
 import { wordBook } from '../library/word-book.js';
@@ -104,7 +104,7 @@ export const practiceRoutes = [
     async (call) => {
       const { db, access, params, query, now, res, pool } = call;
       const [row] = await db.select().from(children).where(eq(children.id, params.id)).orderBy(desc(children.id));
-      if (!row) throw new Refusal('not-found');
+      if (!row) throw new ProblemError('not-found');
       const [[practice], [school], cueRows] = await Promise.all([
         practiceOf(db, access, [row], now()),
         db.select({ name: schools.name }).from(schools),

@@ -5,7 +5,7 @@ import type { Db } from '../db/open.js';
 import { colleagues } from '../db/schema.js';
 import { factsOf } from '../evidence/evidence.js';
 import { groundsOf } from '../evidence/states.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { isLessSure, keepJudgement, SHIPPED, type KeptFit, type KeptJudgement } from '../settings/judgement-here.js';
 import { apart } from '../work/apart.js';
@@ -38,7 +38,7 @@ export async function shownFit(db: Db, kept: KeptJudgement): Promise<Shown> {
 export const fitRoutes = [
   route('fitJudgement', { action: 'manage team' }, async (call) => {
     const { db, access, me, now } = call;
-    if (underWay.has(db)) throw new Refusal('busy', { detail: 'The numbers are being fitted already.' });
+    if (underWay.has(db)) throw new ProblemError('busy', { detail: 'The numbers are being fitted already.' });
     underWay.add(db);
     try {
       const all = (await childrenInReach(db, access)).sort((a, b) => (a.id < b.id ? -1 : 1));
@@ -64,9 +64,9 @@ export const fitRoutes = [
       if (body.use === 'nothing new') return { ...rest, ...(used ? { used } : {}) };
       // what was used can be taken up again
       if (body.use === 'shipped') return { ...rest, ...(used ? { found: used } : found ? { found } : {}) };
-      if (!found) throw new Refusal('not-found');
+      if (!found) throw new ProblemError('not-found');
       if (!found.better || found.base !== SHIPPED)
-        throw new Refusal('bad-input', {
+        throw new ProblemError('bad-input', {
           errors: [{ path: 'use', message: 'Children it was not fitted on are not foretold better by these numbers.' }],
         });
       return { ...rest, used: found };

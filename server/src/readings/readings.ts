@@ -6,7 +6,7 @@ import { namesOf } from '../children/children.js';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, readings, readingSteps, recordings } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { readingOutcomesOf, recordedOf } from './outcome.js';
 import { forgetRecordings } from './recordings.js';
@@ -76,7 +76,7 @@ export const readingRoutes = [
     ({ params }) => ({ action: 'read check', checkChild: childOfReading(params.id) }),
     async ({ db, params, access }) => {
       const [row] = await db.select().from(readings).where(eq(readings.id, params.id));
-      if (!row) throw new Refusal('not-found');
+      if (!row) throw new ProblemError('not-found');
       const [steps, outcomes, names, [sound]] = await Promise.all([
         db.select().from(readingSteps).where(eq(readingSteps.reading, row.id)).orderBy(readingSteps.marking, readingSteps.n),
         outcomesOf(db, [row.id]),

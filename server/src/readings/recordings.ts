@@ -8,7 +8,7 @@ import { daysAfter } from '@sapling/core';
 import { and, eq, isNull, lt, sql } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
 import { children, readings, recordings } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { schoolDay } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
@@ -60,12 +60,13 @@ export const recordingRoutes = [
         .from(readings)
         .innerJoin(children, eq(children.id, readings.child))
         .where(eq(readings.id, params.id));
-      if (!found) throw new Refusal('not-found');
+      if (!found) throw new ProblemError('not-found');
       if (!found.consent)
-        throw new Refusal('not-allowed', { detail: 'No consent to record is noted for this child, so the recording was not kept.' });
+        throw new ProblemError('not-allowed', { detail: 'No consent to record is noted for this child, so the recording was not kept.' });
       const [before] = await db.select({ deletedAt: recordings.deletedAt }).from(recordings).where(eq(recordings.reading, params.id));
       // what was deleted does not come back with a part that was late
-      if (before?.deletedAt) throw new Refusal('not-found', { detail: 'This recording was deleted, so this part of it was not kept.' });
+      if (before?.deletedAt)
+        throw new ProblemError('not-found', { detail: 'This recording was deleted, so this part of it was not kept.' });
       const { recordingDays } = await readSettings(db);
       const deleteOn = daysAfter(access.today, recordingDays);
       // the record first: sound without one is swept away
@@ -91,7 +92,8 @@ export const recordingRoutes = [
         .select()
         .from(recordings)
         .where(and(eq(recordings.reading, params.id), isNull(recordings.deletedAt)));
-      if (!row) throw new Refusal('not-found', { detail: 'There is no recording of this reading, or it was deleted when its day came.' });
+      if (!row)
+        throw new ProblemError('not-found', { detail: 'There is no recording of this reading, or it was deleted when its day came.' });
       res.setHeader('cache-control', 'no-store');
       res.type(row.mime);
       // a part at a time, so that a long one is never in memory as a whole

@@ -15,7 +15,7 @@ import {
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { readings, readingSteps } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { forgetOutcome } from './outcome.js';
 
 export type StoredReading = typeof readings.$inferSelect;
@@ -23,16 +23,16 @@ export type StoredReading = typeof readings.$inferSelect;
 /** Stores a step once. @throws Refusal where its reading is not here, is another child's, or the step does not fit its text. */
 export async function storeStep(db: Db, record: ReadingStepRecord, now: string): Promise<{ id: string }[]> {
   const [reading] = await db.select().from(readings).where(eq(readings.id, record.reading));
-  if (!reading) throw new Refusal('not-found', { detail: 'The reading this belongs to has not arrived yet.' });
-  if (reading.child !== record.child) throw new Refusal('not-allowed');
+  if (!reading) throw new ProblemError('not-found', { detail: 'The reading this belongs to has not arrived yet.' });
+  if (reading.child !== record.child) throw new ProblemError('not-allowed');
   try {
     checkedStep(record.step as StepRecord['step'], { words: reading.words.length, questions: reading.questions.length });
   } catch (error) {
-    if (isCoreError(error)) throw new Refusal('bad-input', { detail: error.message });
+    if (isCoreError(error)) throw new ProblemError('bad-input', { detail: error.message });
     throw error;
   }
   const [other] = await db.select({ by: readingSteps.by }).from(readingSteps).where(eq(readingSteps.marking, record.marking)).limit(1);
-  if (other && other.by !== record.by) throw new Refusal('not-allowed', { detail: 'This marking was begun by somebody else.' });
+  if (other && other.by !== record.by) throw new ProblemError('not-allowed', { detail: 'This marking was begun by somebody else.' });
   await forgetOutcome(db, record.reading);
   return db
     .insert(readingSteps)

@@ -5,7 +5,7 @@ import { accessOf, readable, type Access } from '../access.js';
 import { fullName } from '../children/children.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, groups, looks, remarks } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 
 const MOST = 100;
@@ -86,7 +86,7 @@ export const remarkRoutes = [
         .onConflictDoNothing();
       await live.tell({ topic: 'remarks', by: me.id }, body.about === 'child' ? { children: [body.subject] } : { groups: [body.subject] });
       const found = (await remarksFor(db, access, { subject: body.subject })).find((r) => r.id === body.id);
-      if (!found) throw new Refusal('not-found');
+      if (!found) throw new ProblemError('not-found');
       return { ...found, notTold: blind.map((id) => people.find((p) => p.id === id)!.name) };
     },
   ),

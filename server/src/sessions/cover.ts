@@ -4,7 +4,7 @@ import type { CoverLink, Session } from '@sapling/contract';
 import { hashOfSecret, newSecret } from '../auth/secret.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, coverLinks, groups, sessions } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { whenInWords } from '../timetable/place-sessions.js';
@@ -23,7 +23,7 @@ async function linksOf(db: Db, session: string, now: string): Promise<CoverLink[
 }
 
 /** Numbers stand in place of the children's ids, and initials in place of given names in what a colleague typed. */
-function withoutNames(plan: Session['plan'], there: readonly Covered[]): Session['plan'] {
+function withoutNames(plan: Session['plan'], there: readonly CoverMember[]): Session['plan'] {
   const numberOf = new Map(there.map((c) => [c.id, c.number]));
   // what was drawn by the tool holds no child's name: "Will it rain?" stays as it is
   const typed = (text: string): string =>
@@ -57,7 +57,7 @@ function withoutNames(plan: Session['plan'], there: readonly Covered[]): Session
     })),
   };
 }
-interface Covered {
+interface CoverMember {
   readonly id: string;
   readonly number: string;
   readonly given: string;
@@ -93,7 +93,7 @@ export const coverRoutes = [
         .set({ withdrawnAt: now() })
         .where(and(eq(coverLinks.id, params.link), eq(coverLinks.session, params.id), isNull(coverLinks.withdrawnAt)))
         .returning({ id: coverLinks.id });
-      if (gone.length === 0) throw new Refusal('not-found');
+      if (gone.length === 0) throw new ProblemError('not-found');
       await live.tell({ topic: 'sessions', id: params.id, by: me.id }, { sessions: [params.id] });
       return { ok: true as const };
     },
@@ -106,14 +106,15 @@ export const coverRoutes = [
       .select()
       .from(coverLinks)
       .where(and(eq(coverLinks.secretHash, hashOfSecret(params.secret)), isNull(coverLinks.withdrawnAt), gt(coverLinks.endsAt, now())));
-    if (!link) throw new Refusal('not-found', { detail: 'This link has ended or was withdrawn. Ask whoever gave it to you for another.' });
+    if (!link)
+      throw new ProblemError('not-found', { detail: 'This link has ended or was withdrawn. Ask whoever gave it to you for another.' });
     await tries.covers.giveBack(who);
     const [found] = await db
       .select({ row: sessions, groupName: groups.name, slot: groups.slot })
       .from(sessions)
       .innerJoin(groups, eq(groups.id, sessions.groupId))
       .where(and(eq(sessions.id, link.session), isNull(sessions.removedAt)));
-    if (!found) throw new Refusal('not-found', { detail: 'This session was taken out.' });
+    if (!found) throw new ProblemError('not-found', { detail: 'This session was taken out.' });
     if (!link.openedAt) await db.update(coverLinks).set({ openedAt: now() }).where(eq(coverLinks.id, link.id));
     const { row } = found;
     const [settings, kids, [adult]] = await Promise.all([
@@ -128,7 +129,7 @@ export const coverRoutes = [
     ]);
     const there = row.members
       .flatMap((id) => kids.find((k) => k.id === id) ?? [])
-      .map((k, n): Covered => ({
+      .map((k, n): CoverMember => ({
         id: k.id,
         number: `${n + 1}`,
         given: k.givenName,

@@ -6,7 +6,7 @@ import type { Db } from '../db/open.js';
 import { colleagues, groupMembers, groups, logs, notes, sessions } from '../db/schema.js';
 import { namesOf } from '../children/children.js';
 import { breathing } from '../http/breathing.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { blindTo, mentionsIn } from '../remarks/remarks.js';
@@ -179,9 +179,9 @@ function withIds(plan: Session['plan']): Session['plan'] {
   return { ...plan, parts: plan.parts.map((part) => (part.id ? part : { ...part, id: part.kind })) };
 }
 
-async function one(db: Db, access: Access, id: string): Promise<Session> {
+async function requireSession(db: Db, access: Access, id: string): Promise<Session> {
   const [found] = await listSessions(db, access, { ids: [id] });
-  if (!found) throw new Refusal('not-found');
+  if (!found) throw new ProblemError('not-found');
   return found;
 }
 
@@ -197,7 +197,7 @@ async function requireAdult(db: Db, adultId: string | null | undefined): Promise
     .select()
     .from(colleagues)
     .where(and(eq(colleagues.id, adultId), eq(colleagues.active, true)));
-  if (!adult) throw new Refusal('bad-input', { errors: [{ path: 'adultId', message: 'No such colleague.' }] });
+  if (!adult) throw new ProblemError('bad-input', { errors: [{ path: 'adultId', message: 'No such colleague.' }] });
 }
 
 /** What was changed of a session as it is now, told to whom it concerns. @throws Refusal `newer-version` where somebody was quicker */
@@ -206,12 +206,12 @@ async function kept(
   current: Session,
   changed: readonly unknown[],
 ): Promise<Session> {
-  if (changed.length === 0) throw new Refusal('newer-version', { current });
+  if (changed.length === 0) throw new ProblemError('newer-version', { current });
   await live.tell(
     { topic: 'sessions', id: current.id, by: me.id },
     { sessions: [current.id], colleagues: current.adultId ? [current.adultId] : [] },
   );
-  return one(db, access, current.id);
+  return requireSession(db, access, current.id);
 }
 
 export const sessionRoutes = [
@@ -221,7 +221,7 @@ export const sessionRoutes = [
     'session',
     ({ params }) => ({ action: 'read session', sessionId: params.id }),
     async ({ db, access, params }) => {
-      const found = await one(db, access, params.id);
+      const found = await requireSession(db, access, params.id);
       const [people, [row]] = await Promise.all([
         db.select().from(colleagues).where(eq(colleagues.active, true)),
         db.select(SESSION_REACH).from(sessions).where(eq(sessions.id, found.id)),
@@ -244,7 +244,7 @@ export const sessionRoutes = [
       const members = (await db.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, body.groupId))).map(
         (m) => m.id,
       );
-      if (members.length === 0) throw new Refusal('bad-input', { detail: 'The group has no children yet.' });
+      if (members.length === 0) throw new ProblemError('bad-input', { detail: 'The group has no children yet.' });
       const id = uuidv7();
       await db.insert(sessions).values({
         id,
@@ -259,7 +259,7 @@ export const sessionRoutes = [
         createdAt: now(),
       });
       await live.tell({ topic: 'sessions', id, by: me.id }, { sessions: [id] });
-      return one(db, access, id);
+      return requireSession(db, access, id);
     },
   ),
 
@@ -267,7 +267,7 @@ export const sessionRoutes = [
     'updateSession',
     ({ params }) => ({ action: 'change session', sessionId: params.id }),
     async ({ db, params, body, me, access, live }) => {
-      const current = await one(db, access, params.id);
+      const current = await requireSession(db, access, params.id);
       await requireAdult(db, body.adultId);
       const changed = await db
         .update(sessions)
@@ -289,8 +289,8 @@ export const sessionRoutes = [
     'runToday',
     ({ params }) => ({ action: 'run session', sessionId: params.id }),
     async ({ db, params, body, me, access, live }) => {
-      const current = await one(db, access, params.id);
-      if (current.log) throw new Refusal('cannot-undo', { detail: 'This session has been logged, so it stays on its day.' });
+      const current = await requireSession(db, access, params.id);
+      if (current.log) throw new ProblemError('cannot-undo', { detail: 'This session has been logged, so it stays on its day.' });
       const changed = await db
         .update(sessions)
         .set({ ...movedTo(current, access.today), ...(await whenAndWhere(db))(current.groupId, access.today), version: body.version + 1 })
@@ -304,9 +304,9 @@ export const sessionRoutes = [
     'redrawSession',
     ({ params }) => ({ action: 'run session', sessionId: params.id }),
     async ({ db, params, body, me, access, live }) => {
-      const current = await one(db, access, params.id);
+      const current = await requireSession(db, access, params.id);
       if (current.log || !current.plan.drawn || !body.plan.drawn?.again)
-        throw new Refusal('bad-input', {
+        throw new ProblemError('bad-input', {
           detail: 'Only a session that was drawn for its cycle, and not changed by hand or held since, draws itself again.',
         });
       const changed = await db
@@ -322,14 +322,14 @@ export const sessionRoutes = [
     'removeSession',
     ({ params }) => ({ action: 'change session', sessionId: params.id }),
     async ({ db, params, query, me, access, now, live }) => {
-      const current = await one(db, access, params.id);
-      if (current.log) throw new Refusal('cannot-undo', { detail: 'This session has been logged, so its record is kept.' });
+      const current = await requireSession(db, access, params.id);
+      if (current.log) throw new ProblemError('cannot-undo', { detail: 'This session has been logged, so its record is kept.' });
       const changed = await db
         .update(sessions)
         .set({ removedAt: now(), version: query.version + 1 })
         .where(and(eq(sessions.id, params.id), eq(sessions.version, query.version)))
         .returning({ id: sessions.id });
-      if (changed.length === 0) throw new Refusal('newer-version', { current });
+      if (changed.length === 0) throw new ProblemError('newer-version', { current });
       await live.tell(
         { topic: 'sessions', id: params.id, by: me.id },
         { groups: [current.groupId], colleagues: current.adultId ? [current.adultId] : [] },

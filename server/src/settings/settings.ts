@@ -3,7 +3,7 @@ import { and, eq } from 'drizzle-orm';
 import type { SchoolSettings } from '@sapling/contract';
 import { ACCENT_MERGERS, DEFAULT_MODEL, type EstimateModel } from '@sapling/core';
 import { schools } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { placeSessions } from '../timetable/place-sessions.js';
 import { readSettings } from './read-settings.js';
@@ -35,7 +35,9 @@ export const settingsRoutes = [
       .map((name) => name.trim())
       .find((name) => name !== '' && !(name in ACCENT_MERGERS));
     if (unknown !== undefined)
-      throw new Refusal('bad-input', { errors: [{ path: 'accent', message: `“${unknown}” is no accent difference that is known here.` }] });
+      throw new ProblemError('bad-input', {
+        errors: [{ path: 'accent', message: `“${unknown}” is no accent difference that is known here.` }],
+      });
     const [school] = await db.select({ id: schools.id }).from(schools).limit(1);
     const changed = await db
       .update(schools)
@@ -43,7 +45,7 @@ export const settingsRoutes = [
       .where(and(eq(schools.id, school!.id), eq(schools.settingsVersion, version)))
       .returning({ id: schools.id });
     const current = await readSettings(db);
-    if (changed.length === 0) throw new Refusal('newer-version', { current });
+    if (changed.length === 0) throw new ProblemError('newer-version', { current });
     await placeSessions(db, access.today);
     await live.tell({ topic: 'settings', by: me.id }, { everyone: true });
     await live.tell({ topic: 'sessions', by: me.id }, { everyone: true });

@@ -2,7 +2,7 @@
 import { and, desc, eq, gte, isNull, notInArray, sql } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
 import { checks, colleagues, groups, lendings, logs, sessions, timetables } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { endSignIns } from './team.js';
 
@@ -18,12 +18,12 @@ export const handOverRoutes = [
   route('handOver', { action: 'manage team' }, async ({ db, params, body, me, access, now, live }) => {
     const [from] = await db.select().from(colleagues).where(eq(colleagues.id, params.id));
     const [to] = await db.select().from(colleagues).where(eq(colleagues.id, body.to));
-    if (!from) throw new Refusal('not-found');
-    const wrong = (message: string): Refusal => new Refusal('bad-input', { detail: message, errors: [{ path: 'to', message }] });
+    if (!from) throw new ProblemError('not-found');
+    const wrong = (message: string): ProblemError => new ProblemError('bad-input', { detail: message, errors: [{ path: 'to', message }] });
     if (!to?.active || to.id === from.id) throw wrong('Choose a colleague who can sign in, and another than this one.');
     if (to.role === 'class teacher') throw wrong(`${to.name} is a class teacher here, who runs no groups. Change their part first.`);
-    if (body.stop && from.id === me.id) throw new Refusal('bad-input', { detail: 'You cannot stop yourself. Another lead can.' });
-    if (from.version !== body.version) throw new Refusal('newer-version');
+    if (body.stop && from.id === me.id) throw new ProblemError('bad-input', { detail: 'You cannot stop yourself. Another lead can.' });
+    if (from.version !== body.version) throw new ProblemError('newer-version');
     const done = await db.transaction(async (tx) => {
       const given = await tx
         .update(groups)

@@ -7,7 +7,7 @@ import { INVITED_HOURS, makePasswordLink } from '../auth/password-link.js';
 import { hasSecondFactor } from '../auth/second-factor.js';
 import type { Db } from '../db/open.js';
 import { classColleagues, colleagues, passwordLinks, schools, signIns } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 
 export async function classIdsOf(db: Db, colleagueId: string): Promise<string[]> {
@@ -40,7 +40,7 @@ async function listColleagues(db: Db): Promise<Colleague[]> {
 
 async function oneColleague(db: Db, id: string): Promise<Colleague> {
   const found = (await listColleagues(db)).find((c) => c.id === id);
-  if (!found) throw new Refusal('not-found');
+  if (!found) throw new ProblemError('not-found');
   return found;
 }
 
@@ -48,7 +48,7 @@ async function oneColleague(db: Db, id: string): Promise<Colleague> {
 async function requireFreeEmail(db: Db, email: string): Promise<void> {
   const [taken] = await db.select({ id: colleagues.id }).from(colleagues).where(eq(colleagues.email, email));
   if (taken)
-    throw new Refusal('in-use', {
+    throw new ProblemError('in-use', {
       detail: 'A colleague with this email is already here.',
       errors: [{ path: 'email', message: 'Already in use.' }],
     });
@@ -118,16 +118,16 @@ export const teamRoutes = [
       .where(and(eq(colleagues.id, me.id), eq(colleagues.version, body.version)))
       .returning({ id: colleagues.id });
     const current = await oneColleague(db, me.id);
-    if (changed.length === 0) throw new Refusal('newer-version', { current });
+    if (changed.length === 0) throw new ProblemError('newer-version', { current });
     await live.tell({ topic: 'team', id: me.id }, { everyone: true });
     return current;
   }),
 
   route('updateColleague', { action: 'manage team' }, async ({ db, params, body, me, live }) => {
     const current = await oneColleague(db, params.id);
-    if (current.version !== body.version) throw new Refusal('newer-version', { current });
+    if (current.version !== body.version) throw new ProblemError('newer-version', { current });
     if (params.id === me.id && (body.active === false || (body.role && body.role !== 'lead')))
-      throw new Refusal('bad-input', { detail: 'You cannot take the lead’s part away from yourself. Another lead can.' });
+      throw new ProblemError('bad-input', { detail: 'You cannot take the lead’s part away from yourself. Another lead can.' });
     if (body.email !== undefined && body.email !== current.email) await requireFreeEmail(db, body.email);
     await db.transaction(async (tx) => {
       await tx
@@ -153,7 +153,7 @@ export const teamRoutes = [
 
   route('addPasswordLink', { action: 'manage team' }, async ({ db, params, me, now }) => {
     const { active, invited } = await oneColleague(db, params.id);
-    if (!active) throw new Refusal('in-use', { detail: 'This colleague cannot sign in. Let them in again first.' });
+    if (!active) throw new ProblemError('in-use', { detail: 'This colleague cannot sign in. Let them in again first.' });
     return makePasswordLink(db, params.id, me.id, now(), ...(invited ? [INVITED_HOURS] : []));
   }),
 ];

@@ -5,7 +5,7 @@ import { weekSlots } from '@sapling/core';
 import { readable, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { colleagues, groups, timetables } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { readSettings } from '../settings/settings.js';
 import { placeSessions, timetableInForce } from './place-sessions.js';
@@ -53,26 +53,26 @@ export const timetableRoutes = [
     async ({ db, body, me, access, now, live }) => {
       const [settings, people] = await Promise.all([readSettings(db), db.select({ id: colleagues.id }).from(colleagues)]);
       const before = await timetableInForce(db);
-      if (body.version !== before.version) throw new Refusal('newer-version', { current: await readTimetable(db, access) });
+      if (body.version !== before.version) throw new ProblemError('newer-version', { current: await readTimetable(db, access) });
       const slots = new Set(weekSlots(settings.slots).map((s) => s.id));
       const old = new Set(before.meetings.map(key));
       // what stood there already may name a time or a room that was taken out since
       body.meetings.forEach((m, k) => {
-        const bad = (field: string, message: string): Refusal =>
-          new Refusal('bad-input', { errors: [{ path: `meetings.${k}.${field}`, message }] });
+        const bad = (field: string, message: string): ProblemError =>
+          new ProblemError('bad-input', { errors: [{ path: `meetings.${k}.${field}`, message }] });
         if (old.has(key(m))) return;
         if (!slots.has(m.slot)) throw bad('slot', 'No such time in the week.');
         if (m.room !== '' && !settings.rooms.some((r) => r.id === m.room)) throw bad('room', 'No such room.');
         if (m.adultId !== null && !people.some((p) => p.id === m.adultId)) throw bad('adultId', 'No such colleague.');
       });
       if (new Set(body.meetings.map((m) => `${m.group} ${m.slot}`)).size < body.meetings.length)
-        throw new Refusal('bad-input', { errors: [{ path: 'meetings', message: 'A group stands twice at one time.' }] });
+        throw new ProblemError('bad-input', { errors: [{ path: 'meetings', message: 'A group stands twice at one time.' }] });
       const made = await db
         .insert(timetables)
         .values({ version: body.version + 1, meetings: body.meetings, savedBy: me.id, savedAt: now() })
         .onConflictDoNothing()
         .returning({ version: timetables.version });
-      if (made.length === 0) throw new Refusal('newer-version', { current: await readTimetable(db, access) });
+      if (made.length === 0) throw new ProblemError('newer-version', { current: await readTimetable(db, access) });
       await placeSessions(db, access.today);
       await live.tell({ topic: 'timetable', by: me.id }, { everyone: true });
       await live.tell({ topic: 'sessions', by: me.id }, { everyone: true });

@@ -3,10 +3,10 @@ import type { PgTable } from 'drizzle-orm/pg-core';
 import { z } from 'zod';
 import type { Db } from '../db/open.js';
 import { erasures, schools } from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { pagesOf } from './pages.js';
 import { rowOf, TABLE_NAMES, TABLES, type TableName } from './tables.js';
-import { flushTrail } from '../trail.js';
+import { flushTrail } from '../audit-log.js';
 
 export const INSTALLATION_FORMAT = 'keen-sapling-installation';
 const ROWS_AT_ONCE = 400;
@@ -60,18 +60,18 @@ export class CutShort extends Error {
 export async function readInstallation(db: Db, file: unknown): Promise<Record<TableName, number>> {
   const parsed = installationFile.safeParse(file);
   if (!parsed.success)
-    throw new Refusal('bad-input', {
+    throw new ProblemError('bad-input', {
       detail: 'This is not a file of an installation that can be read. Nothing was written.',
       errors: parsed.error.issues.slice(0, 10).map((i) => ({ path: i.path.join('.') || 'file', message: i.message })),
     });
   const { tables } = parsed.data;
   if (tables.schools.length !== 1)
-    throw new Refusal('bad-input', { errors: [{ path: 'tables.schools', message: 'An installation has one school.' }] });
+    throw new ProblemError('bad-input', { errors: [{ path: 'tables.schools', message: 'An installation has one school.' }] });
   let at: TableName = 'schools';
   try {
     return await db.transaction(async (tx) => {
       const [school] = await tx.select().from(schools);
-      if (school) throw new Refusal('already-set-up');
+      if (school) throw new ProblemError('already-set-up');
       const counts = {} as Record<TableName, number>;
       for (const name of TABLE_NAMES) {
         at = name;
@@ -83,9 +83,9 @@ export async function readInstallation(db: Db, file: unknown): Promise<Record<Ta
       return counts;
     });
   } catch (error) {
-    if (error instanceof Refusal) throw error;
+    if (error instanceof ProblemError) throw error;
     // a key that stands twice, or that refers to what is not there
-    throw new Refusal('bad-input', {
+    throw new ProblemError('bad-input', {
       detail: 'The file does not fit together. Nothing was written.',
       errors: [{ path: `tables.${at}`, message: 'A row refers to something that is not in the file, or stands in it twice.' }],
     });

@@ -4,7 +4,7 @@ import { strToU8, zipSync } from 'fflate';
 import { rosterFiles } from '@sapling/core';
 import { classColleagues, classes, colleagues, schools, trail } from '../db/schema.js';
 import { childrenInReach } from '../access.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { installationText, readInstallation } from './installation.js';
@@ -79,7 +79,7 @@ export const transferRoutes = [
     async ({ db, tries, req }) => {
       await tries.setUp.take(req.ip ?? '');
       const [school] = await db.select({ id: schools.id }).from(schools);
-      if (school) throw new Refusal('already-set-up');
+      if (school) throw new ProblemError('already-set-up');
     },
   ),
 ];

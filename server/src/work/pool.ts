@@ -6,7 +6,7 @@ import { availableParallelism } from 'node:os';
 import { MessageChannel } from 'node:worker_threads';
 import { Tinypool } from 'tinypool';
 import type { Db } from '../db/open.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { TaskError, type Said } from './apart.js';
 import { POOL_WORKER } from './files.js';
 import type { POOLED, PooledName } from './pooled-tasks.js';
@@ -63,7 +63,7 @@ export class Pool {
       if ('failed' in said) throw new TaskError(said.failed.name, said.failed.message);
       return said.result;
     } catch (error) {
-      if (error instanceof Error && /queue.*limit|at limit/i.test(error.message)) throw new Refusal('busy');
+      if (error instanceof Error && /queue.*limit|at limit/i.test(error.message)) throw new ProblemError('busy');
       throw error;
     } finally {
       port1.close();

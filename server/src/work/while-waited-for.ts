@@ -1,5 +1,5 @@
 /** Work that a request waits for: told how far it is, and broken off when nobody waits for it any more. */
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import type { Call } from '../http/route.js';
 import type { Work } from './pool.js';
 
@@ -19,7 +19,7 @@ export async function whileWaitedFor<T>(
       ...(id !== undefined ? { onStep: (done, of) => live.say(me.id, { topic: 'work', id, done, of }) } : {}),
     });
   } catch (error) {
-    throw gone.signal.aborted ? new Refusal('stopped') : error;
+    throw gone.signal.aborted ? new ProblemError('stopped') : error;
   } finally {
     res.off('close', end);
   }

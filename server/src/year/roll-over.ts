@@ -7,7 +7,7 @@ import type { RollOver } from '@sapling/contract';
 import { childLines } from '../children/children.js';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
-import { Refusal } from '../http/problem.js';
+import { ProblemError } from '../http/problem.js';
 import { uuidv7 } from '../ids.js';
 
 export interface RolledOver {
@@ -35,7 +35,7 @@ interface NewClass {
 
 /** The classes of the new year. @throws Refusal where the plan leaves a class out, names a child of none, or joins two orders */
 function newClasses(plan: RollOver, present: readonly ClassRow[]): NewClass[] {
-  const wrong = (message: string): Refusal => new Refusal('bad-input', { detail: message });
+  const wrong = (message: string): ProblemError => new ProblemError('bad-input', { detail: message });
   const missing = present.find((c) => !plan.classes.some((p) => p.id === c.id));
   if (missing) throw wrong(`Nothing is said about ${missing.name}.`);
   const made = new Map<string, { id: string; name: string; year: string; from: ClassRow[] }>();
@@ -89,7 +89,7 @@ export async function rollYearOver(
   ]);
   const made = newClasses(plan, present);
   const unknown = plan.others.find((o) => !kids.some((k) => k.id === o.child));
-  if (unknown) throw new Refusal('bad-input', { detail: 'One of the children is not here any more. Look at the page again.' });
+  if (unknown) throw new ProblemError('bad-input', { detail: 'One of the children is not here any more. Look at the page again.' });
   const lines = new Map((await childLines(db, kids, now)).map((line) => [line.id, line.line]));
   const other = new Map(plan.others.map((o) => [o.child, o.next]));
   /** Next year's class of a child; null for leaving. */
@@ -204,9 +204,9 @@ export async function undoBlocked(db: Db, year: typeof t.schoolYears.$inferSelec
 /** Opens a closed year again: children in their classes, groups, sessions and timetable as they were. Marks made since stay. */
 export async function openYearAgain(db: Db, id: string, { now, by }: Omit<When, 'today'>): Promise<RolledOver> {
   const [year] = await db.select().from(t.schoolYears).where(eq(t.schoolYears.id, id));
-  if (!year) throw new Refusal('not-found');
+  if (!year) throw new ProblemError('not-found');
   const blocked = await undoBlocked(db, year, now);
-  if (blocked) throw new Refusal('in-use', { detail: `This year cannot be opened again. ${blocked}` });
+  if (blocked) throw new ProblemError('in-use', { detail: `This year cannot be opened again. ${blocked}` });
   const { made, left, sessions, lendings, timetable } = year.change;
   return db.transaction(async (tx) => {
     let moved = 0;

@@ -124,7 +124,7 @@ export function isSecondSound(check: LocalCheck, key: string): boolean {
   );
 }
 
-export interface Begun {
+export interface BegunCheck {
   readonly kind: CheckKind;
   readonly stack: readonly string[];
   readonly items?: readonly CheckItem[] | undefined;
@@ -132,7 +132,7 @@ export interface Begun {
   readonly late?: 'memory' | 'paper' | undefined;
   readonly before?: readonly Observation[] | undefined;
 }
-export function begin(child: { id: string; name: string }, what: Begun, id: string, marker: Omit<Marker, 'newId'>): Step {
+export function begin(child: { id: string; name: string }, what: BegunCheck, id: string, marker: Omit<Marker, 'newId'>): Step {
   const startedAt = marker.now();
   const record = {
     id,

@@ -1,6 +1,6 @@
 /** Marking: the whole screen is the card, with a thin strip for the adult. */
 import { useOpen } from '../shell/open.js';
-import { checkKind, apart, isMiss, pairPointedAt, pairSound, splitGpc, type Outcome } from '@sapling/core';
+import { checkKind, spelledApart, isMiss, pairPointedAt, pairSound, splitGpc, type Outcome } from '@sapling/core';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useMe } from '../shell/me.js';
@@ -77,7 +77,7 @@ export function Marking({ handle, practice }: { handle: CheckHandle; practice?: 
   };
   const onMark = (mark: MarkWord | 'accent', at: number): void => {
     if (mark === 'accent') press('accent', at);
-    else press(mark.outcome, at, mark.apart && item.units ? apart(item.units) : undefined);
+    else press(mark.outcome, at, mark.apart && item.units ? spelledApart(item.units) : undefined);
   };
   const onOther = (gpc: string, at: number): void => {
     const ms = timed(at);

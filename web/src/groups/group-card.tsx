@@ -22,7 +22,7 @@ import { Details } from './details.js';
 import { LendDialog, LentLines } from './lend.js';
 import { FocusPicker } from './focus-picker.js';
 import { Member, memberColumns, Menu, MenuItem } from './member.js';
-import { MOST_FOCUS, needOf, problemOf, splitFocus, taughtToAny, type Around } from './problem.js';
+import { MOST_FOCUS, needOf, problemOf, splitFocus, taughtToAny, type GroupingContext } from './problem.js';
 import { minutes, PART_WORDS, PARTS } from './words.js';
 
 interface Props {
@@ -30,7 +30,7 @@ interface Props {
   groups: readonly Group[];
   children: ReadonlyMap<string, ChildLine>;
   team: readonly Colleague[];
-  around: Around;
+  around: GroupingContext;
   settings: SchoolSettings;
   /** What the group costs as it stands, and what is known too little in it; null until that is worked out. */
   cost: CostBreakdown | null;

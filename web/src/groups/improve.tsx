@@ -10,7 +10,7 @@ import { refresh } from '../api/data.js';
 import { Trouble } from '../ui/form.js';
 import { core } from '../workers/core.js';
 import { arrange, undoing } from './arrange.js';
-import { boardProblem, splitFocus, toCoreGroup, type Around } from './problem.js';
+import { boardProblem, splitFocus, toCoreGroup, type GroupingContext } from './problem.js';
 import { Searching } from './searching.js';
 import { changeWords, minutes, namedOf, needShown, PART_WORDS, PARTS, refusedWords } from './words.js';
 
@@ -19,7 +19,7 @@ const KEPT_MINUTES = 60;
 
 interface Props {
   groups: readonly Group[];
-  around: Around;
+  around: GroupingContext;
   children: ReadonlyMap<string, ChildLine>;
   team: readonly Colleague[];
   /** Children and groups that stay as they are. */

@@ -29,7 +29,7 @@ export const GROUP_SKILLS = [
 ] as const satisfies readonly Strand[];
 
 /** What a problem is made from. */
-export interface Around {
+export interface GroupingContext {
   readonly children: readonly ChildLine[];
   readonly orders: Orders;
   readonly settings: SchoolSettings;
@@ -62,7 +62,7 @@ export function roomsAt(settings: SchoolSettings, time: SchoolSettings['slots'][
 
 export function toGroupingChild(
   child: ChildLine,
-  { orders, rules, settings, practice }: Pick<Around, 'orders' | 'rules' | 'settings' | 'practice'>,
+  { orders, rules, settings, practice }: Pick<GroupingContext, 'orders' | 'rules' | 'settings' | 'practice'>,
 ): GroupingChild {
   const seen = child.line.filter((c) => c.basedOn > 0);
   const skills = child.strands.filter((s) => s.state !== 'unchecked');
@@ -94,7 +94,7 @@ export function taughtToAny(children: readonly ChildLine[], orders: Orders): Gpc
   return [...new Set(lists.flat())];
 }
 
-export interface Wanted {
+export interface FormOptions {
   readonly groups: number;
   readonly size: readonly [from: number, to: number];
   readonly focusSize?: number;
@@ -111,7 +111,7 @@ const looksFor = (child: ChildLine, skill: Strand): boolean => child.strands.som
 const manySlow = (child: ChildLine): boolean => child.line.filter((c) => c.slow).length >= MANY_SLOW;
 
 /** The problem of forming groups of these children. */
-export function problemOf(pool: readonly ChildLine[], around: Around, wanted: Wanted): GroupingProblem {
+export function problemOf(pool: readonly ChildLine[], around: GroupingContext, wanted: FormOptions): GroupingProblem {
   const { orders, settings, rules, textOpened } = around;
   const inPool = new Set(pool.map((c) => c.id));
   const pairs = (kind: 'together' | 'apart'): [string, string][] =>
@@ -167,7 +167,7 @@ export const toCoreGroup = (g: Group): CoreGroup => ({
 });
 
 /** The problem of the board as it stands: its groups with their focus, their children and those with gaps in no group. */
-export function boardProblem(groups: readonly Group[], around: Around, last?: ReadonlyMap<string, string>): GroupingProblem {
+export function boardProblem(groups: readonly Group[], around: GroupingContext, last?: ReadonlyMap<string, string>): GroupingProblem {
   const grouped = new Set(groups.flatMap((g) => g.members));
   const pool = around.children.filter((c) => grouped.has(c.id) || c.line.some((p) => p.state === 'gap'));
   const problem = problemOf(pool, around, {

@@ -12,14 +12,24 @@ import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import type { Offer } from '../workers/grouping.js';
 import { arrange, undoing } from './arrange.js';
-import { GROUP_SKILLS, inNeed, MOST_FOCUS, MOST_MEMBERS, possible, problemOf, roomsAt, splitFocus, type Around } from './problem.js';
+import {
+  GROUP_SKILLS,
+  inNeed,
+  MOST_FOCUS,
+  MOST_MEMBERS,
+  possible,
+  problemOf,
+  roomsAt,
+  splitFocus,
+  type GroupingContext,
+} from './problem.js';
 import { Searching } from './searching.js';
 import { SuggestionGroups, SuggestionTable } from './suggestion-table.js';
 import { namedOf, refusedWords } from './words.js';
 import { nowDate, todayDay } from '../clock.js';
 
 interface Props {
-  around: Around;
+  around: GroupingContext;
   groups: readonly Group[];
   team: readonly Colleague[];
   rules: readonly GroupRule[];
@@ -44,7 +54,7 @@ function freeNames(count: number, taken: readonly string[]): string[] {
 }
 
 /** How many groups times, rooms and adults still have room for; without limits where none are set. */
-function freeRoom(settings: Around['settings'], beside: readonly Group[]): number {
+function freeRoom(settings: GroupingContext['settings'], beside: readonly Group[]): number {
   const rooms = settings.slots.reduce((n, s) => n + Math.max(0, roomsAt(settings, s) - beside.filter((g) => g.slot === s.id).length), 0);
   const adults = settings.groupAdults.reduce((n, a) => n + Math.max(0, a.groups - beside.filter((g) => g.adultId === a.id).length), 0);
   return Math.min(settings.slots.length > 0 ? rooms : Infinity, settings.groupAdults.length > 0 ? adults : Infinity);

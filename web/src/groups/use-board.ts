@@ -5,10 +5,10 @@ import { useEffect, useMemo, useState } from 'react';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { core } from '../workers/core.js';
-import { boardProblem, knownOf, taughtToAny, toCoreGroup, type Around } from './problem.js';
+import { boardProblem, knownOf, taughtToAny, toCoreGroup, type GroupingContext } from './problem.js';
 
 export interface Board {
-  readonly around: Around;
+  readonly around: GroupingContext;
   readonly problem: GroupingProblem | null;
   /** Null until the worker has answered, and where there are no groups. */
   readonly view: BoardView | null;
@@ -29,7 +29,7 @@ export function useBoard(
   const { data: rules } = useData(may ? 'groupRules' : null);
   const { data: history } = useData(may ? 'groupHistory' : null);
   const [textOpened, setTextOpened] = useState<Record<string, number>>();
-  const [practice, setPractice] = useState<Around['practice']>();
+  const [practice, setPractice] = useState<GroupingContext['practice']>();
   const [answer, setAnswer] = useState<{ problem: GroupingProblem; view: BoardView }>();
   useEffect(() => {
     let gone = false;
@@ -51,7 +51,7 @@ export function useBoard(
       gone = true;
     };
   }, [may, children, orders]);
-  const around = useMemo<Around | undefined>(
+  const around = useMemo<GroupingContext | undefined>(
     () => (children && orders && settings ? { children, orders, settings, rules: rules ?? [], textOpened, practice } : undefined),
     [children, orders, settings, rules, textOpened, practice],
   );

@@ -10,11 +10,11 @@ export interface LocalReading {
   /** Words tapped along and not sent yet: one step for many, so that a reading is not hundreds of records. */
   readonly taps: readonly (readonly [number, number])[];
 }
-export interface Stepped {
+export interface ReadingChange {
   readonly reading: LocalReading;
   readonly entries: readonly OutboxEntry[];
 }
-export interface Maker {
+export interface StepMaker {
   readonly by: string;
   readonly marking: string;
   readonly now: () => string;
@@ -27,7 +27,7 @@ export function beginReading(
   child: { id: string; name: string },
   text: Pick<LibraryText, 'id' | 'title' | 'kind' | 'text' | 'questions'>,
   made: { id: string; by: string; at: string; paper?: boolean },
-): Stepped {
+): ReadingChange {
   const record: ReadingRecord = {
     id: made.id,
     child: child.id,
@@ -58,7 +58,7 @@ export function markingOf(reading: LocalReading, marking: string): Marking | und
 }
 
 /** Adds steps; what was tapped before them goes first. */
-export function addSteps(reading: LocalReading, steps: readonly ReadingStep[], maker: Maker): Stepped {
+export function addSteps(reading: LocalReading, steps: readonly ReadingStep[], maker: StepMaker): ReadingChange {
   const all: ReadingStep[] = [...(reading.taps.length > 0 ? [{ what: 'along', taps: reading.taps } as const] : []), ...steps];
   let n = Math.max(-1, ...ofMarking(reading, maker.marking).map((s) => s.n));
   const records = all.map((step): ReadingStepRecord => ({
@@ -78,13 +78,13 @@ export function addSteps(reading: LocalReading, steps: readonly ReadingStep[], m
 }
 
 /** The child has come to a word. Sent with the next step, or when there are enough. */
-export function tapWord(reading: LocalReading, word: number, ms: number, maker: Maker): Stepped {
+export function tapWord(reading: LocalReading, word: number, ms: number, maker: StepMaker): ReadingChange {
   const next = { ...reading, taps: [...reading.taps, [word, Math.round(ms)] as const] };
   return next.taps.length >= TAPS_AT_ONCE ? addSteps(next, [], maker) : { reading: next, entries: [] };
 }
 
 /** Back by one word: a tap that was not sent is dropped, else the word before is the place again, at its own time. */
-export function tapBack(reading: LocalReading, maker: Maker): Stepped {
+export function tapBack(reading: LocalReading, maker: StepMaker): ReadingChange {
   if (reading.taps.length > 1) return { reading: { ...reading, taps: reading.taps.slice(0, -1) }, entries: [] };
   const marking = markingOf(reading, maker.marking);
   if (!marking || marking.place < 1) return { reading, entries: [] };
@@ -96,8 +96,8 @@ export function tapBack(reading: LocalReading, maker: Maker): Stepped {
 export function toggleMark(
   reading: LocalReading,
   mark: { word: number; kind: ReadingMark['kind']; ms?: number; said?: string },
-  maker: Maker,
-): Stepped {
+  maker: StepMaker,
+): ReadingChange {
   const same = markingOf(reading, maker.marking)?.marks.find((m) => m.word === mark.word && m.kind === mark.kind);
   if (same && mark.said === undefined) return addSteps(reading, [{ what: 'undo', of: same.id }], maker);
   if (same) return addSteps(reading, [{ what: 'change', of: same.id, said: mark.said! }], maker);
@@ -132,7 +132,7 @@ const TAKEN_BACK = new Set<ReadingStep['what']>([
 ]);
 
 /** Takes the last step back (an undo too: what it took comes back). Words followed and the start of the clock are not taken back. */
-export function undoLast(reading: LocalReading, maker: Maker): Stepped {
+export function undoLast(reading: LocalReading, maker: StepMaker): ReadingChange {
   const steps = ofMarking(reading, maker.marking);
   const gone = new Set(steps.flatMap((s) => (s.step.what === 'undo' ? [s.step.of] : [])));
   const last = steps.findLast((s) => TAKEN_BACK.has(s.step.what) && s.step.what !== 'undo' && !gone.has(s.id));

@@ -18,8 +18,8 @@ import {
   toggleMark,
   undoLast,
   type LocalReading,
-  type Maker,
-  type Stepped,
+  type StepMaker,
+  type ReadingChange,
 } from './local-reading.js';
 import { clock } from '../clock.js';
 
@@ -109,9 +109,9 @@ export function useReading(id: string, by: string): ReadingHandle {
   const marking = useMemo(() => (reading ? markingOf(reading, markingId) : undefined), [reading, markingId]);
 
   const take = useCallback(
-    (step: (reading: LocalReading, maker: Maker) => Stepped) => {
+    (step: (reading: LocalReading, maker: StepMaker) => ReadingChange) => {
       if (!now.current) return;
-      const maker: Maker = {
+      const maker: StepMaker = {
         by,
         marking: markingIdFor(now.current, by, fresh),
         now: () => clock.now(),

@@ -11,13 +11,13 @@ export function Failed({ said }: { said?: string }) {
 
 function FailedRoute() {
   const error = useRouteError();
-  if (isRouteErrorResponse(error) && error.status === 404) return <NotHere />;
-  if (import.meta.env.DEV) console.error(error);
   // a part that was replaced by a newer version of the tool cannot be loaded any more
   const stale = error instanceof TypeError && /import/i.test(error.message);
   useEffect(() => {
     if (stale && navigator.onLine && mayReload()) location.reload();
   }, [stale]);
+  if (isRouteErrorResponse(error) && error.status === 404) return <NotHere />;
+  if (import.meta.env.DEV) console.error(error);
   return (
     <Page
       title={stale ? 'This part could not be loaded' : 'This page stopped working'}

@@ -4,28 +4,28 @@ import type { WeekSlot } from '@sapling/core';
 import { useState } from 'react';
 import { AdultOptions } from '../ui/adult-options.js';
 import { Dialog } from '../ui/dialog.js';
-import type { Placed } from './week-facts.js';
+import type { ScheduledMeeting } from './week-facts.js';
 import { timeInWords } from './week-times.js';
 
 interface Props {
   group: Group;
   /** Null for one that is to be placed. */
-  meeting: Placed | null;
+  meeting: ScheduledMeeting | null;
   settings: SchoolSettings;
   slots: readonly WeekSlot[];
   team: readonly Colleague[];
   /** What would clash with these choices, in sentences. */
-  wouldClash: (next: Placed) => readonly string[];
+  wouldClash: (next: ScheduledMeeting) => readonly string[];
   /** The same with a room that is free then. */
-  roomed: (next: Placed) => Placed;
-  onKeep: (next: Placed) => void;
+  roomed: (next: ScheduledMeeting) => ScheduledMeeting;
+  onKeep: (next: ScheduledMeeting) => void;
   onOut: () => void;
   onClose: () => void;
 }
 
 export function MeetingDialog({ group, meeting, settings, slots, team, wouldClash, roomed, onKeep, onOut, onClose }: Props) {
   const [adultId, setAdult] = useState(meeting?.adultId ?? '');
-  const at = (slot: string, room: string): Placed => ({
+  const at = (slot: string, room: string): ScheduledMeeting => ({
     group: group.id,
     name: group.name,
     slot,
@@ -34,7 +34,7 @@ export function MeetingDialog({ group, meeting, settings, slots, team, wouldClas
     room,
   });
   // a new one begins at the first time that clashes with nothing, in a room that is free then
-  const [{ slot, room }, setWhere] = useState<Pick<Placed, 'slot' | 'room'>>(() => {
+  const [{ slot, room }, setWhere] = useState<Pick<ScheduledMeeting, 'slot' | 'room'>>(() => {
     if (meeting) return meeting;
     const all = slots.map((s) => roomed(at(s.id, '')));
     return all.find((m) => wouldClash(m).length === 0) ?? all[0] ?? { slot: '', room: '' };

@@ -21,7 +21,7 @@ import { Empty, Page, Pending } from '../ui/page.js';
 import { MeetingDialog } from './meeting-dialog.js';
 import { PlacePanel } from './place-panel.js';
 import { useTimetable } from './use-timetable.js';
-import { fromCore, wantedMeetings, type Placed } from './week-facts.js';
+import { fromCore, wantedMeetings, type ScheduledMeeting } from './week-facts.js';
 import { meetingKey, ToPlace, WeekGrid } from './week-grid.js';
 import { timeInWords } from './week-times.js';
 import { say } from '../wording/say.js';
@@ -31,8 +31,8 @@ export function Component() {
   const { may, kept, error, settings, groups, team, classes, slots, clashesOf, roomed, keep, latest } = data;
   const me = useMe().colleague.id;
   const [only, setOnly] = useState<string | null>(null);
-  const [carried, setCarried] = useState<Placed | null>(null);
-  const [opened, setOpened] = useState<{ group: Group; meeting: Placed | null } | null>(null);
+  const [carried, setCarried] = useState<ScheduledMeeting | null>(null);
+  const [opened, setOpened] = useState<{ group: Group; meeting: ScheduledMeeting | null } | null>(null);
   const [focus, setFocus] = useState<string | null>(null);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
@@ -59,16 +59,16 @@ export function Component() {
     setFocus(null);
   }, [focus, kept]);
 
-  const moved = (from: Placed | null, to: Placed): Placed[] => [
+  const moved = (from: ScheduledMeeting | null, to: ScheduledMeeting): ScheduledMeeting[] => [
     ...meetings.filter((m) => from === null || meetingKey(m) !== meetingKey(from)),
     to,
   ];
-  const there = (m: Placed, slot: string): Placed =>
+  const there = (m: ScheduledMeeting, slot: string): ScheduledMeeting =>
     roomed(
       { ...m, slot },
       meetings.filter((x) => m.slot === '' || meetingKey(x) !== meetingKey(m)),
     );
-  const wouldClash = (from: Placed | null, to: Placed): string[] => {
+  const wouldClash = (from: ScheduledMeeting | null, to: ScheduledMeeting): string[] => {
     if (meetings.some((m) => m.group === to.group && m.slot === to.slot && (from === null || m.slot !== from.slot)))
       return [`${to.name} meets then already`];
     const after = moved(from, to);
@@ -90,8 +90,8 @@ export function Component() {
       </Page>
     );
   const adultName = (id: string | null): string => (id === null ? 'nobody yet' : (team?.find((c) => c.id === id)?.name ?? 'a colleague'));
-  const mine = (m: Placed): boolean => may && groups.some((g) => g.id === m.group);
-  const put = async (from: Placed | null, to: Placed): Promise<void> => {
+  const mine = (m: ScheduledMeeting): boolean => may && groups.some((g) => g.id === m.group);
+  const put = async (from: ScheduledMeeting | null, to: ScheduledMeeting): Promise<void> => {
     if (from && meetingKey(from) === meetingKey(to) && from.room === to.room && from.adultId === to.adultId) return;
     if (meetings.some((m) => m.group === to.group && m.slot === to.slot && (from === null || m.slot !== from.slot))) {
       toast(`${to.name} meets then already.`);
@@ -104,12 +104,12 @@ export function Component() {
     const again = (): void => void keep(change(), `${to.name} is put at ${timeInWords(settings, to.slot)}.`);
     if (await keep(change(), `${to.name}: ${timeInWords(settings, to.slot)}.`, again)) setFocus(meetingKey(to));
   };
-  const out = (m: Placed): void =>
+  const out = (m: ScheduledMeeting): void =>
     void keep(
       meetings.filter((x) => meetingKey(x) !== meetingKey(m)),
       `${m.name} no longer meets ${timeInWords(settings, m.slot)}.`,
     );
-  const step = (m: Placed, days: number, times: number): void => {
+  const step = (m: ScheduledMeeting, days: number, times: number): void => {
     const now = slots.find((s) => s.id === m.slot);
     if (!now) return;
     const row = slots.filter((s) => (times === 0 ? s.time === now.time : s.day === now.day));
@@ -145,8 +145,8 @@ export function Component() {
   const toPlace = groups.filter((g) => g.members.length + g.hidden > 0 && count(g.id) < wanted(g.id));
   // times that were taken out of the settings
   const lost = meetings.filter((m) => !slots.some((s) => s.id === m.slot));
-  const carry = (active: { data: { current?: unknown } }): Placed | null => {
-    const { meeting, group: id } = (active.data.current ?? {}) as { meeting?: Placed; group?: string };
+  const carry = (active: { data: { current?: unknown } }): ScheduledMeeting | null => {
+    const { meeting, group: id } = (active.data.current ?? {}) as { meeting?: ScheduledMeeting; group?: string };
     if (meeting) return meeting;
     const group = groups.find((g) => g.id === id);
     return group ? { group: group.id, name: group.name, slot: '', adultId: null, adult: group.adultId, room: '' } : null;

@@ -1,13 +1,13 @@
 /** The timetable with everything it rests on, what clashes in it, and the ways to change it. */
 import type { Timetable, WeekMeeting } from '@sapling/contract';
-import { clashes, clashInWords, holdsSlot, overlap, weekRequest, weekSlots, type Clash, listed } from '@sapling/core';
+import { clashes, clashInWords, holdsSlot, slotsOverlap, weekRequest, weekSlots, type Clash, listed } from '@sapling/core';
 import { useMemo, useRef } from 'react';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 
-import { toCore, toKept, weekFacts, type Placed } from './week-facts.js';
+import { toCore, toKept, weekFacts, type ScheduledMeeting } from './week-facts.js';
 import { timeInWords } from './week-times.js';
 import { say } from '../wording/say.js';
 
@@ -48,7 +48,7 @@ export function useTimetable() {
 
   const clashesOf = useMemo(
     () =>
-      (meetings: readonly Placed[]): { readonly words: string; readonly at: readonly number[] }[] => {
+      (meetings: readonly ScheduledMeeting[]): { readonly words: string; readonly at: readonly number[] }[] => {
         if (!request) return [];
         const core = meetings.map(toCore);
         const found = clashes(request, core).filter(counts);
@@ -66,10 +66,10 @@ export function useTimetable() {
   );
 
   /** A meeting at another time: in its own room where that is free then, else in another that is. */
-  const roomed = (to: Placed, others: readonly Placed[]): Placed => {
+  const withFreeRoom = (to: ScheduledMeeting, others: readonly ScheduledMeeting[]): ScheduledMeeting => {
     const slot = slots.find((s) => s.id === to.slot);
     if (!slot || !settings || settings.rooms.length === 0) return to;
-    const taken = new Set(others.filter((m) => slots.some((s) => s.id === m.slot && overlap(s, slot))).map((m) => m.room));
+    const taken = new Set(others.filter((m) => slots.some((s) => s.id === m.slot && slotsOverlap(s, slot))).map((m) => m.room));
     const free = settings.rooms.filter((r) => !holdsSlot(r.busy, slot) && !taken.has(r.id));
     return { ...to, room: free.some((r) => r.id === to.room) ? to.room : (free[0]?.id ?? to.room) };
   };
@@ -96,6 +96,23 @@ export function useTimetable() {
       return false;
     }
   };
-  return { may, kept, error, settings, groups, children, team, classes, slots, facts, request, words, clashesOf, roomed, keep, latest };
+  return {
+    may,
+    kept,
+    error,
+    settings,
+    groups,
+    children,
+    team,
+    classes,
+    slots,
+    facts,
+    request,
+    words,
+    clashesOf,
+    roomed: withFreeRoom,
+    keep,
+    latest,
+  };
 }
 export type TimetableData = ReturnType<typeof useTimetable>;

@@ -2,7 +2,7 @@
 import type { ChildLine, Group, GroupRule, SchoolSettings, Timetable, WeekMeeting } from '@sapling/contract';
 import { isUnnamed, type Meeting, type WeekFacts } from '@sapling/core';
 
-export type Placed = Timetable['meetings'][number];
+export type ScheduledMeeting = Timetable['meetings'][number];
 /** How often a group is to meet in a week: as it has it itself, else as the school has it, but at most once on each day there are times for. */
 export function wantedMeetings(settings: SchoolSettings, group?: Pick<Group, 'meets'>): number {
   const days = new Set(settings.slots.filter((s) => s.start !== null).flatMap((s) => s.days)).size;
@@ -15,7 +15,7 @@ export function weekFacts(
   groups: readonly Group[],
   children: readonly ChildLine[],
   rules: readonly GroupRule[],
-  meetings: readonly Placed[],
+  meetings: readonly ScheduledMeeting[],
 ): WeekFacts {
   const count = (id: string): number => meetings.filter((m) => m.group === id).length;
   const others = [...new Set(meetings.map((m) => m.group))].filter((id) => !groups.some((g) => g.id === id));
@@ -47,7 +47,7 @@ export function weekFacts(
 }
 
 /** A meeting of the sheet as the core has it: nobody and no room are empty. */
-export const toCore = (m: Placed): Meeting => ({ group: m.group, slot: m.slot, adult: m.adult ?? '', room: m.room });
+export const toCore = (m: ScheduledMeeting): Meeting => ({ group: m.group, slot: m.slot, adult: m.adult ?? '', room: m.room });
 /** What is kept of a meeting. */
 export const toKept = ({ group, slot, adultId, room }: WeekMeeting): WeekMeeting => ({ group, slot, adultId, room });
 
@@ -58,7 +58,7 @@ export const toKept = ({ group, slot, adultId, room }: WeekMeeting): WeekMeeting
 export function fromCore(
   found: readonly Meeting[],
   groups: readonly Group[],
-  before: readonly Placed[],
+  before: readonly ScheduledMeeting[],
 ): { readonly meetings: WeekMeeting[]; readonly given: { readonly group: Group; readonly adultId: string }[] } {
   const given = groups.flatMap((group) => {
     const adult = found.find((m) => m.group === group.id)?.adult ?? '';

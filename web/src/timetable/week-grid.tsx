@@ -4,16 +4,16 @@ import { clockTime, inLesson, weekCell, type WeekSlot } from '@sapling/core';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { TriangleAlert } from 'lucide-react';
 import type { KeyboardEvent } from 'react';
-import type { Placed } from './week-facts.js';
+import type { ScheduledMeeting } from './week-facts.js';
 import { DAY_NAMES, timeInWords } from './week-times.js';
 
-export const meetingKey = (m: Pick<Placed, 'group' | 'slot'>): string => `${m.group} ${m.slot}`;
+export const meetingKey = (m: Pick<ScheduledMeeting, 'group' | 'slot'>): string => `${m.group} ${m.slot}`;
 
 interface Props {
   settings: SchoolSettings;
   classNames: ReadonlyMap<string, string>;
   slots: readonly WeekSlot[];
-  meetings: readonly Placed[];
+  meetings: readonly ScheduledMeeting[];
   adultName: (id: string | null) => string;
   /** Sentences of what clashes, by the key of a meeting. */
   clashing: ReadonlyMap<string, readonly string[]>;
@@ -21,10 +21,10 @@ interface Props {
   preview: ReadonlyMap<string, string | null> | null;
   /** Only this adult's meetings stand out; null for everybody's. */
   only: string | null;
-  may: (m: Placed) => boolean;
-  onOpen: (m: Placed) => void;
-  onStep: (m: Placed, days: number, times: number) => void;
-  onOut: (m: Placed) => void;
+  may: (m: ScheduledMeeting) => boolean;
+  onOpen: (m: ScheduledMeeting) => void;
+  onStep: (m: ScheduledMeeting, days: number, times: number) => void;
+  onOut: (m: ScheduledMeeting) => void;
 }
 
 export function WeekGrid({ settings, classNames, slots, ...rest }: Props) {
@@ -104,7 +104,7 @@ function Card({
   onOpen,
   onStep,
   onOut,
-}: Omit<SlotProps, 'slot' | 'lessons' | 'meetings' | 'preview'> & { meeting: Placed }) {
+}: Omit<SlotProps, 'slot' | 'lessons' | 'meetings' | 'preview'> & { meeting: ScheduledMeeting }) {
   const mine = may(meeting);
   const { attributes, listeners, setNodeRef, isDragging } = useDraggable({ id: meetingKey(meeting), data: { meeting }, disabled: !mine });
   const words = clashing.get(meetingKey(meeting)) ?? [];

@@ -1,5 +1,5 @@
 /** Clusters: a word, and the same word with one more sound before it. */
-import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
 import { beginsWithCluster } from './lost-sound.js';
 
 export const addASound: PartDescriptor = {
@@ -14,12 +14,12 @@ export const addASound: PartDescriptor = {
     const without = (word: string): string => word.slice(1);
     const words = readableWords(
       f,
-      howMany(f.minutes, 1.2, 3, 6),
+      itemCount(f.minutes, 1.2, 3, 6),
       { syllables: 1, maxSounds: 5 },
       (w) =>
         beginsWithCluster(w) &&
         w.units[0]!.letters.length === 1 &&
-        f.ground.reads(without(w.word)) &&
+        f.readablePairs.reads(without(w.word)) &&
         Boolean(f.lexicon.peek(without(w.word))?.book),
     );
     return atLeast(

@@ -1,6 +1,6 @@
 /** Stepped blending: words of two, three and four sounds in turn, their first sound one that can be held. */
 import { SOUNDS } from '../../phonics/sounds.js';
-import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
 
 const held = new Set([...SOUNDS.values()].filter((s) => s.hold).map((s) => s.id));
 
@@ -12,7 +12,7 @@ export const buildUp: PartDescriptor = {
   evidence: 'blending',
   sheets: ['words'],
   fill: (f) => {
-    const each = howMany(f.minutes, 0.8, 2, 4);
+    const each = itemCount(f.minutes, 0.8, 2, 4);
     const words = [2, 3, 4].flatMap((sounds, k) =>
       readableWords(
         { ...f, seed: f.seed + k },

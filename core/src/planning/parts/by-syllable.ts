@@ -1,6 +1,6 @@
 /** Longer words, syllable by syllable. */
 import { syllableLetters } from '../../phonics/word-parts.js';
-import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
 
 export const bySyllable: PartDescriptor = {
   title: 'Syllable by syllable',
@@ -11,7 +11,7 @@ export const bySyllable: PartDescriptor = {
   sheets: ['words'],
   keepsTogether: true,
   fill: (f) => {
-    const count = howMany(f.minutes, 1.2, 3, 8);
+    const count = itemCount(f.minutes, 1.2, 3, 8);
     const look = { maxSounds: 9 };
     const words = [2, 3].flatMap((syllables) => readableWords(f, count, { ...look, syllables }));
     const pieces = words.flatMap((w) => {

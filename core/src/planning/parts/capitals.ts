@@ -1,7 +1,7 @@
 /** A capital and the small letter that goes with it. */
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedRow } from '../part-content.js';
-import { graphemeOf, howMany, type PartDescriptor } from './part.js';
+import { graphemeOf, itemCount, type PartDescriptor } from './part.js';
 
 /** Capitals that look unlike their small letter are worth the time. */
 const UNLIKE = new Set('abdefghijlmnqrty');
@@ -15,11 +15,11 @@ export const capitals: PartDescriptor = {
   sheets: ['rows'],
   keepsTogether: true,
   fill: (f) => {
-    const letters = [...new Set(f.ground.withFocus.gpcs.map(graphemeOf))].filter((g) => g.length === 1);
+    const letters = [...new Set(f.readablePairs.withFocus.gpcs.map(graphemeOf))].filter((g) => g.length === 1);
     const asked = shuffled(
       letters.filter((l) => UNLIKE.has(l)),
       seeded(f.seed),
-    ).slice(0, howMany(f.minutes, 2, 4, 8));
+    ).slice(0, itemCount(f.minutes, 2, 4, 8));
     if (asked.length < 3) return null;
     return {
       rows: asked.map((letter, k): PlannedRow => {

@@ -1,6 +1,6 @@
 /** Words that begin or end with two consonants that each keep their sound. */
 import { clusters as clustersOf } from '../../phonics/word-parts.js';
-import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
 
 export const clusterWords: PartDescriptor = {
   title: 'Two sounds side by side',
@@ -12,6 +12,6 @@ export const clusterWords: PartDescriptor = {
   fill: (f) =>
     atLeast(
       3,
-      readableWords(f, howMany(f.minutes, 2, 5, 12), { syllables: 1, maxSounds: 6 }, (w) => clustersOf(w.units).length > 0),
+      readableWords(f, itemCount(f.minutes, 2, 5, 12), { syllables: 1, maxSounds: 6 }, (w) => clustersOf(w.units).length > 0),
     ),
 };

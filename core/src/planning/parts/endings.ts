@@ -2,7 +2,7 @@
 import type { Gpc } from '../../phonics/lexicon.js';
 import { wordsWithEndings } from '../../phonics/word-families.js';
 import { plannedWord } from '../session-words.js';
-import { atLeast, howMany, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, type PartDescriptor } from './part.js';
 
 export const endings: PartDescriptor = {
   title: 'Endings',
@@ -13,21 +13,21 @@ export const endings: PartDescriptor = {
   sheets: ['words'],
   keepsTogether: true,
   fill: (f) => {
-    const count = howMany(f.minutes, 1, 3, 6);
+    const count = itemCount(f.minutes, 1, 3, 6);
     const draw = (mustUse: readonly Gpc[], avoid: ReadonlySet<string>) =>
       wordsWithEndings(f.lexicon, {
-        taught: mustUse.length > 0 ? f.ground.taught : f.ground.withFocus,
+        taught: mustUse.length > 0 ? f.readablePairs.taught : f.readablePairs.withFocus,
         mustUse,
         limit: 40,
         seed: f.seed,
       }).filter((w) => !avoid.has(w.word));
-    const ofFocus = f.ground.focus.length > 0 ? draw(f.ground.focus, f.avoid) : [];
+    const ofFocus = f.readablePairs.focus.length > 0 ? draw(f.readablePairs.focus, f.avoid) : [];
     const found = [...ofFocus, ...draw([], f.avoid), ...draw([], new Set(f.request.lastWords))];
     // one word of a base is enough
     const few = [...new Map(found.map((w) => [w.base, w])).values()].slice(0, count);
     return atLeast(
       2,
-      few.map((w) => ({ ...plannedWord(f.lexicon, w.word, f.ground.focus), base: w.base, ending: w.ending, change: w.change })),
+      few.map((w) => ({ ...plannedWord(f.lexicon, w.word, f.readablePairs.focus), base: w.base, ending: w.ending, change: w.change })),
     );
   },
 };

@@ -1,7 +1,7 @@
 /** The focus grapheme hidden among known ones. */
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedRow } from '../part-content.js';
-import { graphemeOf, howMany, type PartDescriptor } from './part.js';
+import { graphemeOf, itemCount, type PartDescriptor } from './part.js';
 
 const LONG = 8;
 
@@ -16,9 +16,9 @@ export const findTheNewOne: PartDescriptor = {
     const [first] = f.request.fresh?.length ? f.request.fresh : f.request.focus;
     if (!first) return null;
     const sought = graphemeOf(first);
-    const known = [...new Set(f.ground.taught.gpcs.map(graphemeOf))].filter((g) => g !== sought && !g.includes('_')).slice(-14);
+    const known = [...new Set(f.readablePairs.taught.gpcs.map(graphemeOf))].filter((g) => g !== sought && !g.includes('_')).slice(-14);
     if (known.length < 3) return null;
-    const rows = Array.from({ length: howMany(f.minutes, 1, 2, 4) }, (_, k): PlannedRow => {
+    const rows = Array.from({ length: itemCount(f.minutes, 1, 2, 4) }, (_, k): PlannedRow => {
       const random = seeded(f.seed + k);
       const times = 2 + Math.floor(random() * 2);
       const others = Array.from({ length: LONG - times }, (_unused, n) => shuffled(known, seeded(f.seed + k * 31 + n))[0]!);

@@ -1,7 +1,7 @@
 /** One word among others that differ in a sound. */
 import { listenAndFind } from '../../phonics/listen-and-find.js';
 import type { PlannedWord } from '../part-content.js';
-import { atLeast, emptyIfNoCandidates, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, emptyIfNoCandidates, itemCount, readableWords, type PartDescriptor } from './part.js';
 
 export const find: PartDescriptor = {
   title: 'Find it',
@@ -12,11 +12,11 @@ export const find: PartDescriptor = {
   keepsTogether: true,
   fill: (f) => {
     const out: PlannedWord[] = [];
-    const rows = howMany(f.minutes, 1, 3, 5);
+    const rows = itemCount(f.minutes, 1, 3, 5);
     for (const w of readableWords(f, 3 * rows + 2, { maxSounds: 4, syllables: 1 })) {
       if (out.length >= rows) break;
       const [row] = emptyIfNoCandidates(() => [
-        listenAndFind(f.lexicon, { target: w.word, taught: f.ground.withFocus, seed: f.seed + out.length }),
+        listenAndFind(f.lexicon, { target: w.word, taught: f.readablePairs.withFocus, seed: f.seed + out.length }),
       ]);
       // on a plan nothing says which option is nobody's word, so there is none
       if (row && row.madeUp.length === 0) out.push({ ...w, options: row.order.map((k) => row.options[k]!) });

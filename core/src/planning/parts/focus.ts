@@ -15,6 +15,6 @@ export const focus: PartDescriptor = {
     const fresh = f.request.fresh ?? f.request.focus;
     // without a new pair the session is for those that come back; what is set side by side is shown side by side
     const gpcs = fresh.length > 0 ? [...fresh] : [...new Set([...(f.request.contrast ?? []).flat(), ...f.request.focus])];
-    return gpcs.length > 0 ? { gpcs, ...ownersOf(gpcs, f.ground) } : null;
+    return gpcs.length > 0 ? { gpcs, ...ownersOf(gpcs, f.readablePairs) } : null;
   },
 };

@@ -3,7 +3,7 @@ import { oddUnits } from '../../phonics/word-parts.js';
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedWord } from '../part-content.js';
 import { irregularWord } from '../session-words.js';
-import { atLeast, howMany, lastOf, type Filling, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, lastOf, type Filling, type PartDescriptor } from './part.js';
 
 /** The latest words read as wholes come first: so many of them are gone over. */
 const LATEST = 12;
@@ -15,7 +15,7 @@ const LATEST = 12;
 export function wordsWithOddPart(f: Filling, count: number): PlannedWord[] {
   const last = lastOf(f.request);
   const known = f.request.taught.words
-    .map((w) => irregularWord(f.lexicon, w, f.ground.focus, f.request.taught.gpcs))
+    .map((w) => irregularWord(f.lexicon, w, f.readablePairs.focus, f.request.taught.gpcs))
     .map((w) => {
       const odd = w.odd ?? [];
       // what is odd by any teaching order names the part better than what merely was not taught yet
@@ -36,5 +36,5 @@ export const irregularWords: PartDescriptor = {
   evidence: 'irregular words',
   sheets: ['words'],
   takes: 'words',
-  fill: (f) => atLeast(1, wordsWithOddPart(f, howMany(f.minutes, 1.5, 2, 6))),
+  fill: (f) => atLeast(1, wordsWithOddPart(f, itemCount(f.minutes, 1.5, 2, 6))),
 };

@@ -21,6 +21,6 @@ export const letterFormation: PartDescriptor = {
   fixed: true,
   fill: (f) => {
     const gpcs = newToTheHand(f);
-    return gpcs.length > 0 ? { gpcs, ...ownersOf(gpcs, f.ground) } : null;
+    return gpcs.length > 0 ? { gpcs, ...ownersOf(gpcs, f.readablePairs) } : null;
   },
 };

@@ -1,5 +1,5 @@
 /** Oral blending: the adult says the sounds, the children the word. */
-import { atLeast, heardWords, howMany, type PartDescriptor } from './part.js';
+import { atLeast, heardWords, itemCount, type PartDescriptor } from './part.js';
 
 export const listen: PartDescriptor = {
   title: 'Listen',
@@ -13,6 +13,6 @@ export const listen: PartDescriptor = {
   fill: (f) =>
     atLeast(
       3,
-      heardWords(f, howMany(f.minutes, 2, 3, 8), (w) => w.pairs.length >= 2 && w.pairs.length <= 4 && w.syllables === 1),
+      heardWords(f, itemCount(f.minutes, 2, 3, 8), (w) => w.pairs.length >= 2 && w.pairs.length <= 4 && w.syllables === 1),
     ),
 };

@@ -1,7 +1,7 @@
 /** Listening into a cluster: the word without its first or second sound. */
 import { isVowelSound } from '../../phonics/sounds.js';
 import type { PlannedWord } from '../part-content.js';
-import { atLeast, heardWords, howMany, type PartDescriptor } from './part.js';
+import { atLeast, heardWords, itemCount, type PartDescriptor } from './part.js';
 
 /** Two consonant sounds before the vowel, by two graphemes. */
 export const beginsWithCluster = ({ units }: Pick<PlannedWord, 'units'>): boolean =>
@@ -21,7 +21,7 @@ export const lostSound: PartDescriptor = {
     );
     return atLeast(
       3,
-      words.slice(0, howMany(f.minutes, 2, 4, 8)).map((w) => ({
+      words.slice(0, itemCount(f.minutes, 2, 4, 8)).map((w) => ({
         ...w,
         answer: `without /${w.units[0]!.sound}/: ${w.units
           .slice(1)

@@ -1,7 +1,7 @@
 /** Words that nobody knows, for schools that practise with them. */
 import { makeMadeUpWords } from '../../phonics/made-up.js';
-import { dealOut } from '../session-words.js';
-import { atLeast, howMany, roundRobin, type PartDescriptor } from './part.js';
+import { assignToChildren } from '../session-words.js';
+import { atLeast, itemCount, roundRobin, type PartDescriptor } from './part.js';
 
 const SHAPES = ['CVC', 'CVCC', 'CCVC', 'VC', 'CV'];
 
@@ -13,17 +13,22 @@ export const madeUpWords: PartDescriptor = {
   sheets: ['words'],
   fill: (f) => {
     if (!f.request.madeUpWords) return null;
-    const count = howMany(f.minutes, 2, 3, 8);
-    const wanted = f.ground.focus.length > 0 ? f.ground.focus.map((gpc) => [gpc]) : [[]];
+    const count = itemCount(f.minutes, 2, 3, 8);
+    const wanted = f.readablePairs.focus.length > 0 ? f.readablePairs.focus.map((gpc) => [gpc]) : [[]];
     const made = wanted.flatMap((mustUse, k) =>
       SHAPES.flatMap((shape, n) =>
-        makeMadeUpWords(f.lexicon, { taught: f.ground.taught, mustUse, shape, count: 3, seed: f.seed + k * 17 + n }),
+        makeMadeUpWords(f.lexicon, { taught: f.readablePairs.taught, mustUse, shape, count: 3, seed: f.seed + k * 17 + n }),
       ),
     );
     const few = [...new Map(made.filter((m) => !f.avoid.has(m.word)).map((m) => [m.word, m])).values()];
-    const words = roundRobin(few, (m) => f.ground.focus.findIndex((g) => m.gpcs.includes(g)))
+    const words = roundRobin(few, (m) => f.readablePairs.focus.findIndex((g) => m.gpcs.includes(g)))
       .slice(0, count)
-      .map((m) => ({ word: m.word, units: m.segmentation.units, focus: f.ground.focus.filter((g) => m.gpcs.includes(g)), madeUp: true }));
-    return atLeast(3, dealOut(words, f.ground, f.together));
+      .map((m) => ({
+        word: m.word,
+        units: m.segmentation.units,
+        focus: f.readablePairs.focus.filter((g) => m.gpcs.includes(g)),
+        madeUp: true,
+      }));
+    return atLeast(3, assignToChildren(words, f.readablePairs, f.together));
   },
 };

@@ -15,7 +15,7 @@ export const moreWords: PartDescriptor = {
     if (!first) return null;
     return atLeast(
       3,
-      heardWords({ ...f, ground: { ...f.ground, focus: [first] } }, 6, (w) => w.syllables <= 2),
+      heardWords({ ...f, readablePairs: { ...f.readablePairs, focus: [first] } }, 6, (w) => w.syllables <= 2),
     );
   },
 };

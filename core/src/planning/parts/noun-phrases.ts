@@ -12,8 +12,8 @@ export const withArticle = (noun: string): string =>
 
 /** Pictured words that these children can read, those of the focus first, then those not met lately. */
 export function countedNouns(f: Filling): string[] {
-  const nouns = (f.request.sources?.pictures ?? []).filter((p) => f.ground.reads(p));
-  const withFocus = (p: string): boolean => plannedWord(f.lexicon, p, f.ground.focus).focus.length > 0;
+  const nouns = (f.request.sources?.pictures ?? []).filter((p) => f.readablePairs.reads(p));
+  const withFocus = (p: string): boolean => plannedWord(f.lexicon, p, f.readablePairs.focus).focus.length > 0;
   return shuffled(nouns, seeded(f.seed)).sort(
     (x, y) => Number(withFocus(y)) - Number(withFocus(x)) || Number(f.avoid.has(x)) - Number(f.avoid.has(y)),
   );

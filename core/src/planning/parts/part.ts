@@ -9,7 +9,7 @@ import { soundParts } from '../../phonics/sounds.js';
 import { baseAndEnding } from '../../phonics/word-parts.js';
 import { seeded, shuffled } from '../../random.js';
 import type { PartContent, PlannedWord, SessionNeeds } from '../part-content.js';
-import { dealOut, drawWords, plannedWord, type Ground, type Looked } from '../session-words.js';
+import { assignToChildren, drawWords, plannedWord, type ReadablePairs, type SearchOptions } from '../session-words.js';
 
 /** Sheets for the children that parts ask for. */
 export type ChildSheet = 'cards' | 'words' | 'boxes' | 'chain' | 'sort' | 'dictation' | 'letters' | 'pictures' | 'rows' | 'text';
@@ -17,7 +17,7 @@ export type ChildSheet = 'cards' | 'words' | 'boxes' | 'chain' | 'sort' | 'dicta
 export interface Filling {
   readonly lexicon: Lexicon;
   readonly request: SessionNeeds;
-  readonly ground: Ground;
+  readonly readablePairs: ReadablePairs;
   readonly minutes: number;
   readonly seed: number;
   /** What stands elsewhere in the session or was met in the last ones. */
@@ -71,7 +71,7 @@ export interface PartDescriptor {
 }
 
 /** Items for the minutes there are, between a least and a most. */
-export const howMany = (minutes: number, aMinute: number, least: number, most: number): number =>
+export const itemCount = (minutes: number, aMinute: number, least: number, most: number): number =>
   Math.max(least, Math.min(most, Math.round(minutes * aMinute)));
 
 /** Null for fewer words than `least`. */
@@ -88,25 +88,25 @@ export function emptyIfNoCandidates<T>(make: () => T[]): T[] {
 }
 
 /** Words to read or write for the focus, given to single children where only some need a pair. */
-export function readableWords(f: Filling, count: number, look: Looked = {}, fits?: (word: PlannedWord) => boolean): PlannedWord[] {
-  const { avoid, ground, lexicon, request, seed } = f;
+export function readableWords(f: Filling, count: number, look: SearchOptions = {}, fits?: (word: PlannedWord) => boolean): PlannedWord[] {
+  const { avoid, readablePairs, lexicon, request, seed } = f;
   const asked = { count, seed, avoid, last: lastOf(request), ...(fits ? { fits } : {}) };
   // what somebody slipped on last time comes first, for half of them at most
   const again = (request.missed ?? [])
-    .filter((word) => ground.reads(word) && !avoid.has(word))
-    .map((word) => plannedWord(lexicon, word, ground.focus))
-    .filter((w) => (ground.focus.length === 0 || w.focus.length > 0) && (!fits || fits(w)))
+    .filter((word) => readablePairs.reads(word) && !avoid.has(word))
+    .map((word) => plannedWord(lexicon, word, readablePairs.focus))
+    .filter((w) => (readablePairs.focus.length === 0 || w.focus.length > 0) && (!fits || fits(w)))
     .slice(0, Math.floor(count / 2));
-  const fresh = drawWords(lexicon, ground, { ...asked, avoid: new Set([...avoid, ...again.map((w) => w.word)]) }, look);
+  const fresh = drawWords(lexicon, readablePairs, { ...asked, avoid: new Set([...avoid, ...again.map((w) => w.word)]) }, look);
   const drawn = [...again, ...fresh.filter((w) => !again.some((a) => a.word === w.word))].slice(0, count);
-  if (request.skill && ground.focus.length > 0 && drawn.length < count) {
+  if (request.skill && readablePairs.focus.length > 0 && drawn.length < count) {
     // a skill beside pairs: its words hold a pair where there are such, and others fill up
-    const others = drawWords(lexicon, { ...ground, focus: [], taught: ground.withFocus }, asked, look).filter(
+    const others = drawWords(lexicon, { ...readablePairs, focus: [], taught: readablePairs.withFocus }, asked, look).filter(
       (w) => !drawn.some((d) => d.word === w.word),
     );
-    drawn.push(...others.slice(0, count - drawn.length).map((w) => plannedWord(lexicon, w.word, ground.focus)));
+    drawn.push(...others.slice(0, count - drawn.length).map((w) => plannedWord(lexicon, w.word, readablePairs.focus)));
   }
-  return dealOut(drawn, ground, f.together);
+  return assignToChildren(drawn, readablePairs, f.together);
 }
 /** What stood in the session before and was not missed there. */
 export const lastOf = ({ lastWords = [], missed = [] }: SessionNeeds): ReadonlySet<string> =>
@@ -143,7 +143,7 @@ function wordsToHear(lexicon: Lexicon): readonly IndexedWord[] {
  * they are any. Commoner ones come likelier.
  */
 export function heardWords(f: Filling, count: number, fits: (word: IndexedWord) => boolean): PlannedWord[] {
-  const { focus } = f.ground;
+  const { focus } = f.readablePairs;
   const pairs = pairMask(f.lexicon, focus);
   const sounds = new Set(focus.map((gpc) => gpc.split(':')[1]!));
   const common = wordsToHear(f.lexicon).filter(fits);
@@ -171,8 +171,10 @@ export function heardWords(f: Filling, count: number, fits: (word: IndexedWord) 
 }
 
 /** Who needs a pair, for those that not all need. */
-export function ownersOf(gpcs: readonly Gpc[], ground: Ground): { whose?: Record<Gpc, string[]> } {
-  const some = gpcs.flatMap((gpc) => (ground.owners.has(gpc) ? [[gpc, [...ground.owners.get(gpc)!]] as [Gpc, string[]]] : []));
+export function ownersOf(gpcs: readonly Gpc[], readablePairs: ReadablePairs): { whose?: Record<Gpc, string[]> } {
+  const some = gpcs.flatMap((gpc) =>
+    readablePairs.owners.has(gpc) ? [[gpc, [...readablePairs.owners.get(gpc)!]] as [Gpc, string[]]] : [],
+  );
   return some.length > 0 ? { whose: Object.fromEntries(some) } : {};
 }
 

@@ -1,5 +1,5 @@
 /** Words read in twos: one points, one reads, then the other way round. */
-import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
 
 export const partners: PartDescriptor = {
   title: 'Partners',
@@ -9,5 +9,5 @@ export const partners: PartDescriptor = {
   evidence: 'pair',
   sheets: ['words'],
   takes: 'words',
-  fill: (f) => (f.request.children.length < 2 ? null : atLeast(4, readableWords({ ...f, together: true }, howMany(f.minutes, 2, 6, 12)))),
+  fill: (f) => (f.request.children.length < 2 ? null : atLeast(4, readableWords({ ...f, together: true }, itemCount(f.minutes, 2, 6, 12)))),
 };

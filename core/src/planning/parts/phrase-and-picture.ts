@@ -2,7 +2,7 @@
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedRow } from '../part-content.js';
 import { countedNouns, withArticle } from './noun-phrases.js';
-import { howMany, type PartDescriptor } from './part.js';
+import { itemCount, type PartDescriptor } from './part.js';
 
 export const phraseAndPicture: PartDescriptor = {
   title: 'Which one fits?',
@@ -14,10 +14,10 @@ export const phraseAndPicture: PartDescriptor = {
   keepsTogether: true,
   fill: (f) => {
     const nouns = countedNouns(f);
-    const said = (noun: string): string => (withArticle(noun).split(' ').every(f.ground.reads) ? withArticle(noun) : noun);
+    const said = (noun: string): string => (withArticle(noun).split(' ').every(f.readablePairs.reads) ? withArticle(noun) : noun);
     /** Words that look alike make one read all of the phrase. */
     const likeness = (a: string, b: string): number => [...a].filter((l, k) => b[k] === l).length + Number(a.length === b.length);
-    const rows = nouns.slice(0, howMany(f.minutes, 1.2, 3, 6)).map((noun, k): PlannedRow => {
+    const rows = nouns.slice(0, itemCount(f.minutes, 1.2, 3, 6)).map((noun, k): PlannedRow => {
       const others = nouns.filter((n) => n !== noun).sort((x, y) => likeness(noun, y) - likeness(noun, x));
       return { picture: noun, items: shuffled([noun, ...others.slice(0, 2)], seeded(f.seed + k)).map(said), answer: said(noun) };
     });

@@ -1,7 +1,7 @@
 /** Short phrases to read, put to what they say. */
 import type { PlannedLine } from '../part-content.js';
 import { countedNouns, withArticle } from './noun-phrases.js';
-import { howMany, type PartDescriptor } from './part.js';
+import { itemCount, type PartDescriptor } from './part.js';
 
 export const phraseToPicture: PartDescriptor = {
   title: 'Phrase to picture',
@@ -13,12 +13,12 @@ export const phraseToPicture: PartDescriptor = {
   takes: 'lines',
   fill: (f) => {
     const nouns = countedNouns(f);
-    const count = howMany(f.minutes, 1, 3, 5);
+    const count = itemCount(f.minutes, 1, 3, 5);
     const lines: PlannedLine[] = [];
     for (let k = 0; k + 1 < nouns.length && lines.length < count; k += 2) {
       const [one, two] = [nouns[k]!, nouns[k + 1]!];
       const text = [`${withArticle(one)} and ${withArticle(two)}`, `${one} and ${two}`, withArticle(one), one].find((t) =>
-        t.split(' ').every(f.ground.reads),
+        t.split(' ').every(f.readablePairs.reads),
       )!;
       lines.push({ text, pictures: text.includes(' and ') ? [one, two] : [one] });
     }

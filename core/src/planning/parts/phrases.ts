@@ -2,7 +2,7 @@
 import { sentencesOf } from '../../phonics/dictation.js';
 import { inPhrases } from '../phrases.js';
 import { readableSentences } from '../session-text.js';
-import { howMany, type PartDescriptor } from './part.js';
+import { itemCount, type PartDescriptor } from './part.js';
 
 export const phrases: PartDescriptor = {
   title: 'Phrase by phrase',
@@ -18,7 +18,7 @@ export const phrases: PartDescriptor = {
   fill: (f) => {
     const text = f.before.find((p) => p.text && p.connected)?.text?.text;
     const sentences = text ? sentencesOf(text).filter((s) => s.split(/\s+/).length >= 4) : readableSentences(f, 14, 24);
-    const lines = sentences.slice(0, howMany(f.minutes, 1.2, 3, 8)).map((s) => ({ text: inPhrases(s) }));
+    const lines = sentences.slice(0, itemCount(f.minutes, 1.2, 3, 8)).map((s) => ({ text: inPhrases(s) }));
     return lines.length >= 2 ? { lines } : null;
   },
 };

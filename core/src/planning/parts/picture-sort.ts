@@ -9,9 +9,9 @@ import { soundOf, type Filling, type PartDescriptor } from './part.js';
 function soundsToSort(f: Filling): [string | undefined, string | undefined] {
   const [contrast] = f.request.contrast ?? [];
   if (contrast && soundOf(contrast[0]) !== soundOf(contrast[1])) return [soundOf(contrast[0]), soundOf(contrast[1])];
-  const [first] = f.ground.focus;
+  const [first] = f.readablePairs.focus;
   if (!first) return [undefined, undefined];
-  const others = f.ground.withFocus.gpcs.filter((g) => soundOf(g) !== soundOf(first));
+  const others = f.readablePairs.withFocus.gpcs.filter((g) => soundOf(g) !== soundOf(first));
   const near = others.filter((g) => confusability(first, g) > 0);
   return [soundOf(first), soundOf(near.at(-1) ?? others.at(-1) ?? ':')];
 }
@@ -28,7 +28,9 @@ export const pictureSort: PartDescriptor = {
   fill: (f) => {
     const [a, b] = soundsToSort(f);
     if (!a || !b) return null;
-    const drawn = shuffled(f.request.sources?.pictures ?? [], seeded(f.seed)).map((word) => plannedWord(f.lexicon, word, f.ground.focus));
+    const drawn = shuffled(f.request.sources?.pictures ?? [], seeded(f.seed)).map((word) =>
+      plannedWord(f.lexicon, word, f.readablePairs.focus),
+    );
     const has = (w: PlannedWord, sound: string): boolean => w.units.some((u) => u.sound === sound);
     const some = (fits: (w: PlannedWord) => boolean, most: number, answer: string): PlannedWord[] =>
       drawn

@@ -1,5 +1,5 @@
 /** Naming a picture and writing it. */
-import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
 
 export const pictureSpelling: PartDescriptor = {
   title: 'Spell from pictures',
@@ -13,7 +13,7 @@ export const pictureSpelling: PartDescriptor = {
     const pictures = new Set(f.request.sources?.pictures ?? []);
     return atLeast(
       2,
-      readableWords(f, howMany(f.minutes, 1, 3, 6), {}, (w) => pictures.has(w.word)),
+      readableWords(f, itemCount(f.minutes, 1, 3, 6), {}, (w) => pictures.has(w.word)),
     );
   },
 };

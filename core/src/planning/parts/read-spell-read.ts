@@ -1,5 +1,5 @@
 /** Irregular words: read, spelled from memory, read again. */
-import { atLeast, howMany, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, type PartDescriptor } from './part.js';
 import { wordsWithOddPart } from './irregular-words.js';
 
 export const readSpellRead: PartDescriptor = {
@@ -12,7 +12,7 @@ export const readSpellRead: PartDescriptor = {
   fill: (f) => {
     // the words of the session once more: reading them was the first step
     const met = f.before.filter((p) => p.kind === 'irregular words').flatMap((p) => p.words);
-    const words = met.length > 0 ? met.slice(0, howMany(f.minutes, 1, 2, 5)) : wordsWithOddPart(f, howMany(f.minutes, 1, 2, 5));
+    const words = met.length > 0 ? met.slice(0, itemCount(f.minutes, 1, 2, 5)) : wordsWithOddPart(f, itemCount(f.minutes, 1, 2, 5));
     return atLeast(
       1,
       words.map((w) => ({ ...w })),

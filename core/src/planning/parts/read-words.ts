@@ -1,5 +1,5 @@
 /** Words of the focus to read. */
-import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
 
 export const readWords: PartDescriptor = {
   title: 'Read words',
@@ -9,5 +9,5 @@ export const readWords: PartDescriptor = {
   evidence: 'pair',
   sheets: ['words'],
   takes: 'words',
-  fill: (f) => atLeast(1, readableWords(f, howMany(f.minutes, 2, 6, 16))),
+  fill: (f) => atLeast(1, readableWords(f, itemCount(f.minutes, 2, 6, 16))),
 };

@@ -15,7 +15,7 @@ export const review: PartDescriptor = {
   sheets: [],
   startsAnew: true,
   fill: (f) => {
-    const { request, ground } = f;
+    const { request, readablePairs } = f;
     const fresh = request.fresh ?? request.focus;
     const met = request.focus.filter((gpc) => !fresh.includes(gpc));
     const ask = (request.recheck ?? []).filter((gpc) => !request.focus.includes(gpc));
@@ -32,7 +32,7 @@ export const review: PartDescriptor = {
     });
     const cards = [...ask, ...old.slice(0, count)];
     if (cards.length + met.length === 0) return null;
-    const whose = { ...ownersOf(met, ground).whose, ...Object.fromEntries(own.map((gpc) => [gpc, lacking(gpc)])) };
+    const whose = { ...ownersOf(met, readablePairs).whose, ...Object.fromEntries(own.map((gpc) => [gpc, lacking(gpc)])) };
     return {
       gpcs: [...met, ...cards],
       stack: reviewStack(shuffledApart(cards, f.seed), met),

@@ -2,7 +2,7 @@
 import { isVowelSound } from '../../phonics/sounds.js';
 import { syllableLetters } from '../../phonics/word-parts.js';
 import type { PlannedWord } from '../part-content.js';
-import { atLeast, heardWords, howMany, type PartDescriptor } from './part.js';
+import { atLeast, heardWords, itemCount, type PartDescriptor } from './part.js';
 
 /** A word of one syllable before its vowel, and from it on. */
 function onsetAndRime({ word, units }: PlannedWord): string[] {
@@ -21,7 +21,7 @@ export const sayItFast: PartDescriptor = {
   keepsTogether: true,
   childSees: 'nothing',
   fill: (f) => {
-    const each = howMany(f.minutes, 0.8, 2, 4);
+    const each = itemCount(f.minutes, 0.8, 2, 4);
     const two = heardWords(f, each, (w) => w.syllables === 2 && w.pairs.length <= 6).map((w) => ({
       ...w,
       say: syllableLetters(w.word, w.units),

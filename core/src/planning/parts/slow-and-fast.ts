@@ -1,5 +1,5 @@
 /** Blending from print: each sound held into the next, then the word at the speed of talking. */
-import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
 
 export const slowAndFast: PartDescriptor = {
   title: 'Slow, then fast',
@@ -8,5 +8,5 @@ export const slowAndFast: PartDescriptor = {
   evidence: 'blending',
   sheets: ['words'],
   takes: 'words',
-  fill: (f) => atLeast(3, readableWords(f, howMany(f.minutes, 2, 4, 10), { syllables: 1, maxSounds: 4 })),
+  fill: (f) => atLeast(3, readableWords(f, itemCount(f.minutes, 2, 4, 10), { syllables: 1, maxSounds: 4 })),
 };

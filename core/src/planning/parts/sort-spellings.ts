@@ -7,15 +7,15 @@ import { lastOf, soundOf, type Filling, type PartDescriptor } from './part.js';
 
 /** Spellings to sort: those set side by side, else the other readable spellings of a focus sound, else what a focus pair is mixed up with. */
 function columnsOf(f: Filling): Gpc[] | null {
-  const { ground, request } = f;
-  const readable = [...ground.withFocus.gpcs];
+  const { readablePairs, request } = f;
+  const readable = [...readablePairs.withFocus.gpcs];
   const [contrast] = request.contrast ?? [];
   if (contrast?.every((gpc) => readable.includes(gpc))) return [...contrast];
-  for (const gpc of ground.focus) {
+  for (const gpc of readablePairs.focus) {
     const same = readable.filter((g) => g !== gpc && soundOf(g) === soundOf(gpc));
     if (same.length > 0) return [gpc, ...same.slice(-2)];
   }
-  for (const gpc of ground.focus) {
+  for (const gpc of readablePairs.focus) {
     const near = readable.filter((g) => g !== gpc && confusability(gpc, g) > 0);
     if (near.length > 0) return [gpc, near.at(-1)!];
   }
@@ -39,7 +39,7 @@ export const sortSpellings: PartDescriptor = {
       const others = columns.filter((g) => g !== gpc);
       return drawWords(
         f.lexicon,
-        { ...f.ground, focus: [gpc] },
+        { ...f.readablePairs, focus: [gpc] },
         {
           count: each,
           seed: f.seed + k,
@@ -51,6 +51,6 @@ export const sortSpellings: PartDescriptor = {
     });
     if (sorted.some((list) => list.length < 2)) return null;
     const mixed = shuffled([...new Map(sorted.flat().map((w) => [w.word, w])).values()], seeded(f.seed));
-    return { gpcs: columns, words: mixed.map((w) => plannedWord(f.lexicon, w.word, f.ground.focus)) };
+    return { gpcs: columns, words: mixed.map((w) => plannedWord(f.lexicon, w.word, f.readablePairs.focus)) };
   },
 };

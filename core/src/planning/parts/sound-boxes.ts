@@ -1,5 +1,5 @@
 /** Writing into a box for each sound. */
-import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
 
 export const soundBoxes: PartDescriptor = {
   title: 'Boxes for sounds',
@@ -11,5 +11,5 @@ export const soundBoxes: PartDescriptor = {
   fromHearing: true,
   shownWhole: true,
   takes: 'words',
-  fill: (f) => atLeast(1, readableWords(f, howMany(f.minutes, 1, 3, 8), { maxSounds: 5, syllables: 1 })),
+  fill: (f) => atLeast(1, readableWords(f, itemCount(f.minutes, 1, 3, 8), { maxSounds: 5, syllables: 1 })),
 };

@@ -1,5 +1,5 @@
 /** Words to write from hearing them. */
-import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
 
 export const spell: PartDescriptor = {
   title: 'Spell',
@@ -11,5 +11,5 @@ export const spell: PartDescriptor = {
   fromHearing: true,
   shownWhole: true,
   takes: 'words',
-  fill: (f) => atLeast(1, readableWords(f, howMany(f.minutes, 1, 4, 8))),
+  fill: (f) => atLeast(1, readableWords(f, itemCount(f.minutes, 1, 4, 8))),
 };

@@ -1,6 +1,6 @@
 /** Words of four and five sounds, uncovered step by step. */
 import type { PlannedWord } from '../part-content.js';
-import { atLeast, howMany, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
 
 /**
  * What is uncovered step by step in a word of four or five sounds: its first two sounds said together, then one more
@@ -23,7 +23,7 @@ export const steppedWords: PartDescriptor = {
   fill: (f) =>
     atLeast(
       3,
-      readableWords(f, howMany(f.minutes, 1.3, 3, 6), { syllables: 1, maxSounds: 5 }, (w) => stepsOf(w) !== null).map((w) => ({
+      readableWords(f, itemCount(f.minutes, 1.3, 3, 6), { syllables: 1, maxSounds: 5 }, (w) => stepsOf(w) !== null).map((w) => ({
         ...w,
         steps: stepsOf(w)!,
       })),

@@ -1,5 +1,5 @@
 /** Listening: the word is said, the children say its sounds and count them. */
-import { atLeast, heardWords, howMany, type PartDescriptor } from './part.js';
+import { atLeast, heardWords, itemCount, type PartDescriptor } from './part.js';
 
 export const takeApart: PartDescriptor = {
   title: 'Take words apart',
@@ -11,7 +11,7 @@ export const takeApart: PartDescriptor = {
   takes: 'words',
   childSees: 'nothing',
   fill: (f) => {
-    const words = heardWords(f, howMany(f.minutes, 2, 3, 8), (w) => w.pairs.length >= 2 && w.pairs.length <= 4 && w.syllables === 1);
+    const words = heardWords(f, itemCount(f.minutes, 2, 3, 8), (w) => w.pairs.length >= 2 && w.pairs.length <= 4 && w.syllables === 1);
     return atLeast(
       3,
       words.map((w) => ({ ...w, answer: `${w.units.length} sounds: ${w.units.map((u) => u.sound).join(' · ')}` })),

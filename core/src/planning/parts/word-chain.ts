@@ -1,7 +1,7 @@
 /** Words in a row, each one sound from the one before. */
 import { wordChain } from '../../phonics/chain.js';
 import { plannedWord } from '../session-words.js';
-import { emptyIfNoCandidates, howMany, type PartDescriptor } from './part.js';
+import { emptyIfNoCandidates, itemCount, type PartDescriptor } from './part.js';
 
 const SHORTEST = 4;
 
@@ -15,9 +15,14 @@ export const wordChainPart: PartDescriptor = {
   shownWhole: true,
   fill: (f) => {
     const chain = emptyIfNoCandidates(() =>
-      wordChain(f.lexicon, { taught: f.ground.taught, focus: [...f.ground.focus], length: howMany(f.minutes, 2, 5, 10), seed: f.seed }),
+      wordChain(f.lexicon, {
+        taught: f.readablePairs.taught,
+        focus: [...f.readablePairs.focus],
+        length: itemCount(f.minutes, 2, 5, 10),
+        seed: f.seed,
+      }),
     );
-    const words = chain.map((step) => plannedWord(f.lexicon, step.word, f.ground.focus));
+    const words = chain.map((step) => plannedWord(f.lexicon, step.word, f.readablePairs.focus));
     return words.length >= SHORTEST ? { words } : null;
   },
 };

@@ -13,6 +13,6 @@ export const writeInTheAir: PartDescriptor = {
   fill: (f) => {
     const { fresh = [], focus } = f.request;
     const gpcs = [...(fresh.length > 0 ? fresh : focus)].slice(0, 2);
-    return gpcs.length > 0 ? { gpcs, ...ownersOf(gpcs, f.ground) } : null;
+    return gpcs.length > 0 ? { gpcs, ...ownersOf(gpcs, f.readablePairs) } : null;
   },
 };

@@ -14,7 +14,7 @@ const AGAIN_MS = 5000;
 const MOST_WAITING = 20_000;
 const AT_ONCE = 500;
 
-export class Trail {
+export class AuditLog {
   #waiting: Line[] = [];
   #writing: Promise<void> | undefined;
   #timer: NodeJS.Timeout | undefined;
@@ -67,6 +67,6 @@ export class Trail {
   }
 }
 
-const books = new WeakMap<Db, Trail>();
+const books = new WeakMap<Db, AuditLog>();
 /** Has everything written that was noted of this installation: before the record is read, changed or taken along. */
 export const flushTrail = async (db: Db): Promise<void> => books.get(db)?.flush();
