@@ -23,7 +23,7 @@ const SIZES = (process.env.COPIES ?? '1,10').split(',').map((size) => {
 });
 /** Folders that were made before, by number of copies: `FOLDERS=10=/somewhere`. What is measured is written into them. */
 const FOLDERS = new Map((process.env.FOLDERS ?? '').split(',').map((pair) => pair.split('=') as [string, string]));
-const MARKS = 60;
+const MARKS = 300;
 /** Large files are broken off after so long. */
 const FILE_MS = Number(process.env.FILE_SECONDS ?? 3600) * 1000;
 /** Measured is what runs at a school: the built server. */

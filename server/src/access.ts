@@ -5,10 +5,11 @@
  * groups they were given. Who was given one session, or a group for some days, gets what it takes to run
  * it and no more: the sessions, the children's names, and to mark what they do in it.
  */
-import { and, eq, gte, inArray, isNull, lte, or, sql } from 'drizzle-orm';
+import { and, eq, gte, inArray, isNull, lte, or } from 'drizzle-orm';
 import type { Role } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
-import { rows, type Db } from './db/open.js';
+import { heldUntilChanged } from './db/held.js';
+import type { Db } from './db/open.js';
 import { children, classColleagues, classes, groupMembers, groups, lendings, observations, sessions } from './db/schema.js';
 import { ProblemError } from './http/problem.js';
 
@@ -80,63 +81,12 @@ export const SESSION_REACH = {
 /** So many days after its session a colleague who was given it still sees the children's names, to log and to leave a note. */
 export const RUN_DAYS = 14;
 
-/** What was looked up before, by database: good until something is written that may change it. */
-const looked = new WeakMap<Db, { writing: number; found: Map<string, Promise<Access>> }>();
-const lookedAt = (db: Db): { writing: number; found: Map<string, Promise<Access>> } => {
-  let all = looked.get(db);
-  if (!all) looked.set(db, (all = { writing: 0, found: new Map() }));
-  return all;
-};
-/** Databases that several processes share: what one of them writes, the others have to know. */
-const shared = new WeakSet<Db>();
-/** From now on what was looked up holds as long as no process has written what may change it. */
-export const shareAccess = (db: Db): void => void shared.add(db);
-/** Read before each look, so that nothing is allowed on what another process has taken away. */
-async function sharedVersion(db: Db): Promise<string> {
-  if (!shared.has(db)) return '';
-  const [row] = rows<{ version: string }>(await db.execute(sql`select last_value::text as version from access_version`));
-  return row!.version;
-}
-
-/** The most colleagues whose reach is held. */
-const MOST_HELD = 200;
-
-/**
- * Does something that may change who reaches what. Meanwhile nothing that was looked up before holds, and afterwards it is
- * looked up anew. Every write but marks goes through here: see app.ts.
- */
-export async function changingAccess<T>(db: Db, work: () => Promise<T>): Promise<T> {
-  const all = lookedAt(db);
-  all.writing += 1;
-  all.found.clear();
-  try {
-    return await work();
-  } finally {
-    all.writing -= 1;
-    all.found.clear();
-    // before the answer is given: another process that looks after it looks anew
-    if (shared.has(db)) await db.execute(sql`select nextval('access_version')`);
-  }
-}
-
 /**
  * What a colleague reaches. Looked up once, and again when something was written that may change it.
  * @param today the day it is asked on, YYYY-MM-DD: what was given for a time ends
  */
-export async function accessOf(db: Db, actor: Actor, today: string): Promise<Access> {
-  const { writing, found } = lookedAt(db);
-  if (writing > 0) return lookUpAccess(db, actor, today);
-  const key = `${actor.id} ${actor.role} ${today} ${await sharedVersion(db)}`;
-  let access = found.get(key);
-  if (!access) {
-    if (found.size >= MOST_HELD) found.clear();
-    access = lookUpAccess(db, actor, today);
-    found.set(key, access);
-    // what failed is tried again
-    access.catch(() => found.delete(key));
-  }
-  return access;
-}
+export const accessOf = (db: Db, actor: Actor, today: string): Promise<Access> =>
+  heldUntilChanged(db, `access ${actor.id} ${actor.role} ${today}`, () => lookUpAccess(db, actor, today));
 
 async function lookUpAccess(db: Db, actor: Actor, today: string): Promise<Access> {
   const lent = await lentTo(db, actor.id, today);

@@ -5,16 +5,17 @@ import { constants } from 'node:zlib';
 import { fileURLToPath } from 'node:url';
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express, type NextFunction, type Request, type Response } from 'express';
-import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { z } from 'zod';
-import { CLOCK_HEADER, screenCode, type EndpointName } from '@sapling/contract';
+import { CLOCK_HEADER, endpoints, screenCode, type EndpointName } from '@sapling/contract';
+import { changing } from './db/held.js';
 import { readBody, unstorable } from './http/body.js';
 import { isDataError, safeError } from './http/safe-error.js';
-import { accessOf, changingAccess, decide, type Access } from './access.js';
+import { accessOf, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
 import { KeptAnswers } from './http/kept-answers.js';
 import { ProblemError } from './http/problem.js';
+import { securityHeaders } from './http/security-headers.js';
 import { JsonText, type Call, type Route, type Services } from './http/route.js';
 import { uuidv7 } from './ids.js';
 import { routes } from './routes.js';
@@ -49,32 +50,14 @@ const MARKS: ReadonlySet<EndpointName> = new Set([
   'throwAwayTryIt',
 ]);
 
+/** Asked for with every card: looked for first, and answered in a line that is not worth packing. */
+const OFTEN: ReadonlySet<string> = new Set([endpoints.sendOutbox.path, endpoints.showScreen.path]);
+
 export function createApp(services: Services, log: Logger): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', services.config.proxies);
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
-          // nothing in the page writes styles into it: see web/strict-styles
-          styleSrc: ["'self'"],
-          fontSrc: ["'self'"],
-          imgSrc: ["'self'", 'data:'],
-          workerSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          // a recording is played from the page's own memory
-          mediaSrc: ["'self'", 'blob:'],
-          objectSrc: ["'none'"],
-          frameAncestors: ["'none'"],
-          upgradeInsecureRequests: services.config.secure ? [] : null,
-        },
-      },
-      strictTransportSecurity: services.config.secure,
-    }),
-  );
+  app.use(securityHeaders(services.config.secure));
   app.use(logRequests(log));
   // what the server answers is about people: nothing between keeps a copy
   app.use('/api', (_req, res, next) => {
@@ -111,10 +94,13 @@ export function createApp(services: Services, log: Logger): Express {
     })().catch(next);
   });
   // packed as it is sent: a higher level takes three times as long for a tenth less
-  app.use(compression({ level: 2, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 2 } } }));
+  const compress = compression({ level: 2, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 2 } } });
+  app.use((req, res, next) => (OFTEN.has(req.path) ? next() : compress(req, res, next)));
   const kept = new KeptAnswers();
   services.changes.onWrite = () => kept.clear();
-  for (const route of routes) mount(app, route, services, kept);
+  // the router goes through them in turn
+  const often = (route: Route): boolean => OFTEN.has(route.endpoint.path);
+  for (const route of [...routes.filter(often), ...routes.filter((route) => !often(route))]) mount(app, route, services, kept);
   app.use('/api', (_req, _res, next) => next(new ProblemError('unknown-address')));
   serveWeb(app);
   app.use(sendProblem(log));
@@ -183,7 +169,7 @@ function mount(app: Express, route: Route, services: Services, kept: KeptAnswers
           : await (
               method === 'get' || MARKS.has(route.name)
                 ? route.handle(call as never)
-                : changingAccess(services.db, () => route.handle(call as never))
+                : changing(services.db, () => route.handle(call as never))
             ).finally(() => method !== 'get' && services.changes.raise(wrote));
       // what a second screen shows changes with every card and is about nobody
       if (signedIn && route.name !== 'showScreen' && (method !== 'get' || need.action.startsWith('read')))

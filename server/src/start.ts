@@ -4,11 +4,11 @@ import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { pino, type Logger } from 'pino';
-import { shareAccess } from './access.js';
 import { createApp } from './app.js';
 import { Backups } from './backup/service.js';
 import { passwordPath } from './commands.js';
 import { clockOf, type Config } from './config.js';
+import { shareHeld } from './db/held.js';
 import { openDatabase, type Db } from './db/open.js';
 import { seedDemo } from './demo/seed.js';
 import { safeError } from './http/safe-error.js';
@@ -40,7 +40,7 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   const { now } = clock;
   const seeded = config.demo ? await alone(() => seedDemo(db, now())) : false;
   const bus = shared ? await postgresBus(shared, (error) => log.error({ err: error }, 'other processes were not told')) : ALONE;
-  if (shared) shareAccess(db);
+  if (shared) shareHeld(db);
   const recordingStore = await recordingStoreOf(config, db, embedded !== undefined);
   const backups = new Backups(
     embedded?.client,

@@ -3,10 +3,10 @@
  * for the new day, a backup is made each day. A start waits for none of it; only what must be gone is looked at at once.
  */
 import type { Logger } from 'pino';
-import { changingAccess } from './access.js';
 import type { Backups } from './backup/service.js';
 import { dueLeavers } from './children/child-record.js';
 import { eraseChild } from './children/erase.js';
+import { changing } from './db/held.js';
 import type { Db } from './db/open.js';
 import { renewStates } from './evidence/states.js';
 import { forgetOldTries } from './http/tries.js';
@@ -36,7 +36,7 @@ async function purge({ db, recordingStore, now }: Parts): Promise<void> {
   await forgetOldTries(db, now());
   const gone = await dueLeavers(db, now());
   if (gone.length === 0) return;
-  await changingAccess(db, async () => {
+  await changing(db, async () => {
     for (const child of gone) await eraseChild(db, recordingStore, child);
   });
 }

@@ -4,6 +4,7 @@ import { eq, lt } from 'drizzle-orm';
 import type { Request, Response } from 'express';
 import { parseCookie } from 'cookie';
 import type { Config } from '../config.js';
+import { heldUnlessShared } from '../db/held.js';
 import type { Db } from '../db/open.js';
 import { sharedSecret } from '../db/shared-secret.js';
 import { colleagues, schools, signIns } from '../db/schema.js';
@@ -39,11 +40,15 @@ export async function readSignIn(db: Db, req: Request, now: string): Promise<Sig
   const token = parseCookie(req.headers.cookie ?? '')[COOKIE];
   if (!token) return null;
   const tokenHash = hashOf(token);
-  const [row] = await db
-    .select({ colleague: colleagues, csrf: signIns.csrf, expiresAt: signIns.expiresAt })
-    .from(signIns)
-    .innerJoin(colleagues, eq(colleagues.id, signIns.colleagueId))
-    .where(eq(signIns.tokenHash, tokenHash));
+  const look = async (): Promise<Omit<SignedIn, 'tokenHash'> | null> => {
+    const [found] = await db
+      .select({ colleague: colleagues, csrf: signIns.csrf, expiresAt: signIns.expiresAt })
+      .from(signIns)
+      .innerJoin(colleagues, eq(colleagues.id, signIns.colleagueId))
+      .where(eq(signIns.tokenHash, tokenHash));
+    return found ?? null;
+  };
+  const row = await heldUnlessShared(db, `sign-in ${tokenHash}`, look);
   if (!row || !row.colleague.active || Date.parse(row.expiresAt) < Date.parse(now)) return null;
   return { colleague: row.colleague, csrf: row.csrf, tokenHash, expiresAt: row.expiresAt };
 }

@@ -3,13 +3,14 @@
  * device: sending it twice stores it once. One bad record never holds up the others; a refused one is
  * named with its reason so that the device can show it instead of losing it.
  */
-import { eq, inArray, sql } from 'drizzle-orm';
+import { eq, getTableColumns, sql } from 'drizzle-orm';
 import { outboxEntry, type OutboxEntry } from '@sapling/contract';
 import { decide, type Need } from '../access.js';
 import { touchEvidence, workOutSoon } from './states.js';
 import { storeStep } from '../readings/store.js';
-import { checks, children, logs, notes, observations, readings, sessions, withdrawals } from '../db/schema.js';
-import type { Db } from '../db/open.js';
+import { checks, logs, notes, observations, readings, sessions, withdrawals } from '../db/schema.js';
+import { heldUnlessShared } from '../db/held.js';
+import { rows, type Db } from '../db/open.js';
 import { unstorable } from '../http/body.js';
 import { ProblemError } from '../http/problem.js';
 import { isDataError } from '../http/safe-error.js';
@@ -48,26 +49,20 @@ function isInTime({ now }: Sent, at: string): void {
     throw new ProblemError('bad-input', { detail: 'The clock of this device is more than a day ahead.' });
 }
 
-/** Stores a mark and raises the version of its child's evidence in one statement: there are thousands of them, and each is synced. */
+const MARK_COLUMNS = Object.entries(getTableColumns(observations)).map(([field, { name }]) => [field, name] as const);
+/**
+ * Stores a mark and raises the version of its child's evidence in one statement, whose plan the database keeps (the function of
+ * migration 0031): there are thousands of them, and each is synced.
+ */
 async function storeMark(call: Sent, record: Extract<OutboxEntry, { type: 'observation' }>['record']): Promise<'stored' | 'already'> {
   const { db, now } = call;
   isTheirs(call, record.by);
   isInTime(call, record.at);
   await tied(db, record);
-  const mark = db.$with('mark').as(
-    db
-      .insert(observations)
-      .values({ ...record, receivedAt: now() })
-      .onConflictDoNothing()
-      .returning({ child: observations.child }),
-  );
-  const touched = await db
-    .with(mark)
-    .update(children)
-    .set({ evidenceVersion: sql`${children.evidenceVersion} + 1` })
-    .where(inArray(children.id, db.select({ child: mark.child }).from(mark)))
-    .returning({ id: children.id });
-  return touched.length > 0 ? 'stored' : 'already';
+  const row: Partial<Record<string, unknown>> = { ...record, receivedAt: now() };
+  const mark = JSON.stringify(Object.fromEntries(MARK_COLUMNS.map(([field, name]) => [name, row[field]])));
+  const [found] = rows<{ stored: boolean }>(await db.execute(sql`select store_mark(${mark}::json) as stored`));
+  return found!.stored ? 'stored' : 'already';
 }
 
 async function store(call: Call<'sendOutbox'>, entry: Exclude<OutboxEntry, { type: 'observation' }>): Promise<'stored' | 'already'> {
@@ -128,7 +123,14 @@ async function tied(
   db: Db,
   { child, check, replaces }: { child: string; check?: string | undefined; replaces?: string | undefined },
 ): Promise<void> {
-  const [of] = check ? await db.select({ child: checks.child }).from(checks).where(eq(checks.id, check)) : [];
+  // asked with every card, and another child's only after a write that is no mark
+  const of = check
+    ? await heldUnlessShared(
+        db,
+        `check ${check}`,
+        async () => (await db.select({ child: checks.child }).from(checks).where(eq(checks.id, check)))[0],
+      )
+    : undefined;
   const [before] = replaces ? await db.select({ child: observations.child }).from(observations).where(eq(observations.id, replaces)) : [];
   if ((of && of.child !== child) || (before && before.child !== child))
     throw new ProblemError('not-allowed', { detail: 'The check or the mark that this belongs to is another child’s.' });
