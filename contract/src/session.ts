@@ -1,5 +1,5 @@
 /** A session's plan and the styles it is made in, as they travel. */
-import { PART_KINDS, SESSION_SKILLS, type PlanRemark } from '@sapling/core';
+import { PART_KINDS, partKind, SESSION_SKILLS, type OwnField, type PartKind, type PlanRemark, type SessionPart } from '@sapling/core';
 import { z } from 'zod';
 import { gpc } from './library.js';
 import { question } from './reading.js';
@@ -61,23 +61,35 @@ const plannedText = z.object({
   tell: few(40),
   again: z.boolean(),
 });
-export const sessionPart = z.object({
+const partHead = {
   id: z.string().min(1).max(60),
-  kind: z.enum(PART_KINDS),
   title: z.string().max(80),
   how: z.string().max(400),
   minutes: z.number().int().min(0).max(60),
   gpcs: z.array(gpc).max(60),
   words: z.array(plannedWord).max(60),
+  remark: z.string().max(300).optional(),
+  pinned: z.boolean().optional(),
+};
+/** Fields that only parts of some kinds have: the core's descriptors say which. */
+const ownFields = {
   stack: z.array(gpc).max(120).optional(),
   ask: z.array(gpc).max(40).optional(),
   whose: z.record(gpc, few(40)).optional(),
   lines: z.array(plannedLine).max(40).optional(),
   rows: z.array(plannedRow).max(20).optional(),
   text: plannedText.optional(),
-  remark: z.string().max(300).optional(),
-  pinned: z.boolean().optional(),
-});
+} satisfies Record<OwnField, z.ZodType>;
+const partOf = (kind: PartKind) => {
+  const own = Object.fromEntries(partKind(kind).holds.map((field) => [field, ownFields[field]]));
+  return z.object({ ...partHead, kind: z.literal(kind), ...own });
+};
+const [firstKind, ...otherKinds] = PART_KINDS;
+/** One shape a kind, told apart by it. */
+export const sessionPart = z.discriminatedUnion('kind', [partOf(firstKind), ...otherKinds.map(partOf)]) as unknown as z.ZodType<
+  SessionPart,
+  SessionPart
+>;
 export const plan = z.object({
   /** Empty only where the session is for a skill. */
   focus: z.array(gpc).max(20),

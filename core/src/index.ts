@@ -75,6 +75,7 @@ export { onFocus } from './planning/plan-look.js';
 export { inPhrases } from './planning/phrases.js';
 export { skillStyle } from './planning/skill-styles.js';
 export * from './planning/session-plan.js';
+export { emptyPart, withContent } from './planning/with-content.js';
 export {
   checkedStyle,
   MOST_PARTS,

@@ -9,9 +9,12 @@ import {
   homeSheet,
   keepPinned,
   loadLexicon,
+  emptyPart,
   metIn,
+  OWN_FIELDS,
   PART_KINDS,
   PART_WORDS,
+  partKind,
   planCycle,
   planSession,
   type PartKind,
@@ -29,6 +32,7 @@ import {
   taughtAfter,
   unreadable,
   withArticle,
+  withContent,
   wordJudge,
   wordsOf,
   workedOn,
@@ -358,6 +362,30 @@ describe('changing a session', () => {
     expect(again.parts.filter((p) => p.kind === 'read words').map(firstOf)).toEqual([firstOf(one), firstOf(other)]);
     expect(workedOn({ plan, done: [] })).toEqual([]);
     expect(workedOn({ plan, done: [plan.parts.find((p) => p.kind === 'focus')!.title] })).toEqual(asked.focus);
+  });
+
+  it('every part holds the fields of its kind and no others, and nothing else can be put in', () => {
+    const own = (part: SessionPart): string[] => OWN_FIELDS.filter((field) => part[field] !== undefined);
+    const met = new Map<PartKind, Set<string>>();
+    for (const [orderId, step] of [
+      ['riverbank', 14],
+      ['hillside', 30],
+      ['lantern', 22],
+    ] as const)
+      for (const style of [...SOME_KINDS, otherKinds])
+        for (const part of planSession(lexicon, { ...groupAt(orderId, step, 4, step), sources, seed: step, minutes: 30, style }).parts) {
+          expect(partKind(part.kind).holds, part.kind).toEqual(expect.arrayContaining(own(part)));
+          met.set(part.kind, new Set([...(met.get(part.kind) ?? []), ...own(part)]));
+        }
+    // and what a kind says that it holds comes at least once, but for what an adult types and what only some groups have
+    const unseen = [...met].flatMap(([kind, fields]) =>
+      partKind(kind)
+        .holds.filter((field) => !fields.has(field))
+        .map((field) => `${kind}: ${field}`),
+    );
+    expect(unseen.filter((line) => !/: (lines|whose|ask)$/.test(line))).toEqual([]);
+    const listen = emptyPart({ id: 'listen', kind: 'listen', ...PART_WORDS.listen, minutes: 3 });
+    expect(() => withContent(listen, { lines: [{ text: 'It is a hat.' }] })).toThrow('has no lines');
   });
 
   it('every kind of part holds what it is for', () => {

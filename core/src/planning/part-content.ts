@@ -86,6 +86,14 @@ export interface PartContent {
   remark?: string;
 }
 
+/** Fields that only parts of some kinds have: each descriptor names those of its kind. Pairs, words and a remark any may have. */
+export const OWN_FIELDS = ['stack', 'ask', 'whose', 'lines', 'rows', 'text'] as const;
+export type OwnField = (typeof OWN_FIELDS)[number];
+/** What stands in a part that has these fields of its own and no others. */
+export type ContentOf<Own extends OwnField> = Pick<PartContent, 'gpcs' | 'words' | 'remark'> & { [F in Own]?: PartContent[F] } & {
+  [F in Exclude<OwnField, Own>]?: undefined;
+};
+
 /** What parts can be filled from, besides the lexicon. */
 export interface SessionSources {
   readonly texts?: readonly {

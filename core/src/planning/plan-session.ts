@@ -19,6 +19,7 @@ import {
 } from './session-style.js';
 import { readablePairsOf, irregularWord, plannedWord } from './session-words.js';
 import { skillStyle } from './skill-styles.js';
+import { emptyPart, withContent } from './with-content.js';
 
 export const LEAST_MINUTES = 10;
 export const MOST_MINUTES = 30;
@@ -206,7 +207,7 @@ function withCarried(lexicon: Lexicon, request: SessionRequest, part: SessionPar
     0,
     Math.max(sentences.length, part.lines?.length ?? 0),
   );
-  return { ...part, words, ...(lines.length > 0 ? { lines } : {}) };
+  return withContent(part, { words, ...(lines.length > 0 ? { lines } : {}) });
 }
 function plannedAgain(lexicon: Lexicon, request: SessionRequest, part: SessionPart, word: string): PlannedWord {
   const same = part.words.find((w) => w.word === word);
@@ -343,7 +344,7 @@ function fillingOf(
 }
 
 function asPart(from: Pick<SessionPart, 'id' | 'kind' | 'title' | 'how'>, minutes: number, filled: Filled): SessionPart {
-  return { id: from.id, kind: from.kind, title: from.title, how: from.how, minutes, gpcs: [], words: [], ...filled };
+  return withContent(emptyPart({ ...from, minutes }), filled);
 }
 
 /** The words of a part that children read themselves: of lines and rows too, not what is only heard or nobody's. */

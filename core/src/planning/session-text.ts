@@ -14,6 +14,7 @@ import type { SessionPart } from './session-plan.js';
 import { wordsInText, type WordInText } from '../reading/text-pairs.js';
 import { readablePairsOf, readablePairsOfEach, type ReadablePairs } from './session-words.js';
 import type { Filled, Filling } from './parts/part.js';
+import { withContent } from './with-content.js';
 
 type SourceText = NonNullable<NonNullable<SessionNeeds['sources']>['texts']>[number];
 
@@ -190,9 +191,9 @@ export function putText(lexicon: Lexicon, request: SessionNeeds, part: SessionPa
   const tell = wordsInText(lexicon, text.text)
     .filter((w) => !reads(w.word))
     .map((w) => asWritten(text.text, w.word));
-  const { lines: _lines, remark: _remark, ...rest } = part;
   const { id, title, questions } = text;
-  return { ...rest, text: { id, title, text: text.text, questions, tell, again: request.textsRead?.includes(id) ?? false } };
+  const chosen = { id, title, text: text.text, questions, tell, again: request.textsRead?.includes(id) ?? false };
+  return withContent(part, { text: chosen, lines: undefined, remark: undefined });
 }
 
 /** Which text would practise the focus, and what the group lacks for it. */

@@ -1,4 +1,5 @@
 /** Cover links: one session opened without a sign-in, with initials only, until a set time. */
+import { withContent } from '@sapling/core';
 import { and, desc, eq, gt, inArray, isNull } from 'drizzle-orm';
 import type { CoverLink, Session } from '@sapling/contract';
 import { hashOfSecret, newSecret } from '../auth/secret.js';
@@ -42,19 +43,25 @@ function withoutNames(plan: Session['plan'], there: readonly CoverMember[]): Ses
   return {
     ...plan,
     ...(plan.remarks ? { remarks } : {}),
-    parts: plan.parts.map((part) => ({
-      ...part,
-      title: typed(part.title),
-      how: typed(part.how),
-      ...(part.lines ? { lines: part.lines.map((l) => (l.pinned ? { ...l, text: typed(l.text) } : l)) } : {}),
-      words: part.words.map(({ for: child, ...word }) => ({
-        ...word,
-        ...(child && numberOf.has(child) ? { for: numberOf.get(child)! } : {}),
-      })),
-      ...(part.whose
-        ? { whose: Object.fromEntries(Object.entries(part.whose).map(([gpc, ids]) => [gpc, ids.flatMap((id) => numberOf.get(id) ?? [])])) }
-        : {}),
-    })),
+    parts: plan.parts.map((part) =>
+      withContent(
+        { ...part, title: typed(part.title), how: typed(part.how) },
+        {
+          ...(part.lines ? { lines: part.lines.map((l) => (l.pinned ? { ...l, text: typed(l.text) } : l)) } : {}),
+          words: part.words.map(({ for: child, ...word }) => ({
+            ...word,
+            ...(child && numberOf.has(child) ? { for: numberOf.get(child)! } : {}),
+          })),
+          ...(part.whose
+            ? {
+                whose: Object.fromEntries(
+                  Object.entries(part.whose).map(([gpc, ids]) => [gpc, ids.flatMap((id) => numberOf.get(id) ?? [])]),
+                ),
+              }
+            : {}),
+        },
+      ),
+    ),
   };
 }
 interface CoverMember {

@@ -3,7 +3,7 @@ import { DropdownMenu as Menu } from 'radix-ui';
 import { ArrowDown, ArrowUp, MoreHorizontal, Pin, PinOff, Plus, RefreshCw, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { partKind, type SessionRequest } from '@sapling/core';
+import { partKind, withContent, type SessionRequest } from '@sapling/core';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { PartView, type Part, type Plan, type Word } from './part-view.js';
@@ -60,7 +60,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
     const text = typed.trim();
     if (text === '') return;
     setTyped('');
-    if (lined) return onChange({ ...part, lines: [...(part.lines ?? []), { text, pinned: true }] });
+    if (lined) return onChange(withContent(part, { lines: [...(part.lines ?? []), { text, pinned: true }] }));
     const word = text.toLowerCase();
     if (part.words.some((w) => w.word === word)) return;
     const planned = await core().plannedWord(word, [...plan.focus]);
@@ -148,7 +148,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
                   ))}
                 <button
                   className="underline underline-offset-2 hover:text-gap"
-                  onClick={() => onChange({ ...part, lines: part.lines!.filter((l) => l.text !== line.text) })}
+                  onClick={() => onChange(withContent(part, { lines: part.lines!.filter((l) => l.text !== line.text) }))}
                   aria-label={`Take “${line.text}” out`}
                 >
                   take out

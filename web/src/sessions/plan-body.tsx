@@ -1,5 +1,5 @@
 /** A plan being changed: its minutes, its parts, what these children cannot read in it, and a way back from every change. */
-import { PART_KINDS, PART_WORDS, type PartKind, type SessionRequest, type Taught } from '@sapling/core';
+import { emptyPart, PART_KINDS, PART_WORDS, type PartKind, type SessionRequest, type Taught } from '@sapling/core';
 import { Plus, RefreshCw, Undo2 } from 'lucide-react';
 import { useEffect, type ReactNode } from 'react';
 import { DropdownMenu as Menu } from 'radix-ui';
@@ -49,7 +49,7 @@ export function PlanBody({ plan, request, taught, wanted, names, canUndo, onUndo
   const add = async (kind: PartKind): Promise<void> => {
     let id: string = kind;
     for (let n = 2; plan.parts.some((p) => p.id === id); n += 1) id = `${kind} ${n}`;
-    const bare = { id, kind, ...PART_WORDS[kind], minutes: 3, gpcs: [], words: [] };
+    const bare = emptyPart({ id, kind, ...PART_WORDS[kind], minutes: 3 });
     const whole = { ...plan, parts: [...plan.parts, bare] };
     // filled where something can be had, empty where not: the adult may know what belongs there
     const part = await core()

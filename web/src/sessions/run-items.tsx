@@ -1,5 +1,5 @@
 /** What the group looks at: one card or word at a time, large, or the whole part. */
-import { hasOtherSound, keyWordOf } from '@sapling/core';
+import { hasOtherSound, keyWordOf, withContent } from '@sapling/core';
 import { Picture } from '../pictures/picture.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { PartView, type Part } from './part-view.js';
@@ -42,14 +42,13 @@ export function RunItemView({ part, item, focus, names, marks, hidden, several }
         {(several.has(item.gpc.split(':')[0]!) || hasOtherSound(item.gpc)) && <Meant gpc={item.gpc} />}
       </div>
     );
-  const one: Part = {
-    ...part,
+  const one = withContent(part, {
     gpcs: part.kind === 'sort spellings' ? part.gpcs : [],
     words: item.word === undefined ? [] : [part.words[item.word]!],
     lines: item.line === undefined ? undefined : [part.lines![item.line]!],
     rows: item.row === undefined ? undefined : [part.rows![item.row]!],
     remark: undefined,
-  };
+  });
   return (
     <div className="grid min-h-[18rem] place-items-center" data-run-item={item.key}>
       <PartView

@@ -1,14 +1,15 @@
 /** Clusters: a word, and the same word with one more sound before it. */
-import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, definePart } from './part.js';
 import { beginsWithCluster } from './lost-sound.js';
 
-export const addASound: PartDescriptor = {
+export const addASound = definePart({
   title: 'One sound more',
   how: 'Read the first word. Say which sound comes before it, put it there, read the new word. Both sounds must be heard.',
   worth: 7,
   least: 3,
   evidence: 'clusters',
   sheets: ['words'],
+  holds: [],
   keepsTogether: true,
   fill: (f) => {
     const without = (word: string): string => word.slice(1);
@@ -27,4 +28,4 @@ export const addASound: PartDescriptor = {
       words.map((w) => ({ ...w, steps: [without(w.word), w.word] })),
     );
   },
-};
+});

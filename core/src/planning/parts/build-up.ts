@@ -1,16 +1,17 @@
 /** Stepped blending: words of two, three and four sounds in turn, their first sound one that can be held. */
 import { SOUNDS } from '../../phonics/sounds.js';
-import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, definePart } from './part.js';
 
 const held = new Set([...SOUNDS.values()].filter((s) => s.hold).map((s) => s.id));
 
-export const buildUp: PartDescriptor = {
+export const buildUp = definePart({
   title: 'Two, three, four sounds',
   how: 'Hold the first sound until the next one joins it. Words of two sounds first; go on to three and four when two in a row come without help, and back when one falls apart.',
   worth: 7,
   least: 3,
   evidence: 'blending',
   sheets: ['words'],
+  holds: [],
   fill: (f) => {
     const each = itemCount(f.minutes, 0.8, 2, 4);
     const words = [2, 3, 4].flatMap((sounds, k) =>
@@ -23,4 +24,4 @@ export const buildUp: PartDescriptor = {
     );
     return atLeast(4, [...new Map(words.map((w) => [w.word, w])).values()]);
   },
-};
+});

@@ -1,14 +1,15 @@
 /** Longer words, syllable by syllable. */
 import { syllableLetters } from '../../phonics/word-parts.js';
-import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, definePart } from './part.js';
 
-export const bySyllable: PartDescriptor = {
+export const bySyllable = definePart({
   title: 'Syllable by syllable',
   how: 'Cover all but the first syllable and read it, then the next, then the two together. At the end the whole word, said as it is said in talking.',
   worth: 7,
   least: 3,
   evidence: 'longer words',
   sheets: ['words'],
+  holds: [],
   keepsTogether: true,
   fill: (f) => {
     const count = itemCount(f.minutes, 1.2, 3, 8);
@@ -23,4 +24,4 @@ export const bySyllable: PartDescriptor = {
       [...pieces.filter((w) => w.steps.length === 3).slice(0, count - 1), ...pieces.filter((w) => w.steps.length > 3)].slice(0, count),
     );
   },
-};
+});

@@ -1,18 +1,19 @@
 /** A capital and the small letter that goes with it. */
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedRow } from '../part-content.js';
-import { graphemeOf, itemCount, type PartDescriptor } from './part.js';
+import { graphemeOf, itemCount, definePart } from './part.js';
 
 /** Capitals that look unlike their small letter are worth the time. */
 const UNLIKE = new Set('abdefghijlmnqrty');
 const LOOK_ALIKE = ['bdpq', 'ijl', 'mnuh', 'ceo', 'ft', 'vwy', 'agq', 'rn', 'gjy'];
 
-export const capitals: PartDescriptor = {
+export const capitals = definePart({
   title: 'Capitals',
   how: 'Look at the capital, find its small letter, say its sound. Then say where it is needed: at the start of a sentence and of a name.',
   worth: 2,
   evidence: null,
   sheets: ['rows'],
+  holds: ['rows'],
   keepsTogether: true,
   fill: (f) => {
     const letters = [...new Set(f.readablePairs.withFocus.gpcs.map(graphemeOf))].filter((g) => g.length === 1);
@@ -29,4 +30,4 @@ export const capitals: PartDescriptor = {
       }),
     };
   },
-};
+});

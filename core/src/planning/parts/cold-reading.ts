@@ -1,18 +1,19 @@
 /** Fluency: a text read for the first time, a minute of it timed. */
 import { fillText } from '../session-text.js';
-import type { PartDescriptor } from './part.js';
+import { definePart } from './part.js';
 
-export const coldReading: PartDescriptor = {
+export const coldReading = definePart({
   title: 'First reading, timed',
   how: 'Each child reads aloud for a minute; write down words read and slips, and say nothing about speed. Record one reading under Read a text, for playing back later.',
   worth: 8,
   least: 4,
   evidence: 'fluency',
   sheets: ['text'],
+  holds: ['text', 'lines'],
   connected: true,
   shownWhole: true,
   fill: (f) => {
     const filled = fillText(f);
     return filled?.text ? filled : null;
   },
-};
+});

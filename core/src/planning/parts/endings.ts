@@ -2,15 +2,16 @@
 import type { Gpc } from '../../phonics/lexicon.js';
 import { wordsWithEndings } from '../../phonics/word-families.js';
 import { plannedWord } from '../session-words.js';
-import { atLeast, itemCount, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, definePart } from './part.js';
 
-export const endings: PartDescriptor = {
+export const endings = definePart({
   title: 'Endings',
   how: 'Read the base word, add the ending, say what changed in sound and spelling.',
   worth: 4,
   least: 3,
   evidence: 'pair',
   sheets: ['words'],
+  holds: [],
   keepsTogether: true,
   fill: (f) => {
     const count = itemCount(f.minutes, 1, 3, 6);
@@ -30,4 +31,4 @@ export const endings: PartDescriptor = {
       few.map((w) => ({ ...plannedWord(f.lexicon, w.word, f.readablePairs.focus), base: w.base, ending: w.ending, change: w.change })),
     );
   },
-};
+});

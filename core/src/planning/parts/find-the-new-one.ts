@@ -1,16 +1,17 @@
 /** The focus grapheme hidden among known ones. */
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedRow } from '../part-content.js';
-import { graphemeOf, itemCount, type PartDescriptor } from './part.js';
+import { graphemeOf, itemCount, definePart } from './part.js';
 
 const LONG = 8;
 
-export const findTheNewOne: PartDescriptor = {
+export const findTheNewOne = definePart({
   title: 'Find the new one',
   how: 'Along each row, one after the other says the sound at once. At the new one all say it together. Count how often it came.',
   worth: 3,
   evidence: 'pair',
   sheets: ['rows'],
+  holds: ['rows'],
   keepsTogether: true,
   fill: (f) => {
     const [first] = f.request.fresh?.length ? f.request.fresh : f.request.focus;
@@ -27,4 +28,4 @@ export const findTheNewOne: PartDescriptor = {
     });
     return { gpcs: [first], rows };
   },
-};
+});

@@ -1,14 +1,15 @@
 /** One word among others that differ in a sound. */
 import { listenAndFind } from '../../phonics/listen-and-find.js';
 import type { PlannedWord } from '../part-content.js';
-import { atLeast, emptyIfNoCandidates, itemCount, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, emptyIfNoCandidates, itemCount, readableWords, definePart } from './part.js';
 
-export const find: PartDescriptor = {
+export const find = definePart({
   title: 'Find it',
   how: 'Say the first word of the row. Each child finds it among the others and says how they knew.',
   worth: 4,
   evidence: 'pair',
   sheets: ['words'],
+  holds: [],
   keepsTogether: true,
   fill: (f) => {
     const out: PlannedWord[] = [];
@@ -23,4 +24,4 @@ export const find: PartDescriptor = {
     }
     return atLeast(3, out);
   },
-};
+});

@@ -1,13 +1,14 @@
 /** The pair that is new, or what comes back set side by side. */
-import { ownersOf, type PartDescriptor } from './part.js';
+import { ownersOf, definePart } from './part.js';
 
-export const focus: PartDescriptor = {
+export const focus = definePart({
   title: 'Focus',
   how: 'Say the sound, show the grapheme, have each child say it and write it. Then contrast it with the one it is mixed up with.',
   worth: 10,
   least: 3,
   evidence: 'pair',
   sheets: [],
+  holds: ['whose'],
   startsAnew: true,
   shownWhole: true,
   fixed: true,
@@ -17,4 +18,4 @@ export const focus: PartDescriptor = {
     const gpcs = fresh.length > 0 ? [...fresh] : [...new Set([...(f.request.contrast ?? []).flat(), ...f.request.focus])];
     return gpcs.length > 0 ? { gpcs, ...ownersOf(gpcs, f.readablePairs) } : null;
   },
-};
+});

@@ -3,7 +3,7 @@ import { oddUnits } from '../../phonics/word-parts.js';
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedWord } from '../part-content.js';
 import { irregularWord } from '../session-words.js';
-import { atLeast, itemCount, lastOf, type Filling, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, lastOf, type Filling, definePart } from './part.js';
 
 /** The latest words read as wholes come first: so many of them are gone over. */
 const LATEST = 12;
@@ -29,12 +29,13 @@ export function wordsWithOddPart(f: Filling, count: number): PlannedWord[] {
     .slice(0, count);
 }
 
-export const irregularWords: PartDescriptor = {
+export const irregularWords = definePart({
   title: 'Irregular words',
   how: 'Read the word, find the odd part together, read it again.',
   worth: 5,
   evidence: 'irregular words',
   sheets: ['words'],
+  holds: [],
   takes: 'words',
   fill: (f) => atLeast(1, wordsWithOddPart(f, itemCount(f.minutes, 1.5, 2, 6))),
-};
+});

@@ -1,6 +1,6 @@
 /** How a letter is written, where it is new to the hand. */
 import type { Gpc } from '../../phonics/lexicon.js';
-import { graphemeOf, ownersOf, type Filling, type PartDescriptor } from './part.js';
+import { graphemeOf, ownersOf, type Filling, definePart } from './part.js';
 
 /** The pairs with a letter that no pair taught before them has: *sh* after *s* and *h* has none, *s* for a second sound neither. */
 export function newToTheHand({ request }: Filling): Gpc[] {
@@ -10,12 +10,13 @@ export function newToTheHand({ request }: Filling): Gpc[] {
   return now.filter((gpc) => [...graphemeOf(gpc)].some((letter) => /[a-z]/.test(letter) && !before.has(letter)));
 }
 
-export const letterFormation: PartDescriptor = {
+export const letterFormation = definePart({
   title: 'Letter formation',
   how: 'Say the sound and how it goes. Finger first, then pencil: three good ones are enough.',
   worth: 4,
   evidence: null,
   sheets: ['letters'],
+  holds: ['whose'],
   startsAnew: true,
   shownWhole: true,
   fixed: true,
@@ -23,4 +24,4 @@ export const letterFormation: PartDescriptor = {
     const gpcs = newToTheHand(f);
     return gpcs.length > 0 ? { gpcs, ...ownersOf(gpcs, f.readablePairs) } : null;
   },
-};
+});

@@ -1,18 +1,19 @@
 /** Listening into a cluster: the word without its first or second sound. */
 import { isVowelSound } from '../../phonics/sounds.js';
 import type { PlannedWord } from '../part-content.js';
-import { atLeast, heardWords, itemCount, type PartDescriptor } from './part.js';
+import { atLeast, heardWords, itemCount, definePart } from './part.js';
 
 /** Two consonant sounds before the vowel, by two graphemes. */
 export const beginsWithCluster = ({ units }: Pick<PlannedWord, 'units'>): boolean =>
   units.length >= 4 && !isVowelSound(units[0]!.sound) && !isVowelSound(units[1]!.sound) && isVowelSound(units[2]!.sound);
 
-export const lostSound: PartDescriptor = {
+export const lostSound = definePart({
   title: 'The lost sound',
   how: 'Say the word; the children say it back. “Say it again without its first sound.” Then put the sound back.',
   worth: 5,
   evidence: 'clusters',
   sheets: [],
+  holds: [],
   shownWhole: true,
   childSees: 'nothing',
   fill: (f) => {
@@ -30,4 +31,4 @@ export const lostSound: PartDescriptor = {
       })),
     );
   },
-};
+});

@@ -1,16 +1,17 @@
 /** Words that nobody knows, for schools that practise with them. */
 import { makeMadeUpWords } from '../../phonics/made-up.js';
 import { assignToChildren } from '../session-words.js';
-import { atLeast, itemCount, roundRobin, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, roundRobin, definePart } from './part.js';
 
 const SHAPES = ['CVC', 'CVCC', 'CCVC', 'VC', 'CV'];
 
-export const madeUpWords: PartDescriptor = {
+export const madeUpWords = definePart({
   title: 'Made-up words',
   how: 'Say that these are nobody’s words. Sounds first, then together; no guessing helps here.',
   worth: 3,
   evidence: 'pair',
   sheets: ['words'],
+  holds: [],
   fill: (f) => {
     if (!f.request.madeUpWords) return null;
     const count = itemCount(f.minutes, 2, 3, 8);
@@ -31,4 +32,4 @@ export const madeUpWords: PartDescriptor = {
       }));
     return atLeast(3, assignToChildren(words, f.readablePairs, f.together));
   },
-};
+});

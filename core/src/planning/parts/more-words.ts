@@ -1,12 +1,13 @@
 /** The children think of words with this sound. */
-import { atLeast, heardWords, type PartDescriptor } from './part.js';
+import { atLeast, heardWords, definePart } from './part.js';
 
-export const moreWords: PartDescriptor = {
+export const moreWords = definePart({
   title: 'More words with this sound',
   how: 'Each child thinks of a word with the sound and says it. If none comes, say two of these, one that has it and one that has not, and ask which. Take every word for its sound; how it is spelled comes later.',
   worth: 2,
   evidence: 'listening',
   sheets: [],
+  holds: [],
   startsAnew: true,
   shownWhole: true,
   childSees: 'nothing',
@@ -18,4 +19,4 @@ export const moreWords: PartDescriptor = {
       heardWords({ ...f, readablePairs: { ...f.readablePairs, focus: [first] } }, 6, (w) => w.syllables <= 2),
     );
   },
-};
+});

@@ -1,15 +1,16 @@
 /** What an adult writes. */
-import type { PartDescriptor } from './part.js';
+import { definePart } from './part.js';
 
-export const own: PartDescriptor = {
+export const own = definePart({
   title: 'Of our own',
   how: '',
   worth: 5,
   evidence: 'pair',
   sheets: [],
+  holds: ['lines'],
   startsAnew: true,
   shownWhole: true,
   takes: 'lines',
   fixed: true,
   fill: () => ({}),
-};
+});

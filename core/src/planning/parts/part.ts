@@ -8,7 +8,7 @@ import { offerableWords, pairMask, usesAny, type IndexedWord } from '../../phoni
 import { soundParts } from '../../phonics/sounds.js';
 import { baseAndEnding } from '../../phonics/word-parts.js';
 import { seeded, shuffled } from '../../random.js';
-import type { PartContent, PlannedWord, SessionNeeds } from '../part-content.js';
+import type { ContentOf, OwnField, PartContent, PlannedWord, SessionNeeds } from '../part-content.js';
 import { assignToChildren, drawWords, plannedWord, type ReadablePairs, type SearchOptions } from '../session-words.js';
 
 /** Sheets for the children that parts ask for. */
@@ -30,18 +30,21 @@ export interface Filling {
   /** What the parts before hold. */
   readonly before: readonly (PartContent & { readonly kind: string; readonly fromHearing: boolean; readonly connected: boolean })[];
 }
-export type Filled = Partial<PartContent>;
+/** What goes into a part that has these fields of its own. */
+export type Filled<Own extends OwnField = OwnField> = Partial<ContentOf<Own>>;
 
 /**
  * A kind of part. What is written, hidden, carried over, marked one by one and printed follows from what stands here;
  * nothing else holds a list of kinds.
  */
-export interface PartDescriptor {
+export interface PartDescriptor<Own extends OwnField = OwnField> {
   /** The name it goes by and what is done in it, where a style says nothing else. */
   readonly title: string;
   readonly how: string;
   /** What goes into it; null where nothing can be had with what these children can read. */
-  readonly fill: (f: Filling) => Filled | null;
+  readonly fill: (f: Filling) => Filled<Own> | null;
+  /** Which fields its parts have besides pairs and words. */
+  readonly holds: readonly Own[];
   /** How much a session misses without it, where minutes are too few for all: from 0 to 10. */
   readonly worth: number;
   /** Minutes under which it is not worth beginning; two where left out. */
@@ -70,12 +73,15 @@ export interface PartDescriptor {
   readonly childSees?: 'picture' | 'nothing';
 }
 
+/** A kind of part, whose own fields are those that it names. */
+export const definePart = <const Own extends OwnField = never>(part: PartDescriptor<Own>): PartDescriptor<Own> => part;
+
 /** Items for the minutes there are, between a least and a most. */
 export const itemCount = (minutes: number, aMinute: number, least: number, most: number): number =>
   Math.max(least, Math.min(most, Math.round(minutes * aMinute)));
 
 /** Null for fewer words than `least`. */
-export const atLeast = (least: number, words: PlannedWord[]): Filled | null => (words.length >= least ? { words } : null);
+export const atLeast = (least: number, words: PlannedWord[]): Filled<never> | null => (words.length >= least ? { words } : null);
 
 /** A generator that finds nothing says so with an error; here that is an empty list. */
 export function emptyIfNoCandidates<T>(make: () => T[]): T[] {

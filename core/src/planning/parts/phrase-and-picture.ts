@@ -2,14 +2,15 @@
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedRow } from '../part-content.js';
 import { countedNouns, withArticle } from './noun-phrases.js';
-import { itemCount, type PartDescriptor } from './part.js';
+import { itemCount, definePart } from './part.js';
 
-export const phraseAndPicture: PartDescriptor = {
+export const phraseAndPicture = definePart({
   title: 'Which one fits?',
   how: 'Look at the picture, read every phrase, then point to the one that fits. Say what in the others does not.',
   worth: 5,
   evidence: null,
   sheets: ['rows'],
+  holds: ['rows'],
   connected: true,
   keepsTogether: true,
   fill: (f) => {
@@ -23,4 +24,4 @@ export const phraseAndPicture: PartDescriptor = {
     });
     return rows.length >= 3 && rows.every((r) => r.items.length === 3) ? { rows } : null;
   },
-};
+});

@@ -1,14 +1,15 @@
 /** Short phrases to read, put to what they say. */
 import type { PlannedLine } from '../part-content.js';
 import { countedNouns, withArticle } from './noun-phrases.js';
-import { itemCount, type PartDescriptor } from './part.js';
+import { itemCount, definePart } from './part.js';
 
-export const phraseToPicture: PartDescriptor = {
+export const phraseToPicture = definePart({
   title: 'Phrase to picture',
   how: 'Read the phrase, find what it says, read it again to the group.',
   worth: 5,
   evidence: null,
   sheets: ['pictures'],
+  holds: ['lines'],
   connected: true,
   takes: 'lines',
   fill: (f) => {
@@ -24,4 +25,4 @@ export const phraseToPicture: PartDescriptor = {
     }
     return lines.length >= 2 ? { lines } : null;
   },
-};
+});

@@ -2,15 +2,16 @@
 import { sentencesOf } from '../../phonics/dictation.js';
 import { inPhrases } from '../phrases.js';
 import { readableSentences } from '../session-text.js';
-import { itemCount, type PartDescriptor } from './part.js';
+import { itemCount, definePart } from './part.js';
 
-export const phrases: PartDescriptor = {
+export const phrases = definePart({
   title: 'Phrase by phrase',
   how: 'Read a phrase to the stroke in one breath; the children read it back the same way. A short pause at a comma, the voice down at a full stop, up at a question mark. Then the whole sentence.',
   worth: 8,
   least: 3,
   evidence: null,
   sheets: ['text'],
+  holds: ['lines'],
   connected: true,
   linesOfText: true,
   shownWhole: true,
@@ -21,4 +22,4 @@ export const phrases: PartDescriptor = {
     const lines = sentences.slice(0, itemCount(f.minutes, 1.2, 3, 8)).map((s) => ({ text: inPhrases(s) }));
     return lines.length >= 2 ? { lines } : null;
   },
-};
+});

@@ -3,7 +3,7 @@ import { confusability } from '../../phonics/shape.js';
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedWord } from '../part-content.js';
 import { plannedWord } from '../session-words.js';
-import { soundOf, type Filling, type PartDescriptor } from './part.js';
+import { soundOf, type Filling, definePart } from './part.js';
 
 /** Two sounds to tell apart: those set side by side, else a focus sound and one it is near to. */
 function soundsToSort(f: Filling): [string | undefined, string | undefined] {
@@ -16,13 +16,14 @@ function soundsToSort(f: Filling): [string | undefined, string | undefined] {
   return [soundOf(first), soundOf(near.at(-1) ?? others.at(-1) ?? ':')];
 }
 
-export const pictureSort: PartDescriptor = {
+export const pictureSort = definePart({
   title: 'Sort pictures',
   how: 'Name each picture and put it with the sound you hear in it. Some hold neither: they go to the side.',
   worth: 4,
   least: 3,
   evidence: 'listening',
   sheets: ['pictures'],
+  holds: [],
   keepsTogether: true,
   childSees: 'picture',
   fill: (f) => {
@@ -43,4 +44,4 @@ export const pictureSort: PartDescriptor = {
     const neither = some((w) => !has(w, a) && !has(w, b), 2, 'neither');
     return { words: shuffled([...first, ...second, ...neither], seeded(f.seed)), remark: `Sort by /${a}/ and /${b}/; some hold neither.` };
   },
-};
+});

@@ -1,12 +1,13 @@
 /** Naming a picture and writing it. */
-import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, definePart } from './part.js';
 
-export const pictureSpelling: PartDescriptor = {
+export const pictureSpelling = definePart({
   title: 'Spell from pictures',
   how: 'Name the picture together, count the sounds, write it.',
   worth: 4,
   evidence: 'pair',
   sheets: ['boxes', 'pictures'],
+  holds: [],
   fromHearing: true,
   childSees: 'picture',
   fill: (f) => {
@@ -16,4 +17,4 @@ export const pictureSpelling: PartDescriptor = {
       readableWords(f, itemCount(f.minutes, 1, 3, 6), {}, (w) => pictures.has(w.word)),
     );
   },
-};
+});

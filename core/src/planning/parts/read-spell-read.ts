@@ -1,13 +1,14 @@
 /** Irregular words: read, spelled from memory, read again. */
-import { atLeast, itemCount, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, definePart } from './part.js';
 import { wordsWithOddPart } from './irregular-words.js';
 
-export const readSpellRead: PartDescriptor = {
+export const readSpellRead = definePart({
   title: 'Read, spell, read',
   how: 'Read the word. Look at its odd part, cover it, spell it aloud, write it, uncover and compare. Read it once more.',
   worth: 4,
   evidence: 'irregular words',
   sheets: ['words', 'dictation'],
+  holds: [],
   takes: 'words',
   fill: (f) => {
     // the words of the session once more: reading them was the first step
@@ -18,4 +19,4 @@ export const readSpellRead: PartDescriptor = {
       words.map((w) => ({ ...w })),
     );
   },
-};
+});

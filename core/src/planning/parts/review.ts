@@ -2,17 +2,18 @@
 import type { Gpc } from '../../phonics/lexicon.js';
 import { reviewPairs, reviewStack } from '../review-stack.js';
 import { canRead } from '../session-words.js';
-import { ownersOf, shuffledApart, type PartDescriptor } from './part.js';
+import { ownersOf, shuffledApart, definePart } from './part.js';
 
 /** Cards in a review that only some of the children know: the others wait while these learn. */
 const MOST_OWN = 2;
 
-export const review: PartDescriptor = {
+export const review = definePart({
   title: 'Review',
   how: 'Turn the stack over once, quickly. Give the sound at any slip, have it said again, and put the card back three cards later. A card with a name under it is that child’s to learn.',
   worth: 8,
   evidence: 'pair',
   sheets: [],
+  holds: ['stack', 'ask', 'whose'],
   startsAnew: true,
   fill: (f) => {
     const { request, readablePairs } = f;
@@ -40,4 +41,4 @@ export const review: PartDescriptor = {
       ...(Object.keys(whose).length > 0 ? { whose } : {}),
     };
   },
-};
+});

@@ -2,7 +2,7 @@
 import { isVowelSound } from '../../phonics/sounds.js';
 import { syllableLetters } from '../../phonics/word-parts.js';
 import type { PlannedWord } from '../part-content.js';
-import { atLeast, heardWords, itemCount, type PartDescriptor } from './part.js';
+import { atLeast, heardWords, itemCount, definePart } from './part.js';
 
 /** A word of one syllable before its vowel, and from it on. */
 function onsetAndRime({ word, units }: PlannedWord): string[] {
@@ -11,12 +11,13 @@ function onsetAndRime({ word, units }: PlannedWord): string[] {
   return vowel > 0 ? [word.slice(0, at), word.slice(at)] : [word];
 }
 
-export const sayItFast: PartDescriptor = {
+export const sayItFast = definePart({
   title: 'Say it fast',
   how: 'Say the pieces with a breath between; the children say the word at once. Syllables first, then first sound and the rest, then single sounds. Stay at the step where it begins to fail.',
   worth: 6,
   evidence: 'blending',
   sheets: [],
+  holds: [],
   shownWhole: true,
   keepsTogether: true,
   childSees: 'nothing',
@@ -35,4 +36,4 @@ export const sayItFast: PartDescriptor = {
       ...sounds.map((w) => ({ ...w, say: w.units.map((u) => `/${u.sound}/`) })),
     ]);
   },
-};
+});

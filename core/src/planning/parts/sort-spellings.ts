@@ -3,7 +3,7 @@ import type { Gpc } from '../../phonics/lexicon.js';
 import { confusability } from '../../phonics/shape.js';
 import { seeded, shuffled } from '../../random.js';
 import { drawWords, plannedWord } from '../session-words.js';
-import { lastOf, soundOf, type Filling, type PartDescriptor } from './part.js';
+import { lastOf, soundOf, type Filling, definePart } from './part.js';
 
 /** Spellings to sort: those set side by side, else the other readable spellings of a focus sound, else what a focus pair is mixed up with. */
 function columnsOf(f: Filling): Gpc[] | null {
@@ -22,13 +22,14 @@ function columnsOf(f: Filling): Gpc[] | null {
   return null;
 }
 
-export const sortSpellings: PartDescriptor = {
+export const sortSpellings = definePart({
   title: 'Sort spellings',
   how: 'Read each word, then put it under the spelling it holds. Say what you notice about where each stands.',
   worth: 4,
   least: 3,
   evidence: 'pair',
   sheets: ['sort'],
+  holds: [],
   keepsTogether: true,
   shownWhole: true,
   fill: (f) => {
@@ -53,4 +54,4 @@ export const sortSpellings: PartDescriptor = {
     const mixed = shuffled([...new Map(sorted.flat().map((w) => [w.word, w])).values()], seeded(f.seed));
     return { gpcs: columns, words: mixed.map((w) => plannedWord(f.lexicon, w.word, f.readablePairs.focus)) };
   },
-};
+});

@@ -1,15 +1,16 @@
 /** Writing into a box for each sound. */
-import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, definePart } from './part.js';
 
-export const soundBoxes: PartDescriptor = {
+export const soundBoxes = definePart({
   title: 'Boxes for sounds',
   how: 'Say the word, touch a box for each sound, write one grapheme into each box, read it back.',
   worth: 6,
   least: 3,
   evidence: 'pair',
   sheets: ['boxes'],
+  holds: [],
   fromHearing: true,
   shownWhole: true,
   takes: 'words',
   fill: (f) => atLeast(1, readableWords(f, itemCount(f.minutes, 1, 3, 8), { maxSounds: 5, syllables: 1 })),
-};
+});

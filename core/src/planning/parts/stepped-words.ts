@@ -1,6 +1,6 @@
 /** Words of four and five sounds, uncovered step by step. */
 import type { PlannedWord } from '../part-content.js';
-import { atLeast, itemCount, readableWords, type PartDescriptor } from './part.js';
+import { atLeast, itemCount, readableWords, definePart } from './part.js';
 
 /**
  * What is uncovered step by step in a word of four or five sounds: its first two sounds said together, then one more
@@ -13,12 +13,13 @@ export function stepsOf(word: PlannedWord): string[] | null {
   return inRow ? units.slice(1).map((_, k) => word.word.slice(0, units[k + 1]!.letters.at(-1)! + 1)) : null;
 }
 
-export const steppedWords: PartDescriptor = {
+export const steppedWords = definePart({
   title: 'Longer sound rows',
   how: 'Uncover two sounds and say them together, then one more each time. Back down where it falls apart.',
   worth: 5,
   evidence: 'pair',
   sheets: ['words'],
+  holds: [],
   keepsTogether: true,
   fill: (f) =>
     atLeast(
@@ -28,4 +29,4 @@ export const steppedWords: PartDescriptor = {
         steps: stepsOf(w)!,
       })),
     ),
-};
+});

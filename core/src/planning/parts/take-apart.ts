@@ -1,12 +1,13 @@
 /** Listening: the word is said, the children say its sounds and count them. */
-import { atLeast, heardWords, itemCount, type PartDescriptor } from './part.js';
+import { atLeast, heardWords, itemCount, definePart } from './part.js';
 
-export const takeApart: PartDescriptor = {
+export const takeApart = definePart({
   title: 'Take words apart',
   how: 'Say the word. The children say it back slowly, put up a finger for each sound, and say how many there are. No letters.',
   worth: 4,
   evidence: 'listening',
   sheets: [],
+  holds: [],
   shownWhole: true,
   takes: 'words',
   childSees: 'nothing',
@@ -17,4 +18,4 @@ export const takeApart: PartDescriptor = {
       words.map((w) => ({ ...w, answer: `${w.units.length} sounds: ${w.units.map((u) => u.sound).join(' · ')}` })),
     );
   },
-};
+});

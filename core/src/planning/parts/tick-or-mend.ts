@@ -1,12 +1,13 @@
 /** The children look through what they wrote. */
-import type { PartDescriptor } from './part.js';
+import { definePart } from './part.js';
 
-export const tickOrMend: PartDescriptor = {
+export const tickOrMend = definePart({
   title: 'Tick or mend',
   how: 'Show each word as it is spelled. The child compares grapheme by grapheme: a tick where it is right, the right grapheme written above where it is not. Nothing is rubbed out.',
   worth: 3,
   evidence: null,
   sheets: [],
+  holds: [],
   startsAnew: true,
   shownWhole: true,
   fixed: true,
@@ -15,4 +16,4 @@ export const tickOrMend: PartDescriptor = {
     const words = [...new Map(written.map((w) => [w.word, { ...w }])).values()];
     return words.length > 0 ? { words } : null;
   },
-};
+});

@@ -1,13 +1,14 @@
 /** Fluency: the same text once more, timed and marked for expression. */
-import type { PartDescriptor } from './part.js';
+import { definePart } from './part.js';
 
-export const warmReading: PartDescriptor = {
+export const warmReading = definePart({
   title: 'Second reading, timed',
   how: 'Each child reads the same text for a minute: words and slips again, and expression from 1 (word by word) to 4 (like talking). Show the two counts side by side; play the recording back and ask what has changed.',
   worth: 8,
   least: 4,
   evidence: 'fluency',
   sheets: [],
+  holds: ['text', 'lines'],
   connected: true,
   shownWhole: true,
   startsAnew: true,
@@ -15,4 +16,4 @@ export const warmReading: PartDescriptor = {
     const text = f.before.find((p) => p.text && p.connected)?.text;
     return text ? { text: { ...text, questions: [] } } : null;
   },
-};
+});

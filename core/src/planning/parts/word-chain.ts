@@ -1,16 +1,17 @@
 /** Words in a row, each one sound from the one before. */
 import { wordChain } from '../../phonics/chain.js';
 import { plannedWord } from '../session-words.js';
-import { emptyIfNoCandidates, itemCount, type PartDescriptor } from './part.js';
+import { emptyIfNoCandidates, itemCount, definePart } from './part.js';
 
 const SHORTEST = 4;
 
-export const wordChainPart: PartDescriptor = {
+export const wordChainPart = definePart({
   title: 'Word chain',
   how: 'Change one sound at a time. Ask what changed before the letters are moved.',
   worth: 4,
   evidence: 'pair',
   sheets: ['chain'],
+  holds: [],
   keepsTogether: true,
   shownWhole: true,
   fill: (f) => {
@@ -25,4 +26,4 @@ export const wordChainPart: PartDescriptor = {
     const words = chain.map((step) => plannedWord(f.lexicon, step.word, f.readablePairs.focus));
     return words.length >= SHORTEST ? { words } : null;
   },
-};
+});

@@ -1,12 +1,13 @@
 /** Say it and write it large in the air, then on the line. */
-import { ownersOf, type PartDescriptor } from './part.js';
+import { ownersOf, definePart } from './part.js';
 
-export const writeInTheAir: PartDescriptor = {
+export const writeInTheAir = definePart({
   title: 'In the air, then on the line',
   how: 'All say the sound and write the grapheme large in the air, twice with eyes open, once shut. Then three times on the line, saying the sound each time; the best one gets a ring.',
   worth: 3,
   evidence: null,
   sheets: ['letters'],
+  holds: ['whose'],
   startsAnew: true,
   shownWhole: true,
   fixed: true,
@@ -15,4 +16,4 @@ export const writeInTheAir: PartDescriptor = {
     const gpcs = [...(fresh.length > 0 ? fresh : focus)].slice(0, 2);
     return gpcs.length > 0 ? { gpcs, ...ownersOf(gpcs, f.readablePairs) } : null;
   },
-};
+});

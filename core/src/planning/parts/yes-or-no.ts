@@ -3,14 +3,15 @@ import { wordsOf } from '../../phonics/decodability.js';
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedLine } from '../part-content.js';
 import { plannedWord } from '../session-words.js';
-import { itemCount, type PartDescriptor } from './part.js';
+import { itemCount, definePart } from './part.js';
 
-export const yesOrNo: PartDescriptor = {
+export const yesOrNo = definePart({
   title: 'Yes or no?',
   how: 'Each child reads one alone and says yes or no, and how they know.',
   worth: 6,
   evidence: null,
   sheets: ['text'],
+  holds: ['lines'],
   connected: true,
   takes: 'lines',
   fill: (f) => {
@@ -25,4 +26,4 @@ export const yesOrNo: PartDescriptor = {
     const lines: PlannedLine[] = shuffled(ranked, seeded(f.seed + 1)).map((q) => ({ text: q.text, answer: q.answer }));
     return lines.length >= 2 ? { lines } : null;
   },
-};
+});
