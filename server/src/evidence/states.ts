@@ -193,6 +193,8 @@ function cut(held: CacheEntry, taught: number): ChildState {
 }
 /** States as they were read or worked out last, by child: a list of a school reads none from the database again. */
 const held = new WeakMap<Db, Map<string, CacheEntry>>();
+/** Each is some 30 kB, unpacked by the database. */
+const STATES_AT_ONCE = 40;
 /** The most children whose states are held, some 30 kB each. */
 const MOST_HELD = 1500;
 function hold(db: Db, child: string, state: CacheEntry): void {
@@ -229,16 +231,12 @@ export async function statesOf(
     if (own && own.day === dayOf(today, rest) && own.stamp === rest.stamp) kept.set(row.id, own);
     else unread.push(row.id);
   }
-  for (let from = 0; from < unread.length; from += 1000)
-    for (const row of await db
-      .select()
-      .from(childStates)
-      .where(inArray(childStates.child, unread.slice(from, from + 1000)))) {
-      const { child, stamp, day: of, ...state } = row;
-      const found = { stamp, day: of, state };
-      hold(db, child, found);
-      kept.set(child, found);
-    }
+  const read = await byIds(unread, (some) => db.select().from(childStates).where(inArray(childStates.child, some)), STATES_AT_ONCE);
+  for (const { child, stamp, day: of, ...state } of read) {
+    const found = { stamp, day: of, state };
+    hold(db, child, found);
+    kept.set(child, found);
+  }
   const stale: ChildRow[] = [];
   const old: ChildRow[] = [];
   for (const row of rows) {
