@@ -142,9 +142,12 @@ async function openFolder(folder: string): Promise<OpenDatabase> {
 function letOthersIn(client: PGlite): void {
   const breath = breathing();
   const query = client.query.bind(client);
-  client.query = (async (...asked: Parameters<typeof query>) => {
-    await breath();
-    return query(...asked);
+  // in a line of our own: of many that are asked at once, each begins when the one before has ended and others had their turn
+  let last: Promise<unknown> = Promise.resolve();
+  client.query = ((...asked: Parameters<typeof query>) => {
+    const mine = last.then(breath).then(() => query(...asked));
+    last = mine.catch(() => undefined);
+    return mine;
   }) as typeof client.query;
 }
 

@@ -194,7 +194,7 @@ function cut(held: CacheEntry, taught: number): ChildState {
 /** States as they were read or worked out last, by child: a list of a school reads none from the database again. */
 const held = new WeakMap<Db, Map<string, CacheEntry>>();
 /** Each is some 30 kB, unpacked by the database. */
-const STATES_AT_ONCE = 40;
+const STATES_AT_ONCE = 20;
 /** The most children whose states are held, some 30 kB each. */
 const MOST_HELD = 1500;
 function hold(db: Db, child: string, state: CacheEntry): void {
