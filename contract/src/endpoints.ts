@@ -389,7 +389,14 @@ export const endpoints = {
   }),
   reading: define(ADDRESSES.reading, { params: byId, response: wholeReading }),
   saveRecording: define(ADDRESSES.saveRecording, {
-    params: z.object({ id, part: z.coerce.number().int().min(0).max(RECORDING_PARTS - 1) }),
+    params: z.object({
+      id,
+      part: z.coerce
+        .number()
+        .int()
+        .min(0)
+        .max(RECORDING_PARTS - 1),
+    }),
     body: recordingPart,
   }),
   /** Answers with the sound itself. */

@@ -91,7 +91,7 @@ export * from './planning/carry-over.js';
 export { canRead, readablePairsOf as groundOf, irregularWord, plannedWord, READS_FROM } from './planning/session-words.js';
 export * from './planning/plan-session.js';
 export { withArticle } from './planning/parts/noun-phrases.js';
-export { putText } from './planning/session-text.js';
+export { putText } from './planning/put-text.js';
 export { YES_OR_NO } from './planning/yes-or-no.js';
 export { FORMATION } from './planning/formation.js';
 export * from './planning/letter-strokes.js';

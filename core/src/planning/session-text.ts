@@ -10,13 +10,11 @@ import { pairInWords } from '../in-words.js';
 import { seeded, shuffled } from '../random.js';
 import { SENTENCE_BANK } from './sentences.js';
 import type { PlannedText, SessionNeeds } from './part-content.js';
-import type { SessionPart } from './session-plan.js';
 import { wordsInText, type WordInText } from '../reading/text-pairs.js';
 import { readablePairsOf, readablePairsOfEach, type ReadablePairs } from './session-words.js';
 import type { Filled, Filling } from './parts/part.js';
-import { withContent } from './with-content.js';
 
-type SourceText = NonNullable<NonNullable<SessionNeeds['sources']>['texts']>[number];
+export type SourceText = NonNullable<NonNullable<SessionNeeds['sources']>['texts']>[number];
 
 /** A text is read so often in a cycle. */
 const READ_TIMES = 3;
@@ -51,7 +49,7 @@ const NO_FOCUS = 'It uses nothing of the focus: it is there to read fluently wha
 const sum = (words: readonly WordInText[]): number => words.reduce((n, w) => n + w.times, 0);
 
 /** A word as a text writes it: in small letters wherever the text has it so once. */
-function asWritten(text: string, word: string): string {
+export function asWritten(text: string, word: string): string {
   const forms = wordsOf(text).flatMap((w) => (normaliseWord(w.text) === word ? [w.text] : []));
   return forms.find((form) => form === form.toLowerCase()) ?? forms[0] ?? word;
 }
@@ -180,20 +178,6 @@ export function chosenText(f: Filling): PlannedText | null {
   if (!best) return null;
   const { id, title, text, questions } = best.text;
   return { id, title, text, questions, tell: [], again: f.request.textsRead?.includes(id) ?? false };
-}
-
-/**
- * A text that the adult chose from the shelf, put into a part: with the words to tell first, however many they are, and whether
- * the group has read it.
- */
-export function putText(lexicon: Lexicon, request: SessionNeeds, part: SessionPart, text: SourceText): SessionPart {
-  const { reads } = readablePairsOf(lexicon, request);
-  const tell = wordsInText(lexicon, text.text)
-    .filter((w) => !reads(w.word))
-    .map((w) => asWritten(text.text, w.word));
-  const { id, title, questions } = text;
-  const chosen = { id, title, text: text.text, questions, tell, again: request.textsRead?.includes(id) ?? false };
-  return withContent(part, { text: chosen, lines: undefined, remark: undefined });
 }
 
 /** Which text would practise the focus, and what the group lacks for it. */

@@ -28,7 +28,11 @@ const sources = readSources();
 const million = sources.reduce((sum, { count }) => sum + count, 0) / 1e6;
 const counted = new Map(sources.map(({ word, count }) => [word, count / million]));
 const book = readBook();
-const left = new Set(readFileSync(new URL('../../words/not-offered.txt', import.meta.url), 'utf8').split('\n').filter(Boolean));
+const left = new Set(
+  readFileSync(new URL('../../words/not-offered.txt', import.meta.url), 'utf8')
+    .split('\n')
+    .filter(Boolean),
+);
 
 /** The base a form is of, as far as spelling tells and the base is a word: enough to read a family at once. */
 function baseOf(word: string): string {
@@ -71,7 +75,12 @@ console.log(`${all.length} families of ${[...tally.values()].reduce((a, b) => a 
 for (const [what, n] of tally) console.log(`${String(n).padStart(6)} ${what}`);
 const byAge = new Map<number, number>();
 for (const { age } of book.values()) byAge.set(age, (byAge.get(age) ?? 0) + 1);
-console.log(`in the book: ${book.size}; ${[...byAge].sort().map(([age, n]) => `${n} from ${age}`).join(', ')}`);
+console.log(
+  `in the book: ${book.size}; ${[...byAge]
+    .sort()
+    .map(([age, n]) => `${n} from ${age}`)
+    .join(', ')}`,
+);
 
 const most = Number(process.argv[2] ?? 60);
 const waiting = all.filter(([, { forms }]) => forms.every((word) => decided(word) === 'waits')).sort((a, b) => b[1].heard - a[1].heard);
