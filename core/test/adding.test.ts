@@ -12,13 +12,17 @@ const recipes = [...readFileSync(join(ROOT, 'docs/adding.md'), 'utf8').matchAll(
     .join('\n'),
 );
 const kindRecipe = recipes.find((code) => code.includes('CheckKindDescriptor'))!;
-const partRecipe = recipes.find((code) => code.includes('PartDescriptor'))!;
+const partRecipe = recipes.find((code) => code.includes('definePart'))!;
 
 const scratch: Record<string, { folder: string; code: string }> = {
   kind: { folder: 'core/src/checks/kinds', code: kindRecipe },
   part: { folder: 'core/src/planning/parts', code: partRecipe },
   'kind without what the adult says': { folder: 'core/src/checks/kinds', code: kindRecipe.replace(/^\s*ask:.*\n/m, '') },
   'kind that no card can show': { folder: 'core/src/checks/kinds', code: kindRecipe.replace(/childSees: '[^']*'/, "childSees: 'a film'") },
+  'part that is filled with what it does not hold': {
+    folder: 'core/src/planning/parts',
+    code: partRecipe.replace(/fill: .*\n/, "fill: () => ({ rows: [{ items: ['a'], answer: 'a' }] }),\n"),
+  },
   'part without its filling': { folder: 'core/src/planning/parts', code: partRecipe.replace(/^\s*fill:.*\n/m, '') },
 };
 
@@ -58,5 +62,6 @@ describe('adding', () => {
     expect(errors['kind without what the adult says']!.join()).toContain("'ask'");
     expect(errors['kind that no card can show']!.join()).toContain('a film');
     expect(errors['part without its filling']!.join()).toContain("'fill'");
+    expect(errors['part that is filled with what it does not hold']!.join()).toContain("not assignable to type 'undefined'");
   });
 });

@@ -3,7 +3,7 @@
  * focus; read again while it is warm. Where there is none, written sentences stand in for it.
  */
 import { wordJudge, wordsOf } from '../phonics/decodability.js';
-import type { Gpc, Lexicon } from '../phonics/lexicon.js';
+import type { Gpc } from '../phonics/lexicon.js';
 import { normaliseWord } from '../phonics/segment.js';
 import { chooseSentences } from '../phonics/dictation.js';
 import { pairInWords } from '../in-words.js';
@@ -11,7 +11,7 @@ import { seeded, shuffled } from '../random.js';
 import { SENTENCE_BANK } from './sentences.js';
 import type { PlannedText, SessionNeeds } from './part-content.js';
 import { wordsInText, type WordInText } from '../reading/text-pairs.js';
-import { readablePairsOf, readablePairsOfEach, type ReadablePairs } from './session-words.js';
+import { readablePairsOfEach, type ReadablePairs } from './session-words.js';
 import type { Filled, Filling } from './parts/part.js';
 
 export type SourceText = NonNullable<NonNullable<SessionNeeds['sources']>['texts']>[number];
@@ -75,7 +75,7 @@ function placesOf(gpcs: readonly string[]): ReadonlyMap<string, number> {
  * whether the group has read it, and length last. Where none uses enough of the focus it says so, and which text would, once
  * which pairs are known.
  */
-export function fillText(f: Filling): Filled | null {
+export function fillText(f: Filling): Filled<'text' | 'lines'> | null {
   const texts = f.request.sources?.texts ?? [];
   const read = f.request.textsRead ?? [];
   const times = (id: string): number => read.filter((r) => r === id).length;
@@ -215,7 +215,7 @@ export function readableSentences(f: Filling, longest: number, limit: number): s
     .filter((s) => !f.avoid.has(s) && wordsOf(s).every((w) => f.readablePairs.reads(normaliseWord(w.text))));
 }
 
-function sentencesInstead(f: Filling): Filled | null {
+function sentencesInstead(f: Filling): Filled<'lines'> | null {
   const lines = readableSentences(f, 14, 24).slice(0, Math.max(3, Math.min(8, f.minutes)));
   return lines.length > 0 ? { lines: lines.map((text) => ({ text })), remark: NO_TEXT } : null;
 }

@@ -1,4 +1,7 @@
-/** Clusters: a word, and the same word with one more sound before it. */
+/**
+ * Clusters: a word, and the same word with one more sound before it.
+ * @example { kind: 'add a sound', gpcs: [], words: [{ word: 'brain', focus: ['ai:ay'], steps: ['rain', 'brain'] }] }
+ */
 import { atLeast, itemCount, readableWords, definePart } from './part.js';
 import { beginsWithCluster } from './lost-sound.js';
 

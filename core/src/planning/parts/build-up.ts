@@ -1,4 +1,7 @@
-/** Stepped blending: words of two, three and four sounds in turn, their first sound one that can be held. */
+/**
+ * Stepped blending: words of two, three and four sounds in turn, their first sound one that can be held.
+ * @example { kind: 'build up', gpcs: [], words: [{ word: 'aim', focus: ['ai:ay'] }] }
+ */
 import { SOUNDS } from '../../phonics/sounds.js';
 import { atLeast, itemCount, readableWords, definePart } from './part.js';
 

@@ -1,4 +1,7 @@
-/** Longer words, syllable by syllable. */
+/**
+ * Longer words, syllable by syllable.
+ * @example { kind: 'by syllable', gpcs: [], words: [{ word: 'daisy', focus: ['ai:ay'], steps: ['dai', 'sy', 'daisy'] }] }
+ */
 import { syllableLetters } from '../../phonics/word-parts.js';
 import { atLeast, itemCount, readableWords, definePart } from './part.js';
 

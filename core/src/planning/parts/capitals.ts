@@ -1,4 +1,7 @@
-/** A capital and the small letter that goes with it. */
+/**
+ * A capital and the small letter that goes with it.
+ * @example { kind: 'capitals', gpcs: [], rows: [{ show: 'T', items: ['f', 't', 'a'], answer: 't' }] }
+ */
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedRow } from '../part-content.js';
 import { graphemeOf, itemCount, definePart } from './part.js';

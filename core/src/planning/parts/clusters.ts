@@ -1,4 +1,7 @@
-/** Words that begin or end with two consonants that each keep their sound. */
+/**
+ * Words that begin or end with two consonants that each keep their sound.
+ * @example { kind: 'clusters', gpcs: [], words: [{ word: 'brain', focus: ['ai:ay'] }] }
+ */
 import { clusters as clustersOf } from '../../phonics/word-parts.js';
 import { atLeast, itemCount, readableWords, definePart } from './part.js';
 

@@ -1,4 +1,7 @@
-/** A base word and its ending. */
+/**
+ * A base word and its ending.
+ * @example { kind: 'endings', gpcs: [], words: [{ word: 'training', focus: ['ai:ay'], base: 'train', ending: 'ing', change: 'none' }] }
+ */
 import type { Gpc } from '../../phonics/lexicon.js';
 import { wordsWithEndings } from '../../phonics/word-families.js';
 import { plannedWord } from '../session-words.js';

@@ -1,4 +1,7 @@
-/** The focus grapheme hidden among known ones. */
+/**
+ * The focus grapheme hidden among known ones.
+ * @example { kind: 'find the new one', gpcs: ['ai:ay'], rows: [{ items: ['ur', 'ai', 'ee', 'ay', 'ai', 'ai'], answer: 'ai: 3 times' }] }
+ */
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedRow } from '../part-content.js';
 import { graphemeOf, itemCount, definePart } from './part.js';

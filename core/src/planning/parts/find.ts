@@ -1,4 +1,7 @@
-/** One word among others that differ in a sound. */
+/**
+ * One word among others that differ in a sound.
+ * @example { kind: 'find', gpcs: [], words: [{ word: 'fail', focus: ['ai:ay'], options: ['mail', 'feel', 'tail', 'fail'] }] }
+ */
 import { listenAndFind } from '../../phonics/listen-and-find.js';
 import type { PlannedWord } from '../part-content.js';
 import { atLeast, emptyIfNoCandidates, itemCount, readableWords, definePart } from './part.js';

@@ -1,4 +1,7 @@
-/** The pair that is new, or what comes back set side by side. */
+/**
+ * The pair that is new, or what comes back set side by side.
+ * @example { kind: 'focus', gpcs: ['ai:ay'] }
+ */
 import { ownersOf, definePart } from './part.js';
 
 export const focus = definePart({

@@ -1,4 +1,7 @@
-/** Words with an odd part. */
+/**
+ * Words with an odd part.
+ * @example { kind: 'irregular words', gpcs: [], words: [{ word: 'know', odd: [0] }] }
+ */
 import { oddUnits } from '../../phonics/word-parts.js';
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedWord } from '../part-content.js';

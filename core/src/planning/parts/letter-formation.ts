@@ -1,4 +1,7 @@
-/** How a letter is written, where it is new to the hand. */
+/**
+ * How a letter is written, where it is new to the hand.
+ * @example { kind: 'letter formation', gpcs: ['a:a', 'd:d'] }
+ */
 import type { Gpc } from '../../phonics/lexicon.js';
 import { graphemeOf, ownersOf, type Filling, definePart } from './part.js';
 

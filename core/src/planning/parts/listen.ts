@@ -1,4 +1,7 @@
-/** Oral blending: the adult says the sounds, the children the word. */
+/**
+ * Oral blending: the adult says the sounds, the children the word.
+ * @example { kind: 'listen', gpcs: [], words: [{ word: 'wait', focus: ['ai:ay'], heard: true }] }
+ */
 import { atLeast, heardWords, itemCount, definePart } from './part.js';
 
 export const listen = definePart({

@@ -1,4 +1,7 @@
-/** Listening into a cluster: the word without its first or second sound. */
+/**
+ * Listening into a cluster: the word without its first or second sound.
+ * @example { kind: 'lost sound', gpcs: [], words: [{ word: 'plain', focus: ['ai:ay'], heard: true, answer: 'without /p/: l · ay · n' }] }
+ */
 import { isVowelSound } from '../../phonics/sounds.js';
 import type { PlannedWord } from '../part-content.js';
 import { atLeast, heardWords, itemCount, definePart } from './part.js';

@@ -1,4 +1,7 @@
-/** Words that nobody knows, for schools that practise with them. */
+/**
+ * Words that nobody knows, for schools that practise with them.
+ * @example { kind: 'made-up words', gpcs: [], words: [{ word: 'vaim', focus: ['ai:ay'], madeUp: true }] }
+ */
 import { makeMadeUpWords } from '../../phonics/made-up.js';
 import { assignToChildren } from '../session-words.js';
 import { atLeast, itemCount, roundRobin, definePart } from './part.js';

@@ -1,4 +1,7 @@
-/** The children think of words with this sound. */
+/**
+ * The children think of words with this sound.
+ * @example { kind: 'more words', gpcs: [], words: [{ word: 'tail', focus: ['ai:ay'], heard: true }] }
+ */
 import { atLeast, heardWords, definePart } from './part.js';
 
 export const moreWords = definePart({

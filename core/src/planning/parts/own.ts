@@ -1,4 +1,7 @@
-/** What an adult writes. */
+/**
+ * What an adult writes.
+ * @example { kind: 'own', gpcs: [] }
+ */
 import { definePart } from './part.js';
 
 export const own = definePart({

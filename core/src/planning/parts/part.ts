@@ -42,7 +42,7 @@ export interface PartDescriptor<Own extends OwnField = OwnField> {
   readonly title: string;
   readonly how: string;
   /** What goes into it; null where nothing can be had with what these children can read. */
-  readonly fill: (f: Filling) => Filled<Own> | null;
+  readonly fill: (f: Filling) => Filled<NoInfer<Own>> | null;
   /** Which fields its parts have besides pairs and words. */
   readonly holds: readonly Own[];
   /** How much a session misses without it, where minutes are too few for all: from 0 to 10. */

@@ -1,4 +1,7 @@
-/** Words read in twos: one points, one reads, then the other way round. */
+/**
+ * Words read in twos: one points, one reads, then the other way round.
+ * @example { kind: 'partners', gpcs: [], words: [{ word: 'fail', focus: ['ai:ay'] }] }
+ */
 import { atLeast, itemCount, readableWords, definePart } from './part.js';
 
 export const partners = definePart({

@@ -1,4 +1,8 @@
-/** A picture and several phrases: which one fits? */
+/**
+ * A picture and several phrases: which one fits?
+ * @example { kind: 'phrase and picture', gpcs: [], rows: [{ picture: 'rainbow', items: ['rain', 'a rainbow', 'a rabbit'], answer: 'a
+ *   rainbow' }] }
+ */
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedRow } from '../part-content.js';
 import { countedNouns, withArticle } from './noun-phrases.js';

@@ -1,4 +1,7 @@
-/** Short phrases to read, put to what they say. */
+/**
+ * Short phrases to read, put to what they say.
+ * @example { kind: 'phrase to picture', gpcs: [], lines: [{ text: 'a rainbow and rain', pictures: ['rainbow', 'rain'] }] }
+ */
 import type { PlannedLine } from '../part-content.js';
 import { countedNouns, withArticle } from './noun-phrases.js';
 import { itemCount, definePart } from './part.js';

@@ -1,4 +1,7 @@
-/** Fluency: the sentences of the text in phrases. */
+/**
+ * Fluency: the sentences of the text in phrases.
+ * @example { kind: 'phrases', gpcs: [], lines: [{ text: 'Rain, / rain on the train.' }] }
+ */
 import { sentencesOf } from '../../phonics/dictation.js';
 import { inPhrases } from '../phrases.js';
 import { readableSentences } from '../session-text.js';

@@ -1,4 +1,8 @@
-/** Pictures put with the sound that is heard in them; some hold neither. */
+/**
+ * Pictures put with the sound that is heard in them; some hold neither.
+ * @example { kind: 'picture sort', gpcs: [], words: [{ word: 'castle', heard: true, answer: 'neither' }], remark: 'Sort by /ay/ and
+ *   /igh/; some hold neither.' }
+ */
 import { confusability } from '../../phonics/shape.js';
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedWord } from '../part-content.js';

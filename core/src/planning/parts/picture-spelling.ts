@@ -1,4 +1,7 @@
-/** Naming a picture and writing it. */
+/**
+ * Naming a picture and writing it.
+ * @example { kind: 'picture spelling', gpcs: [], words: [{ word: 'rain', focus: ['ai:ay'] }] }
+ */
 import { atLeast, itemCount, readableWords, definePart } from './part.js';
 
 export const pictureSpelling = definePart({

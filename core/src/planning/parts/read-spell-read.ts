@@ -1,4 +1,7 @@
-/** Irregular words: read, spelled from memory, read again. */
+/**
+ * Irregular words: read, spelled from memory, read again.
+ * @example { kind: 'read, spell, read', gpcs: [], words: [{ word: 'know', odd: [0] }] }
+ */
 import { atLeast, itemCount, definePart } from './part.js';
 import { wordsWithOddPart } from './irregular-words.js';
 

@@ -1,4 +1,9 @@
-/** A first reading by the adult, pointing along the line. */
+/**
+ * A first reading by the adult, pointing along the line.
+ * @example { kind: 'read to them', gpcs: [], text: { id: 'the-snail-mail', title: 'The Snail with the Mail', text: 'The train is not
+ *   in. It is stuck in the …', questions: [{ ask: 'Why is the train not in?', answer: 'it is stuck in the rain', place: 'It is stuck in
+ *   the rain' }, { ask: 'What does the snail get?', answer: 'the mail', place: 'I will get the mail' }], again: false } }
+ */
 import { chosenText } from '../session-text.js';
 import { definePart } from './part.js';
 

@@ -1,4 +1,7 @@
-/** Words of the focus to read. */
+/**
+ * Words of the focus to read.
+ * @example { kind: 'read words', gpcs: [], words: [{ word: 'fail', focus: ['ai:ay'] }] }
+ */
 import { atLeast, itemCount, readableWords, definePart } from './part.js';
 
 export const readWords = definePart({

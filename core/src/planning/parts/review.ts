@@ -1,4 +1,7 @@
-/** Cards of what was met, what is new coming back among them at growing gaps; what single children do not know yet is theirs to learn. */
+/**
+ * Cards of what was met, what is new coming back among them at growing gaps; what single children do not know yet is theirs to learn.
+ * @example { kind: 'review', gpcs: ['ee:ee', 'o:oh'], stack: ['o:oh', 'ar:ar', 'ed:t', 'ou:ow', 'ee:ee', 'ea:ee'] }
+ */
 import type { Gpc } from '../../phonics/lexicon.js';
 import { reviewPairs, reviewStack } from '../review-stack.js';
 import { canRead } from '../session-words.js';

@@ -1,4 +1,7 @@
-/** Oral blending by steps: words of two syllables, then first sound and rest, then sound by sound. */
+/**
+ * Oral blending by steps: words of two syllables, then first sound and rest, then sound by sound.
+ * @example { kind: 'say it fast', gpcs: [], words: [{ word: 'rainbow', focus: ['ai:ay'], heard: true, say: ['rain', 'bow'] }] }
+ */
 import { isVowelSound } from '../../phonics/sounds.js';
 import { syllableLetters } from '../../phonics/word-parts.js';
 import type { PlannedWord } from '../part-content.js';

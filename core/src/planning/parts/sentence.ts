@@ -1,4 +1,7 @@
-/** A sentence to write from hearing it. */
+/**
+ * A sentence to write from hearing it.
+ * @example { kind: 'sentence', gpcs: [], lines: [{ text: 'Wait for the snail.' }] }
+ */
 import { seeded, shuffled } from '../../random.js';
 import { readableSentences } from '../session-text.js';
 import { definePart } from './part.js';

@@ -1,4 +1,7 @@
-/** Blending from print: each sound held into the next, then the word at the speed of talking. */
+/**
+ * Blending from print: each sound held into the next, then the word at the speed of talking.
+ * @example { kind: 'slow and fast', gpcs: [], words: [{ word: 'fail', focus: ['ai:ay'] }] }
+ */
 import { atLeast, itemCount, readableWords, definePart } from './part.js';
 
 export const slowAndFast = definePart({

@@ -1,4 +1,7 @@
-/** Words put under the spelling they hold. */
+/**
+ * Words put under the spelling they hold.
+ * @example { kind: 'sort spellings', gpcs: ['ai:ay', 'ay:ay'], words: [{ word: 'trains', focus: ['ai:ay'] }] }
+ */
 import type { Gpc } from '../../phonics/lexicon.js';
 import { confusability } from '../../phonics/shape.js';
 import { seeded, shuffled } from '../../random.js';

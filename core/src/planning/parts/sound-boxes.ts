@@ -1,4 +1,7 @@
-/** Writing into a box for each sound. */
+/**
+ * Writing into a box for each sound.
+ * @example { kind: 'sound boxes', gpcs: [], words: [{ word: 'pain', focus: ['ai:ay'] }] }
+ */
 import { atLeast, itemCount, readableWords, definePart } from './part.js';
 
 export const soundBoxes = definePart({

@@ -1,4 +1,7 @@
-/** Words to write from hearing them. */
+/**
+ * Words to write from hearing them.
+ * @example { kind: 'spell', gpcs: [], words: [{ word: 'brain', focus: ['ai:ay'] }] }
+ */
 import { atLeast, itemCount, readableWords, definePart } from './part.js';
 
 export const spell = definePart({

@@ -1,4 +1,7 @@
-/** Words of four and five sounds, uncovered step by step. */
+/**
+ * Words of four and five sounds, uncovered step by step.
+ * @example { kind: 'stepped words', gpcs: [], words: [{ word: 'brain', focus: ['ai:ay'], steps: ['br', 'brai', 'brain'] }] }
+ */
 import type { PlannedWord } from '../part-content.js';
 import { atLeast, itemCount, readableWords, definePart } from './part.js';
 

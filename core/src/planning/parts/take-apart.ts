@@ -1,4 +1,8 @@
-/** Listening: the word is said, the children say its sounds and count them. */
+/**
+ * Listening: the word is said, the children say its sounds and count them.
+ * @example { kind: 'take apart', gpcs: [], words: [{ word: 'brain', focus: ['ai:ay'], heard: true, answer: '4 sounds: b · r · ay · n'
+ *   }] }
+ */
 import { atLeast, heardWords, itemCount, definePart } from './part.js';
 
 export const takeApart = definePart({

@@ -1,4 +1,7 @@
-/** The children look through what they wrote. */
+/**
+ * The children look through what they wrote.
+ * @example { kind: 'tick or mend', gpcs: [], words: [{ word: 'rain', focus: ['ai:ay'] }] }
+ */
 import { definePart } from './part.js';
 
 export const tickOrMend = definePart({

@@ -1,4 +1,8 @@
-/** Fluency: the same text once more, timed and marked for expression. */
+/**
+ * Fluency: the same text once more, timed and marked for expression.
+ * @example { kind: 'warm reading', gpcs: [], text: { id: 'the-snail-mail', title: 'The Snail with the Mail', text: 'The train is not
+ *   in. It is stuck in the …', again: false } }
+ */
 import { definePart } from './part.js';
 
 export const warmReading = definePart({

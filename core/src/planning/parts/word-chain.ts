@@ -1,4 +1,7 @@
-/** Words in a row, each one sound from the one before. */
+/**
+ * Words in a row, each one sound from the one before.
+ * @example { kind: 'word chain', gpcs: [], words: [{ word: 'stack' }] }
+ */
 import { wordChain } from '../../phonics/chain.js';
 import { plannedWord } from '../session-words.js';
 import { emptyIfNoCandidates, itemCount, definePart } from './part.js';

@@ -1,4 +1,7 @@
-/** Say it and write it large in the air, then on the line. */
+/**
+ * Say it and write it large in the air, then on the line.
+ * @example { kind: 'write in the air', gpcs: ['ai:ay'] }
+ */
 import { ownersOf, definePart } from './part.js';
 
 export const writeInTheAir = definePart({

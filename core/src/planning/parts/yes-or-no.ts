@@ -1,4 +1,7 @@
-/** Questions to read alone and answer. */
+/**
+ * Questions to read alone and answer.
+ * @example { kind: 'yes or no', gpcs: [], lines: [{ text: 'Can rain fill a pail?', answer: 'yes' }] }
+ */
 import { wordsOf } from '../../phonics/decodability.js';
 import { seeded, shuffled } from '../../random.js';
 import type { PlannedLine } from '../part-content.js';
