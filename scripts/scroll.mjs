@@ -1,4 +1,5 @@
-// node scripts/scroll.mjs <data folder> [place …]: how long lists scroll in a large school. A folder of 400 children is made with
+/* global scrollBy, scrollY, innerHeight, requestAnimationFrame */
+// npm run bench:scroll -- <data folder> [place …]: how long lists scroll in a large school. A folder of 400 children is made with
 // npm run bench:server and KEEP=1, or any demo's folder does. Each place is scrolled by 3,000 pixels a second for five seconds in
 // headless Chromium; printed is the share of frames under 32 ms, beside the same on an empty page, and how many elements there are.
 import { answers, at, installChromium, startServer } from './lib.mjs';
