@@ -463,8 +463,8 @@ export const endpoints = {
   sessionPaper: define(ADDRESSES.sessionPaper, { params: byId, query: paperQuery, response: z.unknown() }),
   weekPaper: define(ADDRESSES.weekPaper, { query: paperQuery.extend({ from: day, group: id.optional() }), response: z.unknown() }),
   /** Files: a ZIP of CSV, one JSON, a ZIP of OneRoster CSV. */
-  writeRecords: define(ADDRESSES.writeRecords, { response: z.unknown() }),
-  writeInstallation: define(ADDRESSES.writeInstallation, { response: z.unknown() }),
+  writeRecords: define(ADDRESSES.writeRecords, { query: z.object({ work }), response: z.unknown() }),
+  writeInstallation: define(ADDRESSES.writeInstallation, { query: z.object({ work }), response: z.unknown() }),
   writeRoster: define(ADDRESSES.writeRoster, { response: z.unknown() }),
   /** Held against the schema of the file by the reader itself, which names each place that does not fit. */
   readInstallation: define(ADDRESSES.readInstallation, {

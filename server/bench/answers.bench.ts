@@ -219,7 +219,7 @@ for (const { copies, eras } of SIZES) {
   const running = await serve(folder, port);
   found.push({ copies, rows: await measure(running), start: running.started });
   await running.close();
-  if (made === undefined) rmSync(folder, { recursive: true, force: true });
+  if (made === undefined && !process.env.KEEP) rmSync(folder, { recursive: true, force: true });
 }
 console.log(`\n${'answer'.padEnd(34)}${found.map(({ copies }) => `${copies * 40} children`.padStart(24)).join('')}   exponent`);
 console.log(`${''.padEnd(34)}${found.map(() => 'ms / longest wait / kB'.padStart(24)).join('')}`);

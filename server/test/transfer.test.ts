@@ -121,6 +121,31 @@ describe('a whole installation', () => {
     expect(published).toEqual(JSON.parse(JSON.stringify(installationSchema())));
   });
 
+  it.each(['records.zip', 'installation.json'])('%s says how far it is: never back, and whole at the end', async (name) => {
+    const work = uuidv7();
+    const gone = new AbortController();
+    const stream = await fetch(`${full.running.url}/api/events`, { headers: { cookie: lead.cookie }, signal: gone.signal });
+    const said: { done: number; of: number }[] = [];
+    const heard = (async () => {
+      for await (const piece of stream.body as unknown as AsyncIterable<Uint8Array>)
+        for (const [, line] of Buffer.from(piece)
+          .toString()
+          .matchAll(/^data: (.*)$/gm)) {
+          const event = JSON.parse(line!) as { topic: string; id?: string; done: number; of: number };
+          if (event.topic === 'work' && event.id === work) said.push(event);
+          if (event.done === event.of && event.id === work) return;
+        }
+    })();
+    expect((await bytes(`/api/${name}?work=${work}`)).length).toBeGreaterThan(1000);
+    await heard;
+    gone.abort();
+    expect(said.length).toBeGreaterThan(1);
+    said.forEach(({ done, of }, k) => {
+      expect(done).toBeLessThanOrEqual(of);
+      expect(done).toBeGreaterThanOrEqual(said[k - 1]?.done ?? 0);
+    });
+  });
+
   it('files that do not fit are refused by place and leave nothing', async () => {
     file = (await full.ask('GET', '/api/installation.json', { as: lead })).body;
     const without = { ...file, tables: { ...file.tables, children: [] } };

@@ -4,6 +4,7 @@ import { z } from 'zod';
 import type { Db } from '../db/open.js';
 import { erasures, schools } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
+import type { Far } from './far.js';
 import { pagesOf } from './pages.js';
 import { rowOf, TABLE_NAMES, TABLES, type TableName } from './tables.js';
 import { flushTrail } from '../audit-log.js';
@@ -31,21 +32,25 @@ export function installationSchema(): object {
  * that refer to others are read first: what is written meanwhile may be missing, and nothing refers to what is not there.
  * @throws CutShort where a child was erased meanwhile: what was written already may name them
  */
-export async function* installationText(db: Db, now: string): AsyncGenerator<string> {
+export async function* installationText(db: Db, now: string, far?: Far): AsyncGenerator<string> {
   await flushTrail(db);
   const erased = async (): Promise<string> => JSON.stringify(await db.select({ id: erasures.id, doneAt: erasures.doneAt }).from(erasures));
   const before = await erased();
   yield `${JSON.stringify({ format: INSTALLATION_FORMAT, version: 1, madeAt: now }).slice(0, -1)},"tables":{`;
   for (const [k, name] of TABLE_NAMES.toReversed().entries()) {
     yield `${k > 0 ? ',' : ''}${JSON.stringify(name)}:[`;
+    far?.begin(name);
     let first = true;
     for await (const rows of pagesOf(db, TABLES[name] as PgTable)) {
-      yield `${first ? '' : ','}${JSON.stringify(rows).slice(1, -1)}`;
+      const text = JSON.stringify(rows).slice(1, -1);
+      far?.wrote(text.length);
+      yield `${first ? '' : ','}${text}`;
       first = false;
     }
     yield ']';
   }
   if ((await erased()) !== before) throw new CutShort('A child was erased meanwhile.');
+  far?.end();
   yield '}}';
 }
 /** What was being written is no whole file. */

@@ -1,5 +1,6 @@
 /** All records as CSV files with a data dictionary, in one ZIP, read and written page by page. */
 import { inArray } from 'drizzle-orm';
+import type { PgTable } from 'drizzle-orm/pg-core';
 import { clockTime, daysAfter, ownWording, weekSlots, type OwnWords } from '@sapling/core';
 import type { Session } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
@@ -14,6 +15,7 @@ import { readTimetable } from '../timetable/timetable.js';
 import { listSessions } from '../sessions/sessions.js';
 import { csvLines, type Rows } from './csv.js';
 import { DICTIONARY, DICTIONARY_FILE } from './dictionary.js';
+import type { Far } from './far.js';
 import { pagesOf } from './pages.js';
 
 /** A file of records: its rows, as they are read. */
@@ -45,6 +47,17 @@ async function* sessionPages(db: Db, access: Access): AsyncGenerator<Session[]> 
     while (from < days.length && days[from]!.on <= last) from += 1;
   }
 }
+
+/** The tables that the large files are written from. */
+export const TABLE_OF_FILE: Readonly<Record<string, PgTable>> = {
+  observations: t.observations,
+  checks: t.checks,
+  readings: t.readings,
+  sessions: t.sessions,
+  attendance: t.sessions,
+  notes: t.sessions,
+  states: t.childStates,
+};
 
 /** What this colleague may see, by file. */
 export async function recordFiles(db: Db, access: Access, now: string): Promise<Record<string, RecordFile>> {
@@ -191,7 +204,11 @@ export async function recordFiles(db: Db, access: Access, now: string): Promise<
 }
 
 /** One CSV a kind of record, and one that says what each column means: names and texts for a ZIP, headings in the school's own words. */
-export function csvFiles(records: Readonly<Record<string, RecordFile>>, own: OwnWords): (readonly [string, () => AsyncIterable<string>])[] {
+export function csvFiles(
+  records: Readonly<Record<string, RecordFile>>,
+  own: OwnWords,
+  far?: Far,
+): (readonly [string, () => AsyncIterable<string>])[] {
   const said = ownWording(own);
   const words = Object.entries(DICTIONARY).flatMap(([file, columns]) =>
     Object.entries(columns).map(([column, meaning]) => ({ file: `${said(file)}.csv`, column: said(column), meaning: said(meaning) })),
@@ -200,8 +217,14 @@ export function csvFiles(records: Readonly<Record<string, RecordFile>>, own: Own
     [
       `${said(name)}.csv`,
       async function* (): AsyncGenerator<string> {
+        far?.begin(name);
         yield csvLines(columns.map(said));
-        for await (const page of rows()) yield csvLines(columns, page);
+        for await (const page of rows()) {
+          const text = csvLines(columns, page);
+          far?.wrote(text.length);
+          yield text;
+        }
+        if (name === DICTIONARY_FILE) far?.end();
       },
     ] as const;
   return [

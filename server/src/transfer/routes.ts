@@ -9,9 +9,11 @@ import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { installationText, readInstallation } from './installation.js';
 import { field } from './csv.js';
-import { csvFiles, recordFiles } from './records.js';
+import { farOf } from './far.js';
+import { csvFiles, recordFiles, TABLE_OF_FILE } from './records.js';
 import { readSettings } from '../settings/read-settings.js';
 import { sendPieces, sendZip } from './send-in-pieces.js';
+import { TABLES } from './tables.js';
 
 type Out = Pick<Call<'writeRecords'>, 'db' | 'me' | 'now' | 'res'>;
 /** What leaves the installation is written down first: by whom and when. */
@@ -25,7 +27,8 @@ async function begin({ db, me, now, res }: Out, name: string, type: string, acti
 export const transferRoutes = [
   route('writeRecords', { action: 'manage team' }, async (call) => {
     const { db, access, now, res } = call;
-    const files = csvFiles(await recordFiles(db, access, now()), (await readSettings(db)).ownWords);
+    const far = await farOf(call, TABLE_OF_FILE);
+    const files = csvFiles(await recordFiles(db, access, now()), (await readSettings(db)).ownWords, far);
     await begin(call, `keen-sapling-records-${access.today}.zip`, 'application/zip', 'writeRecords');
     await sendZip(res, files);
     return undefined;
@@ -33,7 +36,7 @@ export const transferRoutes = [
 
   route('writeInstallation', { action: 'manage team' }, async (call) => {
     await begin(call, `keen-sapling-installation-${call.access.today}.json`, 'application/json', 'writeInstallation');
-    await sendPieces(call.res, installationText(call.db, call.now()));
+    await sendPieces(call.res, installationText(call.db, call.now(), await farOf(call, TABLES)));
     return undefined;
   }),
 

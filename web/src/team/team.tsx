@@ -15,6 +15,7 @@ import { SchoolCard } from './school-card.js';
 import { SchoolSettingsForm } from './school-settings.js';
 import { say } from '../wording/say.js';
 import { under } from '../base.js';
+import { ExportFile } from './export-file.js';
 
 export function Component() {
   const me = useMe();
@@ -115,17 +116,18 @@ export function Component() {
               {lead && (
                 <>
                   <li>
-                    <a className="btn" href={under('/api/records.zip')} download>
-                      All records as CSV
-                    </a>
+                    <ExportFile label="All records as CSV" address="/api/records.zip" file="keen-sapling-records" ending="zip" />
                     <span className="mt-0.5 block text-sm text-ink-2">
                       One file a kind of record, and one that says what each column means.
                     </span>
                   </li>
                   <li>
-                    <a className="btn" href={under('/api/installation.json')} download>
-                      The whole installation
-                    </a>
+                    <ExportFile
+                      label="The whole installation"
+                      address="/api/installation.json"
+                      file="keen-sapling-installation"
+                      ending="json"
+                    />
                     <span className="mt-0.5 block text-sm text-ink-2">
                       For another machine: an empty installation reads it on its first page. Recordings stay here. Keep it as safe as this
                       installation: it holds everything.
