@@ -45,7 +45,7 @@ export function ExportFile({ label, address, file, ending }: { label: string; ad
         <>
           {state.of > 0 && (
             <>
-              <progress value={state.done} max={state.of} aria-label={label} />
+              <progress className="w-24" value={state.done} max={state.of} aria-label={label} />
               <span className="tabular-nums">about {Math.min(99, Math.floor((100 * state.done) / state.of))} %</span>
             </>
           )}
