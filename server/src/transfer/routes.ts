@@ -8,7 +8,7 @@ import { ProblemError } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { installationText, readInstallation } from './installation.js';
-import { field } from './csv.js';
+import { csvForPrograms } from './csv.js';
 import { farOf } from './far.js';
 import { csvFiles, recordFiles, TABLE_OF_FILE } from './records.js';
 import { readSettings } from '../settings/read-settings.js';
@@ -63,11 +63,7 @@ export const transferRoutes = [
         .filter((c) => c.classIds.length > 0),
       year: { from: `${year}-09-01`, to: `${year + 1}-08-31` },
     });
-    const zip = zipSync(
-      Object.fromEntries(
-        Object.entries(files).map(([name, rows]) => [name, strToU8(`${rows.map((row) => row.map(field).join(',')).join('\r\n')}\r\n`)]),
-      ),
-    );
+    const zip = zipSync(Object.fromEntries(Object.entries(files).map(([name, rows]) => [name, strToU8(csvForPrograms(rows))])));
     await begin(call, `keen-sapling-oneroster-${access.today}.zip`, 'application/zip', 'writeRoster');
     call.res.send(Buffer.from(zip));
     return undefined;
