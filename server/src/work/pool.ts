@@ -52,6 +52,8 @@ export class Pool {
       maxThreads: this.threads,
       idleTimeout: IDLE_MS,
       maxQueue: MOST_WAITING,
+      // what is new and short-lived is cleared away often, rather than kept
+      resourceLimits: { maxYoungGenerationSizeMb: 16 },
       execArgv: [],
     });
     const { port1, port2 } = new MessageChannel();
