@@ -21,7 +21,7 @@ export default defineConfig({
             {
               name: 'first',
               priority: 3,
-              test: /(core\/src\/(wording\/own-words|clock|days|errors|random|phonics\/teaching-order)|contract\/src\/(addresses|problem-codes|roles|clock))\.ts$/,
+              test: /(core\/src\/(wording\/own-words|clock|days|errors|random|phonics\/teaching-order)|contract\/src\/(addresses|packed-children|problem-codes|roles|clock))\.ts$/,
             },
             { name: 'core', priority: 2, test: /core\/src\// },
             { name: 'contract', priority: 1, test: /contract\/src\/|node_modules\/zod\// },
