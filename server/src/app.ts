@@ -7,7 +7,7 @@ import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express, type NextFunction, type Request, type Response } from 'express';
 import type { Logger } from 'pino';
 import type { z } from 'zod';
-import { CLOCK_HEADER, endpoints, screenCode, type EndpointName } from '@sapling/contract';
+import { ADDRESSES, CLOCK_HEADER, screenCode, type EndpointName } from '@sapling/contract';
 import { changing } from './db/held.js';
 import { readBody, unstorable } from './http/body.js';
 import { isDataError, safeError } from './http/safe-error.js';
@@ -50,8 +50,8 @@ const MARKS: ReadonlySet<EndpointName> = new Set([
   'throwAwayTryIt',
 ]);
 
-/** Asked for with every card: looked for first, and answered in a line that is not worth packing. */
-const OFTEN: ReadonlySet<string> = new Set([endpoints.sendOutbox.path, endpoints.showScreen.path]);
+/** Asked for with every card, so looked for first. */
+const OFTEN: ReadonlySet<EndpointName> = new Set(['sendOutbox', 'showScreen']);
 
 export function createApp(services: Services, log: Logger): Express {
   const app = express();
@@ -95,11 +95,12 @@ export function createApp(services: Services, log: Logger): Express {
   });
   // packed as it is sent: a higher level takes three times as long for a tenth less
   const compress = compression({ level: 2, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 2 } } });
-  app.use((req, res, next) => (OFTEN.has(req.path) ? next() : compress(req, res, next)));
+  // a mark is answered in a line, with every card
+  app.use((req, res, next) => (req.path === ADDRESSES.sendOutbox[1] ? next() : compress(req, res, next)));
   const kept = new KeptAnswers();
   services.changes.onWrite = () => kept.clear();
   // the router goes through them in turn
-  const often = (route: Route): boolean => OFTEN.has(route.endpoint.path);
+  const often = (route: Route): boolean => OFTEN.has(route.name);
   for (const route of [...routes.filter(often), ...routes.filter((route) => !often(route))]) mount(app, route, services, kept);
   app.use('/api', (_req, _res, next) => next(new ProblemError('unknown-address')));
   serveWeb(app);

@@ -170,11 +170,13 @@ describe('the timetable', () => {
     // the time of the day moves, the session itself does not; and a holiday is put in front
     const closed = { name: 'Closed', from: daysAfter(next(2), 14), to: daysAfter(next(2), 14) };
     const early = { name: 'Early', from: daysAfter(today, 1), to: daysAfter(today, 1) };
-    await settle({ slots: [{ ...SLOTS[0]!, start: 600 }], holidays: [early, closed] });
+    const same = { ...closed, name: 'Open day' };
+    await settle({ slots: [{ ...SLOTS[0]!, start: 600 }], holidays: [early, closed, same] });
     const second = await calendar();
     expect(second.get(key)!.DTSTART).not.toBe(first.get(key)!.DTSTART);
     expect(Number(second.get(key)!.SEQUENCE)).toBeGreaterThan(Number(first.get(key)!.SEQUENCE));
     expect(second.get(holiday[0])!.SUMMARY).toBe('Closed');
+    expect([...second.values()].map((event) => event.SUMMARY)).toContain('Open day');
     // moved to a day on which the group does not meet: no time of day, so it keeps nobody busy, and the day it left is dealt with
     const change = await school.ask('PATCH', `/api/sessions/${session.id}`, { as: lead, body: { on: free, version: session.version } });
     expect(change.status).toBe(200);

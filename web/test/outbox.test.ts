@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { createOutbox, RETRY_MS, SendError, type Result, type SendFault, type Waiting } from '../src/outbox/create-outbox.js';
 
 /** A store, a clock that is turned by hand, and a server that does as it is told. */
-function stand(batch = 4, read: (rows: Map<number, Waiting>) => Promise<Waiting[]> = async (rows) => [...rows.values()]) {
+function stand(batch = 4, read: (rows: Map<number, Waiting>) => Promise<Waiting[]> = async (rows) => [...rows.values()], unreadable = 0) {
   const rows = new Map<number, Waiting>();
   let next = 1;
   const timers: { at: number; then: () => void }[] = [];
@@ -21,7 +21,7 @@ function stand(batch = 4, read: (rows: Map<number, Waiting>) => Promise<Waiting[
   };
   const outbox = createOutbox({
     store: {
-      all: () => read(rows),
+      all: async () => ({ records: await read(rows), unreadable }),
       settle: async ({ put = [], remove = [] }) => {
         for (const w of put) rows.set(w.seq!, w);
         for (const seq of remove) rows.delete(seq);
@@ -83,6 +83,16 @@ describe('the outbox', () => {
     expect(arrived).toEqual(['a', 'b', 'c', 'd', 'e']);
     expect([...rows.values()].map((w) => w.entry.id)).toEqual(['theirs']);
     expect(outbox.state()).toMatchObject({ waiting: 0, reach: 'reached' });
+  });
+
+  it('says how many it cannot open, sends the others, and forgets it with the sign-in', async () => {
+    const { outbox, arrived, add } = stand(4, undefined, 2);
+    add('a');
+    await outbox.start('me');
+    expect(arrived).toEqual(['a']);
+    expect(outbox.state()).toMatchObject({ waiting: 0, unreadable: 2 });
+    outbox.stop();
+    expect(outbox.state().unreadable).toBe(0);
   });
 
   it('never says that all is sent while something waits, however storing and counting cross', async () => {

@@ -100,12 +100,12 @@ export async function calendarOf(
       });
     }
   }
-  const holidays = new Map(
-    off.filter((holiday) => holiday.to >= from).map((holiday) => [`holiday-${holiday.from}-${holiday.to}`, holiday]),
-  );
-  for (const [id, holiday] of holidays)
+  for (const [k, holiday] of off.entries()) {
+    if (holiday.to < from) continue;
+    // one of the same days as another has a number behind it; one that is put in front moves no key
+    const before = off.slice(0, k).filter((other) => other.from === holiday.from && other.to === holiday.to).length;
     calendar.createEvent({
-      id: `${id}@keen-sapling`,
+      id: `holiday-${holiday.from}-${holiday.to}${before > 0 ? `-${before}` : ''}@keen-sapling`,
       start: allDay(holiday.from),
       end: new Date(allDay(holiday.to).getTime() + DAY),
       allDay: true,
@@ -115,6 +115,7 @@ export async function calendarOf(
       summary: holiday.name,
       stamp: new Date(now),
     });
+  }
   // every line ends with a line break, the last one too (RFC 5545, 3.1)
   return `${calendar.toString().trimEnd()}\r\n`;
 }

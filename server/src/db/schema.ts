@@ -285,6 +285,7 @@ export const checks = pgTable(
   (t) => [index('checks_child').on(t.child)],
 );
 
+/** Written by the database's function store_mark (migration 0031), which knows every column and no default. */
 export const observations = pgTable(
   'observations',
   {

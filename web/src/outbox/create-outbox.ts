@@ -29,9 +29,8 @@ export class SendError extends Error {
 
 export interface OutboxParts {
   readonly store: {
-    all(): Promise<Waiting[]>;
-    /** How many of this colleague's it found when it was last asked and could not open. */
-    unreadable?(): number;
+    /** All that can be read here, and how many of this colleague's cannot. */
+    all(): Promise<{ readonly records: readonly Waiting[]; readonly unreadable: number }>;
     /** Keeps these as they are now and removes those, in one. */
     settle(change: { readonly put?: readonly Waiting[]; readonly remove?: readonly number[] }): Promise<unknown>;
   };
@@ -91,19 +90,20 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
     state = { ...state, ...change };
     for (const watcher of watchers) watcher();
   };
-  const mine = async (): Promise<Waiting[]> => (await store.all()).filter((w) => w.by === user);
+  const mine = async (): Promise<Waiting[]> => (await store.all()).records.filter((w) => w.by === user);
   const count = async (): Promise<void> => {
-    let all: Waiting[];
+    let found: Awaited<ReturnType<typeof store.all>>;
     let before: number;
     // what was stored while it was counted is not in it: never fewer than there are
     do {
       before = writes;
-      all = await mine();
+      found = await store.all();
     } while (before !== writes);
+    const all = found.records.filter((w) => w.by === user);
     set({
       waiting: all.filter((w) => w.refused === undefined).length,
       refused: all.filter((w) => w.refused !== undefined),
-      unreadable: store.unreadable?.() ?? 0,
+      unreadable: found.unreadable,
     });
   };
   const later = (): void => {

@@ -15,15 +15,9 @@ export type { OutboxState } from './create-outbox.js';
 
 const tabs = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel(keptAs('sapling-outbox'));
 
-let unreadable = 0;
 const outbox = createOutbox({
   store: {
-    all: async () => {
-      const found = await waitingRecords();
-      unreadable = found.unreadable;
-      return found.records;
-    },
-    unreadable: () => unreadable,
+    all: waitingRecords,
     settle: async (change) => {
       await settleWaiting(change);
       tabs?.postMessage('changed');

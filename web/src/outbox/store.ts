@@ -102,6 +102,7 @@ export async function keepFor(colleague: string, secret: string | undefined, unt
     await db.put('kept', colleague, OWNER);
   }
   owner = colleague;
+  await sealWhatIsOpen();
 }
 const OWNER = 'owner';
 
@@ -190,6 +191,13 @@ export function settleWaiting({
 async function sealedWaiting({ entry, ...rest }: Waiting): Promise<KeptWaiting> {
   return sealing?.by === rest.by ? { ...rest, sealed: await seal(sealing, entry) } : { ...rest, entry };
 }
+/** Seals what this colleague has here in the clear: of an older version, or written in the moment in which a sign-in ended. */
+const sealWhatIsOpen = (): Promise<void> =>
+  inOrder(async () => {
+    if (!sealing) return;
+    for (const waiting of await (await device()).getAll('outbox'))
+      if (!('sealed' in waiting) && waiting.by === sealing.by) await (await device()).put('outbox', await sealedWaiting(waiting));
+  });
 /** Removes this colleague's records that no key opens. */
 export const dropUnreadable = (): Promise<void> =>
   inOrder(async () => {
