@@ -8,6 +8,7 @@
 import { and, eq, gte, inArray, isNull, lte, or } from 'drizzle-orm';
 import type { Role } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
+import { byIds } from './db/by-ids.js';
 import { heldUntilChanged } from './db/held.js';
 import type { Db } from './db/open.js';
 import { children, classColleagues, classes, groupMembers, groups, lendings, observations, sessions } from './db/schema.js';
@@ -304,10 +305,10 @@ async function sessionInReach(db: Db, access: Access, id: string): Promise<Sessi
 
 /** Children as rows, only those in reach. */
 export async function childrenInReach(db: Db, access: Access, classId?: string): Promise<(typeof children.$inferSelect)[]> {
-  const ids = [...access.childIds];
-  if (ids.length === 0) return [];
-  return db
-    .select()
-    .from(children)
-    .where(and(inArray(children.id, ids), classId ? eq(children.classId, classId) : undefined));
+  return byIds(access.childIds, (some) =>
+    db
+      .select()
+      .from(children)
+      .where(and(inArray(children.id, some), classId ? eq(children.classId, classId) : undefined)),
+  );
 }

@@ -13,7 +13,8 @@ import { readBody, unstorable } from './http/body.js';
 import { isDataError, safeError } from './http/safe-error.js';
 import { accessOf, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
-import { KeptAnswers } from './http/kept-answers.js';
+import { jsonOf } from './http/json-in-pieces.js';
+import { KeptAnswers, packed, sendPacked } from './http/kept-answers.js';
 import { ProblemError } from './http/problem.js';
 import { securityHeaders } from './http/security-headers.js';
 import { JsonText, type Call, type Route, type Services } from './http/route.js';
@@ -162,16 +163,19 @@ function mount(app: Express, route: Route, services: Services, kept: KeptAnswers
       const call = { ...services, ...input, req, res, signedIn, me: signedIn?.colleague, access } as unknown as Call<never>;
       const wrote = onlyMarks(route.name, body) ? 'marks' : 'anything';
       if (method !== 'get') services.changes.raise(wrote);
-      const key = `${signedIn?.colleague.id} ${req.originalUrl}`;
-      const known = stamp !== undefined && !same && KEPT.has(route.name) ? kept.get(key, stamp) : undefined;
-      const result =
-        same || known !== undefined
-          ? undefined
-          : await (
-              method === 'get' || MARKS.has(route.name)
-                ? route.handle(call as never)
-                : changing(services.db, () => route.handle(call as never))
-            ).finally(() => method !== 'get' && services.changes.raise(wrote));
+      const keeps = stamp !== undefined && !same && KEPT.has(route.name);
+      const work = (): Promise<unknown> =>
+        method === 'get' || MARKS.has(route.name) ? route.handle(call as never) : changing(services.db, () => route.handle(call as never));
+      const bytes = keeps
+        ? await kept.of(
+            `${signedIn!.colleague.id} ${req.originalUrl}`,
+            stamp,
+            async () => packed(await jsonOf(await work())),
+            // what was written while it was put together is not in it
+            () => stamp === services.changes.stamp(signedIn!.colleague.id, access.today, !WITHOUT_MARKS.has(route.name)),
+          )
+        : undefined;
+      const result = same || keeps ? undefined : await work().finally(() => method !== 'get' && services.changes.raise(wrote));
       // what a second screen shows changes with every card and is about nobody
       if (signedIn && route.name !== 'showScreen' && (method !== 'get' || need.action.startsWith('read')))
         services.trail.note({
@@ -185,14 +189,9 @@ function mount(app: Express, route: Route, services: Services, kept: KeptAnswers
       if (res.headersSent) return;
       if (stamp !== undefined) res.setHeader('etag', stamp);
       if (same) res.status(304).end();
-      else if (known !== undefined) res.type('json').send(known);
-      else if (stamp !== undefined && KEPT.has(route.name)) {
-        const text = result instanceof JsonText ? result.text : JSON.stringify(result);
-        // what was written while it was put together is not in it
-        if (stamp === services.changes.stamp(signedIn!.colleague.id, access.today, !WITHOUT_MARKS.has(route.name)))
-          kept.keep(key, stamp, text);
-        res.type('json').send(text);
-      } else if (result instanceof JsonText) res.type('json').send(result.text);
+      else if (bytes !== undefined) await sendPacked(req, res, bytes);
+      else if (result instanceof JsonText) res.type('json').send(result.text);
+      else if (Array.isArray(result)) res.type('json').send(await jsonOf(result));
       else res.json(result);
     })().catch(next);
   });

@@ -1,6 +1,7 @@
 /** Asked again with nothing written since, a question is answered at once: and never where something was. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { v7 as uuidv7 } from 'uuid';
+import { jsonOf } from '../src/http/json-in-pieces.js';
 import { KeptAnswers } from '../src/http/kept-answers.js';
 import { School, now, type Person } from './support.js';
 
@@ -68,18 +69,52 @@ describe('a question asked again', () => {
   });
 
   it('keeps no more than its bound, and lets go first of what was not asked for longest', () => {
+    const bytes = (n: number): Buffer => Buffer.alloc(n);
     const kept = new KeptAnswers(100);
-    kept.keep('a', '1', 'x'.repeat(40));
-    kept.keep('b', '1', 'y'.repeat(40));
+    kept.keep('a', '1', bytes(40));
+    kept.keep('b', '1', bytes(40));
     expect(kept.get('a', '1')).toHaveLength(40);
-    kept.keep('c', '1', 'z'.repeat(40));
+    kept.keep('c', '1', bytes(40));
     expect([kept.get('a', '1')?.length, kept.get('b', '1'), kept.get('c', '1')?.length]).toEqual([40, undefined, 40]);
     expect(kept.get('a', '2')).toBeUndefined();
     expect(kept.get('a', '1')).toBeUndefined();
     kept.clear();
     expect(kept.get('c', '1')).toBeUndefined();
-    kept.keep('d', '1', 'x'.repeat(60));
+    kept.keep('d', '1', bytes(60));
     expect(kept.get('d', '1')).toBeUndefined();
+  });
+
+  it('makes one answer for many who ask the same at once, keeps none that was overtaken, and lets one that failed be tried again', async () => {
+    const kept = new KeptAnswers(100);
+    let made = 0;
+    let still = false;
+    const make = async (): Promise<Buffer> => {
+      const mine = (made += 1);
+      await new Promise((next) => setTimeout(next, 5));
+      return Buffer.from(`answer ${mine}`);
+    };
+    const ask = (stamp = '1', how = make): Promise<string> => kept.of('a', stamp, how, () => still).then(String);
+    expect(await Promise.all([ask(), ask(), ask()])).toEqual(['answer 1', 'answer 1', 'answer 1']);
+    // something was written meanwhile: the next one is made anew, and so is one of another stamp
+    expect(await Promise.all([ask(), ask('2')])).toEqual(['answer 2', 'answer 3']);
+    still = true;
+    expect([await ask(), await ask()]).toEqual(['answer 4', 'answer 4']);
+    await expect(ask('3', () => Promise.reject(new Error('closed')))).rejects.toThrow('closed');
+    expect(await ask('3')).toBe('answer 5');
+  });
+
+  it('is JSON of a long list in pieces as it is in one', async () => {
+    const list = Array.from({ length: 1234 }, (_, n) => ({ n, name: `ä"${n}` }));
+    expect(await jsonOf(list)).toBe(JSON.stringify(list));
+    expect(await jsonOf([])).toBe('[]');
+  });
+
+  it('is sent unpacked to who cannot unpack it', async () => {
+    const plain = await fetch(`${school.running.url}/api/children-packed`, {
+      headers: { cookie: lead.cookie, 'accept-encoding': 'identity' },
+    });
+    expect(plain.headers.get('content-encoding')).toBeNull();
+    expect(((await plain.json()) as { children: unknown[] }).children.length).toBeGreaterThan(0);
   });
 
   it('is one person’s: the mark of one opens nothing for another, and nothing without a sign-in', async () => {

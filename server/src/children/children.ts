@@ -10,6 +10,7 @@ import { derive, effective, type Observation } from '@sapling/core';
 import { wordBook } from '../library/word-book.js';
 import { observationsFromReadings } from '../readings/store.js';
 import { ProblemError } from '../http/problem.js';
+import { listInPieces } from '../http/json-in-pieces.js';
 import { JsonText, route } from '../http/route.js';
 import { and, isNull } from 'drizzle-orm';
 
@@ -61,11 +62,12 @@ async function packedLines(
   renewed: () => void,
 ): Promise<JsonText<PackedChildren>> {
   const { states, groupsOf } = await aboutChildren(db, rows, now, renewed);
-  const texts = rows.map((row) => {
+  const written = await listInPieces(rows, (row) => {
     const own = JSON.stringify({ ...toChild(row), groupIds: groupsOf.get(row.id)! });
     return `${own.slice(0, -1)},${packedState(states.get(row.id)!).slice(1)}`;
   });
-  return new JsonText(`{"pairs":${JSON.stringify(numberedPairs())},"children":[${texts.join(',')}]}`);
+  // the pairs are numbered while lines are written
+  return new JsonText(`{"pairs":${JSON.stringify(numberedPairs())},"children":${written}}`);
 }
 /** A row as it travels. */
 export const toChild = ({

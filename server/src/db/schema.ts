@@ -1,4 +1,5 @@
 /** The tables. Observations, withdrawals, logs and notes are append-only; rows people edit carry a version. */
+import { sql } from 'drizzle-orm';
 import type { ChildWeeks } from '../evidence/weeks.js';
 import type { ReadingOutcome } from '../readings/outcome.js';
 import type { KeptJudgement } from '../settings/judgement-here.js';
@@ -282,7 +283,13 @@ export const checks = pgTable(
     binnedAt: at('binned_at'),
     binnedBy: uuid('binned_by'),
   },
-  (t) => [index('checks_child').on(t.child)],
+  (t) => [
+    index('checks_child').on(t.child),
+    // few of them at any time, asked for with every look at Today
+    index('checks_open')
+      .on(t.child)
+      .where(sql`finished_at is null and binned_at is null`),
+  ],
 );
 
 /** Written by the database's function store_mark (migration 0031), which knows every column and no default. */

@@ -6,6 +6,7 @@ import { namesOf } from '../children/children.js';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, readings, readingSteps, recordings } from '../db/schema.js';
+import { breathing } from '../http/breathing.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { readingOutcomesOf, recordedOf } from './outcome.js';
@@ -13,7 +14,7 @@ import { forgetRecordings } from './recordings.js';
 import { childOfReading, outcomesOf } from './store.js';
 
 /** A child has many readings. */
-const CHILDREN_AT_ONCE = 50;
+const CHILDREN_AT_ONCE = 20;
 /**
  * Readings in reach, newest first, each as the marking that counts has it. Those set aside are left out.
  * @param of only of these children
@@ -58,12 +59,15 @@ export async function readingList(
       rows.map((r) => r.id),
     ),
   ]);
-  return rows
-    .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : a.id < b.id ? 1 : -1))
-    .flatMap(({ length, paper, place: _place, ...row }) => {
-      const { setAside, ...outcome } = outcomes.get(row.id)!;
-      return setAside ? [] : [{ ...row, ...(paper ? { paper } : {}), words: length, ...outcome, recorded: recorded.has(row.id) }];
-    });
+  rows.sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : a.id < b.id ? 1 : -1));
+  const breath = breathing();
+  const list: ReadingSummary[] = [];
+  for (const { length, paper, place: _place, ...row } of rows) {
+    await breath();
+    const { setAside, ...outcome } = outcomes.get(row.id)!;
+    if (!setAside) list.push({ ...row, ...(paper ? { paper } : {}), words: length, ...outcome, recorded: recorded.has(row.id) });
+  }
+  return list;
 }
 
 export const readingRoutes = [

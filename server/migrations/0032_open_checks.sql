@@ -1,0 +1,1 @@
+CREATE INDEX "checks_open" ON "checks" USING btree ("child") WHERE finished_at is null and binned_at is null;
