@@ -16,26 +16,22 @@ describe('the written sentences', () => {
     expect(new Set(SENTENCES).size).toBe(SENTENCES.length);
     expect(SENTENCES.filter((s) => !/^[A-Z“"].*[.!?]["”]?$/.test(s))).toEqual([]);
   });
-  it.each(TEACHING_ORDERS.map((o) => [o.id, o] as const))(
-    'of %s: eight for most pairs, five for nearly all, in words that practise them',
-    (_id, order) => {
-      const sentences = SENTENCES.map((s) => {
-        const words = wordsOf(s).map((w) => normaliseWord(w.text));
-        const pairs = new Set(words.filter((w) => !LITTLE.has(w)).flatMap((w) => gpcsOf(segment(lexicon, w)[0]!)));
-        return { words, pairs };
-      });
-      const counts: [string, number][] = [];
-      order.steps.forEach((step, k) => {
-        // from a fifth of the order on: before it too few letters are there for eight sentences
-        if (k + 1 <= order.steps.length / 5) return;
-        const judge = wordJudge(lexicon, taughtAfter(order, k + 1));
-        const readable = sentences.filter((s) => s.words.every((w) => !['not yet', 'unread'].includes(judge(w).status)));
-        for (const gpc of step.gpcs) counts.push([gpc, readable.filter((s) => s.pairs.has(gpc)).length]);
-      });
-      const share = (least: number): number => counts.filter(([, n]) => n >= least).length / counts.length;
-      const few = counts.filter(([, n]) => n < 5).map(([gpc, n]) => `${gpc} ${n}`);
-      expect(share(8), few.join(', ')).toBeGreaterThan(0.75);
-      expect(share(5), few.join(', ')).toBeGreaterThan(0.88);
-    },
-  );
+  it.each(TEACHING_ORDERS.map((o) => [o.id, o] as const))('of %s: eight for every pair, in words that practise them', (_id, order) => {
+    const sentences = SENTENCES.map((s) => {
+      const words = wordsOf(s).map((w) => normaliseWord(w.text));
+      const pairs = new Set(words.filter((w) => !LITTLE.has(w)).flatMap((w) => gpcsOf(segment(lexicon, w)[0]!)));
+      return { words, pairs };
+    });
+    const counts: [string, number][] = [];
+    order.steps.forEach((step, k) => {
+      // from a fifth of the order on: before it too few letters are there for eight sentences
+      if (k + 1 <= order.steps.length / 5) return;
+      const judge = wordJudge(lexicon, taughtAfter(order, k + 1));
+      const readable = sentences.filter((s) => s.words.every((w) => !['not yet', 'unread'].includes(judge(w).status)));
+      for (const gpc of step.gpcs) counts.push([gpc, readable.filter((s) => s.pairs.has(gpc)).length]);
+    });
+    // of these there is no word that can be read so early, or one
+    const none = new Set(['rr:r', 'ure:er']);
+    expect(counts.filter(([gpc, n]) => n < 8 && !(order.id === 'hillside' && none.has(gpc)))).toEqual([]);
+  });
 });
