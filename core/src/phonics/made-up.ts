@@ -87,7 +87,7 @@ export function isMadeUp(lexicon: Lexicon, word: string, units: readonly { graph
   if (ACCENTS.some((accent) => known.has(heard(sounds, accent)))) return false;
   const rude = rudeNear(lexicon);
   if (rude.held.some((held) => word.includes(held))) return false;
-  if (ACCENTS.some((accent) => rude.sounds.some((r) => ` ${heard(sounds, accent)}`.includes(` ${r}`)))) return false;
+  if (ACCENTS.some((accent) => rude.sounds.some((r) => ` ${unvoiced(heard(sounds, accent))}`.includes(` ${r}`)))) return false;
   return !oneLetterForms(word).some((form) => rude.spellings.has(form));
 }
 
@@ -178,6 +178,14 @@ function soundsOfWords(lexicon: Lexicon): ReadonlySet<string> {
   });
 }
 
+/** A child who reads *v* as *f* says the same word: voiced and unvoiced consonants are one here. */
+const UNVOICED: Readonly<Record<string, string>> = { b: 'p', d: 't', dh: 'th', g: 'k', j: 'ch', v: 'f', z: 's', zh: 'sh' };
+const unvoiced = (sounds: string): string =>
+  sounds
+    .split(' ')
+    .map((s) => UNVOICED[s] ?? s)
+    .join(' ');
+
 const SHORTEST_HELD = 3;
 const SHORTEST_HEARD = 3;
 /** Rude words: one letter from which no word may come, what none may sound like, what none may hold. */
@@ -190,9 +198,11 @@ function rudeNear(lexicon: Lexicon): { spellings: ReadonlySet<string>; sounds: r
       for (const one of segment(lexicon, word))
         for (const accent of ACCENTS)
           sounds.add(
-            heard(
-              one.units.map((u) => u.sound),
-              accent,
+            unvoiced(
+              heard(
+                one.units.map((u) => u.sound),
+                accent,
+              ),
             ),
           );
     }
