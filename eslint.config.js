@@ -2,6 +2,11 @@ import js from '@eslint/js';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
+const ROOT_OF_THE_CORE =
+  'capital Clock clockAhead clockFrom clockTime CoreError CoreErrorCode counted dayIn daysAfter fewOf isCoreError isTimeZone LexiconSource listed loadLexicon MOST_NAMED pairInWords Random seeded seedFrom shuffled weekday'.split(
+    ' ',
+  );
+
 export default tseslint.config(
   { ignores: ['**/dist', '**/node_modules', 'scratch', '.data', 'test-results', 'server/migrations'] },
   js.configs.recommended,
@@ -57,6 +62,24 @@ export default tseslint.config(
         {
           selector: 'CallExpression[callee.property.name=/^toLocale(Date|Time)?String$/][arguments.length=0]',
           message: 'Name the locale.',
+        },
+      ],
+    },
+  },
+  {
+    // the core is asked by concept; its root holds what every concept needs, and the old names for checks from outside
+    files: ['{contract,data,server,web,e2e,scripts}/**/*.{ts,tsx}'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: '@sapling/core',
+              allowImportNames: ROOT_OF_THE_CORE,
+              message: 'Ask for the concept: @sapling/core/phonics, /checks, /evidence, /judgement, /grouping, /planning, /reading.',
+            },
+          ],
         },
       ],
     },

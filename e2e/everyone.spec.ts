@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { keyWordOf } from '@sapling/core';
+import { keyWordOf } from '@sapling/core/phonics';
 import { addStyles, allChildren, getJson, newContext, signInDemo, test, expect } from './support/fixtures.js';
 
 const PLACES: [path: string, ready: RegExp | string][] = [

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
-import { keyWordOf } from '@sapling/core';
+import { keyWordOf } from '@sapling/core/phonics';
 import { allChildren, test, expect, type ChildRow } from './support/fixtures.js';
 
 /** A pair's state as it is shown: known but slow, and secure once but long unseen, have words of their own. */

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
-import { gpcsOf, loadLexicon, segment, taughtAfter, type TeachingOrder } from '@sapling/core';
+import { loadLexicon } from '@sapling/core';
+import { gpcsOf, segment, taughtAfter, type TeachingOrder } from '@sapling/core/phonics';
 import type { Page } from '@playwright/test';
 import { allChildren, expect, getJson, test } from './support/fixtures.js';
 

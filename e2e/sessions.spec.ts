@@ -2,7 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { loadLexicon, outcomeOf, wordJudge } from '@sapling/core';
+import { loadLexicon } from '@sapling/core';
+import { outcomeOf } from '@sapling/core/judgement';
+import { wordJudge } from '@sapling/core/phonics';
 import { getJson, newContext, signInDemo, test, expect, now, today } from './support/fixtures.js';
 
 interface SessionRow {

@@ -1,5 +1,5 @@
 import { expect, getJson, test } from './support/fixtures.js';
-import type { TeachingOrder } from '@sapling/core';
+import type { TeachingOrder } from '@sapling/core/phonics';
 
 interface Text {
   id: string;

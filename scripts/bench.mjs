@@ -39,6 +39,8 @@ try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(url);
   await page.getByRole('button', { name: /Tobias Quill/ }).click();
+  // going on before the answer is there would break the sign-in off
+  await page.getByRole('link', { name: 'Check' }).first().waitFor();
   let marked = 0;
   while (marked < PRESSES) {
     await page.goto(`${url}/check`);

@@ -1,6 +1,8 @@
 /** npm run cover [-- words …]: which texts practise which pair of each order, what is missing, and what a new text is good for. */
 import { readFileSync } from 'node:fs';
-import { loadLexicon, pairsInText, practises, taughtAfter, wordJudge, wordsOf } from '@sapling/core';
+import { loadLexicon } from '@sapling/core';
+import { taughtAfter, wordJudge, wordsOf } from '@sapling/core/phonics';
+import { pairsInText, practises } from '@sapling/core/reading';
 import { coverOf, readableFrom, TEACHING_ORDERS, TEXTS } from '@sapling/data';
 
 const lexicon = await loadLexicon();

@@ -22,6 +22,7 @@ const server = startServer({
   SAPLING_PORT: port,
   SAPLING_HOST: host,
   SAPLING_DEMO: '1',
+  SAPLING_HOLD_ANSWERS: process.env.SAPLING_HOLD_ANSWERS ?? '1',
   SAPLING_LOG: process.env.SAPLING_LOG ?? 'warn',
 });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));

@@ -6,7 +6,8 @@
  * (6); SKIP_RECALL and SKIP_STRANDS leave a part as it is. About ten minutes.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
-import { estimateStrands, isMiss, PARAMETERS, placesOf, RecallFilter, type EstimateModel, type FilterParameters } from '@sapling/core';
+import { isMiss } from '@sapling/core/evidence';
+import { estimateStrands, PARAMETERS, placesOf, RecallFilter, type EstimateModel, type FilterParameters } from '@sapling/core/judgement';
 import { drawPupil, drawSkillHistory, FITTING_SEEDS, MIND_KINDS, type MindKind, type Pupil } from '@sapling/data';
 
 type Tree = { [key: string]: Tree | number };

@@ -4,7 +4,9 @@
  * written into the headers.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
-import { firstStep, loadLexicon, wordsOf, writeTextFile } from '@sapling/core';
+import { loadLexicon } from '@sapling/core';
+import { wordsOf } from '@sapling/core/phonics';
+import { firstStep, writeTextFile } from '@sapling/core/reading';
 import { TEACHING_ORDERS, TEXTS } from '@sapling/data';
 
 const lexicon = await loadLexicon();

@@ -1,6 +1,8 @@
 /** Every operation the server offers, used by the server to validate and by the web to call. */
 import { z } from 'zod';
-import { isTimeZone, OBSERVATION_KINDS, REFIT_DIRECTIONS } from '@sapling/core';
+import { isTimeZone } from '@sapling/core';
+import { OBSERVATION_KINDS } from '@sapling/core/evidence';
+import { REFIT_DIRECTIONS } from '@sapling/core/judgement';
 import type { Endpoint } from './endpoint.js';
 import {
   checkState,

@@ -1,5 +1,5 @@
 /** Groups, the rules they keep, and what they were. Days are YYYY-MM-DD. */
-import { STRANDS } from '@sapling/core';
+import { STRANDS } from '@sapling/core/evidence';
 import { z } from 'zod';
 import { gpc } from './library.js';
 

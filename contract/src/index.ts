@@ -28,6 +28,7 @@ export type { RollOver, SchoolYear } from './school-year.js';
 export { DEFAULT_SETTINGS, settings, type SchoolSettings } from './settings.js';
 export * from './reading.js';
 export * from './screen.js';
+export * from './names.js';
 export * from './outbox.js';
 export * from './endpoint.js';
 export * from './endpoints.js';

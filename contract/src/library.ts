@@ -1,5 +1,5 @@
 /** What the Library keeps for a school: its teaching orders, its cuts of words, its cues, its rules. */
-import { STYLES } from '@sapling/core';
+import { STYLES } from '@sapling/core/phonics';
 import { z } from 'zod';
 
 export const gpc = z.string().regex(/^[a-z_]{1,6}:[a-z]{1,5}$/, 'A pair is written as ai:ay.');

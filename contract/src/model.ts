@@ -1,5 +1,6 @@
 /** What travels: people, classes, children, evidence, groups, sessions. Times are ISO 8601 UTC, days YYYY-MM-DD. */
-import { CHECK_KINDS, OBSERVATION_KINDS, OUTCOMES, STRANDS } from '@sapling/core';
+import { CHECK_KINDS } from '@sapling/core/checks';
+import { OBSERVATION_KINDS, OUTCOMES, STRANDS } from '@sapling/core/evidence';
 import { z } from 'zod';
 import { gpc } from './library.js';
 import { STATES, type PackedChildren } from './packed-children.js';

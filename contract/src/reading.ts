@@ -1,5 +1,5 @@
 /** Readings of texts: what was read, the steps of each marking, the recording, and texts of a school's own. */
-import { ANSWERS, FLUENCY_PARTS, READING_MARK_KINDS, SEASONS, TEXT_KINDS } from '@sapling/core';
+import { ANSWERS, FLUENCY_PARTS, READING_MARK_KINDS, SEASONS, TEXT_KINDS } from '@sapling/core/reading';
 import { z } from 'zod';
 
 const id = z.uuid();

@@ -1,6 +1,6 @@
 /** The child's screen: what is on it now, joined by a short code. It carries a card and nothing about the child. */
 import { z } from 'zod';
-import { CHECK_KINDS } from '@sapling/core';
+import { CHECK_KINDS } from '@sapling/core/checks';
 import { checkItem } from './model.js';
 
 export const screenCode = z.string().regex(/^[2-9A-HJ-NP-Z]{5}$/, 'A code has five letters and digits.');

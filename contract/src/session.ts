@@ -1,5 +1,13 @@
 /** A session's plan and the styles it is made in, as they travel. */
-import { PART_KINDS, partKind, SESSION_SKILLS, type OwnField, type PartKind, type PlanRemark, type SessionPart } from '@sapling/core';
+import {
+  PART_KINDS,
+  partKind,
+  SESSION_SKILLS,
+  type OwnField,
+  type PartKind,
+  type PlanRemark,
+  type SessionPart,
+} from '@sapling/core/planning';
 import { z } from 'zod';
 import { gpc } from './library.js';
 import { question } from './reading.js';

@@ -1,5 +1,5 @@
 /** What a school decides where schools differ, with the default for each. */
-import { TERM_NAMES, type Term } from '@sapling/core';
+import { TERM_NAMES, type Term } from '@sapling/core/wording';
 import { z } from 'zod';
 import { slotId, slotOrCell } from './grouping.js';
 import { readingAim } from './reading.js';

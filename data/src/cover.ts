@@ -2,17 +2,8 @@
  * Which texts practise which pair of an order: read at the step that teaches it or within the next two, the pair five times in
  * four different words. Counted from the texts themselves; `npm run cover` prints the table.
  */
-import {
-  isLightPair,
-  pairsInText,
-  practises,
-  taughtAfter,
-  wordJudge,
-  wordsOf,
-  type Gpc,
-  type Lexicon,
-  type TeachingOrder,
-} from '@sapling/core';
+import { isLightPair, taughtAfter, wordJudge, wordsOf, type Gpc, type Lexicon, type TeachingOrder } from '@sapling/core/phonics';
+import { pairsInText, practises } from '@sapling/core/reading';
 import type { ShippedText } from './texts.js';
 
 /** Steps after the pair's own within which a text still serves it. */

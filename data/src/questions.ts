@@ -1,5 +1,5 @@
 /** What a question about a text asks for, read from the question itself: found, worked out, a word, a feeling or a reason. */
-import type { TextQuestion } from '@sapling/core';
+import type { TextQuestion } from '@sapling/core/reading';
 
 export const QUESTION_KINDS = ['found', 'worked out', 'word', 'feeling or reason'] as const;
 export type QuestionKind = (typeof QUESTION_KINDS)[number];

@@ -1,6 +1,7 @@
 /** The texts that ship: Markdown files in `data/texts/`, each offered from a step of each teaching order. */
 import { readdirSync, readFileSync } from 'node:fs';
-import { isCoreError, parseTextFile, type ReadingText } from '@sapling/core';
+import { isCoreError } from '@sapling/core';
+import { parseTextFile, type ReadingText } from '@sapling/core/reading';
 
 export interface ShippedText extends ReadingText {
   readonly id: string;

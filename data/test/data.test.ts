@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { allGpcs, decodability, loadLexicon, taughtAfter } from '@sapling/core';
+import { loadLexicon } from '@sapling/core';
+import { allGpcs, decodability, taughtAfter } from '@sapling/core/phonics';
 import { demoSchool, TEACHING_ORDERS } from '../src/index.js';
 
 const AS_OF = '2026-11-24T10:00:00.000Z';

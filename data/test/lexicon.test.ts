@@ -1,6 +1,7 @@
 /** The shipped lexicon against what it was built from, and against lists cut by hand. */
 import { beforeAll, describe, expect, it } from 'vitest';
-import { loadLexicon, normaliseWord, segment, type Lexicon, type SegmentUnit } from '@sapling/core';
+import { loadLexicon } from '@sapling/core';
+import { normaliseWord, segment, type Lexicon, type SegmentUnit } from '@sapling/core/phonics';
 import { buildInventory } from '../src/lexicon/inventory.js';
 import { withoutStress } from '../src/lexicon/align.js';
 import { readSources } from '../src/lexicon/sources.js';

@@ -1,6 +1,8 @@
 /** The written sentences, held against the orders: enough for each pair, readable when the pair is taught. */
 import { beforeAll, describe, expect, it } from 'vitest';
-import { gpcsOf, loadLexicon, normaliseWord, segment, SENTENCES, taughtAfter, wordJudge, wordsOf, type Lexicon } from '@sapling/core';
+import { loadLexicon } from '@sapling/core';
+import { gpcsOf, normaliseWord, segment, taughtAfter, wordJudge, wordsOf, type Lexicon } from '@sapling/core/phonics';
+import { SENTENCES } from '@sapling/core/planning';
 import { TEACHING_ORDERS } from '@sapling/data';
 
 let lexicon: Lexicon;

@@ -1,6 +1,8 @@
 /** The texts that ship, held against what a text must be: cover of the orders, length, questions, measured bands. */
 import { beforeAll, describe, expect, it } from 'vitest';
-import { loadLexicon, placeOf, wordsOf, type Lexicon } from '@sapling/core';
+import { loadLexicon } from '@sapling/core';
+import { wordsOf, type Lexicon } from '@sapling/core/phonics';
+import { placeOf } from '@sapling/core/reading';
 import { coverOf, kindsOfQuestion, readableFrom, TEACHING_ORDERS, TEXTS, type PairCover, type QuestionKind } from '@sapling/data';
 
 let lexicon: Lexicon;

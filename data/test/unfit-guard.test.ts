@@ -6,7 +6,9 @@
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { loadLexicon, offerableWords, SENTENCES, YES_OR_NO, type Lexicon } from '@sapling/core';
+import { loadLexicon } from '@sapling/core';
+import { offerableWords, type Lexicon } from '@sapling/core/phonics';
+import { SENTENCES, YES_OR_NO } from '@sapling/core/planning';
 import { TEXTS } from '@sapling/data';
 import { readBook } from '../src/words/book.js';
 

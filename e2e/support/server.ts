@@ -103,6 +103,7 @@ export class TestServer {
         SAPLING_LOG: 'info',
         SAPLING_NOW: at ?? now(),
         SAPLING_PASSWORD_COST: '12',
+        SAPLING_HOLD_ANSWERS: '1',
         NODE_ENV: 'test',
         ...this.env,
       },

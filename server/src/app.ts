@@ -13,6 +13,7 @@ import { readBody, unstorable } from './http/body.js';
 import { isDataError, safeError } from './http/safe-error.js';
 import { accessOf, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
+import { holdAnswer } from './http/hold-answer.js';
 import { jsonOf } from './http/json-in-pieces.js';
 import { KeptAnswers, packed, sendPacked } from './http/kept-answers.js';
 import { ProblemError } from './http/problem.js';
@@ -164,8 +165,14 @@ function mount(app: Express, route: Route, services: Services, kept: KeptAnswers
       const wrote = onlyMarks(route.name, body) ? 'marks' : 'anything';
       if (method !== 'get') services.changes.raise(wrote);
       const keeps = stamp !== undefined && !same && KEPT.has(route.name);
-      const work = (): Promise<unknown> =>
-        method === 'get' || MARKS.has(route.name) ? route.handle(call as never) : changing(services.db, () => route.handle(call as never));
+      const work = async (): Promise<unknown> => {
+        const answer = await (method === 'get' || MARKS.has(route.name)
+          ? route.handle(call as never)
+          : changing(services.db, () => route.handle(call as never)));
+        // a recording or a file has answered already
+        if (services.config.holdAnswers && !res.headersSent) holdAnswer(route, answer);
+        return answer;
+      };
       const bytes = keeps
         ? await kept.of(
             `${signedIn!.colleague.id} ${req.originalUrl}`,

@@ -38,6 +38,8 @@ const schema = z.object({
   SAPLING_THREADS: z.coerce.number().int().min(0).max(16).optional(),
   /** 0 for no made-up school beside the real one: it takes as much memory again. */
   SAPLING_TRY_IT: z.enum(['0', '1']).default('1'),
+  /** 1 where each answer is held against the contract before it goes out: in tests and in the demo, as it takes time. */
+  SAPLING_HOLD_ANSWERS: z.enum(['0', '1']).default('0'),
   NODE_ENV: z.string().optional(),
 });
 
@@ -66,6 +68,8 @@ export interface Config {
   readonly threads?: number | undefined;
   /** Whether a made-up school may be opened beside this one. */
   readonly tryIt?: boolean;
+  /** Whether each answer is held against the contract. */
+  readonly holdAnswers?: boolean;
 }
 
 function mailOf({
@@ -120,5 +124,6 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     tryIt: e.SAPLING_TRY_IT === '1' && e.SAPLING_DEMO === '0' && e.DATABASE_URL === undefined,
     backups: e.SAPLING_BACKUPS,
     backupsKept: e.SAPLING_DEMO === '1' ? 0 : e.SAPLING_BACKUPS_KEPT,
+    holdAnswers: e.SAPLING_HOLD_ANSWERS === '1',
   };
 }

@@ -5,7 +5,8 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { daysAfter, taughtAfter, weekday } from '@sapling/core';
+import { daysAfter, weekday } from '@sapling/core';
+import { taughtAfter } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from '@sapling/data';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { accessOf, type Access } from '../src/access.js';

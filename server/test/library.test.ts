@@ -1,7 +1,7 @@
 /** What a school keeps in its library: nothing is overwritten unseen, everything can be taken back, nothing observed changes. */
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { orderToJson } from '@sapling/core';
+import { orderToJson } from '@sapling/core/phonics';
 import { orderFile, orderFileSchema } from '@sapling/contract';
 import { TEACHING_ORDERS } from '@sapling/data';
 import { uuidv7 } from '../src/ids.js';

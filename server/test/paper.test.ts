@@ -2,16 +2,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { inflateSync } from 'node:zlib';
 import { extractText, getDocumentProxy } from 'unpdf';
-import {
-  loadLexicon,
-  planSession,
-  SHIPPED_STYLES,
-  taughtAfter,
-  PART_WORDS,
-  YES_OR_NO,
-  type PartKind,
-  type SessionPlan,
-} from '@sapling/core';
+import { loadLexicon } from '@sapling/core';
+import { taughtAfter } from '@sapling/core/phonics';
+import { planSession, SHIPPED_STYLES, PART_WORDS, YES_OR_NO, type PartKind, type SessionPlan } from '@sapling/core/planning';
 import type { SchoolSettings } from '@sapling/contract';
 import { PICTURED, teachingOrder, TEXTS } from '@sapling/data';
 import { School, type Person } from './support.js';

@@ -2,7 +2,8 @@
 import { afterAll, describe, expect, it } from 'vitest';
 import { Pool } from '../src/work/pool.js';
 import { DEFAULT_SETTINGS } from '@sapling/contract';
-import { allGpcs, DEFAULT_MODEL, taughtAfter } from '@sapling/core';
+import { DEFAULT_MODEL } from '@sapling/core/judgement';
+import { allGpcs, taughtAfter } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from '@sapling/data';
 import { judgeChild } from '../src/evidence/judge-child.js';
 

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, type LibraryText, type ReadingSummary, type WholeReading } from '@sapling/contract';
-import type { ReadingStep } from '@sapling/core';
+import type { ReadingStep } from '@sapling/core/reading';
 import { openDatabase } from '../src/db/open.js';
 import { recordings } from '../src/db/schema.js';
 import { purgeRecordings } from '../src/readings/recordings.js';

@@ -1,6 +1,6 @@
 /** Words a school takes out and puts in, and the clock that only a demo or a test may set. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { offerableWords } from '@sapling/core';
+import { offerableWords } from '@sapling/core/phonics';
 import { readConfig } from '../src/config.js';
 import { wordBook } from '../src/library/word-book.js';
 import { School, type Person } from './support.js';

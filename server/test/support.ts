@@ -52,6 +52,7 @@ export class School {
         databaseUrl: undefined,
         setNow: now(),
         passwordCost: 12,
+        holdAnswers: true,
         threads: 0,
         ...change,
       },

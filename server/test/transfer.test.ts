@@ -5,7 +5,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import { DEFAULT_SETTINGS } from '@sapling/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { gradeCode, readRoster } from '@sapling/core';
+import { gradeCode, readRoster } from '@sapling/core/lists';
 import * as schema from '../src/db/schema.js';
 import { uuidv7 } from '../src/ids.js';
 import { DICTIONARY } from '../src/transfer/dictionary.js';

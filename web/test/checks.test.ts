@@ -1,6 +1,7 @@
 /** Checks on this device: other sounds, sheets and their codes, what is due, what a spelling counts as, and the table of gaps as a file. */
 import type { ChildLine } from '@sapling/contract';
-import { CHECK_KINDS, aboutItem, STRANDS, type CheckItem } from '@sapling/core';
+import { CHECK_KINDS, aboutItem, type CheckItem } from '@sapling/core/checks';
+import { STRANDS } from '@sapling/core/evidence';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { v7 as uuidv7 } from 'uuid';

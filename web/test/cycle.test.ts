@@ -1,7 +1,7 @@
 /** A cycle's request from a group's records: days to come are school days, no more a week than set, and what was held counts. */
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, type ChildLine, type Group, type Session } from '@sapling/contract';
-import { planCycle } from '@sapling/core';
+import { planCycle } from '@sapling/core/planning';
 import { asPlanned, cycleRequest, meetingDays, nextDay, TO_COME } from '../src/sessions/cycle-request.js';
 
 const group = {

@@ -1,7 +1,9 @@
 /** From the screens to the grouping problem and back in words; and the search in slices. */
 import { beforeAll, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, type ChildLine, type Group, type GroupRule } from '@sapling/contract';
-import { broken, fewOf, learningOf, loadLexicon, movesOf, placementOf, type GroupingProblem, type Lexicon } from '@sapling/core';
+import { fewOf, loadLexicon } from '@sapling/core';
+import { brokenRules, learningOf, movesOf, placementOf, type GroupingProblem } from '@sapling/core/grouping';
+import type { Lexicon } from '@sapling/core/phonics';
 import type { Orders } from '../src/api/orders.js';
 import { boardProblem, problemOf, splitFocus, toCoreGroup, toGroupingChild, type GroupingContext } from '../src/groups/problem.js';
 import {
@@ -135,7 +137,7 @@ describe('the problem made from the screens', () => {
       { focus: ['ai:ay'], slot: 'nine' },
       { focus: ['oa:oh'], slot: 'nine' },
     ]);
-    const kinds = broken(p, { groups: groups.map(toCoreGroup) }).map((c) => c.kind);
+    const kinds = brokenRules(p, { groups: groups.map(toCoreGroup) }).map((c) => c.kind);
     expect(kinds).toEqual(expect.arrayContaining(['apart', 'busy']));
     expect(splitFocus(['ai:ay', 'blending'])).toEqual({ focus: ['ai:ay'], skills: ['blending'] });
   });
@@ -250,7 +252,7 @@ describe('the search in the worker', () => {
       if ('refused' in answer) throw new Error(answer.message);
       return answer;
     })();
-    expect(broken(large, { groups })).toEqual([]);
+    expect(brokenRules(large, { groups })).toEqual([]);
     // far fewer slices than the whole search has
     let slices = 0;
     const stopped = suggestGroups(lexicon, large, [], () => {

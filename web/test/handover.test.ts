@@ -1,7 +1,7 @@
 /** A summary written from the records says what they say, and nothing of what they do not hold. */
 import { describe, expect, it } from 'vitest';
 import type { Group, GroupOutcomeFacts, Session } from '@sapling/contract';
-import { outcomeOf } from '@sapling/core';
+import { outcomeOf } from '@sapling/core/judgement';
 import { handoverOf } from '../src/groups/handover.js';
 
 const pair = (gpc: string, then: number, now: number, since = 2): GroupOutcomeFacts['children'][number]['pairs'][number] => {

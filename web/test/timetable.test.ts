@@ -1,6 +1,6 @@
 /** The week between the screens and the core: groups out of sight take up their place, what is placed goes back as it is kept, reasons are short. */
 import { DEFAULT_SETTINGS, type ChildLine, type Group, type GroupRule } from '@sapling/contract';
-import { timetable, weekRequest } from '@sapling/core';
+import { timetable, weekRequest } from '@sapling/core/planning';
 import { describe, expect, it } from 'vitest';
 import { busyTimes, roomsAt } from '../src/groups/problem.js';
 import { inShort } from '../src/timetable/place-panel.js';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { outboxEntry, type ChildLine, type ObservationRow } from '@sapling/contract';
-import { OUTCOMES } from '@sapling/core';
+import { OUTCOMES } from '@sapling/core/evidence';
 import { v7 as uuidv7 } from 'uuid';
 import { assign, readLines, recognise, splitName } from '../src/children/columns.js';
 import { amend, begin, cardNow, counting, finish, mark, merge, takeBack, type LocalCheck, type Marker } from '../src/check/local-check.js';

@@ -4,16 +4,9 @@
  * several adults (one strict, one lenient), some from memory. Drawn by other rules than the estimate's model.
  * Seeds below FITTING_SEEDS are for fitting; tests and benchmarks draw from above.
  */
-import {
-  seeded,
-  type Gpc,
-  type Observation,
-  type ObservationKind,
-  type Outcome,
-  type Random,
-  type SkillEvidence,
-  type Strand,
-} from '@sapling/core';
+import { seeded, type Random } from '@sapling/core';
+import type { Observation, ObservationKind, Outcome, SkillEvidence, Strand } from '@sapling/core/evidence';
+import type { Gpc } from '@sapling/core/phonics';
 import { uuidAt } from './simulate.js';
 
 const DAY = 86_400_000;

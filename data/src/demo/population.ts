@@ -3,7 +3,9 @@
  * children, and drawn by other rules than the core's model: the front is uneven, holes come in clumps of pairs easily
  * mixed up, and answerers differ continuously. Nothing in core/ may look at this.
  */
-import { confusability, seeded, type Gpc, type Observation, type Outcome, type Random } from '@sapling/core';
+import { seeded, type Random } from '@sapling/core';
+import type { Observation, Outcome } from '@sapling/core/evidence';
+import { confusability, type Gpc } from '@sapling/core/phonics';
 import { uuidAt } from './simulate.js';
 
 export interface TrueChild {

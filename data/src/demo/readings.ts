@@ -1,21 +1,16 @@
 /** The demo children's readings of texts: simulated readers with errors that children make, marked by those who teach them. */
+import { seeded, seedFrom, type Random } from '@sapling/core';
+import { likelyResponses } from '@sapling/core/checks';
+import { decodability, taughtAfter, wordsOf, type Lexicon } from '@sapling/core/phonics';
 import {
-  decodability,
-  likelyResponses,
   punctuationOf,
   scriptedReading,
-  seeded,
-  seedFrom,
-  taughtAfter,
-  wordsOf,
   FLUENCY_PARTS,
-  type Lexicon,
-  type Random,
   type ReadingMark,
   type ReadingStep,
   type StepRecord,
   type TextQuestion,
-} from '@sapling/core';
+} from '@sapling/core/reading';
 import { TEACHING_ORDERS } from '../orders/index.js';
 import { TEXTS, type ShippedText } from '../texts.js';
 import { schoolTime, type DemoSchool } from './school.js';

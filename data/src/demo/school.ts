@@ -2,7 +2,10 @@
  * The demo school: invented people, three classes, six weeks of history made by the simulator. All of it
  * follows from the seed and the moment it is made for.
  */
-import { makeStack, seeded, seedFrom, taughtAfter, type Gpc, type Observation } from '@sapling/core';
+import { seeded, seedFrom } from '@sapling/core';
+import { makeStack } from '@sapling/core/checks';
+import type { Observation } from '@sapling/core/evidence';
+import { taughtAfter, type Gpc } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from '../orders/index.js';
 import { DEMO_CAST } from './cast.js';
 import { drawChild, respond, uuidAt, type HiddenChild } from './simulate.js';

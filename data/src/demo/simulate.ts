@@ -3,7 +3,9 @@
  * against comes from here; nothing in core/ may look at this, and its parameters are not those of the
  * estimate.
  */
-import { confusability, isLightPair, seeded, type Gpc, type Outcome, type Random } from '@sapling/core';
+import { seeded, type Random } from '@sapling/core';
+import type { Outcome } from '@sapling/core/evidence';
+import { confusability, isLightPair, type Gpc } from '@sapling/core/phonics';
 import { chanceOf, type DemoKind } from './cast.js';
 
 /** What is true of a simulated child and never told to the tool. */

@@ -1,4 +1,5 @@
 /** The demo children's checks of words, listening and spelling: made by the engine, answered by simulated children. */
+import { seeded, seedFrom, type Random } from '@sapling/core';
 import {
   aboutItem,
   spelledApart,
@@ -6,17 +7,12 @@ import {
   irregularItems,
   likelyResponses,
   listeningItems,
-  seeded,
-  seedFrom,
   spellingItems,
-  taughtAfter,
   type CheckItem,
   type CheckKind,
-  type Lexicon,
-  type Observation,
-  type Outcome,
-  type Random,
-} from '@sapling/core';
+} from '@sapling/core/checks';
+import type { Observation, Outcome } from '@sapling/core/evidence';
+import { taughtAfter, type Lexicon } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from '../orders/index.js';
 import { PICTURED } from '../pictures/words.js';
 import { TEXTS } from '../texts.js';

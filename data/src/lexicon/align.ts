@@ -7,7 +7,7 @@
  * (hard expectation-maximisation), as in letter-to-sound work since Black, Lenzo and Pagel, "Issues in
  * Building General Letter to Sound Rules" (1998).
  */
-import { isVowelSound, LONG_VOWELS } from '@sapling/core';
+import { isVowelSound, LONG_VOWELS } from '@sapling/core/phonics';
 import { buildInventory, SPLIT_SOUNDS, type InventoryPair } from './inventory.js';
 
 export interface AlignedUnit {

@@ -5,7 +5,7 @@
  */
 import { writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
-import { encodeWord, pairAlphabet } from '@sapling/core';
+import { encodeWord, pairAlphabet } from '@sapling/core/phonics';
 import { align, isRare, middleE, reestimate, startingWeights, type AlignedUnit, type Weights } from './align.js';
 import { rudeWords } from './unfit.js';
 import { rareWords, readSources } from './sources.js';

@@ -6,16 +6,16 @@
  * docs/decisions/teaching-order.md.
  */
 import { writeFileSync } from 'node:fs';
+import { loadLexicon } from '@sapling/core';
 import {
   confusability,
   isLightPair,
-  loadLexicon,
   offerableWords,
   shareOfGrapheme,
   type Gpc,
   type TeachingOrder,
   type TeachingStep,
-} from '@sapling/core';
+} from '@sapling/core/phonics';
 import { BEFORE, DESIGNS, EARLY_WORDS, FAR_APART, type Design } from './designs.js';
 
 const COUNTED_FROM_PER_MILLION = 4;

@@ -3,7 +3,7 @@
  * working values, which pairs each stage may choose from, and how many go in a step. The reasons are in
  * docs/decisions/teaching-order.md.
  */
-import { SOUNDS, soundParts, type Gpc, type PairInfo, type Style } from '@sapling/core';
+import { SOUNDS, soundParts, type Gpc, type PairInfo, type Style } from '@sapling/core/phonics';
 
 export interface Stage {
   readonly name: string;

@@ -1,4 +1,4 @@
-import type { TeachingOrder } from '@sapling/core';
+import type { TeachingOrder } from '@sapling/core/phonics';
 import hillside from './hillside.json' with { type: 'json' };
 import lantern from './lantern.json' with { type: 'json' };
 import riverbank from './riverbank.json' with { type: 'json' };

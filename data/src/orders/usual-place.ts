@@ -1,6 +1,6 @@
 /** Writes core/src/judgement/usual-place.ts: where each pair stands in the orders that ship, on average. `npm run orders`. */
 import { writeFileSync } from 'node:fs';
-import { allGpcs } from '@sapling/core';
+import { allGpcs } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from './index.js';
 
 const places = new Map<string, number[]>();

@@ -3,18 +3,9 @@
  * true. The mind behind it is one of four that differ in kind (minds.ts); the sorts of children differ in how they
  * answer. Nothing in core/ may look at this.
  */
-import {
-  allGpcs,
-  confusability,
-  isMiss,
-  seeded,
-  shuffled,
-  type Gpc,
-  type Observation,
-  type ObservationKind,
-  type Outcome,
-  type Random,
-} from '@sapling/core';
+import { seeded, shuffled, type Random } from '@sapling/core';
+import { isMiss, type Observation, type ObservationKind, type Outcome } from '@sapling/core/evidence';
+import { allGpcs, confusability, type Gpc } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from '../orders/index.js';
 import { uuidAt } from '../demo/simulate.js';
 import { drawMind, gauss, logistic, type Mind, type MindKind } from './minds.js';

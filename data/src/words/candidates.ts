@@ -6,7 +6,7 @@
  */
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { wordsOf } from '@sapling/core';
+import { wordsOf } from '@sapling/core/phonics';
 import { TEXTS } from '../texts.js';
 import { readSources } from '../lexicon/sources.js';
 import { isUnfit } from '../lexicon/unfit.js';

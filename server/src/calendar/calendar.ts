@@ -1,7 +1,8 @@
 /** Sessions as iCalendar (RFC 5545). A calendar program may lie anywhere, so nothing in it is about a child: the group’s name, the minutes, the time. */
 import { and, desc, eq, gte, isNull } from 'drizzle-orm';
 import { TZDate } from '@date-fns/tz';
-import { daysOff, daysAfter, holidayOn, weekday, weekSlots } from '@sapling/core';
+import { daysAfter, weekday } from '@sapling/core';
+import { daysOff, holidayOn, weekSlots } from '@sapling/core/planning';
 import ical, { ICalCalendarMethod, ICalEventStatus, ICalEventTransparency } from 'ical-generator';
 import { accessOf } from '../access.js';
 import { hashOfSecret, newSecret } from '../auth/secret.js';

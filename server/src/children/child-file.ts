@@ -2,7 +2,7 @@
  * Everything about one child as one file: for the family who asks, and for the next school, which reads it in as the child's
  * history. A ZIP: a PDF to read, CSV files for a spreadsheet, `child.json` for a program, the recordings as they are.
  */
-import { observation } from '@sapling/contract';
+import { fullName, observation } from '@sapling/contract';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { z } from 'zod';
 import type { Db } from '../db/open.js';
@@ -117,7 +117,7 @@ export const childFileRoutes = [
       for (const { reading, parts } of record.recordings) sounds.set(reading, await wholeRecording(call.recordingStore, reading, parts));
       const zip = await whileWaitedFor({ ...call, query: {} }, (work) => pool.run('packChild', { record, writtenAt: now(), sounds }, work));
       const name =
-        `${record.child.givenName} ${record.child.familyName}`
+        fullName(record.child)
           .trim()
           .normalize('NFKD')
           .replace(/[^\w]+/g, '-') || 'child';

@@ -1,18 +1,11 @@
 /** The record of one child on paper, for a family or the next school: plain words first, every figure after. */
-import type { Child, PairStateRow, SchoolSettings, StrandStateRow } from '@sapling/contract';
+import { type Child, fullName, type PairStateRow, type SchoolSettings, type StrandStateRow } from '@sapling/contract';
 import type { checks, observations, readings, readingSteps, remarks, withdrawals } from '../db/schema.js';
-import {
-  checkKind,
-  dayIn,
-  effective,
-  hasOtherSound,
-  isMiss,
-  keyWordOf,
-  ownWording,
-  splitGpc,
-  type CheckKind,
-  type Observation,
-} from '@sapling/core';
+import { dayIn } from '@sapling/core';
+import { checkKind, type CheckKind } from '@sapling/core/checks';
+import { effective, isMiss, type Observation } from '@sapling/core/evidence';
+import { hasOtherSound, keyWordOf, splitGpc } from '@sapling/core/phonics';
+import { ownWording } from '@sapling/core/wording';
 import { Sheet, type PaperSize } from '../paper/sheet.js';
 
 export interface ChildRecord {
@@ -74,7 +67,7 @@ export async function writeChildSheet(record: ChildRecord, now: string): Promise
   const day = (at: string): string => inWords(dayIn(at, record.zone), record.wording.dateOrder);
   const said = ownWording(record.wording.ownWords);
   const { child } = record;
-  const name = `${child.givenName} ${child.familyName}`.trim();
+  const name = fullName(child);
   const sheet = new Sheet(record.paper, `Record of ${name}`, `${record.school}, ${day(now)}`);
   sheet.heading(name);
   const facts = [

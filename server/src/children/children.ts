@@ -1,20 +1,18 @@
 import { eq, inArray } from 'drizzle-orm';
-import type { Child, ChildLine, ObservationRow, PackedChildren } from '@sapling/contract';
+import { type Child, type ChildLine, fullName, type ObservationRow, type PackedChildren } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { children, groupMembers, groups, observations } from '../db/schema.js';
 import { toObservation, withdrawnOf } from '../evidence/evidence.js';
 import { statesOf, numberedPairs, packedState, type ChildState } from '../evidence/states.js';
-import { derive, effective, type Observation } from '@sapling/core';
+import { derive, effective, type Observation } from '@sapling/core/evidence';
 import { wordBook } from '../library/word-book.js';
 import { observationsFromReadings } from '../readings/store.js';
 import { ProblemError } from '../http/problem.js';
 import { listInPieces } from '../http/json-in-pieces.js';
 import { JsonText, route } from '../http/route.js';
 import { and, isNull } from 'drizzle-orm';
-
-export const fullName = (child: { givenName: string; familyName: string }): string => `${child.givenName} ${child.familyName}`.trim();
 
 /** Where these children stand, and the groups they are in, by child. */
 async function aboutChildren(db: Db, rows: readonly (typeof children.$inferSelect)[], now: string, renewed?: () => void) {

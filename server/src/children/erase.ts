@@ -3,7 +3,7 @@
  * Nothing that tells of the child stays: rows, marks, recordings, notes about them, their name in notes and logs of their
  * groups, their place in sessions and rules. The receipt keeps the key and how many records went.
  */
-import type { Erasure } from '@sapling/contract';
+import { type Erasure, fullName } from '@sapling/contract';
 import { and, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { isDemo, requirePassword } from '../auth/password-again.js';
@@ -14,7 +14,6 @@ import { ProblemError } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import type { RecordingStore } from '../readings/recording-store.js';
-import { fullName } from './children.js';
 import { flushTrail } from '../audit-log.js';
 
 /** So long whoever asked waits before doing it alone. */

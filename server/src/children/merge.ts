@@ -1,5 +1,5 @@
 /** Two records that are one child's: the second goes into the first, and can be taken out again for thirty days. */
-import type { Merge } from '@sapling/contract';
+import { fullName, type Merge } from '@sapling/contract';
 import { dayIn, daysAfter } from '@sapling/core';
 import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
@@ -11,7 +11,6 @@ import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { schoolZone } from '../settings/school-day.js';
 import { requireChild } from './child-record.js';
-import { fullName } from './children.js';
 
 export const UNDO_DAYS = 30;
 

@@ -3,7 +3,11 @@ import { sql } from 'drizzle-orm';
 import type { ChildWeeks } from '../evidence/weeks.js';
 import type { ReadingOutcome } from '../readings/outcome.js';
 import type { KeptJudgement } from '../settings/judgement-here.js';
-import type { CheckItem, CheckKind, Offer, ReadingStep, StatedRule, Strand, Style, StylePart, TextKind, TextQuestion } from '@sapling/core';
+import type { CheckItem, CheckKind } from '@sapling/core/checks';
+import type { Strand } from '@sapling/core/evidence';
+import type { StatedRule, Style } from '@sapling/core/phonics';
+import type { StylePart } from '@sapling/core/planning';
+import type { Offer, ReadingStep, TextKind, TextQuestion } from '@sapling/core/reading';
 import type { OwnDates, OwnKeys, PairStateRow, SchoolSettings, StrandStateRow, WeekMeeting } from '@sapling/contract';
 import {
   boolean,

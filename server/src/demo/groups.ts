@@ -1,6 +1,7 @@
 /** What the demo school has around its groups: times and rooms, rules about children, and last cycle's groups. */
 import { eq } from 'drizzle-orm';
-import { SEASONS, seeded } from '@sapling/core';
+import { seeded } from '@sapling/core';
+import { SEASONS } from '@sapling/core/reading';
 import { DEMO_REFERENCE, DEMO_SEED, uuidAt, type DemoSchool } from '@sapling/data';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';

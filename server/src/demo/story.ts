@@ -19,22 +19,12 @@ import {
   type DemoCycle,
   type DemoSchool,
 } from '@sapling/data';
-import {
-  estimate,
-  formGroups,
-  loadLexicon,
-  planCycle,
-  planSession,
-  practisableFocus,
-  seeded,
-  taughtAfter,
-  YES_OR_NO,
-  type Gpc,
-  type GroupingChild,
-  type GroupingProblem,
-  type Observation,
-  type SessionPlan,
-} from '@sapling/core';
+import { loadLexicon, seeded } from '@sapling/core';
+import type { Observation } from '@sapling/core/evidence';
+import { formGroups, practisableFocus, type GroupingChild, type GroupingProblem } from '@sapling/core/grouping';
+import { estimate } from '@sapling/core/judgement';
+import { taughtAfter, type Gpc } from '@sapling/core/phonics';
+import { planCycle, planSession, YES_OR_NO, type SessionPlan } from '@sapling/core/planning';
 import { DEMO_SLOTS } from './groups.js';
 
 const DAY = 86_400_000;

@@ -1,7 +1,7 @@
 /** The demo school's week: rooms, lessons, a holiday, and a timetable with something left to do. */
 import { eq } from 'drizzle-orm';
 import type { SchoolSettings } from '@sapling/contract';
-import { timetable, weekCell, weekRequest, type Meeting } from '@sapling/core';
+import { timetable, weekCell, weekRequest, type Meeting } from '@sapling/core/planning';
 import { DEMO_REFERENCE, type DemoSchool } from '@sapling/data';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';

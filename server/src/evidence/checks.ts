@@ -6,7 +6,7 @@ import { checks, observations, withdrawals } from '../db/schema.js';
 import { namesOf } from '../children/children.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
-import { effective, type Observation } from '@sapling/core';
+import { effective, type Observation } from '@sapling/core/evidence';
 import { toObservation } from './evidence.js';
 import type { ObservationRow } from '@sapling/contract';
 

@@ -3,26 +3,10 @@
  * answers takes most of a second, so that it runs in another thread.
  */
 import type { PairStateRow, SchoolSettings, StrandStateRow } from '@sapling/contract';
-import {
-  allGpcs,
-  countingMarking,
-  derive,
-  effective,
-  foldReading,
-  foretell,
-  judge,
-  nextAim,
-  readingEvidence,
-  taughtAfter,
-  type Derived,
-  type Estimate,
-  type EstimateModel,
-  type Foretold,
-  type Gpc,
-  type Observation,
-  type StepRecord,
-  type TeachingOrder,
-} from '@sapling/core';
+import { derive, effective, type Derived, type Observation } from '@sapling/core/evidence';
+import { foretell, judge, type Estimate, type EstimateModel, type Foretold } from '@sapling/core/judgement';
+import { allGpcs, taughtAfter, type Gpc, type TeachingOrder } from '@sapling/core/phonics';
+import { countingMarking, foldReading, nextAim, readingEvidence, type StepRecord } from '@sapling/core/reading';
 import { lexiconOf, type BookFacts } from '../library/lexicon-of.js';
 
 /** Everything kept about a child that speaks of what they know, as JSON that the database writes: it is made out in the thread. */

@@ -3,7 +3,7 @@
  * card that is on, and nothing else: no name, no child, no mark, no right answer. Held in memory: a screen
  * lasts as long as a sitting, and every process of an installation knows of all.
  */
-import { checkKind } from '@sapling/core';
+import { checkKind } from '@sapling/core/checks';
 import { randomInt } from 'node:crypto';
 import type { Response } from 'express';
 import type { ScreenCard, ScreenState } from '@sapling/contract';

@@ -6,7 +6,8 @@
  */
 import { createHash } from 'node:crypto';
 import { packLine, type PairStateRow, type StrandStateRow } from '@sapling/contract';
-import { changeBetween, DEFAULT_MODEL, taughtAfter, type TeachingOrder } from '@sapling/core';
+import { changeBetween, DEFAULT_MODEL } from '@sapling/core/judgement';
+import { taughtAfter, type TeachingOrder } from '@sapling/core/phonics';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';

@@ -1,6 +1,6 @@
 /** One child over the last weeks: what the page on progress adds up for a class or a school. */
 import type { STATES } from '@sapling/contract';
-import { changeBetween } from '@sapling/core';
+import { changeBetween } from '@sapling/core/judgement';
 import { tenth } from './evidence.js';
 import type { Judged } from './judge-child.js';
 

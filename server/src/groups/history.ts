@@ -1,7 +1,7 @@
 /** What groups were: those that ended, who moved when, and for whom two cycles changed little. */
 import { desc, eq, inArray } from 'drizzle-orm';
 import type { GroupHistory } from '@sapling/contract';
-import { changeBetween } from '@sapling/core';
+import { changeBetween } from '@sapling/core/judgement';
 import { childrenInReach } from '../access.js';
 import { colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
 import { tenth } from '../evidence/evidence.js';

@@ -1,8 +1,8 @@
 /** What a group's cycle came to: states at its start and now, the sessions between, readings before and after. */
 import { eq, inArray } from 'drizzle-orm';
-import { workedOn, type Gpc } from '@sapling/core';
-import type { GroupOutcomeFacts } from '@sapling/contract';
-import { fullName } from '../children/children.js';
+import type { Gpc } from '@sapling/core/phonics';
+import { workedOn } from '@sapling/core/planning';
+import { fullName, type GroupOutcomeFacts } from '@sapling/contract';
 import { children, groupMembers, groups } from '../db/schema.js';
 import { groundsOf, judgedAt } from '../evidence/states.js';
 import { ProblemError } from '../http/problem.js';

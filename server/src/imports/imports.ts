@@ -1,6 +1,6 @@
 /** Bringing in a class list: match, preview, write in one go, undo. */
 import { and, eq, inArray, isNull } from 'drizzle-orm';
-import type { ImportRow } from '@sapling/contract';
+import { fullName, type ImportRow } from '@sapling/contract';
 import { TEACHING_ORDERS } from '@sapling/data';
 import { childrenInReach, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
@@ -16,7 +16,6 @@ import {
   readings,
   remarks,
 } from '../db/schema.js';
-import { fullName } from '../children/children.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';

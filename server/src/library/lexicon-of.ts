@@ -1,5 +1,6 @@
 /** The lexicon as a school cuts words, from what can be copied to another thread. The shipped one is loaded once a thread. */
-import { loadLexicon, type Lexicon, type SchoolWords, type WordCorrection } from '@sapling/core';
+import { loadLexicon } from '@sapling/core';
+import type { Lexicon, SchoolWords, WordCorrection } from '@sapling/core/phonics';
 
 /** What a school has decided about words. */
 export interface BookFacts {

@@ -1,6 +1,7 @@
 /** What the Library keeps besides orders: cuts of words, cues, stated rules. */
 import { eq, isNull } from 'drizzle-orm';
-import { isCoreError, placeUnits, spells, statedRule } from '@sapling/core';
+import { isCoreError } from '@sapling/core';
+import { placeUnits, spells, statedRule } from '@sapling/core/phonics';
 import type { Correction, Cue, Stated } from '@sapling/contract';
 import type { Db } from '../db/open.js';
 import { colleagues, cues, statedRules, wordCorrections } from '../db/schema.js';

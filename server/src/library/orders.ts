@@ -1,6 +1,7 @@
 /** Teaching orders: those that ship with the tool and the school's own, as one list. */
 import { and, eq, isNull } from 'drizzle-orm';
-import { checkedOrder, isCoreError, type TeachingOrder } from '@sapling/core';
+import { isCoreError } from '@sapling/core';
+import { checkedOrder, type TeachingOrder } from '@sapling/core/phonics';
 import type { TeachingOrderRow } from '@sapling/contract';
 import { TEACHING_ORDERS } from '@sapling/data';
 import type { Db } from '../db/open.js';

@@ -1,7 +1,7 @@
 /** Words that a school offers beside the word book, and words of the book that it never offers: for everybody in the school. */
 import { eq, isNull } from 'drizzle-orm';
 import type { SchoolWord } from '@sapling/contract';
-import { segment } from '@sapling/core';
+import { segment } from '@sapling/core/phonics';
 import type { Db } from '../db/open.js';
 import { colleagues, schoolWords } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';

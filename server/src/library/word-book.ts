@@ -1,6 +1,6 @@
 /** The lexicon as this school cuts words, for working out what answers about words say. Loaded when first needed. */
 import { count, isNull, max } from 'drizzle-orm';
-import type { Lexicon } from '@sapling/core';
+import type { Lexicon } from '@sapling/core/phonics';
 import type { Db } from '../db/open.js';
 import { schoolWords, wordCorrections } from '../db/schema.js';
 import { readSettings } from '../settings/settings.js';

@@ -1,5 +1,5 @@
 /** What children get: cards to cut, words to read, boxes, chains, sorts, lines to write on, letters, pictures, the text. */
-import { FORMATION } from '@sapling/core';
+import { FORMATION } from '@sapling/core/planning';
 import { drawStrokes } from './letter.js';
 import { hasSpelling, partsOf, shown, standsOn, type PaperFacts, type PaperKind } from './facts.js';
 import { drawPicture } from './picture.js';

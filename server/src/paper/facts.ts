@@ -1,6 +1,7 @@
 /** What the sheets of a session are made from, and what they share. */
 import type { SchoolSettings, Session } from '@sapling/contract';
-import { isShippedText, ownWording, partKind, type ChildSheet, type OwnWords } from '@sapling/core';
+import { isShippedText, partKind, type ChildSheet } from '@sapling/core/planning';
+import { ownWording, type OwnWords } from '@sapling/core/wording';
 
 export const PAPERS = [
   'cover',

@@ -1,5 +1,5 @@
 /** A letter as the pen writes it, on paper: the way in grey, a dot where each stroke begins, arrows, and a number where there are several. */
-import { letterStrokes, strokeArrows } from '@sapling/core';
+import { letterStrokes, strokeArrows } from '@sapling/core/planning';
 import type { Sheet } from './sheet.js';
 
 /** The height of a letter's field in hundredths: from the top of a tall letter to the end of one that hangs. */

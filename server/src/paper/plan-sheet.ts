@@ -1,5 +1,6 @@
 /** The plan of a session on one page, whatever it holds: a little smaller until it fits. */
-import { ownWording, soundNote } from '@sapling/core';
+import { soundNote } from '@sapling/core/phonics';
+import { ownWording } from '@sapling/core/wording';
 import { hasSpelling, shown, type PaperFacts, type Part } from './facts.js';
 import type { Sheet } from './sheet.js';
 import { drawWord, widthOfWord } from './word.js';

@@ -1,9 +1,9 @@
 /** PDFs of a session or of a week of sessions, made here so that they are the same on every device. */
 import { dayIn } from '@sapling/core';
 import { desc, eq, inArray } from 'drizzle-orm';
-import type { SchoolSettings, Session } from '@sapling/contract';
+import { fullName, initials, type SchoolSettings, type Session, shortName } from '@sapling/contract';
 import { SESSION_REACH, type Access } from '../access.js';
-import { childLines, fullName } from '../children/children.js';
+import { childLines } from '../children/children.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, cues, groups, notes, schools, sessions } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
@@ -24,12 +24,6 @@ const day = (on: string, order: SchoolSettings['dateOrder']): string =>
     year: 'numeric',
     timeZone: 'UTC',
   });
-const initials = (name: string): string =>
-  name
-    .split(/\s+/)
-    .map((part) => `${[...part][0] ?? ''}.`)
-    .join('');
-const shortName = (given: string, family: string): string => `${given} ${[...family][0] ? `${[...family][0]}.` : ''}`.trim();
 
 /** Everything the sheets of these sessions say, asked for together. */
 export async function factsOf(
@@ -69,7 +63,7 @@ export async function factsOf(
     const nameOf = new Map(
       session.members.flatMap((m) => {
         const row = rows.find((r) => r.id === m.id);
-        return row ? [[m.id, names === 'initials' ? initials(fullName(row)) : shortName(row.givenName, row.familyName)] as const] : [];
+        return row ? [[m.id, names === 'initials' ? initials(fullName(row)) : shortName(row)] as const] : [];
       }),
     );
     const watch = session.members.flatMap((m) => {

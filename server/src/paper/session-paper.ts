@@ -1,6 +1,7 @@
 /** The sheets of one session: for the adult a cover, the plan and a record; for the children cards, words, boxes, lines and the text. */
 import { CHILD_SHEETS } from './child-sheets.js';
-import { ownWording, partKind, remarkWords, type ChildSheet } from '@sapling/core';
+import { partKind, remarkWords, type ChildSheet } from '@sapling/core/planning';
+import { ownWording } from '@sapling/core/wording';
 import { PAPERS, partsOf, shown, standsOn, type PaperFacts, type PaperKind, type Part } from './facts.js';
 import { writePlan } from './plan-sheet.js';
 import type { Sheet } from './sheet.js';

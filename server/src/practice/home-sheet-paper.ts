@@ -1,6 +1,6 @@
 /** The sheet for home: three plain sentences on how to help, in the family's language, and nothing to read that the child cannot. */
 import type { PracticeRow, SchoolSettings } from '@sapling/contract';
-import { keyWordOf } from '@sapling/core';
+import { keyWordOf } from '@sapling/core/phonics';
 import { FAMILY_ENGLISH, type FamilyKey } from '@sapling/data';
 import type { Sheet } from '../paper/sheet.js';
 import { writingLines } from '../paper/writing-lines.js';

@@ -1,5 +1,5 @@
 /** What children can practise at home, for several at once. Nothing here asks the database: it runs in another thread. */
-import { homeSheet } from '@sapling/core';
+import { homeSheet } from '@sapling/core/planning';
 import { lexiconOf, type BookFacts } from '../library/lexicon-of.js';
 
 type Asked = Parameters<typeof homeSheet>[1];

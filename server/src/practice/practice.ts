@@ -1,10 +1,12 @@
 /** What each child of a class can practise this week, from the sessions of their groups: for the class teacher, and to take home. */
 import { desc, eq, inArray, isNull, and } from 'drizzle-orm';
-import type { PracticeRow, Session } from '@sapling/contract';
+import { fullName, type PracticeRow, type Session } from '@sapling/contract';
 import { FAMILY_ENGLISH, FAMILY_LANGUAGES } from '@sapling/data';
-import { daysAfter, seedFrom, taughtAfter, workedOn } from '@sapling/core';
+import { daysAfter, seedFrom } from '@sapling/core';
+import { taughtAfter } from '@sapling/core/phonics';
+import { workedOn } from '@sapling/core/planning';
 import { childrenInReach, type Access } from '../access.js';
-import { childLines, fullName } from '../children/children.js';
+import { childLines } from '../children/children.js';
 import type { Db } from '../db/open.js';
 import { children, classes, colleagues, cues, groupMembers, groups, schools } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';

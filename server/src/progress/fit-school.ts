@@ -1,5 +1,6 @@
 /** Fits the judgement to the answers of a school. Nothing here asks the database: it runs in a thread of its own, for minutes. */
-import { allGpcs, refit, type Refit } from '@sapling/core';
+import { refit, type Refit } from '@sapling/core/judgement';
+import { allGpcs } from '@sapling/core/phonics';
 import { evidenceFrom, type ChildFacts, type Grounds } from '../evidence/judge-child.js';
 
 export interface SchoolRecords {

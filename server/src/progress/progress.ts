@@ -1,6 +1,5 @@
-import { STATES } from '@sapling/contract';
+import { fullName, STATES } from '@sapling/contract';
 import { childrenInReach } from '../access.js';
-import { fullName } from '../children/children.js';
 import { statesOf } from '../evidence/states.js';
 import { weekEnds } from '../evidence/weeks.js';
 import { route } from '../http/route.js';

@@ -1,5 +1,5 @@
 /** How well one child's answers were foretold. Nothing here asks the database: it runs in another thread. */
-import { tallyOf, type Foretold, type Tally } from '@sapling/core';
+import { tallyOf, type Foretold, type Tally } from '@sapling/core/judgement';
 import { foretellChild } from '../evidence/judge-child.js';
 
 /** All of a child's answers, and by kind of check and by the adult who marked them. */

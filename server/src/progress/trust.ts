@@ -1,5 +1,5 @@
 /** Can it be trusted here? What was expected before each answer that was given in this school, beside what came. */
-import { joined, reliability, scoreOf, tallyOf, type Foretold, type Tally } from '@sapling/core';
+import { joined, reliability, scoreOf, tallyOf, type Foretold, type Tally } from '@sapling/core/judgement';
 import { sql } from 'drizzle-orm';
 import { childrenInReach } from '../access.js';
 import { children, colleagues } from '../db/schema.js';

@@ -1,7 +1,7 @@
 /** How readings came out, kept with what they rest on: a list of a school's readings folds no steps. */
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { ReadingSummary, SchoolSettings } from '@sapling/contract';
-import { countingMarking, foldReading, scoreMarking, secondsOf, type StepRecord } from '@sapling/core';
+import { countingMarking, foldReading, scoreMarking, secondsOf, type StepRecord } from '@sapling/core/reading';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { readingOutcomes, readings, readingSteps, recordings } from '../db/schema.js';

@@ -1,17 +1,10 @@
 /** Readings as they are kept, and as they come out. */
 import { eq, inArray } from 'drizzle-orm';
 import type { ReadingStepRecord } from '@sapling/contract';
-import {
-  checkedStep,
-  countingMarking,
-  foldReading,
-  isCoreError,
-  readingObservations,
-  type Lexicon,
-  type Marking,
-  type Observation,
-  type StepRecord,
-} from '@sapling/core';
+import { isCoreError } from '@sapling/core';
+import type { Observation } from '@sapling/core/evidence';
+import type { Lexicon } from '@sapling/core/phonics';
+import { checkedStep, countingMarking, foldReading, readingObservations, type Marking, type StepRecord } from '@sapling/core/reading';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { readings, readingSteps } from '../db/schema.js';

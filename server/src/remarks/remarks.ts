@@ -1,8 +1,7 @@
 /** Notes on children and groups, whom they name, and what is new since somebody last looked. */
 import { and, desc, eq, gte, inArray } from 'drizzle-orm';
-import type { Remark } from '@sapling/contract';
+import { fullName, type Remark } from '@sapling/contract';
 import { accessOf, readable, type Access } from '../access.js';
-import { fullName } from '../children/children.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, groups, looks, remarks } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';

@@ -1,7 +1,7 @@
 /** Cover links: one session opened without a sign-in, with initials only, until a set time. */
-import { withContent } from '@sapling/core';
+import { withContent } from '@sapling/core/planning';
 import { and, desc, eq, gt, inArray, isNull } from 'drizzle-orm';
-import type { CoverLink, Session } from '@sapling/contract';
+import { type CoverLink, fullName, initials, type Session } from '@sapling/contract';
 import { hashOfSecret, newSecret } from '../auth/secret.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, coverLinks, groups, sessions } from '../db/schema.js';
@@ -140,7 +140,7 @@ export const coverRoutes = [
         id: k.id,
         number: `${n + 1}`,
         given: k.givenName,
-        initials: [k.givenName, k.familyName].map((name) => ([...name][0] ? `${[...name][0]}.` : '')).join(''),
+        initials: initials(fullName(k)),
       }));
     res.setHeader('cache-control', 'no-store');
     res.setHeader('referrer-policy', 'no-referrer');

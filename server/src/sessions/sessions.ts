@@ -1,4 +1,4 @@
-import { partsDone } from '@sapling/core';
+import { partsDone } from '@sapling/core/planning';
 import { and, desc, eq, gte, inArray, isNull, lte, or, sql, type SQL } from 'drizzle-orm';
 import type { Session } from '@sapling/contract';
 import { SESSION_REACH, type Access, type SessionReach } from '../access.js';

@@ -1,7 +1,8 @@
 /** Styles of a session: those that ship, and those of the school's own. */
 import { eq, isNull } from 'drizzle-orm';
 import type { StyleRow } from '@sapling/contract';
-import { checkedStyle, isCoreError, SHIPPED_STYLES } from '@sapling/core';
+import { isCoreError } from '@sapling/core';
+import { checkedStyle, SHIPPED_STYLES } from '@sapling/core/planning';
 import type { Db } from '../db/open.js';
 import { colleagues, sessionStyles } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';

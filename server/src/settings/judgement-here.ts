@@ -1,6 +1,6 @@
 /** By which numbers children are judged in this school: as shipped, or as fitted to its own answers; less sure where they foretell badly. */
 import { createHash } from 'node:crypto';
-import { DEFAULT_MODEL, lessSure, movedParameters, verdictOf, type EstimateModel, type Refit, type Score } from '@sapling/core';
+import { DEFAULT_MODEL, lessSure, movedParameters, verdictOf, type EstimateModel, type Refit, type Score } from '@sapling/core/judgement';
 import type { Db } from '../db/open.js';
 import { schools } from '../db/schema.js';
 

@@ -1,7 +1,8 @@
 /** What this school decided where schools differ. Read by everybody, decided by the lead. */
 import { and, eq } from 'drizzle-orm';
 import type { SchoolSettings } from '@sapling/contract';
-import { ACCENT_MERGERS, DEFAULT_MODEL, type EstimateModel } from '@sapling/core';
+import { DEFAULT_MODEL, type EstimateModel } from '@sapling/core/judgement';
+import { ACCENT_MERGERS } from '@sapling/core/phonics';
 import { schools } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';

@@ -1,7 +1,8 @@
 /** When and where sessions to come take place, as the timetable has it. */
 import { desc, eq, gte, and, isNull, notInArray } from 'drizzle-orm';
 import type { WeekMeeting } from '@sapling/contract';
-import { clockTime, meetingOn, weekSlots } from '@sapling/core';
+import { clockTime } from '@sapling/core';
+import { meetingOn, weekSlots } from '@sapling/core/planning';
 import type { Db } from '../db/open.js';
 import { logs, sessions, timetables } from '../db/schema.js';
 import { readSettings } from '../settings/read-settings.js';

@@ -1,7 +1,7 @@
 /** The week's timetable: one sheet for the school. Each saving is a new version, so that none is lost. */
 import { inArray, isNull } from 'drizzle-orm';
 import type { Timetable, WeekMeeting } from '@sapling/contract';
-import { weekSlots } from '@sapling/core';
+import { weekSlots } from '@sapling/core/planning';
 import { readable, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { colleagues, groups, timetables } from '../db/schema.js';

@@ -1,7 +1,7 @@
+import { fullName } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
 import { eq } from 'drizzle-orm';
 import { childrenInReach } from '../access.js';
-import { fullName } from '../children/children.js';
 import { colleagues, looks } from '../db/schema.js';
 import { openChecks } from '../evidence/checks.js';
 import { statesOf } from '../evidence/states.js';

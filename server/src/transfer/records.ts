@@ -1,7 +1,9 @@
 /** All records as CSV files with a data dictionary, in one ZIP, read and written page by page. */
 import { inArray } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
-import { clockTime, daysAfter, ownWording, weekSlots, type OwnWords } from '@sapling/core';
+import { clockTime, daysAfter } from '@sapling/core';
+import { weekSlots } from '@sapling/core/planning';
+import { ownWording, type OwnWords } from '@sapling/core/wording';
 import type { Session } from '@sapling/contract';
 import { childrenInReach, type Access } from '../access.js';
 import { childLines } from '../children/children.js';

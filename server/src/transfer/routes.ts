@@ -1,7 +1,7 @@
 /** Data out and in: records, class lists, the whole installation. */
 import { isNull } from 'drizzle-orm';
 import { strToU8, zipSync } from 'fflate';
-import { rosterFiles } from '@sapling/core';
+import { rosterFiles } from '@sapling/core/lists';
 import { classColleagues, classes, colleagues, schools, trail } from '../db/schema.js';
 import { childrenInReach } from '../access.js';
 import { ProblemError } from '../http/problem.js';

@@ -1,6 +1,6 @@
 /** The years of a school: closing one, looking at those that were, opening the last again. */
 import { desc, isNull } from 'drizzle-orm';
-import type { SchoolYear } from '@sapling/contract';
+import { fullName, type SchoolYear } from '@sapling/contract';
 import { dayIn } from '@sapling/core';
 import type { Db } from '../db/open.js';
 import { children, colleagues, schoolYears } from '../db/schema.js';
@@ -19,7 +19,7 @@ async function listYears(db: Db, now: string): Promise<SchoolYear[]> {
     schoolZone(db),
   ]);
   // classes and children as a person looks for them
-  const known = new Map(kids.map((k) => [k.id, { name: `${k.givenName} ${k.familyName}`.trim(), left: k.removedAt !== null }]));
+  const known = new Map(kids.map((k) => [k.id, { name: fullName(k), left: k.removedAt !== null }]));
   return Promise.all(
     rows.map(async (row): Promise<SchoolYear> => ({
       id: row.id,

@@ -1,5 +1,5 @@
 /** Teaching orders by class: how long a child's line is, what has been taught, which words are known whole. */
-import { allGpcs, taughtAfter, type Taught, type TeachingOrder } from '@sapling/core';
+import { allGpcs, taughtAfter, type Taught, type TeachingOrder } from '@sapling/core/phonics';
 import { useMemo } from 'react';
 import { useData } from './data.js';
 

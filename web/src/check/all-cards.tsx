@@ -1,5 +1,5 @@
 /** Every mark of a check, open to correction however long ago it was made. A correction is kept beside what it corrects. */
-import type { Outcome } from '@sapling/core';
+import type { Outcome } from '@sapling/core/evidence';
 import { useState } from 'react';
 import { graphemeShown } from '../ui/word-marks.js';
 import { asSaid, isChosen, isWritten, markWord, marksOf } from './kinds.js';

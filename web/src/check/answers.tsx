@@ -1,5 +1,6 @@
 /** The adult's answers: five marks for what is said, one key an option for what is pointed at, a line to type for what is written. */
-import type { CheckItem, CheckKind, Outcome } from '@sapling/core';
+import type { CheckItem, CheckKind } from '@sapling/core/checks';
+import type { Outcome } from '@sapling/core/evidence';
 import { useState } from 'react';
 import { ACCENT_KEY, isSpoken, marksOf, type MarkWord } from './kinds.js';
 import { shownKey } from './own-keys.js';

@@ -1,5 +1,5 @@
 /** What the child sees of an item: the card and nothing else. The same on the adult's screen and on the child's own. */
-import { checkKind, type CheckItem, type CheckKind, type ChildView } from '@sapling/core';
+import { checkKind, type CheckItem, type CheckKind, type ChildView } from '@sapling/core/checks';
 import { Ear, PencilLine } from 'lucide-react';
 import { Picture } from '../pictures/picture.js';
 import { graphemeShown } from '../ui/word-marks.js';

@@ -1,6 +1,6 @@
 /** Check: what is to be found out, who is due, and start it in two presses. */
 import type { ChildLine } from '@sapling/contract';
-import { checkKind } from '@sapling/core';
+import { checkKind } from '@sapling/core/checks';
 import { BookOpen, FileText, PencilLine } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';

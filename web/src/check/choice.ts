@@ -1,16 +1,7 @@
 /** What a check is to ask, as it is chosen in Check and remembered on this device. */
 import type { ChildLine } from '@sapling/contract';
-import {
-  CHECK_KINDS,
-  checkKind,
-  type CheckItem,
-  type CheckKind,
-  type Choices,
-  type DictationText,
-  type Gpc,
-  type ItemRequest,
-  type Taught,
-} from '@sapling/core';
+import { CHECK_KINDS, checkKind, type CheckItem, type CheckKind, type Choices, type ItemRequest } from '@sapling/core/checks';
+import type { DictationText, Gpc, Taught } from '@sapling/core/phonics';
 import { Unreachable } from '../api/client.js';
 import { readOnce } from '../api/data.js';
 import { pictured } from '../pictures/picture.js';

@@ -1,5 +1,6 @@
 /** What earlier checks of recall said of a child: a quick check chooses by it. Out of reach, it does without. */
-import { checkKindOf, type Observation } from '@sapling/core';
+import { checkKindOf } from '@sapling/core/checks';
+import type { Observation } from '@sapling/core/evidence';
 import { call, Unreachable } from '../api/client.js';
 
 export async function earlierRecall(child: string, startedAt: string): Promise<Observation[]> {

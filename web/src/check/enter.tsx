@@ -1,5 +1,5 @@
 /** A code from a sheet brings up the sheet to be typed in. */
-import { checkKind } from '@sapling/core';
+import { checkKind } from '@sapling/core/checks';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useData } from '../api/data.js';

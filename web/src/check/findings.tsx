@@ -1,5 +1,6 @@
 /** What the answers of a check say: by step of difficulty, what kinds of slip, and what was written, laid against the words. */
-import { checkKind, isVowelSound, type Pattern, type SentenceAnalysis, type SpellingAnalysis } from '@sapling/core';
+import { checkKind, type Pattern, type SentenceAnalysis, type SpellingAnalysis } from '@sapling/core/checks';
+import { isVowelSound } from '@sapling/core/phonics';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import { useData } from '../api/data.js';

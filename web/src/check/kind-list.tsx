@@ -1,5 +1,5 @@
 /** The kinds of check in the order of the work, and what can be set for the chosen one. */
-import { CHECK_AREAS, CHECK_KINDS, checkKind, type CheckKind, type CheckSetting, type Choices } from '@sapling/core';
+import { CHECK_AREAS, CHECK_KINDS, checkKind, type CheckKind, type CheckSetting, type Choices } from '@sapling/core/checks';
 import { RadioGroup } from 'radix-ui';
 import { SCOPES, type Choice, type Scope } from './choice.js';
 import { inOwnWords } from '../wording/say.js';

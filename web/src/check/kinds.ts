@@ -1,5 +1,6 @@
 /** How the answers to a check are given and what the marks are called; what a kind of check is stands in the core. */
-import { checkKind, checkKindOf, type CheckKind, type Outcome } from '@sapling/core';
+import { checkKind, checkKindOf, type CheckKind } from '@sapling/core/checks';
+import type { Outcome } from '@sapling/core/evidence';
 
 export interface MarkWord {
   readonly outcome: Outcome;

@@ -1,5 +1,5 @@
 /** Typing in what was marked on paper or is remembered: the whole sheet at once, the line that is next in front. */
-import { checkKind } from '@sapling/core';
+import { checkKind } from '@sapling/core/checks';
 import { useEffect, useRef } from 'react';
 import { graphemeShown } from '../ui/word-marks.js';
 import { isChosen, isWritten, markWord } from './kinds.js';

@@ -1,17 +1,9 @@
 /** A check as this device holds it, and the steps it can take. Pure: what is to be sent comes back with each step. */
 import type { CheckState, ObservationRow, OutboxEntry } from '@sapling/contract';
-import {
-  checkKind,
-  aboutItem,
-  nextCard,
-  seedFrom,
-  splitGpc,
-  type CheckItem,
-  type CheckKind,
-  type Gpc,
-  type Observation,
-  type Outcome,
-} from '@sapling/core';
+import { seedFrom } from '@sapling/core';
+import { checkKind, aboutItem, nextCard, type CheckItem, type CheckKind } from '@sapling/core/checks';
+import type { Observation, Outcome } from '@sapling/core/evidence';
+import { splitGpc, type Gpc } from '@sapling/core/phonics';
 
 /** One answered card: its observation and those that replaced it, the last one counting. */
 export interface Mark {

@@ -1,6 +1,8 @@
 /** Marking: the whole screen is the card, with a thin strip for the adult. */
 import { useOpen } from '../shell/open.js';
-import { checkKind, spelledApart, isMiss, pairPointedAt, pairSound, splitGpc, type Outcome } from '@sapling/core';
+import { checkKind, spelledApart, pairPointedAt } from '@sapling/core/checks';
+import { isMiss, type Outcome } from '@sapling/core/evidence';
+import { pairSound, splitGpc } from '@sapling/core/phonics';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useMe } from '../shell/me.js';

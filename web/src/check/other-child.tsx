@@ -1,4 +1,5 @@
 /** What was marked under the wrong name goes to the right child, with a way back. */
+import { fullName } from '@sapling/contract';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -35,7 +36,7 @@ export function OtherChild({ what, id, by, child, small, goTo }: Props) {
   if (me.colleague.role !== 'lead' && by !== me.colleague.id) return null;
   const nameOf = (of: string): string => {
     const found = children?.find((c) => c.id === of);
-    return found ? `${found.givenName} ${found.familyName}`.trim() : 'this child';
+    return found ? fullName(found) : 'this child';
   };
   const place = children?.find((c) => c.id === child)?.classId;
   // a slip of the finger is most often to somebody of the same class

@@ -1,7 +1,7 @@
 /** Sheets on paper: choose what and for whom; each child's sheet is made, given a code and printed. */
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { CHECK_KINDS, checkKind, type CheckKind } from '@sapling/core';
+import { CHECK_KINDS, checkKind, type CheckKind } from '@sapling/core/checks';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { useMe } from '../shell/me.js';

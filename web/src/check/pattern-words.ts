@@ -1,5 +1,5 @@
 /** The patterns in a response in plain words, and what each asks for: different slips need different teaching. */
-import type { Pattern, SpellingPattern } from '@sapling/core';
+import type { Pattern, SpellingPattern } from '@sapling/core/checks';
 import { say } from '../wording/say.js';
 
 export const PATTERN_WORDS: Record<Pattern, { name: string; then: string }> = {

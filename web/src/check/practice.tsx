@@ -1,5 +1,7 @@
 /** A first check with a child who is nobody: what they say stands beside the card, and at the end how it was marked. Nothing is kept. */
-import { practiceAnswers, seedFrom, splitGpc, type Gpc } from '@sapling/core';
+import { seedFrom } from '@sapling/core';
+import { practiceAnswers } from '@sapling/core/checks';
+import { splitGpc, type Gpc } from '@sapling/core/phonics';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';

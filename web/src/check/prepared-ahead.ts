@@ -3,7 +3,9 @@
  * and a child beside the adult does not wait for that.
  */
 import type { ChildLine } from '@sapling/contract';
-import { checkKind, seedFrom, type Taught } from '@sapling/core';
+import { seedFrom } from '@sapling/core';
+import { checkKind } from '@sapling/core/checks';
+import type { Taught } from '@sapling/core/phonics';
 import { v7 as uuidv7 } from 'uuid';
 import { itemsFor, type Asked, type Choice } from './choice.js';
 

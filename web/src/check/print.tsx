@@ -1,5 +1,6 @@
 /** The sheets of checks on paper: the adult's, to tick, and the child's, to read, mark or write on. */
-import { checkKind, type CheckItem, type ChildView } from '@sapling/core';
+import { initials } from '@sapling/contract';
+import { checkKind, type CheckItem, type ChildView } from '@sapling/core/checks';
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { Picture } from '../pictures/picture.js';
@@ -13,12 +14,6 @@ import { sheetCode } from './sheet-code.js';
 import { readCheck } from './use-check.js';
 import { inOwnWords } from '../wording/say.js';
 import { under } from '../base.js';
-
-const initials = (name: string): string =>
-  name
-    .split(/\s+/)
-    .map((part) => part[0])
-    .join('');
 
 export function Component() {
   const [params] = useSearchParams();

@@ -1,5 +1,5 @@
 /** What did they say? The likely answers on number keys, typed, or the part that went wrong. Can be left empty and filled in later. */
-import { checkKind, likelySlips, type CheckItem, type CheckKind } from '@sapling/core';
+import { checkKind, likelySlips, type CheckItem, type CheckKind } from '@sapling/core/checks';
 import { useEffect, useState } from 'react';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';

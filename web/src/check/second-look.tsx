@@ -1,5 +1,5 @@
 /** The missed and slow cards of a check once more: half a minute that tells a slip from a gap. */
-import { checkKind } from '@sapling/core';
+import { checkKind } from '@sapling/core/checks';
 import type { ChildLine } from '@sapling/contract';
 import { useState } from 'react';
 import { clock } from '../clock.js';

@@ -1,5 +1,5 @@
 /** The word a grapheme stands in, its letters marked: a spelling of two sounds is never asked bare. */
-import { hasOtherSound, keyWordOf, splitGpc } from '@sapling/core';
+import { hasOtherSound, keyWordOf, splitGpc } from '@sapling/core/phonics';
 
 /** Which letters of a word a grapheme is: the first place it stands at; both ends of a split digraph. */
 function lettersOf(word: string, grapheme: string): Set<number> {

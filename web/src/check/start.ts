@@ -1,6 +1,7 @@
 /** Beginning a check: its items made, kept on this device at once. */
-import type { ChildLine, SchoolClass } from '@sapling/contract';
-import type { CheckKind, Taught } from '@sapling/core';
+import { type ChildLine, fullName, type SchoolClass } from '@sapling/contract';
+import type { CheckKind } from '@sapling/core/checks';
+import type { Taught } from '@sapling/core/phonics';
 import { post } from '../outbox/outbox.js';
 import { DEFAULT_CHOICE, type Choice } from './choice.js';
 import { earlierRecall } from './earlier.js';
@@ -16,7 +17,7 @@ export async function startCheck(child: ChildLine, chosen: Partial<Choice>, taug
   const choice = { ...DEFAULT_CHOICE, ...chosen };
   const { id, asked: made } = takePrepared(child, choice, taught);
   const asked = await made;
-  const who = { id: child.id, name: `${child.givenName} ${child.familyName}`.trim() };
+  const who = { id: child.id, name: fullName(child) };
   const before = asked.quick ? await earlierRecall(child.id, clock.now()) : undefined;
   const { check, entries } = begin(who, { ...asked, before }, id, { by, now: () => clock.now() });
   await post(by, entries, { check });

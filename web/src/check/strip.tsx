@@ -1,5 +1,5 @@
 /** The adult's thin strip: who, what to say, what is left, the last mark with the key that takes it back. */
-import { checkKind, type CheckItem } from '@sapling/core';
+import { checkKind, type CheckItem } from '@sapling/core/checks';
 import { Monitor, Pause, Undo2 } from 'lucide-react';
 import { graphemeShown } from '../ui/word-marks.js';
 import { isWritten, markWord } from './kinds.js';

@@ -1,5 +1,7 @@
 /** The end of a check: how it went, what was said where it is still known, every mark open to correction, and the next child. */
-import { checkKind, judgeRecall, pairSound, type Done, type Outcome } from '@sapling/core';
+import { checkKind, judgeRecall, type Done } from '@sapling/core/checks';
+import type { Outcome } from '@sapling/core/evidence';
+import { pairSound } from '@sapling/core/phonics';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useData } from '../api/data.js';

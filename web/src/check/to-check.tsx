@@ -1,6 +1,6 @@
 /** The children who are due, each with a button to begin; only what is in view is drawn. */
-import type { ChildLine } from '@sapling/contract';
-import { checkKind } from '@sapling/core';
+import { type ChildLine, fullName } from '@sapling/contract';
+import { checkKind } from '@sapling/core/checks';
 import { memo, useLayoutEffect, useRef, type RefObject } from 'react';
 import { Link } from 'react-router';
 import { useOrders } from '../api/orders.js';
@@ -71,7 +71,7 @@ interface RowProps extends RowInView {
   does: RefObject<Pick<Props, 'ahead' | 'begin'>>;
 }
 const Row = memo(function Row({ child, cards, quick, total, preparing, index, top, of, measure, does }: RowProps) {
-  const name = `${child.givenName} ${child.familyName}`;
+  const name = fullName(child);
   return (
     <li
       key={child.id}

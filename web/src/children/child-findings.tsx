@@ -1,6 +1,7 @@
 /** Beside a child's line: what to teach next and why, and what is mixed up with what. */
 import type { ChildLine } from '@sapling/contract';
-import { confusions, type Observation } from '@sapling/core';
+import type { Observation } from '@sapling/core/evidence';
+import { confusions } from '@sapling/core/judgement';
 import { useMemo } from 'react';
 import { useData } from '../api/data.js';
 import { saidShown } from '../check/words.js';

@@ -1,5 +1,7 @@
 /** A child on one page: strands, pairs, what is mixed up, what to teach next, what is due, with the cautions. */
-import { confusions, STRANDS, type Observation } from '@sapling/core';
+import { fullName, initials } from '@sapling/contract';
+import { STRANDS, type Observation } from '@sapling/core/evidence';
+import { confusions } from '@sapling/core/judgement';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { useData } from '../api/data.js';
@@ -39,7 +41,7 @@ export function Component() {
     [evidence, child],
   );
   if (!child || !classes || !orders) return <Pending error={error} what="this child" />;
-  const name = short ? `${child.givenName[0]}. ${child.familyName[0] ?? ''}.` : `${child.givenName} ${child.familyName}`;
+  const name = short ? initials(fullName(child)) : fullName(child);
   const schoolClass = classes.find((c) => c.id === child.classId);
   const steps = orders.order(child.classId)?.steps.slice(0, schoolClass?.taughtSteps ?? 0) ?? [];
   const states = new Map(child.line.map((c) => [c.gpc, signOf(c)]));

@@ -1,5 +1,5 @@
 /** What is kept of a child beside what they can read, and what can be done with the record. */
-import type { ChildLine } from '@sapling/contract';
+import { type ChildLine, fullName } from '@sapling/contract';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -31,7 +31,7 @@ export function ChildRecord({ child }: { child: ChildLine }) {
   const lead = useMay('manage team');
   const go = useNavigate();
   const [open, setOpen] = useState<'change' | 'merge' | 'leave' | 'erase' | 'trail' | null>(null);
-  const name = `${child.givenName} ${child.familyName}`.trim();
+  const name = fullName(child);
   const leave = async (): Promise<void> => {
     try {
       const { groups } = await call('childLeaves', { params: { id: child.id }, body: { version: child.version } });

@@ -1,6 +1,6 @@
 /** One child: every pair with its state, what it rests on, groups, and the next step. */
-import type { PairStateRow } from '@sapling/contract';
-import type { Strand } from '@sapling/core';
+import { fullName, type PairStateRow } from '@sapling/contract';
+import type { Strand } from '@sapling/core/evidence';
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -40,7 +40,7 @@ export function Component() {
         <Pending error={error} what="this child" />
       </Page>
     );
-  const name = `${child.givenName} ${child.familyName}`;
+  const name = fullName(child);
   const schoolClass = classes?.find((c) => c.id === child.classId);
   const order = orders?.order(child.classId);
   const states = new Map(child.line.map((c) => [c.gpc, c]));

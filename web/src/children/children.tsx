@@ -1,5 +1,5 @@
 /** Children: who needs me? Each child's line, last check, direction. */
-import type { ChildLine } from '@sapling/contract';
+import { type ChildLine, fullName } from '@sapling/contract';
 import { Word } from '../help/word-of-trade.js';
 import { memo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -83,7 +83,7 @@ export function Component() {
   const gaps = new Map(children.map((c) => [c.id, gapsOf(c)]));
   const wanted = search.trim().toLowerCase();
   const shown = children
-    .filter((c) => (!classId || c.classId === classId) && `${c.givenName} ${c.familyName}`.toLowerCase().includes(wanted))
+    .filter((c) => (!classId || c.classId === classId) && fullName(c).toLowerCase().includes(wanted))
     .sort((a, b) =>
       order === 'name'
         ? a.givenName.localeCompare(b.givenName)
@@ -183,7 +183,7 @@ const Row = memo(function Row({ child, total, index, top }: RowProps) {
         <Link
           to={`/children/${child.id}`}
           className="block truncate underline-offset-4 after:absolute after:inset-0 hover:underline"
-          title={`${child.givenName} ${child.familyName}`}
+          title={fullName(child)}
         >
           {child.givenName} {child.familyName}
         </Link>

@@ -1,5 +1,5 @@
 /** Children who left, records that were merged, and what was erased. */
-import type { Erasure, Leaver, Merge } from '@sapling/contract';
+import { type Erasure, fullName, type Leaver, type Merge } from '@sapling/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -14,8 +14,6 @@ import { Empty, Page, Pending } from '../ui/page.js';
 import { returnChild } from './child-record.js';
 import { EraseDialog } from './erase-dialog.js';
 import { undoMerge } from './merge-dialog.js';
-
-const nameOf = (c: { givenName: string; familyName: string }): string => `${c.givenName} ${c.familyName}`.trim();
 
 export function Component() {
   const lead = useMay('manage team');
@@ -47,16 +45,16 @@ export function Component() {
         <ul className="sheet ruled mb-8">
           {leavers.map((c) => (
             <li key={c.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-2">
-              <span className="w-52 font-semibold">{nameOf(c)}</span>
+              <span className="w-52 font-semibold">{fullName(c)}</span>
               <span className="w-28">{c.className}</span>
               <span className="flex-1 text-ink-2">
                 left {dateWords(dayOf(c.leftAt))}, erased on {dateWords(c.erasedOn)}
               </span>
-              <button className="btn btn-small" onClick={() => setBack(c)} aria-label={`Put ${nameOf(c)} back`}>
+              <button className="btn btn-small" onClick={() => setBack(c)} aria-label={`Put ${fullName(c)} back`}>
                 Put back
               </button>
               {lead && (
-                <button className="btn btn-small" onClick={() => setErasing(c)} aria-label={`Erase ${nameOf(c)}`}>
+                <button className="btn btn-small" onClick={() => setErasing(c)} aria-label={`Erase ${fullName(c)}`}>
                   Erase sooner…
                 </button>
               )}
@@ -67,7 +65,7 @@ export function Component() {
       <Merges merges={merges ?? []} />
       {lead && <Erasures erasures={erasures ?? []} />}
       <PutBack child={back} onClose={() => setBack(null)} />
-      <EraseDialog what={erasing ? { ask: erasing.id } : null} name={erasing ? nameOf(erasing) : ''} onClose={() => setErasing(null)} />
+      <EraseDialog what={erasing ? { ask: erasing.id } : null} name={erasing ? fullName(erasing) : ''} onClose={() => setErasing(null)} />
     </Page>
   );
 }
@@ -75,7 +73,7 @@ export function Component() {
 function PutBack({ child, onClose }: { child: Leaver | null; onClose: () => void }) {
   const { data: classes } = useData('classes');
   return (
-    <Dialog open={child !== null} onClose={onClose} title={child ? `Put ${nameOf(child)} back` : ''}>
+    <Dialog open={child !== null} onClose={onClose} title={child ? `Put ${fullName(child)} back` : ''}>
       <form
         className="grid gap-4"
         onSubmit={(event) => {

@@ -2,7 +2,8 @@
  * A class list out of a file: CSV with whatever separator and encoding, an Excel workbook, or the ZIP of a OneRoster export.
  * Nothing leaves the device.
  */
-import { isCoreError, readRoster } from '@sapling/core';
+import { isCoreError } from '@sapling/core';
+import { readRoster } from '@sapling/core/lists';
 import Papa from 'papaparse';
 import { decode } from '../ui/decode.js';
 import { recognise } from './columns.js';

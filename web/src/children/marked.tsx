@@ -1,6 +1,6 @@
 /** What was said and marked, as a list: when, what was asked, how it was marked, what was said, by whom. */
 import type { ObservationRow } from '@sapling/contract';
-import { checkKindOf } from '@sapling/core';
+import { checkKindOf } from '@sapling/core/checks';
 import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { isChosen, isWritten, markWord } from '../check/kinds.js';

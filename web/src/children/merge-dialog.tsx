@@ -1,5 +1,5 @@
 /** Two records that are one child's, side by side, before one goes into the other. */
-import type { ChildLine } from '@sapling/contract';
+import { type ChildLine, fullName } from '@sapling/contract';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
@@ -9,7 +9,6 @@ import { dateWords, agoWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField, Trouble } from '../ui/form.js';
 
-const nameOf = (c: ChildLine): string => `${c.givenName} ${c.familyName}`.trim();
 /** How alike two names are: pairs of letters in common, 0 to 1. The likeliest twin stands first. */
 function likeness(a: string, b: string): number {
   const pairs = (text: string): Set<string> => {
@@ -41,7 +40,9 @@ export function MergeDialog({ child, open, onClose }: { child: ChildLine; open: 
   const [trouble, setTrouble] = useState<unknown>(null);
   const others = (children ?? [])
     .filter((c) => c.id !== child.id)
-    .sort((a, b) => likeness(nameOf(b), nameOf(child)) - likeness(nameOf(a), nameOf(child)) || nameOf(a).localeCompare(nameOf(b)));
+    .sort(
+      (a, b) => likeness(fullName(b), fullName(child)) - likeness(fullName(a), fullName(child)) || fullName(a).localeCompare(fullName(b)),
+    );
   const other = others.find((c) => c.id === otherId);
   const className = (c: ChildLine): string => classes?.find((k) => k.id === c.classId)?.name ?? '';
   const merge = async (): Promise<void> => {
@@ -74,7 +75,7 @@ export function MergeDialog({ child, open, onClose }: { child: ChildLine; open: 
           <option value="">Choose; names most alike stand first</option>
           {others.map((c) => (
             <option key={c.id} value={c.id}>
-              {nameOf(c)}, {className(c)}
+              {fullName(c)}, {className(c)}
             </option>
           ))}
         </SelectField>
@@ -83,7 +84,7 @@ export function MergeDialog({ child, open, onClose }: { child: ChildLine; open: 
             {[child, other].map((c, k) => (
               <section key={c.id} aria-label={k === 0 ? 'Stays' : 'Goes into it'} className="rounded-m border border-rule bg-paper p-4">
                 <p className="text-sm text-ink-2">{k === 0 ? 'stays' : 'goes into it'}</p>
-                <h3 className="text-lg font-semibold">{nameOf(c)}</h3>
+                <h3 className="text-lg font-semibold">{fullName(c)}</h3>
                 <p className="mb-2 text-ink-2">
                   {[className(c), c.dateOfBirth && `born ${dateWords(c.dateOfBirth)}`, c.firstLanguage, c.needs, c.externalId]
                     .filter(Boolean)
@@ -101,7 +102,7 @@ export function MergeDialog({ child, open, onClose }: { child: ChildLine; open: 
         )}
         <div className="flex gap-3">
           <button className="btn btn-main" disabled={!other} onClick={() => void merge()}>
-            {other ? `Put ${nameOf(other)} into ${nameOf(child)}` : 'Choose the other record first'}
+            {other ? `Put ${fullName(other)} into ${fullName(child)}` : 'Choose the other record first'}
           </button>
           <button className="btn" onClick={onClose}>
             Leave both

@@ -1,6 +1,6 @@
 /** A child's strands at a glance: each with its sign, the chance with its interval drawn, and what it rests on. */
 import type { ChildLine } from '@sapling/contract';
-import { STRANDS, type Strand } from '@sapling/core';
+import { STRANDS, type Strand } from '@sapling/core/evidence';
 import { STRAND_MEANS } from '../gaps/strand-panel.js';
 import { Sign, SIGN_WORDS } from '../ui/signs.js';
 import { inOwnWords } from '../wording/say.js';

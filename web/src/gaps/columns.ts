@@ -1,6 +1,7 @@
 /** The columns of Gaps: skill strands first, then taught pairs; and the table written out as CSV. */
 import type { ChildLine, PairStateRow, StrandStateRow } from '@sapling/contract';
-import { STRANDS, type Cell, type Strand } from '@sapling/core';
+import { STRANDS, type Strand } from '@sapling/core/evidence';
+import type { Cell } from '@sapling/core/grouping';
 import Papa from 'papaparse';
 import { SIGN_WORDS, signOf } from '../ui/signs.js';
 import { graphemeShown, graphemeSpoken } from '../ui/word-marks.js';

@@ -1,8 +1,9 @@
 /** What a state rests on: the observations of one child and one pair, newest first. */
-import type { ChildLine } from '@sapling/contract';
+import { type ChildLine, fullName } from '@sapling/contract';
 import { useData } from '../api/data.js';
 import { markWord } from '../check/kinds.js';
-import { pastOf, pairSound } from '@sapling/core';
+import { pastOf } from '@sapling/core/evidence';
+import { pairSound } from '@sapling/core/phonics';
 import { OtherChild } from '../check/other-child.js';
 import { saidShown } from '../check/words.js';
 import { timeWords } from '../ui/dates.js';
@@ -30,7 +31,7 @@ export function EvidencePanel({
       side
       open
       onClose={onClose}
-      title={`${child.givenName} ${child.familyName}`}
+      title={fullName(child)}
       lead={
         <span className="flex items-center gap-3">
           <span className="font-child text-4xl text-ink">{graphemeShown(gpc)}</span> {pairSound(gpc)}

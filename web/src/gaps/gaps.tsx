@@ -1,5 +1,5 @@
 /** Gaps: what is missing, and for whom together? Children against skill strands and taught pairs. */
-import type { ChildLine } from '@sapling/contract';
+import { type ChildLine, fullName } from '@sapling/contract';
 import { FileDown } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -52,10 +52,7 @@ export function Component() {
     const column = columns.find((c) => c.head.toLowerCase() === text || c.name === text);
     return ofClass
       .filter(
-        (c) =>
-          text === '' ||
-          `${c.givenName} ${c.familyName}`.toLowerCase().includes(text) ||
-          (column !== undefined && needs(statesOf(c).get(column.key))),
+        (c) => text === '' || fullName(c).toLowerCase().includes(text) || (column !== undefined && needs(statesOf(c).get(column.key))),
       )
       .sort((a, b) => gaps.get(b)! - gaps.get(a)!);
   }, [ofClass, find, columns]);

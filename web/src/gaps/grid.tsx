@@ -2,7 +2,7 @@
  * The grid of signs: one tab stop, arrow keys inside (WAI-ARIA grid pattern), children and columns chosen by key or press.
  * Only what is in view is drawn, and the place where the keys are.
  */
-import type { ChildLine } from '@sapling/contract';
+import { type ChildLine, fullName } from '@sapling/contract';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useMemo, useRef, useState, type KeyboardEvent, type SyntheticEvent } from 'react';
 import { flushSync } from 'react-dom';
@@ -249,11 +249,7 @@ const GridRow = memo(function GridRow({ top, index, child, states, columns, pain
               aria-label={`Choose ${child.givenName} ${child.familyName}`}
             />
           )}
-          <Link
-            to={`/children/${child.id}`}
-            className="truncate underline-offset-4 hover:underline"
-            title={`${child.givenName} ${child.familyName}`}
-          >
+          <Link to={`/children/${child.id}`} className="truncate underline-offset-4 hover:underline" title={fullName(child)}>
             {child.givenName} {child.familyName}
           </Link>
         </span>

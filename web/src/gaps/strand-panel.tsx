@@ -1,6 +1,6 @@
 /** What a child's place on a skill strand rests on: the answers, newest first. */
-import type { ChildLine } from '@sapling/contract';
-import type { Strand } from '@sapling/core';
+import { type ChildLine, fullName } from '@sapling/contract';
+import type { Strand } from '@sapling/core/evidence';
 import { useData } from '../api/data.js';
 import { Dialog } from '../ui/dialog.js';
 import { Pending } from '../ui/page.js';
@@ -26,13 +26,7 @@ export function StrandPanel({ child, strand, onClose }: { child: ChildLine; stra
   const state = child.strands.find((s) => s.strand === strand);
   const own = evidence?.filter((o) => o.skill === strand);
   return (
-    <Dialog
-      side
-      open
-      onClose={onClose}
-      title={`${child.givenName} ${child.familyName}`}
-      lead={`${inOwnWords(strand)}: ${STRAND_MEANS[strand]}`}
-    >
+    <Dialog side open onClose={onClose} title={fullName(child)} lead={`${inOwnWords(strand)}: ${STRAND_MEANS[strand]}`}>
       {state ? (
         <p className="mb-4 flex items-start gap-3 border-y border-rule py-3">
           <Sign state={state.state} size={22} label={false} />

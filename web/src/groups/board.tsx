@@ -1,6 +1,6 @@
 /** Groups: who should sit together, for what, with whom? Cards that children are dragged between. */
 import type { Group } from '@sapling/contract';
-import type { Move } from '@sapling/core';
+import type { Move } from '@sapling/core/grouping';
 import {
   DndContext,
   DragOverlay,

@@ -1,6 +1,6 @@
 /** A group's dates, time and skills, in one dialog. */
 import type { Group, SchoolSettings } from '@sapling/contract';
-import type { Strand } from '@sapling/core';
+import type { Strand } from '@sapling/core/evidence';
 import { useState } from 'react';
 import { Dialog } from '../ui/dialog.js';
 import { Trouble } from '../ui/form.js';

@@ -1,7 +1,7 @@
 /** One group on the board: its name, adult, focus, and its children with their lines. */
 import { listed } from '@sapling/core';
 import type { ChildLine, Colleague, Group, SchoolSettings } from '@sapling/contract';
-import type { CostBreakdown, Thin } from '@sapling/core';
+import type { CostBreakdown, LowEvidence } from '@sapling/core/grouping';
 import { useDroppable } from '@dnd-kit/core';
 import { CalendarPlus, EllipsisVertical, Lock, LockOpen } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -34,7 +34,7 @@ interface Props {
   settings: SchoolSettings;
   /** What the group costs as it stands, and what is known too little in it; null until that is worked out. */
   cost: CostBreakdown | null;
-  thin: Thin | null;
+  thin: LowEvidence | null;
   /** Rules it breaks, in words. */
   breaks: readonly string[];
   /** What dropping the child that is carried would do here. */

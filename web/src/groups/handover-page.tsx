@@ -1,5 +1,5 @@
 /** Handing a group over: the summary from its records, on screen and on paper, and to whom it goes. */
-import { outcomeOf } from '@sapling/core';
+import { outcomeOf } from '@sapling/core/judgement';
 import { Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';

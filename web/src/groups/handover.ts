@@ -1,6 +1,7 @@
 /** A group handed over in plain sentences, written from its records alone: what whoever takes it next has to know. */
 import type { GroupOutcomeFacts, Group, Session } from '@sapling/contract';
-import { carryOver, type GroupOutcome } from '@sapling/core';
+import type { GroupOutcome } from '@sapling/core/judgement';
+import { carryOver } from '@sapling/core/planning';
 import { parseISO } from 'date-fns';
 import { graphemeShown } from '../ui/word-marks.js';
 import { say } from '../wording/say.js';

@@ -1,7 +1,7 @@
 /** What groups were: last cycle against this one, who moved when, and for whom little has changed. */
 import { fewOf } from '@sapling/core';
 import type { ChildLine, Group, GroupHistory } from '@sapling/contract';
-import type { GroupingProblem, Placement } from '@sapling/core';
+import type { GroupingProblem, Placement } from '@sapling/core/grouping';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { dayWords, timeWords } from '../ui/dates.js';

@@ -1,7 +1,7 @@
 /** The rest improved around what is locked: what would change is shown first, then done in one go or left. */
 import { listed } from '@sapling/core';
 import type { ChildLine, Colleague, Group } from '@sapling/contract';
-import type { CostBreakdown, Grouping } from '@sapling/core';
+import type { CostBreakdown, Grouping } from '@sapling/core/grouping';
 import { proxy } from 'comlink';
 import { useState } from 'react';
 import { toast } from 'sonner';

@@ -1,5 +1,5 @@
 /** A child on the board: carried by the name, laid against the focus of the group, moved or explained from a menu. */
-import type { ChildLine, Group, PairStateRow } from '@sapling/contract';
+import { type ChildLine, fullName, type Group, type PairStateRow } from '@sapling/contract';
 import { useDraggable } from '@dnd-kit/core';
 import { EllipsisVertical, GripVertical, Lock } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -30,7 +30,7 @@ export function Member({ child, group, total, ...rest }: MemberProps & { total: 
   return (
     <li className="grid items-center gap-x-1 py-0.5" style={{ gridTemplateColumns: memberColumns(group.focus.length) }}>
       <Grip child={child} group={group} {...rest} className="" />
-      <Link to={`/children/${child.id}`} className="min-w-0" aria-label={`${child.givenName} ${child.familyName}`}>
+      <Link to={`/children/${child.id}`} className="min-w-0" aria-label={fullName(child)}>
         {group.focus.length <= 6 && <Line small line={child.line} total={total} width="100%" />}
       </Link>
       {group.focus.map((gpc) => {
@@ -70,7 +70,7 @@ function Grip({ child, group, may, locked, className }: MemberProps & { classNam
       {...attributes}
       {...listeners}
       aria-label={`${child.givenName} ${child.familyName}, move`}
-      title={`${child.givenName} ${child.familyName}`}
+      title={fullName(child)}
       className={`flex shrink-0 cursor-grab touch-none items-center gap-1 py-1 text-left font-semibold ${isDragging ? 'opacity-40' : ''} ${className}`}
     >
       {locked ? (

@@ -1,7 +1,8 @@
 /** What a cycle suggests for the groups that come next: each step said with its reason, chosen or not, made in one go. */
 import { listed } from '@sapling/core';
 import type { ChildLine, Group } from '@sapling/contract';
-import type { AfterCycle, ChildStep, GroupOutcome } from '@sapling/core';
+import type { AfterCycle, ChildStep } from '@sapling/core/grouping';
+import type { GroupOutcome } from '@sapling/core/judgement';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';

@@ -1,5 +1,5 @@
 /** Did it work? What a group's cycle came to for each child, with its uncertainty, and what that suggests. */
-import { outcomeOf, ENOUGH_DAYS, ENOUGH_SESSIONS, type ChildOutcome, type OutcomeAdvice } from '@sapling/core';
+import { outcomeOf, ENOUGH_DAYS, ENOUGH_SESSIONS, type ChildOutcome, type OutcomeAdvice } from '@sapling/core/judgement';
 import type { GroupOutcomeFacts } from '@sapling/contract';
 import { useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';

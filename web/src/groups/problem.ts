@@ -1,18 +1,9 @@
 /** From what the screens hold to the core's grouping problem. */
 import type { ChildLine, Group, GroupRule, SchoolSettings } from '@sapling/contract';
-import {
-  holdsSlot,
-  inLesson,
-  pairsInCycle,
-  weekSlots,
-  wholeTimes,
-  type Gpc,
-  type Group as CoreGroup,
-  type GroupingChild,
-  type GroupingProblem,
-  type Need,
-  type Strand,
-} from '@sapling/core';
+import type { Strand } from '@sapling/core/evidence';
+import { pairsInCycle, type Group as CoreGroup, type GroupingChild, type GroupingProblem, type Need } from '@sapling/core/grouping';
+import type { Gpc } from '@sapling/core/phonics';
+import { holdsSlot, inLesson, weekSlots, wholeTimes } from '@sapling/core/planning';
 import type { Orders } from '../api/orders.js';
 
 /** Most pairs in a focus, and most children in a group. */

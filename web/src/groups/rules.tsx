@@ -1,6 +1,6 @@
 /** What groups are to keep: who is together, apart, in no group, in class at a time. Each with its reason. */
 import { listed } from '@sapling/core';
-import type { ChildLine, GroupRule, SchoolSettings } from '@sapling/contract';
+import { type ChildLine, fullName, type GroupRule, type SchoolSettings } from '@sapling/contract';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -38,7 +38,7 @@ export function Rules({ rules, children, settings, onClose }: Props) {
   const sorted = [...children].sort((a, b) => a.givenName.localeCompare(b.givenName));
   const name = (id: string): string => {
     const child = children.find((c) => c.id === id);
-    return child ? `${child.givenName} ${child.familyName}` : 'somebody';
+    return child ? fullName(child) : 'somebody';
   };
   const most = KINDS[kind].many ? 6 : 1;
   const ready = chosen.length >= (KINDS[kind].many ? 2 : 1) && (kind !== 'busy' || slots.length > 0);

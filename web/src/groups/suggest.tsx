@@ -1,6 +1,7 @@
 /** Suggestions of groups from the gaps: asked for, laid side by side, looked at, then one is taken or none. */
 import type { ChildLine, Colleague, Group, GroupHistory, GroupRule } from '@sapling/contract';
-import { DEFAULT_CONTINUITY, pairsInCycle, type GroupingProblem, type Strand } from '@sapling/core';
+import type { Strand } from '@sapling/core/evidence';
+import { DEFAULT_CONTINUITY, pairsInCycle, type GroupingProblem } from '@sapling/core/grouping';
 import { proxy } from 'comlink';
 import { addDays, format } from 'date-fns';
 import { useState } from 'react';

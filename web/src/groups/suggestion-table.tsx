@@ -1,17 +1,7 @@
 /** Suggestions side by side, each with what it costs and for whom; and the groups of the one looked at. */
 import type { ChildLine, Colleague, GroupHistory, SchoolSettings } from '@sapling/contract';
-import {
-  explain,
-  LITTLE,
-  placementOf,
-  SKILL_SIZE,
-  thinEvidence,
-  type GroupingProblem,
-  type Suggestion,
-  capital,
-  fewOf,
-  listed,
-} from '@sapling/core';
+import { capital, fewOf, listed } from '@sapling/core';
+import { explain, LITTLE, placementOf, SKILL_SIZE, thinEvidence, type GroupingProblem, type Suggestion } from '@sapling/core/grouping';
 import { useState } from 'react';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Pair } from '../ui/word-marks.js';

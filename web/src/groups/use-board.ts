@@ -1,6 +1,6 @@
 /** What the board knows beyond its groups: rules, settings, and what the core says of it all, kept up to date. */
 import type { ChildLine, Group, GroupHistory, GroupRule, SchoolSettings } from '@sapling/contract';
-import type { BoardView, GroupingProblem } from '@sapling/core';
+import type { BoardView, GroupingProblem } from '@sapling/core/grouping';
 import { useEffect, useMemo, useState } from 'react';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';

@@ -1,6 +1,6 @@
 /** Children with gaps in no group, with the reason: where they would do best and what that would cost. */
 import type { ChildLine, Group, GroupRule } from '@sapling/contract';
-import type { Placement } from '@sapling/core';
+import type { Placement } from '@sapling/core/grouping';
 import { useDroppable } from '@dnd-kit/core';
 import { ChildChip } from './member.js';
 import { waitingWords } from './words.js';

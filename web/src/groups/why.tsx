@@ -1,6 +1,6 @@
 /** Why a child is where they are: a few plain sentences, then what it costs and where else they could be. */
 import type { ChildLine, Colleague, Group, GroupHistory, GroupRule } from '@sapling/contract';
-import type { GroupingProblem, Move, Placement } from '@sapling/core';
+import type { GroupingProblem, Move, Placement } from '@sapling/core/grouping';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { dayWords } from '../ui/dates.js';

@@ -1,16 +1,9 @@
 /** How groups are spoken of: costs, placements and rules in plain sentences. */
 import type { ChildLine, Colleague, Group } from '@sapling/contract';
+import { capital, counted, fewOf, listed, MOST_NAMED, pairInWords } from '@sapling/core';
 import {
-  capital,
   conflictInWords,
-  counted,
-  fewOf,
   inWords,
-  LEAST_SENTENCES,
-  LEAST_WORDS,
-  listed,
-  MOST_NAMED,
-  pairInWords,
   type Constraint,
   type CostBreakdown,
   type GroupingProblem,
@@ -19,8 +12,8 @@ import {
   type Named,
   type Need,
   type Placement,
-  type Practice,
-} from '@sapling/core';
+} from '@sapling/core/grouping';
+import { LEAST_SENTENCES, LEAST_WORDS, type Practice } from '@sapling/core/planning';
 import type { Refused } from '../workers/grouping.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { say } from '../wording/say.js';

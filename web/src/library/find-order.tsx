@@ -1,6 +1,6 @@
 /** Two questions that find the teaching order nearest to how a school works, and one press that has classes follow it. */
 import type { TeachingOrderRow } from '@sapling/contract';
-import { nearestOrder, ORDER_PACES, type OrderPace } from '@sapling/core';
+import { nearestOrder, ORDER_PACES, type OrderPace } from '@sapling/core/phonics';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';

@@ -1,5 +1,5 @@
 /** Library: six shelves, each held against what the chosen class has been taught. */
-import type { Taught, TeachingOrder } from '@sapling/core';
+import type { Taught, TeachingOrder } from '@sapling/core/phonics';
 import type { SchoolClass } from '@sapling/contract';
 import { useEffect } from 'react';
 import { NavLink, Outlet, useLocation, useOutletContext, useSearchParams } from 'react-router';

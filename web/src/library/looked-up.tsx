@@ -1,5 +1,5 @@
 /** One word looked up: its sounds, and whether the class can read it yet. */
-import type { Taught } from '@sapling/core';
+import type { Taught } from '@sapling/core/phonics';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import { GraphemeChip, WordMarks } from '../ui/word-marks.js';

@@ -1,5 +1,5 @@
 /** A word as it is offered, with a small menu: never offer it again, for everybody in the school. */
-import type { FoundWord } from '@sapling/core';
+import type { FoundWord } from '@sapling/core/phonics';
 import { Ban } from 'lucide-react';
 import { DropdownMenu as Menu } from 'radix-ui';
 import { useData } from '../api/data.js';

@@ -1,5 +1,5 @@
 /** Words readable after each step as a curve, with the curve before the changes behind it. */
-import type { StepOpening, TeachingStep } from '@sapling/core';
+import type { StepOpening, TeachingStep } from '@sapling/core/phonics';
 import { LineChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, TooltipComponent } from 'echarts/components';
 import { init, use as register } from 'echarts/core';

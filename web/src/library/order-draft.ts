@@ -1,5 +1,5 @@
 /** A teaching order being worked on: changes as pure functions with undo, and a copy or an opened file on its way to the editor. */
-import type { OrderDraft, TeachingStep } from '@sapling/core';
+import type { OrderDraft, TeachingStep } from '@sapling/core/phonics';
 
 export interface Place {
   readonly step: number;

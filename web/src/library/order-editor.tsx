@@ -1,6 +1,6 @@
 /** One teaching order: looked at, or changed by drag, by keys and by typing, with what each step opens beside it. */
 import { DndContext, PointerSensor, pointerWithin, useSensor, useSensors } from '@dnd-kit/core';
-import { orderToJson, orderToRows, taughtAfter, type OrderDraft, type TeachingStep } from '@sapling/core';
+import { orderToJson, orderToRows, taughtAfter, type OrderDraft, type TeachingStep } from '@sapling/core/phonics';
 import type { SchoolClass, TeachingOrderRow } from '@sapling/contract';
 import { Download, Plus, Undo2 } from 'lucide-react';
 import Papa from 'papaparse';

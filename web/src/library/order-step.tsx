@@ -1,6 +1,6 @@
 /** One step of a teaching order in the editor: its name, its pairs to move and add, its irregular words, and what it opens. */
 import { useDraggable, useDroppable } from '@dnd-kit/core';
-import { isLightPair, type StepOpening, type TeachingStep } from '@sapling/core';
+import { isLightPair, type StepOpening, type TeachingStep } from '@sapling/core/phonics';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { GraphemeChip, graphemeSpoken, wordShown } from '../ui/word-marks.js';

@@ -1,5 +1,6 @@
 /** Teaching orders: those that ship and the school's own, with what each opens. */
-import { orderFromJson, orderFromRows, isCoreError, type OrderDraft, type StepOpening } from '@sapling/core';
+import { isCoreError } from '@sapling/core';
+import { orderFromJson, orderFromRows, type OrderDraft, type StepOpening } from '@sapling/core/phonics';
 import type { TeachingOrderRow } from '@sapling/contract';
 import Papa from 'papaparse';
 import { useState } from 'react';

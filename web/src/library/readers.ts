@@ -1,6 +1,6 @@
 /** Who a text is held against: the class as taught, each group with a member here, each child with their own doubts. */
-import type { ChildLine, Group, SchoolClass } from '@sapling/contract';
-import type { Reader, Taught } from '@sapling/core';
+import { type ChildLine, fullName, type Group, type SchoolClass } from '@sapling/contract';
+import type { Reader, Taught } from '@sapling/core/phonics';
 import type { Orders } from '../api/orders.js';
 
 export interface NamedReader extends Reader {
@@ -31,7 +31,6 @@ export function readersOf(
       unsure: [...new Set(members.flatMap(doubts))],
     });
   }
-  for (const child of here)
-    out.push({ id: child.id, kind: 'child', name: `${child.givenName} ${child.familyName}`.trim(), taught, unsure: doubts(child) });
+  for (const child of here) out.push({ id: child.id, kind: 'child', name: fullName(child), taught, unsure: doubts(child) });
   return out;
 }

@@ -1,5 +1,5 @@
 /** What a rule's count says: how often it holds, and which words break it. */
-import type { RuleCount } from '@sapling/core';
+import type { RuleCount } from '@sapling/core/phonics';
 import { WordMarks } from '../ui/word-marks.js';
 
 /** Fewer cases than this say little. */

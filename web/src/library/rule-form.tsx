@@ -1,5 +1,5 @@
 /** Stating a rule of one's own in a small form, with its count as it is filled in. */
-import { SOUNDS, type RuleScope, type StatedRule } from '@sapling/core';
+import { SOUNDS, type RuleScope, type StatedRule } from '@sapling/core/phonics';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';

@@ -1,5 +1,5 @@
 /** What spelling rules are worth: counted over words at this class's level, with the words that break them. */
-import type { RuleCount, RuleScope, StatedRule } from '@sapling/core';
+import type { RuleCount, RuleScope, StatedRule } from '@sapling/core/phonics';
 import type { Stated } from '@sapling/contract';
 import { Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';

@@ -1,5 +1,5 @@
 /** One sound: how it is made, its spellings side by side with words, and the school's own cue for each. */
-import { soundNote, SOUNDS, type Spelling } from '@sapling/core';
+import { soundNote, SOUNDS, type Spelling } from '@sapling/core/phonics';
 import type { Cue } from '@sapling/contract';
 import { useState } from 'react';
 import { toast } from 'sonner';

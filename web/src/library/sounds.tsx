@@ -2,7 +2,7 @@
  * The sounds of English with their spellings. Each sound is a ruler as long as all its words together: a
  * spelling's piece is as wide as its share of them, inked where this class has been taught it.
  */
-import { SOUNDS, type Spelling } from '@sapling/core';
+import { SOUNDS, type Spelling } from '@sapling/core/phonics';
 import { useMemo, useState } from 'react';
 import { graphemeShown } from '../ui/word-marks.js';
 import { Pending } from '../ui/page.js';

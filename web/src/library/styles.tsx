@@ -1,6 +1,7 @@
 /** Styles of a session: the three that ship and the school's own, each a row of parts with minutes that can be changed. */
 import type { StyleRow } from '@sapling/contract';
-import { checkedStyle, isCoreError, MOST_PARTS, PART_KINDS, PART_WORDS, type PartKind } from '@sapling/core';
+import { isCoreError } from '@sapling/core';
+import { checkedStyle, MOST_PARTS, PART_KINDS, PART_WORDS, type PartKind } from '@sapling/core/planning';
 import { ArrowDown, ArrowUp, Copy, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';

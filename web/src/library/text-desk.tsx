@@ -1,6 +1,8 @@
 /** One text of the shelf: as a child sees it, held against a class, a group or a child, and as it is changed. */
 import type { LibraryText } from '@sapling/contract';
-import { isCoreError, parseTextFile, type WholeTextReport } from '@sapling/core';
+import { isCoreError } from '@sapling/core';
+import type { WholeTextReport } from '@sapling/core/phonics';
+import { parseTextFile } from '@sapling/core/reading';
 import { ArrowLeft, BookOpen, FileText } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';

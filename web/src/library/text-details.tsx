@@ -1,6 +1,6 @@
 /** What belongs to a text besides its words: title, kind, words to explain, questions; kept for the school, sent out and read as Markdown. */
 import type { LibraryText } from '@sapling/contract';
-import { placeOf, TEXT_KINDS, writeTextFile, type TextKind } from '@sapling/core';
+import { placeOf, TEXT_KINDS, writeTextFile, type TextKind } from '@sapling/core/reading';
 import { Download, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';

@@ -1,6 +1,7 @@
 /** The shelf of texts: found by words, pair, step, kind, length and what a group has not read yet; a card for each. */
 import type { LibraryText, ReadingSummary, Session } from '@sapling/contract';
-import { isLightPair, TEXT_KINDS, type Gpc, type TeachingOrder } from '@sapling/core';
+import { isLightPair, type Gpc, type TeachingOrder } from '@sapling/core/phonics';
+import { TEXT_KINDS } from '@sapling/core/reading';
 import { Clock, Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useData } from '../api/data.js';

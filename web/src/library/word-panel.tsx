@@ -1,5 +1,5 @@
 /** One word of a text: its pairs, syllables, base and ending; and the school's own cut where the tool's is wrong for it. */
-import { SOUNDS, type WordForm } from '@sapling/core';
+import { SOUNDS, type WordForm } from '@sapling/core/phonics';
 import type { Correction } from '@sapling/contract';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';

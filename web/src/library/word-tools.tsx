@@ -1,5 +1,6 @@
 /** The tools of the Words shelf. Each asks the core worker and shows what comes. */
-import { SENTENCE_BANK, SOUNDS, type ChainStep, type FoundWord, type ListenAndFind, type Taught } from '@sapling/core';
+import { SOUNDS, type ChainStep, type FoundWord, type ListenAndFind, type Taught } from '@sapling/core/phonics';
+import { SENTENCE_BANK } from '@sapling/core/planning';
 import { useState } from 'react';
 import { useData } from '../api/data.js';
 import { GraphemeChip, graphemeShown, WordMarks } from '../ui/word-marks.js';

@@ -1,6 +1,6 @@
 /** Progress: can it be trusted here? The numbers behind what is foretold, fitted to this school: begun, used and put back by a lead. */
 import type { Endpoints, ResponseOf } from '@sapling/contract';
-import { REFIT_DIRECTIONS, REFIT_FEWEST_ANSWERS, REFIT_FEWEST_CHILDREN } from '@sapling/core';
+import { REFIT_DIRECTIONS, REFIT_FEWEST_ANSWERS, REFIT_FEWEST_CHILDREN } from '@sapling/core/judgement';
 import { useEffect, useRef, useState } from 'react';
 import { mutate } from 'swr';
 import { v7 as uuidv7 } from 'uuid';

@@ -1,5 +1,6 @@
 /** Progress: can it be trusted here? What the judgement expected before each answer of this school, beside what came. */
-import { ENOUGH_TO_TRUST, pastOf, verdictOf } from '@sapling/core';
+import { pastOf } from '@sapling/core/evidence';
+import { ENOUGH_TO_TRUST, verdictOf } from '@sapling/core/judgement';
 import type { Endpoints, ResponseOf } from '@sapling/contract';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';

@@ -1,6 +1,6 @@
 /** This text read before, the gain, and whether to read it once more. */
 import type { ReadingRecord } from '@sapling/contract';
-import { afterReading, nextAim, type Repeated } from '@sapling/core';
+import { afterReading, nextAim, type Repeated } from '@sapling/core/reading';
 import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { percent } from './figures.js';

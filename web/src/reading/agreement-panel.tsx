@@ -1,6 +1,6 @@
 /** Two markings of one reading side by side: how far they agree, word by word, and which one counts. */
 import type { ReadingRecord } from '@sapling/contract';
-import { agreement, decidingMark, type Judged, type Marking, type ReadingStep } from '@sapling/core';
+import { agreement, decidingMark, type Judged, type Marking, type ReadingStep } from '@sapling/core/reading';
 import { useState } from 'react';
 import { markKind } from './mark-kinds.js';
 

@@ -1,5 +1,6 @@
 /** A child's readings over time: drawn, read by stated rules, and listed. */
-import { nextAim } from '@sapling/core';
+import { fullName } from '@sapling/contract';
+import { nextAim } from '@sapling/core/reading';
 import { lazy, Suspense, useCallback, useMemo } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useData } from '../api/data.js';
@@ -38,7 +39,7 @@ export function Component() {
         <Pending error={error} what="the readings" />
       </Page>
     );
-  const name = `${child.givenName} ${child.familyName}`;
+  const name = fullName(child);
   const said = decisionWords(found, aim !== null);
   const untimed = series.filter((p) => !p.speed && p.reading.score.wcpm !== null).length;
   return (

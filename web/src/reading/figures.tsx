@@ -1,5 +1,5 @@
 /** The adult's figures beside the text: time, words a minute, accuracy, counts. Nothing of it shows when the child looks at this screen. */
-import type { Marking, ReadingScore } from '@sapling/core';
+import type { Marking, ReadingScore } from '@sapling/core/reading';
 import { useEffect, useState } from 'react';
 import { MARK_KINDS } from './mark-kinds.js';
 import { clock } from '../clock.js';

@@ -1,6 +1,6 @@
 /** Fluency beyond speed: a scale of four parts with an example at each level, punctuation heeded, and where the reader slowed. */
 import type { ReadingRecord } from '@sapling/contract';
-import { FLUENCY_PARTS, heededByTimes, punctuationOf, type FluencyPart, type Marking, type ReadingStep } from '@sapling/core';
+import { FLUENCY_PARTS, heededByTimes, punctuationOf, type FluencyPart, type Marking, type ReadingStep } from '@sapling/core/reading';
 import { useMemo } from 'react';
 import { GraphemeChip } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';

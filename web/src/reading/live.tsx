@@ -3,7 +3,7 @@
  * is marked by touch or by key, and everything can be taken back.
  */
 import { useOpen } from '../shell/open.js';
-import { lastWordOf, lineUp, scoreMarking, type ReadingMark } from '@sapling/core';
+import { lastWordOf, lineUp, scoreMarking, type ReadingMark } from '@sapling/core/reading';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useData } from '../api/data.js';

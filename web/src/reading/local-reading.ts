@@ -1,6 +1,7 @@
 /** A reading as this device holds it, and the steps it can take. Pure: what is to be sent comes back with each step. */
 import type { LibraryText, OutboxEntry, ReadingRecord, ReadingStepRecord, WholeReading } from '@sapling/contract';
-import { foldMarking, wordsOf, type Marking, type ReadingMark, type ReadingStep, type StepRecord } from '@sapling/core';
+import { wordsOf } from '@sapling/core/phonics';
+import { foldMarking, type Marking, type ReadingMark, type ReadingStep, type StepRecord } from '@sapling/core/reading';
 
 export interface LocalReading {
   readonly record: ReadingRecord;

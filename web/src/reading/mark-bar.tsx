@@ -1,5 +1,5 @@
 /** The big touch targets below the text: start and stop, the place, the marks. */
-import type { ReadingMark } from '@sapling/core';
+import type { ReadingMark } from '@sapling/core/reading';
 import { MARK_KINDS } from './mark-kinds.js';
 
 export function MarkBar({

@@ -1,5 +1,5 @@
 /** How the marks of a reading are named on the screen, and the key of each. */
-import type { ReadingMark } from '@sapling/core';
+import type { ReadingMark } from '@sapling/core/reading';
 
 export interface MarkKind {
   readonly kind: ReadingMark['kind'];

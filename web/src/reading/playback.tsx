@@ -1,5 +1,5 @@
 /** The recording played back: as a waveform, slower and faster, the marks at their times, the word that is said followed in the text. */
-import { lastWordOf, type Marking } from '@sapling/core';
+import { lastWordOf, type Marking } from '@sapling/core/reading';
 import { parseISO } from 'date-fns';
 import { Pause, Play, Trash2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';

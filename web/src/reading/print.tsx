@@ -1,5 +1,6 @@
 /** A text on paper: the child's copy, and the adult's sheet with numbered lines, a place for marks, the questions and the scale. */
-import { FLUENCY_PARTS, lineUp, wordsOf } from '@sapling/core';
+import { wordsOf } from '@sapling/core/phonics';
+import { FLUENCY_PARTS, lineUp } from '@sapling/core/reading';
 import { useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { Pending } from '../ui/page.js';

@@ -1,5 +1,5 @@
 /** The picture of accuracy against speed, in four quarters. */
-import type { Quadrant } from '@sapling/core';
+import type { Quadrant } from '@sapling/core/reading';
 import { ScatterChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { use as register, type EChartsType } from 'echarts/core';

@@ -1,5 +1,6 @@
 /** Who is accurate but slow, quick but inaccurate, both, or neither: each child's newest first reading in one picture that can be pressed. */
-import { nextAim, quadrantOf, type Quadrant } from '@sapling/core';
+import { fullName } from '@sapling/contract';
+import { nextAim, quadrantOf, type Quadrant } from '@sapling/core/reading';
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useData } from '../api/data.js';
@@ -62,7 +63,7 @@ export function Component() {
       const needs = { accuracy: settings.readAlone, wcpm: aim?.value ?? fallback };
       return {
         id: child.id,
-        name: `${child.givenName} ${child.familyName}`.trim(),
+        name: fullName(child),
         title: reading.title,
         at: reading.at,
         accuracy: reading.score.accuracy!,

@@ -1,6 +1,6 @@
 /** Understanding: the text's own questions, answered right, partly, after looking back, or not. */
 import type { ReadingRecord } from '@sapling/contract';
-import { ANSWERS, placeOf, type Marking, type ReadingStep } from '@sapling/core';
+import { ANSWERS, placeOf, type Marking, type ReadingStep } from '@sapling/core/reading';
 
 const NAMES: Record<(typeof ANSWERS)[number], string> = {
   right: 'right',

@@ -1,5 +1,5 @@
 /** A child's readings over time: words a minute with the aim and the trend, and below it how accurate they were. */
-import type { Aim } from '@sapling/core';
+import type { Aim } from '@sapling/core/judgement';
 import { LineChart, ScatterChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
 import { use as register, type EChartsType } from 'echarts/core';

@@ -3,7 +3,8 @@
  * when that is in reach; it goes nowhere else. A made-up voice can stand in for the microphone.
  */
 import { RECORDING_PARTS, RECORDING_TYPES } from '@sapling/contract';
-import { scriptedReading, scriptedVoice, seedFrom } from '@sapling/core';
+import { seedFrom } from '@sapling/core';
+import { scriptedReading, scriptedVoice } from '@sapling/core/reading';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { call, Problem } from '../api/client.js';
 import { forgetSound, keepSound, nextSound } from '../outbox/store.js';

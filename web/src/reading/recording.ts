@@ -1,5 +1,5 @@
 /** A recording made ready to be heard and looked at: sound that can be searched, its loudness, and where words may be. */
-import { loudness, punctuationOf, speechIn, wordTimes } from '@sapling/core';
+import { loudness, punctuationOf, speechIn, wordTimes } from '@sapling/core/reading';
 import { under } from '../base.js';
 
 export interface Sound {

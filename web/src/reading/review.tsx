@@ -8,7 +8,7 @@ import {
   type MarkMade,
   type Marking,
   type StepRecord,
-} from '@sapling/core';
+} from '@sapling/core/reading';
 import { Printer } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';

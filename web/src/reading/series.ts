@@ -1,6 +1,6 @@
 /** A child's readings as a series: first readings of a text apart from later ones, and what the trend may rest on. */
 import type { LibraryText, ReadingSummary } from '@sapling/contract';
-import { trend, TREND_NEEDS, type Aim, type Trend } from '@sapling/core';
+import { trend, TREND_NEEDS, type Aim, type Trend } from '@sapling/core/judgement';
 
 export interface SeriesPoint {
   readonly reading: ReadingSummary;

@@ -1,6 +1,6 @@
 /** Read a text: a child, the text that would tell most of them, and start. */
-import type { ChildLine, LibraryText, ReadingSummary } from '@sapling/contract';
-import { OFFERED_FROM, textsInOrder } from '@sapling/core';
+import { type ChildLine, fullName, type LibraryText, type ReadingSummary } from '@sapling/contract';
+import { OFFERED_FROM, textsInOrder } from '@sapling/core/reading';
 import { FileText, LibraryBig } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -95,7 +95,7 @@ export function Component() {
           </div>
           <ul className="sheet ruled">
             {shown.map((c) => {
-              const name = `${c.givenName} ${c.familyName}`;
+              const name = fullName(c);
               const before = last.get(c.id);
               return (
                 <li key={c.id} className="flex items-center gap-4 px-4 py-1.5">
@@ -176,7 +176,7 @@ function ChooseText({
   const now = fits.find((f) => f.id === chosen) ?? fits[0];
   const start = (paper: boolean): void => {
     if (!now) return;
-    startReading({ id: child.id, name: `${child.givenName} ${child.familyName}` }, now.text, me.colleague.id, paper).then(
+    startReading({ id: child.id, name: fullName(child) }, now.text, me.colleague.id, paper).then(
       (id) => void go(`/reading/${id}`),
       () => toast.error('This device has no room left to keep marks, so the reading was not begun.'),
     );

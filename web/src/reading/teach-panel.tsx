@@ -1,6 +1,7 @@
 /** Words to teach from this reading: each missed word with its marks, its odd part, and words like it. */
 import type { ReadingRecord } from '@sapling/contract';
-import { lastWordOf, type Marking, type Pattern } from '@sapling/core';
+import type { Pattern } from '@sapling/core/checks';
+import { lastWordOf, type Marking } from '@sapling/core/reading';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { PATTERN_WORDS } from '../check/pattern-words.js';

@@ -1,5 +1,5 @@
 /** The text as a child reads it: lines that stay put, one touch target a word, marks in the space below their line. */
-import { lineUp, type Line, type MarkMade } from '@sapling/core';
+import { lineUp, type Line, type MarkMade } from '@sapling/core/reading';
 import { memo, useCallback, useEffect, useMemo, useRef } from 'react';
 import { markKind } from './mark-kinds.js';
 

@@ -1,6 +1,6 @@
 /** Holds one reading: every step is shown at once and written to the device before anything else happens. */
 import type { LibraryText, WholeReading } from '@sapling/contract';
-import { secondsOf, type Marking, type ReadingMark, type ReadingStep } from '@sapling/core';
+import { secondsOf, type Marking, type ReadingMark, type ReadingStep } from '@sapling/core/reading';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';

@@ -1,5 +1,5 @@
 /** One word of a reading put right afterwards: what happened, what was said, and whether it was the last. */
-import type { MarkMade, ReadingMark } from '@sapling/core';
+import type { MarkMade, ReadingMark } from '@sapling/core/reading';
 import { Undo2 } from 'lucide-react';
 import { MARK_KINDS, markKind } from './mark-kinds.js';
 

@@ -1,5 +1,5 @@
 /** What the adult needs beside an item: what is right, and what to say when it is not. */
-import { pairSound, SOUNDS } from '@sapling/core';
+import { pairSound, SOUNDS } from '@sapling/core/phonics';
 import type { Part, Word } from './part-view.js';
 import type { RunItem } from './run-draft.js';
 

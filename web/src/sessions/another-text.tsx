@@ -1,5 +1,5 @@
 /** Another text for a part of a session, taken from the shelf: what the group cannot read in it yet is told first. */
-import type { SessionRequest } from '@sapling/core';
+import type { SessionRequest } from '@sapling/core/planning';
 import { LibraryBig } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';

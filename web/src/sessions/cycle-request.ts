@@ -1,20 +1,19 @@
 /** A group's cycle from its records: what was held and who was there, what is planned, and the days still to fill. */
 import type { ChildLine, Group, SchoolSettings, Session, Timetable } from '@sapling/contract';
+import { daysAfter, weekday } from '@sapling/core';
 import {
   daysOff,
   type SchoolTerm,
-  daysAfter,
   holidayOn,
   partsDone,
   SESSION_SKILLS,
-  weekday,
   weekSlots,
   workedOn,
   type CycleRequest,
   type CycleSession,
   type Holiday,
   type PlannedSession,
-} from '@sapling/core';
+} from '@sapling/core/planning';
 import { addDays, format, getISOWeek, getISOWeekYear, parseISO } from 'date-fns';
 import { knownOf } from '../groups/problem.js';
 

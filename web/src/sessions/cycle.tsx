@@ -1,5 +1,5 @@
 /** A group's cycle: which focus pair comes when, what comes back for whom, and what each child will have met by the end. */
-import { movedBetween, planCycle, type PlannedSession } from '@sapling/core';
+import { movedBetween, planCycle, type PlannedSession } from '@sapling/core/planning';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';

@@ -1,6 +1,7 @@
 /** The sessions of a cycle drafted one after the other: each knows the words and texts of those before it. */
 import type { ChildLine, Group, LibraryText, SchoolSettings, Session, StyleRow } from '@sapling/contract';
-import type { CycleRequest, Gpc, PlannedSession, SessionPlan, SessionRequest, Taught } from '@sapling/core';
+import type { Gpc, Taught } from '@sapling/core/phonics';
+import type { CycleRequest, PlannedSession, SessionPlan, SessionRequest } from '@sapling/core/planning';
 import { planRequest } from './plan-request.js';
 import type { Plan } from './part-view.js';
 

@@ -4,7 +4,7 @@ import { format, parseISO, subDays } from 'date-fns';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { keepPinned, LEAST_MINUTES, MOST_MINUTES } from '@sapling/core';
+import { keepPinned, LEAST_MINUTES, MOST_MINUTES } from '@sapling/core/planning';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';

@@ -1,5 +1,5 @@
 /** A letter as the pen writes it: strokes numbered where they begin, with arrows. */
-import { letterStrokes, strokeArrows, strokesWidth } from '@sapling/core';
+import { letterStrokes, strokeArrows, strokesWidth } from '@sapling/core/planning';
 
 const HEAD = 11;
 

@@ -1,6 +1,7 @@
 /** Sessions: this week, what is ready, what happened. */
 import type { Group, Session } from '@sapling/contract';
-import { daysOff, termOn, clockTime, holidayOn, meetingOn, weekSlots, weekday } from '@sapling/core';
+import { clockTime, weekday } from '@sapling/core';
+import { daysOff, termOn, holidayOn, meetingOn, weekSlots } from '@sapling/core/planning';
 import { addDays, format, startOfWeek } from 'date-fns';
 import { CheckCheck, ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';

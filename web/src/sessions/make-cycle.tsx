@@ -1,5 +1,5 @@
 /** All sessions of a cycle drafted in one press, looked through side by side, and kept together. */
-import { planCycle, type PlannedSession } from '@sapling/core';
+import { planCycle, type PlannedSession } from '@sapling/core/planning';
 import { RefreshCw, X } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';

@@ -1,8 +1,8 @@
 /** Making a session for a group: its focus, a filled-in draft, changed where the teacher knows better. */
 import { addDays, format, parseISO } from 'date-fns';
+import { clockTime } from '@sapling/core';
 import {
   daysOff,
-  clockTime,
   holidayOn,
   keepPinned,
   LEAST_MINUTES,
@@ -12,7 +12,7 @@ import {
   SESSION_SKILLS,
   weekSlots,
   type SessionSkill,
-} from '@sapling/core';
+} from '@sapling/core/planning';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';

@@ -3,7 +3,7 @@ import { DropdownMenu as Menu } from 'radix-ui';
 import { ArrowDown, ArrowUp, MoreHorizontal, Pin, PinOff, Plus, RefreshCw, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { partKind, withContent, type SessionRequest } from '@sapling/core';
+import { partKind, withContent, type SessionRequest } from '@sapling/core/planning';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { PartView, type Part, type Plan, type Word } from './part-view.js';

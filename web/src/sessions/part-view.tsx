@@ -1,5 +1,6 @@
 /** A part of a plan as it is read: on the session's page, in the runner, and on paper. */
-import { FORMATION, partKind, soundNote } from '@sapling/core';
+import { soundNote } from '@sapling/core/phonics';
+import { FORMATION, partKind } from '@sapling/core/planning';
 import { CuePicture } from '../library/cue-picture.js';
 import { LetterStrokes } from './letter-strokes.js';
 import { Written } from './written.js';

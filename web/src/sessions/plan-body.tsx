@@ -1,5 +1,6 @@
 /** A plan being changed: its minutes, its parts, what these children cannot read in it, and a way back from every change. */
-import { emptyPart, PART_KINDS, PART_WORDS, type PartKind, type SessionRequest, type Taught } from '@sapling/core';
+import type { Taught } from '@sapling/core/phonics';
+import { emptyPart, PART_KINDS, PART_WORDS, type PartKind, type SessionRequest } from '@sapling/core/planning';
 import { Plus, RefreshCw, Undo2 } from 'lucide-react';
 import { useEffect, type ReactNode } from 'react';
 import { DropdownMenu as Menu } from 'radix-ui';

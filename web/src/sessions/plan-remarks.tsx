@@ -1,5 +1,5 @@
 /** What a plan says about its group: what is short, why, and what would help. */
-import { remarkWords } from '@sapling/core';
+import { remarkWords } from '@sapling/core/planning';
 import type { Plan } from './part-view.js';
 
 export function PlanRemarks({ plan, names }: { plan: Plan; names: ReadonlyMap<string, string> }) {

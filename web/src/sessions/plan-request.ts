@@ -1,7 +1,8 @@
 /** What a session of a group is planned from: its children's states, what they were taught, and what its last sessions were. */
 import { textsReadIn } from './texts-read.js';
 import type { ChildLine, LibraryText, SchoolSettings, Session, StyleRow } from '@sapling/contract';
-import { carryOver, metIn, workedOn, YES_OR_NO, type Gpc, type SessionRequest, type SessionSkill, type Taught } from '@sapling/core';
+import type { Gpc, Taught } from '@sapling/core/phonics';
+import { carryOver, metIn, workedOn, YES_OR_NO, type SessionRequest, type SessionSkill } from '@sapling/core/planning';
 import { knownOf } from '../groups/problem.js';
 
 /** Words of so many sessions are not repeated needlessly. */

@@ -1,5 +1,5 @@
 /** A session on paper: A4 or Letter, black on white, one page for the adult's hand. */
-import { partKind } from '@sapling/core';
+import { partKind } from '@sapling/core/planning';
 import { parseISO } from 'date-fns';
 import { useParams } from 'react-router';
 import { useData } from '../api/data.js';

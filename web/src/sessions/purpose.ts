@@ -1,5 +1,6 @@
 /** What a session of a cycle is for, in a line. */
-import { capital, type PlannedSession } from '@sapling/core';
+import { capital } from '@sapling/core';
+import type { PlannedSession } from '@sapling/core/planning';
 import { needNamed } from '../groups/words.js';
 
 export function purposeWords(s: Pick<PlannedSession, 'fresh' | 'again' | 'recheck' | 'purpose' | 'skill'>): string {

@@ -3,7 +3,7 @@
  * hand is drawn again in one press. Both are said, with a way back.
  */
 import type { Group } from '@sapling/contract';
-import { planCycle, type PlannedSession } from '@sapling/core';
+import { planCycle, type PlannedSession } from '@sapling/core/planning';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';

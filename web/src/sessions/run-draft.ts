@@ -1,6 +1,8 @@
 /** A session as it is run: what was reached, who was there, single marks; and the records that come of it. */
 import type { OutboxEntry, Session } from '@sapling/contract';
-import { partKind, partsDone, seeded, shuffled, type Strand } from '@sapling/core';
+import { seeded, shuffled } from '@sapling/core';
+import type { Strand } from '@sapling/core/evidence';
+import { partKind, partsDone } from '@sapling/core/planning';
 import type { Part } from './part-view.js';
 
 export type SessionMark = 'slipped' | 'right alone';

@@ -1,5 +1,6 @@
 /** What the group looks at: one card or word at a time, large, or the whole part. */
-import { hasOtherSound, keyWordOf, withContent } from '@sapling/core';
+import { hasOtherSound, keyWordOf } from '@sapling/core/phonics';
+import { withContent } from '@sapling/core/planning';
 import { Picture } from '../pictures/picture.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { PartView, type Part } from './part-view.js';

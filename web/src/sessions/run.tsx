@@ -6,7 +6,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
 import type { Session } from '@sapling/contract';
-import { partKind } from '@sapling/core';
+import { partKind } from '@sapling/core/planning';
 import { refresh, useData } from '../api/data.js';
 import { post, useOutbox } from '../outbox/outbox.js';
 import { forget, keep, kept } from '../outbox/store.js';

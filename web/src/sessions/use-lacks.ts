@@ -1,5 +1,6 @@
 /** What in a plan these children cannot read, worked out in the worker. */
-import { wordsToRead, type Taught } from '@sapling/core';
+import type { Taught } from '@sapling/core/phonics';
+import { wordsToRead } from '@sapling/core/planning';
 import { useEffect, useState } from 'react';
 import { core } from '../workers/core.js';
 import type { Plan } from './part-view.js';

@@ -1,4 +1,5 @@
 /** The command list: every place, child, group, session, text, order, setting, colleague, action and page of help, by a few letters. */
+import { fullName } from '@sapling/contract';
 import { Command } from 'cmdk';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -113,7 +114,7 @@ function useLines(typed: string): { heading: string; lines: readonly Line[]; few
     {
       heading: 'Children',
       few: true,
-      lines: (children ?? []).map((c) => ({ key: c.id, name: `${c.givenName} ${c.familyName}`, to: `/children/${c.id}` })),
+      lines: (children ?? []).map((c) => ({ key: c.id, name: fullName(c), to: `/children/${c.id}` })),
     },
     {
       heading: 'Groups',

@@ -1,5 +1,5 @@
 /** The school's own words for what schools name differently, each shown in a sentence as it will be said. */
-import { ownWording, pluralOf, TERM_NAMES, TERMS, type Term } from '@sapling/core';
+import { ownWording, pluralOf, TERM_NAMES, TERMS, type Term } from '@sapling/core/wording';
 import { useState } from 'react';
 import type { SettingsRow } from './use-settings-draft.js';
 

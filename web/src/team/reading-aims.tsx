@@ -1,5 +1,5 @@
 /** What this school wants children of a year to reach by the end of a season, in right words a minute: a small table, empty where there is no aim. */
-import { SEASONS, type Season } from '@sapling/core';
+import { SEASONS, type Season } from '@sapling/core/reading';
 import { useData } from '../api/data.js';
 import type { SettingsRow } from './use-settings-draft.js';
 

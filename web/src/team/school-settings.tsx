@@ -1,6 +1,6 @@
 /** What the school decides where schools differ: each with its default and one sentence that says why. The lead decides. */
 import { DEFAULT_SETTINGS } from '@sapling/contract';
-import { ACCENT_MERGERS } from '@sapling/core';
+import { ACCENT_MERGERS } from '@sapling/core/phonics';
 import { Link } from 'react-router';
 import { useMay } from '../shell/me.js';
 import { Trouble } from '../ui/form.js';

@@ -1,5 +1,5 @@
 /** What a roll-over proposes, and what is changed of it: next year's class of every class and child. */
-import type { RollOver, SchoolClass } from '@sapling/contract';
+import { fullName, type RollOver, type SchoolClass } from '@sapling/contract';
 
 export interface ClassPlan {
   readonly id: string;
@@ -117,7 +117,7 @@ const plain = (text: string): string => text.trim().toLowerCase().normalize('NFC
 /** Next year's class of every child from next year's list: by the school's number, else by the whole name where that is one child's. */
 export function fromList(rows: readonly Listed[], children: readonly Here[], plans: readonly ClassPlan[]): FromList {
   const names = nextNames(plans);
-  const nameOf = (c: { givenName: string; familyName: string }): string => plain(`${c.givenName} ${c.familyName}`);
+  const nameOf = (c: { givenName: string; familyName: string }): string => plain(fullName(c));
   const others = new Map<string, string | null>();
   const found = new Set<string>();
   const unknown = new Set<string>();

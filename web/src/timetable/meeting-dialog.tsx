@@ -1,6 +1,6 @@
 /** One meeting of a group: when, with whom, where. Also the way to place one without dragging. */
 import type { Colleague, Group, SchoolSettings } from '@sapling/contract';
-import type { WeekSlot } from '@sapling/core';
+import type { WeekSlot } from '@sapling/core/planning';
 import { useState } from 'react';
 import { AdultOptions } from '../ui/adult-options.js';
 import { Dialog } from '../ui/dialog.js';

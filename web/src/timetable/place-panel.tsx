@@ -1,5 +1,5 @@
 /** The solver at work, and what makes a timetable impossible, with what does fit. */
-import { demandInWords, weekRequest, type Demand, type Meeting, type TimetableResult } from '@sapling/core';
+import { demandInWords, weekRequest, type Demand, type Meeting, type TimetableResult } from '@sapling/core/planning';
 import { useRef, useState } from 'react';
 import { sentenceOf } from '../api/client.js';
 import { placeMeetings } from '../workers/place.js';

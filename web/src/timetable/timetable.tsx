@@ -10,7 +10,7 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import type { Group, WeekMeeting } from '@sapling/contract';
-import type { Meeting } from '@sapling/core';
+import type { Meeting } from '@sapling/core/planning';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';

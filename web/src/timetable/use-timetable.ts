@@ -1,6 +1,7 @@
 /** The timetable with everything it rests on, what clashes in it, and the ways to change it. */
 import type { Timetable, WeekMeeting } from '@sapling/contract';
-import { clashes, clashInWords, holdsSlot, slotsOverlap, weekRequest, weekSlots, type Clash, listed } from '@sapling/core';
+import { listed } from '@sapling/core';
+import { clashes, clashInWords, holdsSlot, slotsOverlap, weekRequest, weekSlots, type Clash } from '@sapling/core/planning';
 import { useMemo, useRef } from 'react';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';

@@ -1,6 +1,6 @@
 /** From what the screens hold to the week as the core sees it, and back. */
 import type { ChildLine, Group, GroupRule, SchoolSettings, Timetable, WeekMeeting } from '@sapling/contract';
-import { isUnnamed, type Meeting, type WeekFacts } from '@sapling/core';
+import { isUnnamed, type Meeting, type WeekFacts } from '@sapling/core/planning';
 
 export type ScheduledMeeting = Timetable['meetings'][number];
 /** How often a group is to meet in a week: as it has it itself, else as the school has it, but at most once on each day there are times for. */

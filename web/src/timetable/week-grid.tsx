@@ -1,6 +1,7 @@
 /** The week as a sheet: a row a time, a column a day. Meetings are carried by the mouse or moved by the arrow keys. */
 import type { SchoolSettings } from '@sapling/contract';
-import { clockTime, inLesson, weekCell, type WeekSlot } from '@sapling/core';
+import { clockTime } from '@sapling/core';
+import { inLesson, weekCell, type WeekSlot } from '@sapling/core/planning';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { TriangleAlert } from 'lucide-react';
 import type { KeyboardEvent } from 'react';

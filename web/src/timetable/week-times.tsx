@@ -1,6 +1,7 @@
 /** Times of the week as a small grid, a row a time and a column a day, each pressed or not. */
 import type { SchoolSettings, Timetable } from '@sapling/contract';
-import { clockTime, weekCell, weekSlots } from '@sapling/core';
+import { clockTime } from '@sapling/core';
+import { weekCell, weekSlots } from '@sapling/core/planning';
 
 export const DAY_NAMES = ['', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 type Times = Pick<SchoolSettings, 'slots'>;

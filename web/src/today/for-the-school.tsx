@@ -1,5 +1,6 @@
 /** For who answers for the whole: what is late or coming, one line each. A line goes when what it says is done. */
-import { daysOff, daysAfter } from '@sapling/core';
+import { daysAfter } from '@sapling/core';
+import { daysOff } from '@sapling/core/planning';
 import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { todayDay } from '../clock.js';

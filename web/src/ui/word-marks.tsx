@@ -2,7 +2,7 @@
  * A word under study with a mark under each grapheme: a short bar for one letter, a long bar for several,
  * a loop that ties the two letters of a split digraph. The odd part of an irregular word stands on an open box.
  */
-import { keyWordOf } from '@sapling/core';
+import { keyWordOf } from '@sapling/core/phonics';
 
 interface Unit {
   grapheme: string;

@@ -2,7 +2,7 @@
  * What the interface says: every text of its source comes through here when it is built (`web/messages`), so that a school's own
  * words and another language reach each of them. What a variable holds is put in afterwards, unchanged.
  */
-import { ownWording, type OwnWords } from '@sapling/core';
+import { ownWording, type OwnWords } from '@sapling/core/wording';
 import { createElement, Fragment, type ReactNode } from 'react';
 import { keptAs } from '../base.js';
 

@@ -1,5 +1,5 @@
 /** The page's side of the core worker. Started when first needed. */
-import type { SchoolWords, WordCorrection } from '@sapling/core';
+import type { SchoolWords, WordCorrection } from '@sapling/core/phonics';
 import { wrap, type Remote } from 'comlink';
 import type { CoreWorker } from './core.worker.js';
 

@@ -10,11 +10,11 @@ import {
   type Grouping,
   type GroupingProblem,
   type Learning,
-  type Lexicon,
-  type Practice,
   type RuleConflict,
   type Suggestion,
-} from '@sapling/core';
+} from '@sapling/core/grouping';
+import type { Lexicon } from '@sapling/core/phonics';
+import type { Practice } from '@sapling/core/planning';
 
 /** No grouping keeps the rules: which of them, and what to say. */
 export interface Refused {

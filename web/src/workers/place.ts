@@ -1,5 +1,5 @@
 /** Asks for a timetable; the answer can be given up at any time. */
-import type { TimetableRequest, TimetableResult } from '@sapling/core';
+import type { TimetableRequest, TimetableResult } from '@sapling/core/planning';
 import { wrap } from 'comlink';
 import type { TimetableWorker } from './timetable.js';
 

@@ -1,0 +1,25 @@
+/** Letters and sounds: the lexicon, cutting words into units, teaching orders, word lists, chains, made-up words, reports on a text. Public as `@sapling/core/phonics`; what is not named here is internal. */
+export * from './sounds.js';
+export * from './sound-notes.js';
+export * from './lexicon.js';
+export * from './segment.js';
+export { guessSegmentations } from './guess.js';
+export * from './shape.js';
+export * from './decodability.js';
+export * from './find-words.js';
+export * from './word-parts.js';
+export { offerableWords, type IndexedWord } from './word-index.js';
+export { makeMadeUpWords, type MadeUpRequest } from './made-up.js';
+export * from './chain.js';
+export * from './listen-and-find.js';
+export * from './word-families.js';
+export * from './dictation.js';
+export * from './text-report.js';
+export * from './spelling-rules.js';
+export * from './rule-list.js';
+export * from './order-tools.js';
+export * from './teaching-order.js';
+export * from './nearest-order.js';
+export * from './sound-distance.js';
+export * from './sound-names.js';
+export { hasOtherSound, keyWordOf } from './key-words.js';
