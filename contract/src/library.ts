@@ -16,7 +16,7 @@ const orderStep = z.object({
   gpcs: z.array(gpc).max(40),
   words: z.array(z.string().trim().toLowerCase().max(45)).max(60),
 });
-export const orderSteps = z.array(orderStep).min(1).max(200);
+const orderSteps = z.array(orderStep).min(1).max(200);
 const orderParts = {
   name: z.string().trim().min(1, 'A name is needed.').max(80),
   style: z.enum(STYLES as [(typeof STYLES)[number]]),

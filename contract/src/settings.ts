@@ -5,7 +5,7 @@ import { slotId, slotOrCell } from './grouping.js';
 import { readingAim } from './reading.js';
 
 /** Models of handwriting that ship as open fonts, by nation: print or joined. */
-export const HANDWRITING_MODELS = ['', 'gb-s', 'gb-j', 'ie', 'us-modern', 'us-trad', 'au-vic', 'nz'] as const;
+const HANDWRITING_MODELS = ['', 'gb-s', 'gb-j', 'ie', 'us-modern', 'us-trad', 'au-vic', 'nz'] as const;
 
 /** The fixed sentences of a sheet for home. */
 export const familyKey = z.enum(['intro', 'sounds', 'askSound', 'asIn', 'words', 'howWords', 'sentence', 'nothing', 'end']);

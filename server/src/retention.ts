@@ -13,7 +13,7 @@ import { schoolDay, schoolZone } from './settings/school-day.js';
 import { flushTrail } from './audit-log.js';
 
 /** So many days before, leads are told. */
-export const NOTICE_DAYS = 14;
+const NOTICE_DAYS = 14;
 
 const written = (before: string): SQL =>
   and(lt(sessions.on, before), or(ne(logs.happened, ''), isNotNull(logs.left), isNotNull(logs.missed)))!;

@@ -47,7 +47,7 @@ import { todayRoutes } from './today/today.js';
 import { handOverRoutes } from './team/hand-over.js';
 import { yearRoutes } from './year/years.js';
 
-export const VERSION = '0.1.0';
+const VERSION = '0.1.0';
 
 export const routes: readonly Route[] = [
   route('health', { action: 'public' }, async ({ db }) => {

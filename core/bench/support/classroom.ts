@@ -16,7 +16,7 @@ const GROUND = 4;
 const LOST_WITHOUT_GROUND = 0.5;
 const LOST_TO_BOREDOM = 0.4;
 
-export interface Pupil {
+interface Pupil {
   readonly id: string;
   readonly knows: readonly boolean[];
   readonly rate: number;

@@ -322,7 +322,7 @@ export function memberCosts(n: Numbers, members: readonly number[], focus: reado
   });
 }
 
-export function withTotal(cost: CostBreakdown): CostBreakdown {
+function withTotal(cost: CostBreakdown): CostBreakdown {
   return {
     ...cost,
     total: cost.notCovered + cost.knownAlready + cost.notTaughtYet + cost.pace + cost.continuity + cost.waiting + cost.unsure,

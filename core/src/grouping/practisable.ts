@@ -92,9 +92,10 @@ export function practisableFocus(
     const [top] = left;
     if (!top) break;
     let next: Gpc | null = null;
-    let first: Practice | null = null;
+    let first: Practice | undefined;
     for (const { gpc, gain: wins } of left) {
-      if (wins < WORTH_INSTEAD * top.gain) break;
+      // the best one is always looked at, even where all that is left would win less than nothing
+      if (gpc !== top.gpc && wins < WORTH_INSTEAD * top.gain) break;
       const practice = look([...chosen, gpc]);
       first ??= practice;
       if (practice.enough) {

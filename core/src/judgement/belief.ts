@@ -22,7 +22,7 @@ function quantile(belief: Belief, share: number): number {
   return (from + to) / 2;
 }
 /** How likely it is that the child's own chance of a right answer is below a value. */
-export function chanceBelow({ members }: Belief, value: number): number {
+function chanceBelow({ members }: Belief, value: number): number {
   let sum = 0;
   for (const { weight, mean, variance, guess, lapse } of members) {
     const share = (value - guess) / (1 - guess - lapse);
@@ -32,7 +32,7 @@ export function chanceBelow({ members }: Belief, value: number): number {
   return sum;
 }
 /** The normal distribution function (Abramowitz and Stegun 26.2.17, error below 1e-7). */
-export function normalBelow(z: number): number {
+function normalBelow(z: number): number {
   const t = 1 / (1 + 0.2316419 * Math.abs(z));
   const tail =
     0.3989423 * Math.exp((-z * z) / 2) * t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));

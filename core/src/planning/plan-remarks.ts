@@ -18,7 +18,7 @@ export type PlanRemark =
   | { kind: 'little focus'; minutes: number; of: number }
   /** Nothing for this skill can be drawn yet. */
   | { kind: 'no skill words'; skill: string };
-export interface RemarkBlocker {
+interface RemarkBlocker {
   gpc: Gpc;
   children: string[];
   words: number;

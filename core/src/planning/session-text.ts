@@ -148,7 +148,7 @@ const plannedText = ({ text, tell, again }: { text: SourceText; tell: readonly s
  * Whether a text is within reach of a group whose gaps lie scattered: each child alone reads nineteen of twenty words, and few words
  * have to be told in all; or so for all but one, in a group of three and more. Null where it is not.
  */
-export function reachOf(
+function reachOf(
   words: readonly WordInText[],
   each: readonly ReadablePairs[],
 ): { readonly tell: string[]; readonly without: number | null } | null {

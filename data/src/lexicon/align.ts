@@ -8,7 +8,7 @@
  * Building General Letter to Sound Rules" (1998).
  */
 import { isVowelSound, LONG_VOWELS } from '@sapling/core/phonics';
-import { buildInventory, SPLIT_SOUNDS, type InventoryPair } from './inventory.js';
+import { buildInventory, type InventoryPair } from './inventory.js';
 
 export interface AlignedUnit {
   readonly grapheme: string;
@@ -364,4 +364,3 @@ export function reestimate(
   return { weights: next, total, aligned };
 }
 
-export { SPLIT_SOUNDS };

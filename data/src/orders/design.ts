@@ -2,10 +2,10 @@
  * Designs the teaching orders by counting: at each place comes the pair that opens most of what children
  * meet, among those the stage allows, weighted by what the way of working values and kept away from what it
  * is easily mixed up with. Then the words that children meet before their pairs are placed as wholes. Nothing here is
- * recalled from a published order; `npm run orders -w data` writes the results and prints their figures. The reasons are in
- * docs/decisions/teaching-order.md.
+ * recalled from a published order; `npm run orders -w data` writes the results and prints their figures, with `-- pages` only the
+ * pages in docs/orders/, for the orders as they are. The reasons are in docs/decisions/teaching-order.md.
  */
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { loadLexicon } from '@sapling/core';
 import {
   confusability,
@@ -214,14 +214,22 @@ function page(plan: Design, order: TeachingOrder): string {
   ].join('\n');
 }
 
-for (const plan of DESIGNS) {
+/** An order designed anew from the book as it is now. */
+function designed(plan: Design): TeachingOrder {
   const pairs = placePairs(plan);
   const wholes = placeWords(plan, pairs);
   const steps: TeachingStep[] = pairs.map((gpcs, k) => ({ name: `Step ${k + 1}`, gpcs, words: wholes[k]! }));
-  const result: TeachingOrder = { id: plan.id, name: plan.name, style: plan.style, steps };
-  writeFileSync(new URL(`./${plan.id}.json`, import.meta.url), `${JSON.stringify(result, null, 2)}\n`);
-  writeFileSync(new URL(`../../../docs/orders/${plan.id}.md`, import.meta.url), page(plan, result));
-  console.log(`\n${result.name} (${result.style})`);
-  for (const step of steps) console.log(step.name.padEnd(8), step.gpcs.join(' ').padEnd(60), step.words.join(' '));
-  for (const line of figures(result)) console.log(line);
+  return { id: plan.id, name: plan.name, style: plan.style, steps };
+}
+
+// schools work by an order for years: `-- pages` leaves the orders alone and only says anew what holds of them
+const pagesOnly = process.argv.includes('pages');
+for (const plan of DESIGNS) {
+  const file = new URL(`./${plan.id}.json`, import.meta.url);
+  const order = pagesOnly ? (JSON.parse(readFileSync(file, 'utf8')) as TeachingOrder) : designed(plan);
+  if (!pagesOnly) writeFileSync(file, `${JSON.stringify(order, null, 2)}\n`);
+  writeFileSync(new URL(`../../../docs/orders/${plan.id}.md`, import.meta.url), page(plan, order));
+  console.log(`\n${order.name} (${order.style})`);
+  for (const step of order.steps) console.log(step.name.padEnd(8), step.gpcs.join(' ').padEnd(60), step.words.join(' '));
+  for (const line of figures(order)) console.log(line);
 }

@@ -5,7 +5,7 @@
  */
 import { SOUNDS, soundParts, type Gpc, type PairInfo, type Style } from '@sapling/core/phonics';
 
-export interface Stage {
+interface Stage {
   readonly name: string;
   /** Pairs a step, light ones not counted. */
   readonly perStep: number;

@@ -14,7 +14,7 @@ export const PUPIL_SORTS = ['steady', 'slow', 'late joiner', 'erratic', 'mirror'
 export type PupilSort = (typeof PUPIL_SORTS)[number];
 
 /** How often anybody looks. */
-export type Rhythm = 'now and then' | 'weekly' | 'close';
+type Rhythm = 'now and then' | 'weekly' | 'close';
 
 export interface Snapshot {
   /** ISO 8601 UTC; the answers before it are those with `at` below. */
@@ -84,7 +84,7 @@ function drawSort(random: Random): PupilSort {
 }
 
 /** How a child of a sort turns what is in mind into an answer. */
-export interface Answerer {
+interface Answerer {
   readonly sort: PupilSort;
   readonly pace: number;
   /** Standard deviation of a day, logistic scale. */
@@ -97,7 +97,7 @@ const logit = (p: number): number => Math.log(p / (1 - p));
 /** Chance of a right free recall on an ordinary day, with what the sort does to it. */
 const ordinary = (mind: Mind, who: Answerer, k: number): number => (who.mirrored.has(k) ? 0.25 + 0.2 * mind.chance(k) : mind.chance(k));
 
-export function drawAnswerer(sort: PupilSort, order: readonly Gpc[], random: Random): Answerer {
+function drawAnswerer(sort: PupilSort, order: readonly Gpc[], random: Random): Answerer {
   const twin = (k: number): boolean =>
     order.some((other, j) => j !== k && confusability(order[k]!, other) === 2 && /^[bdpqnu]:/.test(order[k]!) && j < 60);
   return {
@@ -112,7 +112,7 @@ export function drawAnswerer(sort: PupilSort, order: readonly Gpc[], random: Ran
 }
 
 /** One answer, as an adult marks it. */
-export function respond(
+function respond(
   {
     chance,
     k,
@@ -172,11 +172,11 @@ export function respond(
     },
   };
 }
-export const SEE_SAY = KINDS[0]!;
-export const USUAL_ADULT: Adult = ADULTS[1];
+const SEE_SAY = KINDS[0]!;
+const USUAL_ADULT: Adult = ADULTS[1];
 
 /** How much each pair had been met before the year, by sort: early ones most, except where a child learned elsewhere. */
-export function drawEase(sort: PupilSort, pairs: number, taught: number, random: Random): number[] {
+function drawEase(sort: PupilSort, pairs: number, taught: number, random: Random): number[] {
   const front = 0.35 + 0.75 * random();
   const blur = 0.1 + 0.2 * random();
   const from = 0.25 + 0.35 * random();

@@ -4,8 +4,8 @@
  */
 import { readFileSync } from 'node:fs';
 
-export type WordKind = 'thing' | 'idea' | 'action' | 'describing' | 'little';
-export type Spelling = 'both' | 'British' | 'American';
+type WordKind = 'thing' | 'idea' | 'action' | 'describing' | 'little';
+type Spelling = 'both' | 'British' | 'American';
 export interface BookWord {
   readonly word: string;
   /** Offered to children from about this age. */

@@ -5,7 +5,7 @@
  */
 import { ProblemError } from '../http/problem.js';
 
-export const LEAST = 10;
+const LEAST = 10;
 const MOST = 200;
 
 let common: Promise<ReadonlySet<string>> | undefined;

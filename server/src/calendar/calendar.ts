@@ -29,7 +29,7 @@ export function momentOf(on: string, minutes: number, timeZone: string): Date {
 }
 
 /** The calendar of a colleague: the sessions given to them, what the timetable has them for and no session was made yet, holidays. */
-export async function calendarOf(
+async function calendarOf(
   db: Db,
   person: { id: string; name: string; role: (typeof colleagues.$inferSelect)['role'] },
   now: string,

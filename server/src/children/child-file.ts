@@ -24,7 +24,7 @@ import type { ChildRecord } from './child-sheet.js';
 const TABLES = ['checks', 'observations', 'withdrawals', 'readings', 'readingSteps', 'remarks'] as const;
 
 /** Everything kept about a child, with the names of colleagues and groups in place of keys where a person reads it. */
-export async function childRecord(db: Db, id: string, now: string): Promise<ChildRecord> {
+async function childRecord(db: Db, id: string, now: string): Promise<ChildRecord> {
   const row = await requireChild(db, id);
   const [lines, checks, observations, withdrawals, readings, steps, recordings, remarks, moves, sessions, people, [schoolClass], [school]] =
     await Promise.all([

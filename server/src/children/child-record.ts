@@ -49,7 +49,7 @@ async function leaveGroups(tx: Db, childId: string, by: string, at: string, toda
 }
 
 /** Children who left, in reach of this colleague, those who left last first. */
-export async function leaversOf(db: Db, access: Access): Promise<Leaver[]> {
+async function leaversOf(db: Db, access: Access): Promise<Leaver[]> {
   const [rows, classRows, { leaverDays }, zone] = await Promise.all([
     db
       .select()

@@ -17,7 +17,7 @@ import type { RecordingStore } from '../readings/recording-store.js';
 import { flushTrail } from '../audit-log.js';
 
 /** So long whoever asked waits before doing it alone. */
-export const WAIT_MS = 24 * 3_600_000;
+const WAIT_MS = 24 * 3_600_000;
 /** What stands where the name stood. */
 const NOBODY = '(name erased)';
 

@@ -12,7 +12,7 @@ import { uuidv7 } from '../ids.js';
 import { schoolZone } from '../settings/school-day.js';
 import { requireChild } from './child-record.js';
 
-export const UNDO_DAYS = 30;
+const UNDO_DAYS = 30;
 
 /** The tables whose rows are about one child: key and the column that names the child. */
 const OWNED = {

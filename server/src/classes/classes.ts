@@ -8,7 +8,7 @@ import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { requireOrder } from '../library/orders.js';
 
-export async function listClasses(db: Db, access: Access): Promise<SchoolClass[]> {
+async function listClasses(db: Db, access: Access): Promise<SchoolClass[]> {
   const visible = new Set(access.classIds);
   const reached =
     access.childIds.size > 0

@@ -24,7 +24,7 @@ const MOUNTED = '/pglite/data/global';
 const SHARED_BUFFERS = '32MB';
 
 /** How often anything was synced to the disk by this process: for tests and the health of a server. */
-export const synced = { times: 0 };
+const synced = { times: 0 };
 
 /**
  * Opens a folder so that a commit is on the disk before it is answered.

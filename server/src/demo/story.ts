@@ -39,7 +39,7 @@ const GROUPS = [
   { name: 'Alder', learns: 0.5 },
 ];
 
-export interface StorySession {
+interface StorySession {
   readonly id: string;
   /** In meeting days from the story's present. */
   readonly distance: number;
@@ -53,7 +53,7 @@ export interface StorySession {
   };
   readonly note?: { readonly id: string; readonly text: string };
 }
-export interface StoryGroup {
+interface StoryGroup {
   readonly id: string;
   readonly name: string;
   readonly adultId: string;

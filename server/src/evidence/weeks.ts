@@ -5,7 +5,7 @@ import { tenth } from './evidence.js';
 import type { Judged } from './judge-child.js';
 
 const WEEK = 7 * 86_400_000;
-export const WEEKS = 8;
+const WEEKS = 8;
 
 /** Kept with a child's state: JSON. */
 export interface ChildWeeks {

@@ -27,7 +27,7 @@ export function safeError(error: unknown, depth = 0): SafeError {
 }
 
 /** The state that PostgreSQL gave an error, five letters, wherever in it that stands. */
-export function sqlState(error: unknown): string | undefined {
+function sqlState(error: unknown): string | undefined {
   for (let at: unknown = error, depth = 0; at instanceof Error && depth < 4; at = at.cause, depth += 1) {
     const code = (at as { code?: unknown }).code;
     if (typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code)) return code;

@@ -17,7 +17,7 @@ const shipped: readonly TeachingOrderRow[] = TEACHING_ORDERS.map((order) => ({
 }));
 
 /** All orders a class may follow, those that ship first. */
-export async function listOrders(db: Db): Promise<TeachingOrderRow[]> {
+async function listOrders(db: Db): Promise<TeachingOrderRow[]> {
   const own = await db.select().from(teachingOrders).where(isNull(teachingOrders.removedAt)).orderBy(teachingOrders.name);
   return [...shipped, ...own.map(({ id, name, style, steps, version }) => ({ id, name, style, steps, version }))];
 }

@@ -9,7 +9,7 @@ import { route } from '../http/route.js';
 import { conflictWith, removeVersioned, savedOrConflict, saveVersioned } from '../http/save-versioned.js';
 import { wordBook } from './word-book.js';
 
-export async function listSchoolWords(db: Db): Promise<SchoolWord[]> {
+async function listSchoolWords(db: Db): Promise<SchoolWord[]> {
   const found = await db
     .select({ row: schoolWords, by: colleagues.name })
     .from(schoolWords)

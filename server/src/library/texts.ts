@@ -8,7 +8,7 @@ import { route } from '../http/route.js';
 import { conflictWith, removeVersioned, savedOrConflict, saveVersioned } from '../http/save-versioned.js';
 
 /** Texts of the school’s own. */
-export async function ownTexts(db: Db): Promise<LibraryText[]> {
+async function ownTexts(db: Db): Promise<LibraryText[]> {
   const found = await db
     .select({ row: texts, by: colleagues.name })
     .from(texts)

@@ -26,7 +26,7 @@ const day = (on: string, order: SchoolSettings['dateOrder']): string =>
   });
 
 /** Everything the sheets of these sessions say, asked for together. */
-export async function factsOf(
+async function factsOf(
   db: Db,
   access: Access,
   list: readonly Session[],

@@ -3,7 +3,7 @@ import PDFDocument from 'pdfkit';
 import { baseFonts, scriptFont, scriptOf, SUBSETS } from './fonts.js';
 
 export type PaperSize = 'A4' | 'Letter';
-export const MARGIN = 42;
+const MARGIN = 42;
 
 /** The hyphen that does not break, which the font lacks, and marks set apart from their letters. */
 const printable = (text: string): string => text.normalize('NFC').replaceAll('\u2011', '-');

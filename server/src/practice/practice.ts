@@ -24,7 +24,7 @@ const SESSIONS = 3;
 /** What was practised longer ago than a school term is no practice for this week. */
 const DAYS = 120;
 
-export async function practiceOf(
+async function practiceOf(
   db: Db,
   access: Access,
   rows: readonly (typeof children.$inferSelect)[],

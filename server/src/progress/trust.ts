@@ -17,7 +17,7 @@ type Kind = Foretold['kind'];
 const foretoldOf = new PerChild<ChildTallies>('foretold');
 
 /** What was foretold of each of these children, by child: kept, so that it is asked of a child again only when something is new. */
-export const talliesOf = (db: Db, rows: readonly ChildRow[], work?: Work): Promise<Map<string, ChildTallies>> =>
+const talliesOf = (db: Db, rows: readonly ChildRow[], work?: Work): Promise<Map<string, ChildTallies>> =>
   foretoldOf.of(
     db,
     rows,

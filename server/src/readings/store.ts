@@ -11,7 +11,7 @@ import { readings, readingSteps } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
 import { forgetOutcome } from './outcome.js';
 
-export type StoredReading = typeof readings.$inferSelect;
+type StoredReading = typeof readings.$inferSelect;
 
 /** Stores a step once. @throws Refusal where its reading is not here, is another child's, or the step does not fit its text. */
 export async function storeStep(db: Db, record: ReadingStepRecord, now: string): Promise<{ id: string }[]> {
@@ -53,7 +53,7 @@ export async function outcomesOf(db: Db, ids: readonly string[]): Promise<Map<st
 }
 
 /** Finished readings that count, of these children, with the marking that counts. */
-export async function countingReadings(db: Db, childIds: readonly string[]): Promise<{ reading: StoredReading; marking: Marking }[]> {
+async function countingReadings(db: Db, childIds: readonly string[]): Promise<{ reading: StoredReading; marking: Marking }[]> {
   if (childIds.length === 0) return [];
   const rows = await db
     .select()

@@ -36,7 +36,7 @@ export async function readTimetable(db: Db, access: Access): Promise<Timetable> 
 
 const key = (m: WeekMeeting): string => [m.group, m.slot, m.adultId ?? '', m.room].join(' ');
 /** Groups of which a meeting was put in, moved or taken out. */
-export async function groupsMoved(db: Db, after: readonly WeekMeeting[]): Promise<string[]> {
+async function groupsMoved(db: Db, after: readonly WeekMeeting[]): Promise<string[]> {
   const alive = new Set((await db.select({ id: groups.id }).from(groups).where(isNull(groups.removedAt))).map((g) => g.id));
   // meetings of a group that has ended go by themselves
   const before = (await timetableInForce(db)).meetings.filter((m) => alive.has(m.group));

@@ -9,10 +9,10 @@ import { pagesOf } from './pages.js';
 import { rowOf, TABLE_NAMES, TABLES, type TableName } from './tables.js';
 import { flushTrail } from '../audit-log.js';
 
-export const INSTALLATION_FORMAT = 'keen-sapling-installation';
+const INSTALLATION_FORMAT = 'keen-sapling-installation';
 const ROWS_AT_ONCE = 400;
 
-export const installationFile = z.strictObject({
+const installationFile = z.strictObject({
   format: z.literal(INSTALLATION_FORMAT),
   version: z.literal(1),
   madeAt: z.iso.datetime(),
@@ -54,7 +54,7 @@ export async function* installationText(db: Db, now: string, far?: Far): AsyncGe
   yield '}}';
 }
 /** What was being written is no whole file. */
-export class CutShort extends Error {
+class CutShort extends Error {
   override readonly name = 'CutShort';
 }
 

@@ -10,7 +10,7 @@ export interface MarkWord {
   readonly apart?: boolean;
 }
 /** How marks are said: neutral, so that nothing on the screen tells the child right from wrong. */
-export const MARKS: readonly MarkWord[] = [
+const MARKS: readonly MarkWord[] = [
   { outcome: 'right', word: 'At once', key: '1' },
   { outcome: 'slow', word: 'Slow', key: '2' },
   { outcome: 'put right', word: 'Second try', key: '3' },

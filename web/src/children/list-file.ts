@@ -48,7 +48,7 @@ export async function readListFile(file: File): Promise<ListFile> {
 }
 
 /** @throws ListTrouble */
-export function listFromText(name: string, text: string): ListFile {
+function listFromText(name: string, text: string): ListFile {
   const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   if (errors[0]?.type === 'Quotes')
     throw new ListTrouble(`“${name}” has a quotation mark that is not closed, in line ${(errors[0].row ?? 0) + 1}. Nothing was read.`);
@@ -62,7 +62,7 @@ const TITLE_LINES = 12;
  * names and one more, else the first line of all.
  * @throws ListTrouble where there are no rows under a header
  */
-export function listFromRows(name: string, rows: readonly (readonly string[])[]): ListFile {
+function listFromRows(name: string, rows: readonly (readonly string[])[]): ListFile {
   const known = rows.slice(0, TITLE_LINES).findIndex((row) => {
     const found = recognise(row);
     return (

@@ -11,7 +11,7 @@ import { graphemeShown } from '../ui/word-marks.js';
 /** Name, line, one column for each focus pair, other gaps, menu. */
 export const memberColumns = (focus: number): string =>
   `6.2rem minmax(2rem, 1fr) repeat(${focus}, ${focus > 6 ? 1.35 : 1.9}rem) 2.6rem 1.75rem`;
-export const stateOf = (child: ChildLine, gpc: string): PairStateRow['state'] | 'not taught' =>
+const stateOf = (child: ChildLine, gpc: string): PairStateRow['state'] | 'not taught' =>
   child.line.find((c) => c.gpc === gpc)?.state ?? 'not taught';
 
 export interface MemberProps {

@@ -10,7 +10,7 @@ import type { Offer } from '../workers/grouping.js';
 import { learningWords, minutes, PART_WORDS, PARTS, allShortWords, waitingWords } from './words.js';
 import { say } from '../wording/say.js';
 
-export function aimWords(aim: Suggestion['aim'], way: string): string {
+function aimWords(aim: Suggestion['aim'], way: string): string {
   switch (aim) {
     case 'least cost':
       return 'Least lost';

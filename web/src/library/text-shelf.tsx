@@ -46,7 +46,7 @@ const NEAR_STEPS = 4;
 const NEVER = 1000;
 
 /** The texts that a group has read: aloud to somebody, or in a session that was held. */
-export function readByGroup(
+function readByGroup(
   members: readonly string[],
   groupId: string,
   readings: readonly ReadingSummary[],

@@ -46,7 +46,6 @@ const outbox = createOutbox({
 /** Starts sending for this colleague. Call once signed in, and again when somebody else signs in. */
 export const startOutbox = (colleagueId: string): void => void outbox.start(colleagueId);
 export const stopOutbox = (): void => outbox.stop();
-export const send = (): Promise<void> => outbox.send();
 export const retryRefused = (): Promise<void> => outbox.retryRefused();
 export const dropRefused = (seq: number): Promise<void> => outbox.drop(seq);
 /** Throws away for good what was sealed here with a key that is gone. */

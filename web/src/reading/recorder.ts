@@ -13,7 +13,7 @@ const PART_MS = 3000;
 const AGAIN_MS = 4000;
 const RATE = 16_000;
 
-export type Source = 'microphone' | 'made-up voice';
+type Source = 'microphone' | 'made-up voice';
 export interface Recorder {
   readonly state: 'off' | 'ready' | 'recording' | 'standing' | 'kept';
   readonly trouble: string | null;

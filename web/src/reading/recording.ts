@@ -17,7 +17,7 @@ export async function readSound(reading: string): Promise<Sound | null> {
   return decodeSound(await response.arrayBuffer());
 }
 
-export async function decodeSound(bytes: ArrayBuffer): Promise<Sound> {
+async function decodeSound(bytes: ArrayBuffer): Promise<Sound> {
   const context = new OfflineAudioContext(1, 1, 16_000);
   const buffer = await context.decodeAudioData(bytes);
   const samples = buffer.getChannelData(0);

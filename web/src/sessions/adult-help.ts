@@ -4,7 +4,7 @@ import type { Part, Word } from './part-view.js';
 import type { RunItem } from './run-draft.js';
 
 /** A sound with the word it is heard in. @example soundHelp('oo') // '/oo/ as in moon' */
-export function soundHelp(sound: string): string {
+function soundHelp(sound: string): string {
   const word = SOUNDS.get(sound)?.keyWord;
   return word ? `/${sound}/ as in ${word}` : `/${sound}/`;
 }

@@ -23,7 +23,7 @@ interface Props {
   readonly onRemove: () => void;
 }
 
-export function Lack({ missing }: { missing: readonly string[] }) {
+function Lack({ missing }: { missing: readonly string[] }) {
   return (
     <span className="block text-sm font-semibold text-gap">
       {missing.length === 0

@@ -31,7 +31,7 @@ export interface PlanGiven {
 }
 
 /** Sessions of the group up to a day, the latest first. */
-export function earlierSessions(given: Pick<PlanGiven, 'group' | 'sessions' | 'on' | 'but'>): Session[] {
+function earlierSessions(given: Pick<PlanGiven, 'group' | 'sessions' | 'on' | 'but'>): Session[] {
   return given.sessions
     .filter((s) => s.groupId === given.group.id && s.on <= given.on && s.id !== given.but)
     .sort((a, b) => (a.on < b.on ? 1 : a.on > b.on ? -1 : a.id < b.id ? 1 : -1));

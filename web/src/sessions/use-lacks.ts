@@ -9,7 +9,7 @@ import type { Plan } from './part-view.js';
 export type Lacks = ReadonlyMap<string, readonly string[]>;
 
 /** The words that children read themselves, of lines too: the same as the plan is held to in the core. */
-export function wordsOfPlan(plan: Plan): string[] {
+function wordsOfPlan(plan: Plan): string[] {
   return [...new Set(plan.parts.flatMap(wordsToRead))];
 }
 

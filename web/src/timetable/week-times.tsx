@@ -7,7 +7,7 @@ export const DAY_NAMES = ['', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Fri
 type Times = Pick<SchoolSettings, 'slots'>;
 
 /** A time as people call it: its clock time, or its name where it has none. */
-export const timeName = (slot: SchoolSettings['slots'][number]): string =>
+const timeName = (slot: SchoolSettings['slots'][number]): string =>
   slot.start === null ? slot.name : `${clockTime(slot.start)} to ${clockTime(slot.start + slot.minutes)}`;
 
 /** A time, or one day of it, in words. */

@@ -40,7 +40,7 @@ export const useWide = (pixels: number): boolean =>
   );
 
 /** Whether the page is being printed. */
-export function usePrinting(): boolean {
+function usePrinting(): boolean {
   const [printing, setPrinting] = useState(false);
   useEffect(() => {
     const [on, off] = [() => flushSync(() => setPrinting(true)), () => setPrinting(false)];

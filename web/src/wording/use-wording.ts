@@ -11,7 +11,7 @@ const CATALOGUES: Record<string, () => Promise<{ default: Catalogue }>> = {
 /** Where a page is in use beside a child, and is not to be opened anew. */
 const BESIDE_A_CHILD = /^(\/try)?\/(check\/[^/]|sessions\/[^/]+\/run|cover\/|screen\/)/;
 
-export const languageTag = ({ language, spelling }: Pick<SchoolSettings, 'language' | 'spelling'>): string =>
+const languageTag = ({ language, spelling }: Pick<SchoolSettings, 'language' | 'spelling'>): string =>
   language === 'German' ? 'de' : spelling === 'American' ? 'en-US' : 'en-GB';
 
 /** How a colleague reads dates, over what the school says. */

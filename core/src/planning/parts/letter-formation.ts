@@ -6,7 +6,7 @@ import type { Gpc } from '../../phonics/lexicon.js';
 import { graphemeOf, ownersOf, type Filling, definePart } from './part.js';
 
 /** The pairs with a letter that no pair taught before them has: *sh* after *s* and *h* has none, *s* for a second sound neither. */
-export function newToTheHand({ request }: Filling): Gpc[] {
+function newToTheHand({ request }: Filling): Gpc[] {
   const { fresh = [], focus, taught } = request;
   const now = fresh.length > 0 ? fresh : focus;
   const before = new Set([...taught.gpcs, ...focus].filter((gpc) => !now.includes(gpc)).flatMap((gpc) => [...graphemeOf(gpc)]));

@@ -9,7 +9,7 @@ import { atLeast, itemCount, readableWords, definePart } from './part.js';
  * What is uncovered step by step in a word of four or five sounds: its first two sounds said together, then one more
  * each time. Null for shorter words and where letters of one sound stand apart.
  */
-export function stepsOf(word: PlannedWord): string[] | null {
+function stepsOf(word: PlannedWord): string[] | null {
   const { units } = word;
   if (units.length < 4 || units.length > 5) return null;
   const inRow = units.every((u) => u.letters.every((l, k) => k === 0 || l === u.letters[k - 1]! + 1));
