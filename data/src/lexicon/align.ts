@@ -363,4 +363,3 @@ export function reestimate(
   }
   return { weights: next, total, aligned };
 }
-

@@ -26,13 +26,7 @@ const day = (on: string, order: SchoolSettings['dateOrder']): string =>
   });
 
 /** Everything the sheets of these sessions say, asked for together. */
-async function factsOf(
-  db: Db,
-  access: Access,
-  list: readonly Session[],
-  names: 'full' | 'initials',
-  now: string,
-): Promise<PaperFacts[]> {
+async function factsOf(db: Db, access: Access, list: readonly Session[], names: 'full' | 'initials', now: string): Promise<PaperFacts[]> {
   const memberIds = [...new Set(list.flatMap((s) => s.members.map((m) => m.id)))];
   const groupIds = [...new Set(list.map((s) => s.groupId))];
   const [zone, settings, rows, cueRows, people, groupRows, noteRows] = await Promise.all([

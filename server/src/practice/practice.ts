@@ -24,12 +24,7 @@ const SESSIONS = 3;
 /** What was practised longer ago than a school term is no practice for this week. */
 const DAYS = 120;
 
-async function practiceOf(
-  db: Db,
-  access: Access,
-  rows: readonly (typeof children.$inferSelect)[],
-  now: string,
-): Promise<PracticeRow[]> {
+async function practiceOf(db: Db, access: Access, rows: readonly (typeof children.$inferSelect)[], now: string): Promise<PracticeRow[]> {
   const ids = rows.map((r) => r.id);
   if (ids.length === 0) return [];
   const [lines, classRows, orders, memberships, people, sessions, words] = await Promise.all([
