@@ -107,16 +107,6 @@ try {
     if (wanted('summary')) await shoot(page, 'summary', () => page.getByText('cards are marked').waitFor());
   }
   await place('gaps', '/gaps', () => page.getByRole('grid').waitFor());
-  if (wanted('evidence')) {
-    await page.goto(`${url}/gaps`);
-    await page.getByRole('gridcell', { name: /gap/ }).first().click();
-    await shoot(page, 'evidence', () =>
-      page
-        .getByText(/marked by/)
-        .first()
-        .waitFor(),
-    );
-  }
   await place('groups', '/groups', () =>
     page
       .getByText(/for \d+ children in \d+ weeks?/)

@@ -18,6 +18,7 @@ import {
   type GroupingProblem,
   type Lexicon,
 } from '../src/index.js';
+import { numbersOf } from '../src/grouping/cost.js';
 import { problemLike } from './support/problems.js';
 
 let lexicon: Lexicon;
@@ -150,5 +151,22 @@ describe('a focus that can be practised', () => {
     expect(focus).toHaveLength(2);
     expect(short.length).toBeGreaterThan(0);
     for (const s of short) expect(s.enough).toBe(false);
+  });
+
+  it('names the pair it stays with even where whatever is left wins less than nothing', () => {
+    const own = taught();
+    const p: GroupingProblem = {
+      children: [childOf('a', own.filter((g) => g !== 's:s'))], // prettier-ignore
+      taught: own,
+      groups: 1,
+      sizeFrom: 1,
+      sizeTo: 6,
+      focusSize: 2,
+    };
+    const n = numbersOf(p);
+    const losing = { ...n, gain: n.gain.map((row) => row.map(() => -1)) };
+    const { focus, short } = practisableFocus(lexicon, p, ['a'], [], losing);
+    expect(short.length).toBeGreaterThan(0);
+    expect(focus).toEqual(expect.arrayContaining(short.map((one) => one.gpc)));
   });
 });

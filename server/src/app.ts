@@ -197,8 +197,7 @@ function mount(app: Express, route: Route, services: Services, kept: KeptAnswers
       if (stamp !== undefined) res.setHeader('etag', stamp);
       if (same) res.status(304).end();
       else if (bytes !== undefined) await sendPacked(req, res, bytes);
-      else if (result instanceof JsonText) res.type('json').send(result.text);
-      else if (Array.isArray(result)) res.type('json').send(await jsonOf(result));
+      else if (result instanceof JsonText || Array.isArray(result)) res.type('json').send(await jsonOf(result));
       else res.json(result);
     })().catch(next);
   });

@@ -1,8 +1,11 @@
 /** Asked again with nothing written since, a question is answered at once: and never where something was. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { v7 as uuidv7 } from 'uuid';
+import { endpoints } from '@sapling/contract';
+import { holdAnswer } from '../src/http/hold-answer.js';
 import { jsonOf } from '../src/http/json-in-pieces.js';
 import { KeptAnswers } from '../src/http/kept-answers.js';
+import { JsonText } from '../src/http/route.js';
 import { School, now, type Person } from './support.js';
 
 const school = new School();
@@ -107,6 +110,14 @@ describe('a question asked again', () => {
     const list = Array.from({ length: 1234 }, (_, n) => ({ n, name: `ä"${n}` }));
     expect(await jsonOf(list)).toBe(JSON.stringify(list));
     expect(await jsonOf([])).toBe('[]');
+  });
+
+  it('is held against the contract where that is asked for: what does not fit is told as a fault, with its place', () => {
+    const route = { name: 'cues', endpoint: endpoints.cues } as unknown as Parameters<typeof holdAnswer>[0];
+    expect(() => holdAnswer(route, [])).not.toThrow();
+    expect(() => holdAnswer(route, new JsonText('[]'))).not.toThrow();
+    expect(() => holdAnswer(route, [{ text: 7 }])).toThrow(/cues answers what its contract does not say\. 0\./);
+    expect(() => holdAnswer(route, undefined)).toThrow(/cues/);
   });
 
   it('is sent unpacked to who cannot unpack it', async () => {

@@ -23,9 +23,6 @@ const MOUNTED = '/pglite/data/global';
  */
 const SHARED_BUFFERS = '32MB';
 
-/** How often anything was synced to the disk by this process: for tests and the health of a server. */
-const synced = { times: 0 };
-
 /**
  * Opens a folder so that a commit is on the disk before it is answered.
  * @throws Error where this version of PGlite has no place to sync from: rather no start than marks that are not kept
@@ -48,7 +45,6 @@ export async function openDurable(folder: string): Promise<PGlite> {
     // a folder has no descriptor of its own here
     if (nfd === undefined || nfd === null) return 0;
     fs.fsyncSync(nfd);
-    synced.times += 1;
     return 0;
   };
   // what was written while it opened
