@@ -137,6 +137,23 @@ test('from plan to print to the colleague’s Today, and the log comes back with
   expect(logged.notes).toHaveLength(1);
 });
 
+test('a plan on paper says all that the plan says: words, sentences, rows and the text with what is told first', async ({ as, demo }) => {
+  const page = await as('teacher');
+  type Whole = {
+    id: string;
+    plan: { parts: { lines?: { text: string }[]; text?: { title: string; tell: string[] }; words: { word: string }[] }[] };
+  };
+  const rows = await getJson<Whole[]>(page.request, `${demo.url}/api/sessions?from=2026-11-16&to=2026-12-06`);
+  const whole = rows.find(({ plan: { parts } }) => parts.some((p) => p.lines?.length) && parts.some((p) => p.text))!;
+  await page.goto(`${demo.url}/sessions/${whole.id}/print`);
+  await expect(page.getByRole('heading', { name: 'What happened' })).toBeVisible();
+  for (const { lines, text, words } of whole.plan.parts) {
+    for (const line of lines ?? []) await expect(page.getByText(line.text, { exact: true })).toBeVisible();
+    for (const { word } of words) await expect(page.getByText(word).first()).toBeAttached();
+    if (text) await expect(page.getByText(text.title).first()).toBeVisible();
+  }
+});
+
 test('a session run without the network is logged on the device and sent later, once', async ({ browser, demo }) => {
   const context = await newContext(browser, true);
   const page = await signInDemo(context, demo.url, 'tutor');

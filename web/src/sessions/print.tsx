@@ -1,11 +1,11 @@
 /** A session on paper: A4 or Letter, black on white, one page for the adult's hand. */
-import { partKind } from '@sapling/core/planning';
 import { parseISO } from 'date-fns';
 import { useParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { Pending } from '../ui/page.js';
 import { Paper, PaperPage } from '../ui/paper.js';
-import { Pair, WordMarks } from '../ui/word-marks.js';
+import { Pair } from '../ui/word-marks.js';
+import { PartView } from './part-view.js';
 import { planWords } from '../wording/plan-words.js';
 import { dateText } from '../wording/date-text.js';
 
@@ -14,6 +14,7 @@ export function Component() {
   const { data: session, error } = useData('session', { params: { id: id! } });
   const { data: team } = useData('team');
   if (!session) return <Pending error={error} what="this session" />;
+  const names = new Map(session.members.map((m) => [m.id, m.name.split(' ')[0]!]));
   return (
     <Paper back={`/sessions/${session.id}`} title={`${session.groupName} ${session.on}`}>
       <PaperPage label={`Plan for ${session.groupName}`}>
@@ -44,7 +45,7 @@ export function Component() {
           </tbody>
         </table>
         {session.plan.parts.map((part) => (
-          <section key={part.title} className="break-inside-avoid border-b border-black/40 py-2.5">
+          <section key={part.id} className="break-inside-avoid border-b border-black/40 py-2.5">
             <h2 className="flex justify-between text-lg">
               <span>
                 <span className="mr-2 inline-block size-3.5 border border-black align-baseline" aria-hidden />
@@ -53,29 +54,7 @@ export function Component() {
               <span>{part.minutes} min</span>
             </h2>
             <p className="mb-1.5 text-sm">{planWords(part.how)}</p>
-            {part.gpcs.length > 0 && (
-              <p className="flex flex-wrap gap-x-6 gap-y-1">
-                {part.gpcs.map((gpc) => (
-                  <Pair key={gpc} gpc={gpc} className="text-2xl" />
-                ))}
-              </p>
-            )}
-            {part.words.length > 0 && (
-              <ul className="flex flex-wrap gap-x-7 gap-y-2">
-                {part.words.map((w) => (
-                  <li key={w.word}>
-                    <WordMarks
-                      word={w.word}
-                      units={w.units}
-                      odd={w.odd}
-                      focus={session.plan.focus}
-                      marks={!partKind(part.kind).fromHearing}
-                      className="text-2xl"
-                    />
-                  </li>
-                ))}
-              </ul>
-            )}
+            <PartView part={part} focus={session.plan.focus} names={names} size="text-xl" />
           </section>
         ))}
         <section className="break-inside-avoid pt-3">
