@@ -60,8 +60,16 @@ function practises(part: SessionPart, focus: readonly Gpc[]): boolean {
   );
 }
 
-function plansOf(): { plan: SessionPlan; request: SessionRequest; before: SessionPlan }[] {
-  const out: { plan: SessionPlan; request: SessionRequest; before: SessionPlan }[] = [];
+interface Planned {
+  readonly plan: SessionPlan;
+  readonly request: SessionRequest;
+  readonly before: SessionPlan;
+}
+/** Two sessions in a row of many groups; planned once, every rule is held against the same ones. */
+let planned: readonly Planned[] | undefined;
+const plansOf = (): readonly Planned[] => (planned ??= drawPlans());
+function drawPlans(): Planned[] {
+  const out: Planned[] = [];
   let n = 0;
   for (const [step, size, behind] of [
     [4, 5],

@@ -164,6 +164,18 @@ function splitDigraphs(units: readonly SegmentUnit[]): Candidate[] {
   });
 }
 
+/** Where two rows of the same length differ, if in one place alone; thousands of words are asked. */
+function onlyDifference(a: readonly number[], b: ArrayLike<number>): number | null {
+  if (a.length !== b.length) return null;
+  let at: number | null = null;
+  for (let k = 0; k < a.length; k += 1) {
+    if (a[k] === b[k]) continue;
+    if (at !== null) return null;
+    at = k;
+  }
+  return at;
+}
+
 /** Real words one unit away, common ones first; for a made-up word these are what it is turned into. */
 function realWords(lexicon: Lexicon, word: string, units: readonly SegmentUnit[], madeUp: boolean): Candidate[] {
   const own = units.map((u) => lexicon.pairIndex.get(`${u.grapheme}:${u.sound}`) ?? -1);
@@ -171,11 +183,11 @@ function realWords(lexicon: Lexicon, word: string, units: readonly SegmentUnit[]
   for (const other of offerableWords(lexicon)) {
     if (other.word === word || other.perMillion < REAL_PER_MILLION) continue;
     const common = 0.12 * Math.log2(other.perMillion);
-    if (other.pairs.length === own.length) {
-      const differing = own.flatMap((pair, k) => (pair === other.pairs[k] ? [] : [k]));
-      if (differing.length === 1) {
-        const alike = confusability(lexicon.pairs[own[differing[0]!]!]?.gpc ?? ':', lexicon.pairs[other.pairs[differing[0]!]!]!.gpc);
-        if (madeUp) found.push({ said: other.word, why: 'made real', rank: 1.9 + 0.6 * alike + common });
+    if (madeUp) {
+      const at = onlyDifference(own, other.pairs);
+      if (at !== null) {
+        const alike = confusability(lexicon.pairs[own[at]!]?.gpc ?? ':', lexicon.pairs[other.pairs[at]!]!.gpc);
+        found.push({ said: other.word, why: 'made real', rank: 1.9 + 0.6 * alike + common });
       }
     }
     if (

@@ -54,13 +54,35 @@ export function wordJudge(lexicon: Lexicon, taught: Taught): (word: string) => {
   const wholes = new Set(taught.words.map(normaliseWord));
   const met = new Map<string, { status: WordStatus; missing: Gpc[] }>();
   return (word) => {
-    const spelling = normaliseWord(word);
-    const known = met.get(spelling);
+    // as it stands first: taking a word to small letters costs more than all the rest
+    const known = met.get(word);
     if (known) return known;
-    const verdict = judgeWord(lexicon, spelling, pairs, wholes);
+    const spelling = normaliseWord(word);
+    const verdict = met.get(spelling) ?? judgeWord(lexicon, spelling, pairs, wholes);
     met.set(spelling, verdict);
+    if (word !== spelling) met.set(word, verdict);
     return verdict;
   };
+}
+
+interface Readings {
+  /** The pairs of each accepted cut, likeliest first. */
+  readonly pairs: readonly (readonly Gpc[])[];
+  /** The units of the first cut. */
+  readonly units: readonly SegmentUnit[];
+}
+/** So many words are kept with a lexicon: those of all its texts several times over. */
+const KEPT_READINGS = 20_000;
+/** How a word can be read, taken apart once for a lexicon: many children are asked about the same words. */
+function readingsOf(lexicon: Lexicon, spelling: string): Readings {
+  const kept = lexicon.derived('accepted readings', () => new Map<string, Readings>());
+  const known = kept.get(spelling);
+  if (known) return known;
+  const segmentations = spelling.length > LONGEST_WORD ? [] : segment(lexicon, spelling);
+  const readings = { pairs: acceptedSegmentations(segmentations).map(gpcsOf), units: segmentations[0]?.units ?? [] };
+  if (kept.size >= KEPT_READINGS) kept.clear();
+  kept.set(spelling, readings);
+  return readings;
 }
 
 function judgeWord(
@@ -71,14 +93,8 @@ function judgeWord(
 ): { status: WordStatus; missing: Gpc[] } {
   const title = SHORT_TITLES.get(spelling);
   if (title !== undefined && !wholes.has(spelling)) return judgeWord(lexicon, title, pairs, wholes);
-  const segmentations = spelling.length > LONGEST_WORD ? [] : segment(lexicon, spelling);
-  const { status, lacks } = judgeSegmentations(
-    spelling,
-    acceptedSegmentations(segmentations).map(gpcsOf),
-    segmentations[0]?.units ?? [],
-    (gpc) => pairs.has(gpc),
-    wholes,
-  );
+  const readings = readingsOf(lexicon, spelling);
+  const { status, lacks } = judgeSegmentations(spelling, readings.pairs, readings.units, (gpc) => pairs.has(gpc), wholes);
   return { status, missing: lacks };
 }
 

@@ -87,7 +87,8 @@ export function isMadeUp(lexicon: Lexicon, word: string, units: readonly { graph
   if (ACCENTS.some((accent) => known.has(heard(sounds, accent)))) return false;
   const rude = rudeNear(lexicon);
   if (rude.held.some((held) => word.includes(held))) return false;
-  if (ACCENTS.some((accent) => rude.sounds.some((r) => ` ${unvoiced(heard(sounds, accent))}`.includes(` ${r}`)))) return false;
+  const spoken = ACCENTS.map((accent) => ` ${unvoiced(heard(sounds, accent))}`);
+  if (rude.sounds.some((r) => spoken.some((said) => said.includes(` ${r}`)))) return false;
   return !oneLetterForms(word).some((form) => rude.spellings.has(form));
 }
 

@@ -47,6 +47,18 @@ const NO_TEXT = 'No whole text is within reach of all of them yet: these sentenc
 const NO_FOCUS = 'It uses nothing of the focus: it is there to read fluently what they know.';
 
 const sum = (words: readonly WordInText[]): number => words.reduce((n, w) => n + w.times, 0);
+/** What of a text is not read, or null as soon as it is more of its running words than `most`: most texts are out of reach, and soon seen to be. */
+function unreadUpTo(words: readonly WordInText[], reads: (word: string) => boolean, most: number): WordInText[] | null {
+  const out: WordInText[] = [];
+  let left = most;
+  for (const w of words) {
+    if (reads(w.word)) continue;
+    left -= w.times;
+    if (left < 0) return null;
+    out.push(w);
+  }
+  return out;
+}
 
 /** A word as a text writes it: in small letters wherever the text has it so once. */
 export function asWritten(text: string, word: string): string {
@@ -101,16 +113,9 @@ export function fillText(f: Filling): Filled<'text' | 'lines'> | null {
     return { text, again: before > 0, rank, focusWords, tell };
   };
   const fits = all.flatMap((t): Fit[] => {
-    const tell = t.words.filter((w) => !f.readablePairs.reads(w.word));
-    return sum(tell) <= TOLD * sum(t.words)
-      ? [
-          fit(
-            t,
-            tell.map((w) => w.word),
-            0,
-          ),
-        ]
-      : [];
+    const tell = unreadUpTo(t.words, f.readablePairs.reads, TOLD * sum(t.words));
+    const told = tell?.map((w) => w.word);
+    return told ? [fit(t, told, 0)] : [];
   });
   // gaps that lie scattered leave hardly a text that all can read wholly: then each child's own share counts
   const forPairs = f.readablePairs.focus.length > 0;
@@ -153,10 +158,15 @@ function reachOf(
   each: readonly ReadablePairs[],
 ): { readonly tell: string[]; readonly without: number | null } | null {
   const length = sum(words);
-  const unread = each.map((own) => words.filter((w) => !own.reads(w.word)));
-  const beyond = unread.flatMap((list, k) => (sum(list) > OWN_SHARE * length ? [k] : []));
-  if (beyond.length > (each.length >= 3 ? 1 : 0)) return null;
-  if (beyond.some((k) => sum(unread[k]!) > MOST_BEYOND * length)) return null;
+  const unread: WordInText[][] = [];
+  const beyond: number[] = [];
+  for (const [k, own] of each.entries()) {
+    const list = unreadUpTo(words, own.reads, MOST_BEYOND * length);
+    if (list === null) return null;
+    if (sum(list) > OWN_SHARE * length) beyond.push(k);
+    if (beyond.length > (each.length >= 3 ? 1 : 0)) return null;
+    unread.push(list);
+  }
   const tell = [...new Set(unread.flatMap((list, k) => (beyond.includes(k) ? [] : list)))];
   if (tell.length > MOST_TOLD || sum(tell) > TOLD_IN_ALL * length) return null;
   return { tell: tell.map((w) => w.word), without: beyond[0] ?? null };

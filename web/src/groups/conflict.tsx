@@ -2,7 +2,7 @@
 import type { ChildLine, Colleague, Group } from '@sapling/contract';
 import { Dialog } from '../ui/dialog.js';
 import { graphemeShown } from '../ui/word-marks.js';
-import type { GroupChange } from './group-card.js';
+import type { GroupChange } from './group-change.js';
 
 export function Conflict({
   mine,

@@ -4,7 +4,7 @@ import type { Strand } from '@sapling/core/evidence';
 import { useState } from 'react';
 import { Dialog } from '../ui/dialog.js';
 import { Trouble } from '../ui/form.js';
-import type { GroupChange } from './group-card.js';
+import type { GroupChange } from './group-change.js';
 import { GROUP_SKILLS } from './problem.js';
 
 interface Props {

@@ -1,13 +1,14 @@
 /** What groups were: last cycle against this one, who moved when, and for whom little has changed. */
 import { fewOf } from '@sapling/core';
 import type { ChildLine, Group, GroupHistory } from '@sapling/contract';
-import type { GroupingProblem, Placement } from '@sapling/core/grouping';
-import { useEffect, useState } from 'react';
+import type { GroupingProblem } from '@sapling/core/grouping';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { dayWords, timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import { useAnswer } from '../workers/use-core.js';
 import { toCoreGroup } from './problem.js';
 import { placementWords } from './words.js';
 
@@ -21,27 +22,25 @@ interface Props {
 }
 
 export function History({ history, groups, children, problem, lastGroup, onClose }: Props) {
-  const [why, setWhy] = useState<ReadonlyMap<string, Placement>>(new Map());
   const now = new Map(groups.flatMap((g, k) => g.members.map((m) => [m, k] as const)));
   const moved = [...new Set([...now.keys(), ...lastGroup.keys()])]
     .filter((id) => children.has(id))
     .map((id) => ({ child: children.get(id)!, last: lastGroup.get(id), now: now.has(id) ? groups[now.get(id)!] : undefined }))
     .sort((a, b) => (a.last?.name ?? '~').localeCompare(b.last?.name ?? '~') || a.child.givenName.localeCompare(b.child.givenName));
   const key = moved.map((m) => m.child.id).join();
-  useEffect(() => {
-    if (!problem) return;
-    let gone = false;
-    const board = groups.map(toCoreGroup);
-    void Promise.all(
-      key
-        .split(',')
-        .filter(Boolean)
-        .map((id) => core().placementOf(problem, board, id)),
-    ).then((all) => gone || setWhy(new Map(all.flatMap((p) => (p ? [[p.child, p] as const] : [])))));
-    return () => {
-      gone = true;
-    };
-  }, [problem, groups, key]);
+  const ask = useMemo(
+    () =>
+      problem &&
+      (async () => {
+        const board = groups.map(toCoreGroup);
+        const ids = key.split(',').filter(Boolean);
+        const all = await Promise.all(ids.map((id) => core().placementOf(problem, board, id)));
+        return new Map(all.flatMap((p) => (p ? [[p.child, p] as const] : [])));
+      }),
+    [problem, groups, key],
+  );
+  // the reasons are one line more: without them the moves stand as they are
+  const { value: why } = useAnswer(ask);
   const kept = (id: string): number => {
     const last = lastGroup.get(id);
     const group = now.has(id) ? groups[now.get(id)!] : undefined;
@@ -57,7 +56,7 @@ export function History({ history, groups, children, problem, lastGroup, onClose
           <h3 className="mb-1 text-base">Against last cycle</h3>
           <ul className="ruled mb-6">
             {moved.map(({ child, last, now: group }) => {
-              const reason = why.get(child.id);
+              const reason = why?.get(child.id);
               return (
                 <li key={child.id} className="py-1.5">
                   <p>

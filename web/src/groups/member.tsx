@@ -1,4 +1,5 @@
 /** A child on the board: carried by the name, laid against the focus of the group, moved or explained from a menu. */
+import { LOOSE } from './carry.js';
 import { type ChildLine, fullName, type Group, type PairStateRow } from '@sapling/contract';
 import { useDraggable } from '@dnd-kit/core';
 import { EllipsisVertical, GripVertical, Lock } from 'lucide-react';
@@ -59,7 +60,7 @@ export function ChildChip(props: MemberProps) {
 }
 function Grip({ child, group, may, locked, className }: MemberProps & { className: string }) {
   const { attributes, listeners, setNodeRef, isDragging } = useDraggable({
-    id: `${group?.id ?? 'loose'}:${child.id}`,
+    id: `${group?.id ?? LOOSE}:${child.id}`,
     data: { child: child.id, group: group?.id ?? null },
     disabled: !may,
   });

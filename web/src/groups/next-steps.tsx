@@ -1,15 +1,17 @@
 /** What a cycle suggests for the groups that come next: each step said with its reason, chosen or not, made in one go. */
 import { listed } from '@sapling/core';
 import type { ChildLine, Group } from '@sapling/contract';
-import type { AfterCycle, ChildStep } from '@sapling/core/grouping';
+import type { ChildStep } from '@sapling/core/grouping';
 import type { GroupOutcome } from '@sapling/core/judgement';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { sentenceOf } from '../api/client.js';
 import { useData } from '../api/data.js';
 import { core } from '../workers/core.js';
+import { useAnswer } from '../workers/use-core.js';
 import { arrange, undoing } from './arrange.js';
+import { Working } from './working.js';
 import { splitFocus, toCoreGroup } from './problem.js';
 import { useBoard } from './use-board.js';
 import { changeWords, namedOf, needShown, ruleWords } from './words.js';
@@ -26,28 +28,18 @@ const needs = (all: readonly string[]): string => listed(all.map((n) => (n.inclu
 export function NextSteps({ group, groups, children, outcome }: Props) {
   const board = useBoard(groups, children, true);
   const { data: team } = useData('team');
-  const [answer, setAnswer] = useState<AfterCycle | null>(null);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [busy, setBusy] = useState(false);
   const problem = board?.problem;
-  useEffect(() => {
-    if (!problem) return;
-    let gone = false;
+  const ask = useMemo(() => {
+    if (!problem) return null;
     const at = groups.findIndex((g) => g.id === group.id);
-    void core()
-      .afterCycle(problem, groups.map(toCoreGroup), at, outcome)
-      .then((found) => gone || setAnswer(found));
-    return () => {
-      gone = true;
-    };
+    return () => core().afterCycle(problem, groups.map(toCoreGroup), at, outcome);
   }, [problem, groups, group.id, outcome]);
+  const { value: answer, error, again } = useAnswer(ask);
   const byId = useMemo(() => new Map(children.map((c) => [c.id, c])), [children]);
   if (!answer || !problem)
-    return (
-      <p role="status" className="mb-4 text-ink-2">
-        Working out what this suggests…
-      </p>
-    );
+    return <Working error={error ?? board?.trouble ?? null} what="what this suggests" onAgain={error ? again : board?.askAgain} />;
   const named = namedOf(byId, groups, team ?? []);
   const changes = answer.steps.filter((s) => s.step === 'leaves' || s.step === 'moves');
   const look = answer.steps.filter((s) => s.step === 'look closer').map((s) => named.child(s.child));

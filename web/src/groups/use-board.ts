@@ -1,10 +1,11 @@
 /** What the board knows beyond its groups: rules, settings, and what the core says of it all, kept up to date. */
 import type { ChildLine, Group, GroupHistory, GroupRule, SchoolSettings } from '@sapling/contract';
 import type { BoardView, GroupingProblem } from '@sapling/core/grouping';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { useData } from '../api/data.js';
-import { useOrders } from '../api/orders.js';
+import { useOrders, type Orders } from '../api/orders.js';
 import { core } from '../workers/core.js';
+import { useAnswer } from '../workers/use-core.js';
 import { boardProblem, knownOf, taughtToAny, toCoreGroup, type GroupingContext } from './problem.js';
 
 export interface Board {
@@ -12,11 +13,22 @@ export interface Board {
   readonly problem: GroupingProblem | null;
   /** Null until the worker has answered, and where there are no groups. */
   readonly view: BoardView | null;
+  /** Why nothing could be worked out, and asking once more. */
+  readonly trouble: string | null;
+  readonly askAgain: () => void;
   readonly rules: readonly GroupRule[];
   readonly settings: SchoolSettings;
   readonly history: GroupHistory | undefined;
   /** Last cycle's group of each child: the latest that has ended. */
   readonly lastGroup: ReadonlyMap<string, GroupHistory['past'][number]>;
+}
+
+const askTextOpened = () => core().textOpened();
+/** By child, how much there is to practise each pair with. */
+async function practiceOf(children: readonly ChildLine[], orders: Orders): Promise<NonNullable<GroupingContext['practice']>> {
+  const readers = children.map((c) => ({ id: c.id, known: knownOf(c), taught: orders.taught(c.classId).gpcs }));
+  const found = await core().practiceOf(readers, taughtToAny(children, orders));
+  return new Map(children.map((c, k) => [c.id, found[k]!]));
 }
 
 export function useBoard(
@@ -28,29 +40,11 @@ export function useBoard(
   const { data: settings } = useData('settings');
   const { data: rules } = useData(may ? 'groupRules' : null);
   const { data: history } = useData(may ? 'groupHistory' : null);
-  const [textOpened, setTextOpened] = useState<Record<string, number>>();
-  const [practice, setPractice] = useState<GroupingContext['practice']>();
-  const [answer, setAnswer] = useState<{ problem: GroupingProblem; view: BoardView }>();
-  useEffect(() => {
-    let gone = false;
-    void core()
-      .textOpened()
-      .then((found) => gone || setTextOpened(found));
-    return () => {
-      gone = true;
-    };
-  }, []);
-  useEffect(() => {
-    if (!may || !children || !orders) return;
-    let gone = false;
-    const readers = children.map((c) => ({ id: c.id, known: knownOf(c), taught: orders.taught(c.classId).gpcs }));
-    void core()
-      .practiceOf(readers, taughtToAny(children, orders))
-      .then((found) => gone || setPractice(new Map(children.map((c, k) => [c.id, found[k]!]))));
-    return () => {
-      gone = true;
-    };
-  }, [may, children, orders]);
+  const opened = useAnswer(askTextOpened);
+  const textOpened = opened.value;
+  const askPractice = useMemo(() => (may && children && orders ? () => practiceOf(children, orders) : null), [may, children, orders]);
+  const practised = useAnswer(askPractice);
+  const practice = practised.value;
   const around = useMemo<GroupingContext | undefined>(
     () => (children && orders && settings ? { children, orders, settings, rules: rules ?? [], textOpened, practice } : undefined),
     [children, orders, settings, rules, textOpened, practice],
@@ -66,27 +60,34 @@ export function useBoard(
     () => (complete && around && groups && groups.length > 0 ? boardProblem(groups, around) : null),
     [complete, around, groups],
   );
-  useEffect(() => {
-    if (!problem || !groups || problem.children.length === 0) return;
-    let gone = false;
-    void core()
-      .boardOf(problem, groups.map(toCoreGroup))
-      .then((view) => gone || setAnswer({ problem, view }));
-    return () => {
-      gone = true;
-    };
-  }, [problem, groups]);
+  const askView = useMemo(
+    () => (problem && groups && problem.children.length > 0 ? () => core().boardOf(problem, groups.map(toCoreGroup)) : null),
+    [problem, groups],
+  );
+  const viewed = useAnswer(askView);
+  const answer = viewed.value;
+  const trouble = opened.error ?? practised.error ?? viewed.error;
+  const { again: askOpenedAgain } = opened;
+  const { again: askPracticeAgain } = practised;
+  const { again: askViewAgain } = viewed;
+  const askAgain = useCallback(() => {
+    askOpenedAgain();
+    askPracticeAgain();
+    askViewAgain();
+  }, [askOpenedAgain, askPracticeAgain, askViewAgain]);
   return useMemo(
     () =>
       around && {
         around,
         problem,
-        view: answer && problem && answer.view.groups.length === problem.groups ? answer.view : null,
+        view: answer && problem && answer.groups.length === problem.groups ? answer : null,
+        trouble,
+        askAgain,
         rules: around.rules,
         settings: around.settings,
         history,
         lastGroup,
       },
-    [around, problem, answer, history, lastGroup],
+    [around, problem, answer, trouble, askAgain, history, lastGroup],
   );
 }

@@ -2,21 +2,22 @@
 import type { ChildLine, Group, GroupRule } from '@sapling/contract';
 import type { Placement } from '@sapling/core/grouping';
 import { useDroppable } from '@dnd-kit/core';
+import { LOOSE } from './carry.js';
 import { ChildChip } from './member.js';
-import { waitingWords } from './words.js';
+import { waitingWords, type MovePreview } from './words.js';
 
 interface Props {
   children: readonly ChildLine[];
   groups: readonly Group[];
   waiting: readonly Placement[];
   rules: readonly GroupRule[];
-  preview: { cost: string; why: string; barred: boolean } | null;
+  preview: MovePreview | null;
   onWhy: (child: string) => void;
   onMove: (child: string, to: Group | undefined) => void;
 }
 
 export function WaitingList({ children, groups, waiting, rules, preview, onWhy, onMove }: Props) {
-  const { setNodeRef, isOver } = useDroppable({ id: 'loose' });
+  const { setNodeRef, isOver } = useDroppable({ id: LOOSE });
   const reason = new Map(waiting.map((p) => [p.child, p]));
   const order = new Map(waiting.map((p, k) => [p.child, k]));
   const sorted = [...children].sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0));

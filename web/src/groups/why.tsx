@@ -1,12 +1,14 @@
 /** Why a child is where they are: a few plain sentences, then what it costs and where else they could be. */
 import type { ChildLine, Colleague, Group, GroupHistory, GroupRule } from '@sapling/contract';
-import type { GroupingProblem, Move, Placement } from '@sapling/core/grouping';
-import { useEffect, useState } from 'react';
+import type { GroupingProblem } from '@sapling/core/grouping';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { dayWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { core } from '../workers/core.js';
+import { useAnswer } from '../workers/use-core.js';
 import { toCoreGroup } from './problem.js';
+import { Working } from './working.js';
 import { changeWords, minutes, moveWords, namedOf, PART_WORDS, PARTS, placementWords } from './words.js';
 import { say } from '../wording/say.js';
 
@@ -23,17 +25,15 @@ interface Props {
 }
 
 export function Why({ child, groups, children, team, problem, rules, last, onMove, onClose }: Props) {
-  const [answer, setAnswer] = useState<{ placement: Placement; moves: Move[] }>();
-  useEffect(() => {
-    let gone = false;
-    const now = groups.map(toCoreGroup);
-    void Promise.all([core().placementOf(problem, now, child.id), core().movesOf(problem, now, child.id)]).then(([placement, moves]) => {
-      if (!gone && placement) setAnswer({ placement, moves });
-    });
-    return () => {
-      gone = true;
-    };
-  }, [problem, groups, child.id]);
+  const ask = useMemo(
+    () => async () => {
+      const now = groups.map(toCoreGroup);
+      const [placement, moves] = await Promise.all([core().placementOf(problem, now, child.id), core().movesOf(problem, now, child.id)]);
+      return placement && { placement, moves };
+    },
+    [problem, groups, child.id],
+  );
+  const { value: answer, error, again } = useAnswer(ask);
   const named = namedOf(children, groups, team);
   const own = rules.filter((r) => r.children.includes(child.id));
   const answers = child.line.reduce((sum, c) => sum + c.basedOn, 0);
@@ -47,9 +47,7 @@ export function Why({ child, groups, children, team, problem, rules, last, onMov
       title={`Why ${child.givenName} is ${at === null ? 'in no group' : `in ${groups[at]?.name ?? 'this group'}`}`}
     >
       {!answer ? (
-        <p role="status" className="text-ink-2">
-          Working it out…
-        </p>
+        <Working error={error} what={`why ${child.givenName} is here`} onAgain={again} />
       ) : (
         <>
           <div className="mb-4 grid gap-2">

@@ -204,7 +204,12 @@ export function waitingWords(p: Placement, groups: readonly Pick<Group, 'name'>[
 }
 
 /** What a place says while a child is carried over it. */
-export function moveWords(move: Move, problem: GroupingProblem, named: Named): { cost: string; why: string; barred: boolean } {
+export interface MovePreview {
+  readonly cost: string;
+  readonly why: string;
+  readonly barred: boolean;
+}
+export function moveWords(move: Move, problem: GroupingProblem, named: Named): MovePreview {
   if (move.breaks.length > 0)
     return { cost: 'breaks a rule', why: `${move.breaks.map((c) => ruleWords(problem, c, named)).join('; ')}.`, barred: true };
   const needs = move.needs.length > 0 ? `needs ${listed(move.needs.map(needShown))}` : '';

@@ -1,9 +1,8 @@
 /** Styles of a session: the three that ship and the school's own, each a row of parts with minutes that can be changed. */
 import type { StyleRow } from '@sapling/contract';
 import { isCoreError } from '@sapling/core';
-import { checkedStyle, MOST_PARTS, PART_KINDS, PART_WORDS, type PartKind } from '@sapling/core/planning';
-import { ArrowDown, ArrowUp, Copy, Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { Copy } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
 import { call, Problem, sentenceOf } from '../api/client.js';
@@ -12,8 +11,25 @@ import { useMay } from '../shell/me.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { Pending } from '../ui/page.js';
 import { planWords } from '../wording/plan-words.js';
+import { draftOfStyle, whole, writtenStyle, type StyleDraft } from './style-draft.js';
+import { StyleParts } from './style-parts.js';
 
-type Draft = Omit<StyleRow, 'by'>;
+/** Why a style was not kept, in a sentence. */
+function whyNotKept(problem: unknown): string {
+  if (isCoreError(problem)) return problem.message;
+  if (problem instanceof Problem && problem.code === 'newer-version')
+    return 'A colleague saved this style meanwhile. Your changes are still here: copy them to a style of their own, or choose the style at the left to see theirs.';
+  return sentenceOf(problem);
+}
+
+async function putBack(gone: StyleDraft): Promise<void> {
+  try {
+    await call('saveStyle', { params: { id: gone.id }, body: { ...writtenStyle(gone), version: gone.version! + 1 } });
+    await refresh('library');
+  } catch (problem) {
+    toast.error(sentenceOf(problem));
+  }
+}
 
 export function Component() {
   const { data: styles, error } = useData('styles');
@@ -22,14 +38,14 @@ export function Component() {
   const lead = useMay('manage team');
   const [chosen, setChosen] = useState<string | null>(null);
   /** What is being changed; null while a style is only looked at. */
-  const [changing, setDraft] = useState<Draft | null>(null);
+  const [changing, setDraft] = useState<StyleDraft | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const stored = styles?.find((s) => s.id === chosen) ?? styles?.[0];
   if (!styles || !settings) return <Pending error={error} what="the styles" />;
   if (!stored) return null;
-  const draft = changing ?? bare(stored);
+  const draft = changing ?? draftOfStyle(stored);
   const own = draft.version !== null;
-  const choose = (id: string): void => {
+  const choose = (id: string | null): void => {
     setTrouble(null);
     setChosen(id);
     setDraft(null);
@@ -42,53 +58,24 @@ export function Component() {
   const save = async (): Promise<void> => {
     setTrouble(null);
     try {
-      const { name, parts, oldToNew, atError, together = false } = checkedStyle(draft);
       const saved = await call('saveStyle', {
         params: { id: draft.id },
-        body: { name, parts: parts.map((p) => ({ ...p })), oldToNew, atError, together, version: draft.version ?? 0 },
+        body: { ...writtenStyle(draft), version: draft.version ?? 0 },
       });
       await refresh('library');
-      setChosen(saved.id);
-      setDraft(null);
+      choose(saved.id);
       toast.success('Kept. New sessions can be made in it.');
     } catch (problem) {
       if (problem instanceof Problem && problem.code === 'newer-version') await refresh('library');
-      setTrouble(
-        isCoreError(problem)
-          ? problem.message
-          : problem instanceof Problem && problem.code === 'newer-version'
-            ? 'A colleague saved this style meanwhile. Your changes are still here: copy them to a style of their own, or choose the style at the left to see theirs.'
-            : sentenceOf(problem),
-      );
+      setTrouble(whyNotKept(problem));
     }
   };
   const remove = async (): Promise<void> => {
     try {
       await call('removeStyle', { params: { id: draft.id }, query: { version: draft.version! } });
-      const gone = draft;
-      setChosen(null);
-      setDraft(null);
+      choose(null);
       await refresh('library');
-      toast(`“${gone.name}” taken out.`, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void call('saveStyle', {
-              params: { id: gone.id },
-              body: {
-                name: gone.name,
-                parts: gone.parts,
-                oldToNew: gone.oldToNew,
-                atError: gone.atError,
-                together: gone.together ?? false,
-                version: gone.version! + 1,
-              },
-            }).then(
-              () => refresh('library'),
-              (problem: unknown) => toast.error(sentenceOf(problem)),
-            ),
-        },
-      });
+      toast(`“${draft.name}” taken out.`, { action: { label: 'Undo', onClick: () => void putBack(draft) } });
     } catch (problem) {
       setTrouble(sentenceOf(problem));
     }
@@ -102,40 +89,17 @@ export function Component() {
       toast.error(sentenceOf(problem));
     }
   };
-  const part = (k: number, change: Partial<Draft['parts'][number]>): void =>
-    setDraft({ ...draft, parts: draft.parts.map((p, n) => (n === k ? { ...p, ...change } : p)) });
-  const move = (k: number, by: 1 | -1): void => {
-    const parts = [...draft.parts];
-    if (!parts[k + by]) return;
-    [parts[k], parts[k + by]] = [parts[k + by]!, parts[k]!];
-    setDraft({ ...draft, parts });
-  };
+  const change = (part: Partial<StyleDraft>): void => setDraft({ ...draft, ...part });
   const total = draft.parts.reduce((sum, p) => sum + p.minutes, 0);
   const listed = draft.version === 0 && !styles.some((s) => s.id === draft.id) ? [...styles, { ...draft, by: null }] : styles;
   return (
     <div className="grid gap-8 lg:grid-cols-[15rem_1fr]">
-      <ul aria-label="Styles" className="content-start">
-        {listed.map((s) => (
-          <li key={s.id}>
-            <button
-              onClick={() => (s.version === 0 ? undefined : choose(s.id))}
-              aria-current={s.id === draft.id ? 'true' : undefined}
-              className={`w-full border-l-4 px-3 py-2 text-left ${s.id === draft.id ? 'border-pine bg-sheet font-semibold' : 'border-transparent hover:border-rule'}`}
-            >
-              {s.id === draft.id ? draft.name || 'no name yet' : s.name}
-              <span className="block text-sm font-normal text-ink-2">
-                {s.version === null ? 'ships with the tool' : s.version === 0 ? 'not kept yet' : `your school’s, ${s.by}`}
-                {s.id === settings.sessionStyle && '; new sessions begin in it'}
-              </span>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <StyleList styles={listed} draft={draft} ours={settings.sessionStyle} onChoose={choose} />
       <section aria-label={draft.name}>
         <Trouble>{trouble}</Trouble>
         <div className="mb-4 flex flex-wrap items-end gap-3">
           {own ? (
-            <TextField label="Name" value={draft.name} maxLength={80} onChange={(e) => setDraft({ ...draft, name: e.target.value })} />
+            <TextField label="Name" value={draft.name} maxLength={80} onChange={(e) => change({ name: e.target.value })} />
           ) : (
             <h2 className="text-2xl">{draft.name}</h2>
           )}
@@ -143,21 +107,12 @@ export function Component() {
             {draft.parts.length} parts, {total} minutes. Another length shares them alike; what gets too short is left out.
           </p>
           {may && own && (
-            <>
-              <button className="btn btn-main" disabled={changing === null} onClick={() => void save()}>
-                Keep
-              </button>
-              {draft.version === 0 ? (
-                <button className="btn btn-quiet" onClick={() => choose(styles[0]!.id)}>
-                  Leave it
-                </button>
-              ) : (
-                <button className="btn btn-quiet" onClick={() => void remove()}>
-                  Take it out
-                </button>
-              )}
-            </>
+            <button className="btn btn-main" disabled={changing === null} onClick={() => void save()}>
+              Keep
+            </button>
           )}
+          {may && draft.version === 0 && <Quiet onPress={() => choose(styles[0]!.id)}>Leave it</Quiet>}
+          {may && own && draft.version !== 0 && <Quiet onPress={() => void remove()}>Take it out</Quiet>}
           {may && draft.version !== 0 && (
             <button className="btn" onClick={copy}>
               <Copy size={15} aria-hidden /> Copy it
@@ -169,137 +124,93 @@ export function Component() {
             </button>
           )}
         </div>
-        <ol className="ruled">
-          {draft.parts.map((p, k) => (
-            <li key={`${p.id} ${k}`} className="grid grid-cols-[4.5rem_14rem_1fr_auto] items-start gap-3 py-2.5">
-              {own ? (
-                <>
-                  <label className="text-sm text-ink-2">
-                    <input
-                      type="number"
-                      min={1}
-                      max={30}
-                      className="field !w-16 font-semibold"
-                      value={p.minutes}
-                      aria-label={`Minutes for ${p.title}`}
-                      onChange={(e) => part(k, { minutes: Math.max(1, Math.min(30, Math.round(Number(e.target.value)) || 1)) })}
-                    />
-                  </label>
-                  <span>
-                    <input
-                      className="field font-semibold"
-                      value={p.title}
-                      maxLength={80}
-                      aria-label={`Name of part ${k + 1}`}
-                      onChange={(e) => part(k, { title: e.target.value })}
-                    />
-                    {p.title !== PART_WORDS[p.kind].title && <span className="text-sm text-ink-2">{PART_WORDS[p.kind].title}</span>}
-                  </span>
-                  <textarea
-                    className="field text-sm"
-                    rows={3}
-                    maxLength={400}
-                    value={p.how}
-                    aria-label={`What is done in ${p.title}`}
-                    onChange={(e) => part(k, { how: e.target.value })}
-                  />
-                  <span className="flex">
-                    <IconButton label={`${p.title}: earlier`} onPress={() => move(k, -1)} icon={<ArrowUp size={15} aria-hidden />} />
-                    <IconButton label={`${p.title}: later`} onPress={() => move(k, 1)} icon={<ArrowDown size={15} aria-hidden />} />
-                    <IconButton
-                      label={`Take ${p.title} out`}
-                      onPress={() => setDraft({ ...draft, parts: draft.parts.filter((_, n) => n !== k) })}
-                      icon={<Trash2 size={15} aria-hidden />}
-                    />
-                  </span>
-                </>
-              ) : (
-                <>
-                  <span className="font-serif text-lg font-semibold">{p.minutes} min</span>
-                  <span className="font-semibold">{planWords(p.title)}</span>
-                  <span className="text-sm text-ink-2">{planWords(p.how)}</span>
-                  <span />
-                </>
-              )}
-            </li>
-          ))}
-        </ol>
-        {own && (
-          <label className="mt-3 inline-flex items-center gap-2">
-            <Plus size={15} aria-hidden />
-            <select
-              className="field !w-auto"
-              aria-label="Add a part"
-              value=""
-              disabled={draft.parts.length >= MOST_PARTS}
-              onChange={(e) => {
-                const kind = e.target.value as PartKind;
-                setDraft({ ...draft, parts: [...draft.parts, { id: '', kind, minutes: 3, ...PART_WORDS[kind] }] });
-              }}
-            >
-              <option value="">a part</option>
-              {PART_KINDS.map((kind) => (
-                <option key={kind} value={kind}>
-                  {PART_WORDS[kind].title}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
-        <div className="mt-6 grid max-w-3xl gap-4 md:grid-cols-[14rem_1fr]">
-          <label>
-            <span className="mb-1 block font-semibold">Old cards to each new one</span>
-            {own ? (
-              <input
-                type="number"
-                min={1}
-                max={20}
-                className="field !w-20"
-                value={draft.oldToNew}
-                onChange={(e) => setDraft({ ...draft, oldToNew: Math.max(1, Math.min(20, Math.round(Number(e.target.value)) || 1)) })}
-              />
-            ) : (
-              <span>{draft.oldToNew}</span>
-            )}
-          </label>
-          <label>
-            <span className="mb-1 block font-semibold">What to say at an error</span>
-            {own ? (
-              <textarea
-                className="field"
-                rows={3}
-                maxLength={400}
-                value={draft.atError}
-                onChange={(e) => setDraft({ ...draft, atError: e.target.value })}
-              />
-            ) : (
-              <span>{planWords(draft.atError)}</span>
-            )}
-          </label>
-          <label className="flex items-start gap-2 md:col-span-2">
-            <input
-              type="checkbox"
-              className="mt-1 size-4"
-              disabled={!own}
-              checked={draft.together ?? false}
-              onChange={(e) => setDraft({ ...draft, together: e.target.checked })}
-            />
-            <span>All answer together: words are for everyone, and a child’s own come after them, called by name.</span>
-          </label>
-        </div>
+        <StyleParts parts={draft.parts} own={own} onChange={(parts) => change({ parts })} />
+        <StyleRules draft={draft} own={own} onChange={change} />
       </section>
     </div>
   );
 }
 
-function bare({ by: _by, ...style }: StyleRow): Draft {
-  return style;
+function Quiet({ onPress, children }: { onPress: () => void; children: ReactNode }) {
+  return (
+    <button className="btn btn-quiet" onClick={onPress}>
+      {children}
+    </button>
+  );
 }
 
-function IconButton({ label, onPress, icon }: { label: string; onPress: () => void; icon: React.ReactNode }) {
+interface ListProps {
+  styles: readonly StyleRow[];
+  draft: StyleDraft;
+  /** The style in which new sessions begin. */
+  ours: string;
+  onChoose: (id: string) => void;
+}
+function StyleList({ styles, draft, ours, onChoose }: ListProps) {
   return (
-    <button className="grid size-8 place-items-center text-ink-2 hover:text-ink" aria-label={label} title={label} onClick={onPress}>
-      {icon}
-    </button>
+    <ul aria-label="Styles" className="content-start">
+      {styles.map((s) => (
+        <li key={s.id}>
+          <button
+            onClick={() => (s.version === 0 ? undefined : onChoose(s.id))}
+            aria-current={s.id === draft.id ? 'true' : undefined}
+            className={`w-full border-l-4 px-3 py-2 text-left ${s.id === draft.id ? 'border-pine bg-sheet font-semibold' : 'border-transparent hover:border-rule'}`}
+          >
+            {s.id === draft.id ? draft.name || 'no name yet' : s.name}
+            <span className="block text-sm font-normal text-ink-2">
+              {s.version === null ? 'ships with the tool' : s.version === 0 ? 'not kept yet' : `your school’s, ${s.by}`}
+              {s.id === ours && '; new sessions begin in it'}
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What holds for the whole session: old cards to new ones, what is said at an error, whether all answer together. */
+function StyleRules({ draft, own, onChange }: { draft: StyleDraft; own: boolean; onChange: (part: Partial<StyleDraft>) => void }) {
+  return (
+    <div className="mt-6 grid max-w-3xl gap-4 md:grid-cols-[14rem_1fr]">
+      <label>
+        <span className="mb-1 block font-semibold">Old cards to each new one</span>
+        {own ? (
+          <input
+            type="number"
+            min={1}
+            max={20}
+            className="field !w-20"
+            value={draft.oldToNew}
+            onChange={(e) => onChange({ oldToNew: whole(e.target.value, 1, 20) })}
+          />
+        ) : (
+          <span>{draft.oldToNew}</span>
+        )}
+      </label>
+      <label>
+        <span className="mb-1 block font-semibold">What to say at an error</span>
+        {own ? (
+          <textarea
+            className="field"
+            rows={3}
+            maxLength={400}
+            value={draft.atError}
+            onChange={(e) => onChange({ atError: e.target.value })}
+          />
+        ) : (
+          <span>{planWords(draft.atError)}</span>
+        )}
+      </label>
+      <label className="flex items-start gap-2 md:col-span-2">
+        <input
+          type="checkbox"
+          className="mt-1 size-4"
+          disabled={!own}
+          checked={draft.together ?? false}
+          onChange={(e) => onChange({ together: e.target.checked })}
+        />
+        <span>All answer together: words are for everyone, and a child’s own come after them, called by name.</span>
+      </label>
+    </div>
   );
 }

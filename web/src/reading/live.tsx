@@ -2,16 +2,17 @@
  * Marking while the child reads. One key starts and stops; the place is followed by tapping along or left alone; a word
  * is marked by touch or by key, and everything can be taken back.
  */
-import { useOpen } from '../shell/open.js';
 import { lastWordOf, lineUp, scoreMarking, type ReadingMark } from '@sapling/core/reading';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useData } from '../api/data.js';
 import { useSecondScreen } from '../check/second-screen.js';
 import { useMe } from '../shell/me.js';
+import { useOpen } from '../shell/open.js';
 import { Figures } from './figures.js';
 import { MarkBar } from './mark-bar.js';
-import { MARK_KINDS, markKind } from './mark-kinds.js';
+import { markKind } from './mark-kinds.js';
+import { liveKey, type LiveAction, type LiveState } from './live-keys.js';
 import { LiveStrip } from './live-strip.js';
 import { useRecorder } from './recorder.js';
 import { SaidBar } from './said-bar.js';
@@ -94,48 +95,35 @@ export function Live({ handle }: { handle: ReadingHandle }) {
   };
   const saidFor = marks.findLast((m) => m.word === (chosen ?? lastMarked.current ?? -1) && markKind(m.kind).error) ?? null;
 
-  const { opened } = useOpen();
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.ctrlKey || event.metaKey || event.altKey || asking || opened || event.target instanceof HTMLInputElement) return;
-      if (event.target instanceof HTMLSelectElement) return;
-      const at = pressedAt(event);
-      const key = event.key.toLowerCase();
-      const row = lines.findIndex((l) => l.words.includes(target));
-      const mark = MARK_KINDS.find((m) => m.key === key);
-      if (event.repeat && key !== 'arrowleft' && key !== 'arrowright') return;
-      if (key === 'enter') {
-        // a button that has the focus is pressed by Enter itself
-        if (event.target instanceof HTMLButtonElement && !event.target.dataset.word) return;
-        if (running) stop(at);
-        else if (!begun) start();
-        else void finish();
-      } else if (key === ' ') {
-        if (running) along(at);
-        else if (!begun) start();
-        else return;
-      } else if (key === 'arrowright') {
-        if (chosen !== null) setChosen(Math.min(last, chosen + 1));
-        else if (running) along(at);
-        else setChosen(Math.min(last, target + 1));
-      } else if (key === 'arrowleft') {
-        if (chosen !== null || !running) setChosen(Math.max(0, target - 1));
-        else handle.back();
-      } else if (key === 'arrowup' || key === 'arrowdown') {
-        const other = lines[row + (key === 'arrowup' ? -1 : 1)];
-        if (other) setChosen(other.words[Math.min(lines[row]!.words.indexOf(target), other.words.length - 1)]!);
-      } else if (key === 'escape') setChosen(null);
-      else if (key === 'z' || key === 'backspace') handle.undo();
-      else if (key === 'l' && begun) handle.steps({ what: 'last', word: target });
-      else if (key === 'e' && saidFor) setAsking(true);
-      else if (key === 'x') for (const own of marks.filter((m) => m.word === target)) handle.steps({ what: 'undo', of: own.id });
-      else if (mark && begun) onKind(mark.kind, at);
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  });
+  const phase = running ? 'running' : begun ? 'stopped' : 'before';
+  const act = (action: LiveAction, at: number): void => {
+    switch (action.do) {
+      case 'start':
+        return start();
+      case 'stop':
+        return stop(at);
+      case 'finish':
+        return void finish();
+      case 'along':
+        return along(at);
+      case 'back':
+        return handle.back();
+      case 'undo':
+        return handle.undo();
+      case 'last word':
+        return handle.steps({ what: 'last', word: target });
+      case 'say':
+        return setAsking(true);
+      case 'clear':
+        for (const own of marks.filter((m) => m.word === target)) handle.steps({ what: 'undo', of: own.id });
+        return;
+      case 'choose':
+        return setChosen(action.word);
+      case 'mark':
+        return onKind(action.kind, at);
+    }
+  };
+  useLiveKeys({ phase, chosen, target, last, lines: lines.map((l) => l.words), canSay: saidFor !== null }, asking, act);
 
   return (
     <main
@@ -202,7 +190,7 @@ export function Live({ handle }: { handle: ReadingHandle }) {
           onLeave={() => void go(`/check/reading?child=${record.child}`)}
         />
         <MarkBar
-          phase={running ? 'running' : begun ? 'stopped' : 'before'}
+          phase={phase}
           lastSaid={marking?.lastWord ?? null}
           onStart={start}
           onStop={() => stop(clock.ms())}
@@ -216,4 +204,29 @@ export function Live({ handle }: { handle: ReadingHandle }) {
       </div>
     </main>
   );
+}
+
+/** Keys of the whole window, but where something is typed, chosen or asked. */
+function useLiveKeys(state: LiveState, asking: boolean, act: (action: LiveAction, at: number) => void): void {
+  const { opened } = useOpen();
+  const onKey = useEffectEvent((event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey || asking || opened) return;
+    if (event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement) return;
+    const key = event.key.toLowerCase();
+    // a button that has the focus is pressed by Enter itself
+    if (key === 'enter' && event.target instanceof HTMLButtonElement && !event.target.dataset.word) return;
+    const action = liveKey(key, event.repeat, state);
+    if (!action) {
+      // an arrow at the edge of the text moves nothing else
+      if (key.startsWith('arrow') && !event.repeat) event.preventDefault();
+      return;
+    }
+    act(action, pressedAt(event));
+    event.preventDefault();
+  });
+  useEffect(() => {
+    const listen = (event: KeyboardEvent): void => onKey(event);
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
 }

@@ -1,5 +1,6 @@
 /** A plan being changed, with every step back. */
-import { useCallback, useState } from 'react';
+import { keepPinned } from '@sapling/core/planning';
+import { useCallback, useMemo, useState } from 'react';
 import type { Plan } from './part-view.js';
 
 const STEPS_BACK = 50;
@@ -13,15 +14,27 @@ export interface Draft {
   undo(): void;
   /** Another plan altogether, with no way back to the one before. */
   begin(plan: Plan | null): void;
+  /** A plan drawn anew: for the same aim it is a step that keeps what is pinned, for another it begins. */
+  take(plan: Plan): void;
 }
 
+interface Steps {
+  readonly past: readonly Plan[];
+  readonly plan: Plan | null;
+}
+const stepTo = (now: Steps, plan: Plan): Steps => ({ past: now.plan ? [...now.past, now.plan].slice(-STEPS_BACK) : [], plan });
+/** What a newly drawn plan does to the one that stands. */
+export const taken = (now: Steps, drawn: Plan): Steps =>
+  now.plan && now.plan.focus.join() === drawn.focus.join() && now.plan.skill === drawn.skill
+    ? stepTo(now, keepPinned(now.plan, drawn))
+    : { past: [], plan: drawn };
+
 export function useDraft(): Draft {
-  const [{ past, plan }, set] = useState<{ past: readonly Plan[]; plan: Plan | null }>({ past: [], plan: null });
-  const change = useCallback(
-    (next: Plan) => set((now) => ({ past: now.plan ? [...now.past, now.plan].slice(-STEPS_BACK) : [], plan: next })),
-    [],
-  );
+  const [{ past, plan }, set] = useState<Steps>({ past: [], plan: null });
+  const change = useCallback((next: Plan) => set((now) => stepTo(now, next)), []);
   const undo = useCallback(() => set((now) => (now.past.length > 0 ? { past: now.past.slice(0, -1), plan: now.past.at(-1)! } : now)), []);
   const begin = useCallback((next: Plan | null) => set({ past: [], plan: next }), []);
-  return { plan, changed: past.length > 0, canUndo: past.length > 0, change, undo, begin };
+  const take = useCallback((drawn: Plan) => set((now) => taken(now, drawn)), []);
+  const changed = past.length > 0;
+  return useMemo(() => ({ plan, changed, canUndo: changed, change, undo, begin, take }), [plan, changed, change, undo, begin, take]);
 }

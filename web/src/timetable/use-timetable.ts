@@ -2,12 +2,11 @@
 import type { Timetable, WeekMeeting } from '@sapling/contract';
 import { listed } from '@sapling/core';
 import { clashes, clashInWords, holdsSlot, slotsOverlap, weekRequest, weekSlots, type Clash } from '@sapling/core/planning';
-import { useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
-
 import { toCore, toKept, weekFacts, type ScheduledMeeting } from './week-facts.js';
 import { timeInWords } from './week-times.js';
 import { say } from '../wording/say.js';
@@ -26,7 +25,9 @@ export function useTimetable() {
   const { data: classes } = useData('classes');
   // a change can come before the last one has been read back
   const latest = useRef<Timetable | undefined>(undefined);
-  latest.current = latest.current && kept && latest.current.version > kept.version ? latest.current : kept;
+  useEffect(() => {
+    if (!latest.current || !kept || latest.current.version <= kept.version) latest.current = kept;
+  }, [kept]);
 
   const slots = useMemo(() => weekSlots(settings?.slots ?? []), [settings]);
   const facts = useMemo(

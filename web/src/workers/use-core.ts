@@ -1,5 +1,5 @@
 /** Asking the core worker: the newest question wins, an error is shown and not thrown. */
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { schoolVersion } from './core.js';
 
 export interface Asked<T> {
@@ -37,4 +37,38 @@ export function useCore<T>(ask: () => Promise<T>, key: unknown, wait = 0): Asked
 export function useWords<T>(ask: () => Promise<T>, key: unknown, wait = 0): Asked<T> {
   const version = useSyncExternalStore(schoolVersion.listen, schoolVersion.get);
   return useCore(ask, [key, version], wait);
+}
+
+export interface Answer<T> {
+  /** What the newest answer was; of the question before while a new one is worked out. */
+  readonly value: T | undefined;
+  /** Whether `value` answers the question that is asked now. */
+  readonly settled: boolean;
+  /** Why the present question has no answer. */
+  readonly error: string | null;
+  readonly again: () => void;
+}
+
+/** The same for questions about large things: `ask` is memoised by who asks, a new one is a new question, null is none. */
+export function useAnswer<T>(ask: (() => Promise<T>) | null): Answer<T> {
+  const [state, setState] = useState<{ of: typeof ask; value: T | undefined; error: string | null }>({
+    of: null,
+    value: undefined,
+    error: null,
+  });
+  const [time, setTime] = useState(0);
+  useEffect(() => {
+    if (!ask) return;
+    let gone = false;
+    ask().then(
+      (value) => !gone && setState({ of: ask, value, error: null }),
+      (error: unknown) => !gone && setState({ of: ask, value: undefined, error: error instanceof Error ? error.message : String(error) }),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [ask, time]);
+  const again = useCallback(() => setTime((n) => n + 1), []);
+  const own = ask !== null && state.of === ask;
+  return { value: state.value, settled: own && state.error === null, error: own ? state.error : null, again };
 }
