@@ -15,7 +15,6 @@ export default tseslint.config(
     files: ['**/*.{ts,tsx}'],
     plugins: { 'react-hooks': hooks },
     rules: {
-      // the classic rules; those of the compiler, which this project does not use, are left out
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',
       '@typescript-eslint/no-non-null-assertion': 'off',
@@ -27,6 +26,15 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-expressions': ['error', { allowShortCircuit: true, allowTernary: true }],
       'no-console': ['error', { allow: ['warn', 'error'] }],
       eqeqeq: 'error',
+    },
+  },
+  {
+    // screens are thin: state stands in hooks and reducers, and what is longer or more branched than this says why
+    files: ['web/src/**/*.{ts,tsx}'],
+    rules: {
+      ...hooks.configs.flat['recommended-latest'].rules,
+      'max-lines-per-function': ['error', { max: 150, skipComments: true, skipBlankLines: true }],
+      complexity: ['error', 20],
     },
   },
   {

@@ -130,34 +130,47 @@ export function App() {
   );
 }
 
+/** Who is signed in, as the server says; without the network as this device last knew, as long as the sign-in would have gone on. */
+async function readAuth(): Promise<AuthState | 'unreachable'> {
+  try {
+    const state = await call('authState');
+    await openAs(state.me);
+    if (state.demo) await holdAnswers();
+    if (state.me) await keep('auth', state);
+    return state;
+  } catch (error) {
+    if (!(error instanceof Unreachable)) throw error;
+    return (await lastKnown()) ?? 'unreachable';
+  }
+}
+/** The token, the copies, the time zone and the keys of whoever is signed in; a sign-in that ended takes along what was read under it. */
+async function openAs(me: Me | null): Promise<void> {
+  setCsrf(me?.csrf ?? '');
+  if (!me) return forgetCopies();
+  await keepFor(me.colleague.id, me.deviceKey, me.signedInUntil);
+  keepZone(me.school.timeZone);
+  keepKeys(me.keys);
+}
+async function lastKnown(): Promise<AuthState | undefined> {
+  const found = await kept<AuthState>('auth');
+  const old = found?.me && found.me.signedInUntil > clock.now() ? found : undefined;
+  setCsrf(old?.me?.csrf ?? '');
+  if (!old?.me) return undefined;
+  await keepFor(old.me.colleague.id, undefined, old.me.signedInUntil);
+  keepZone(old.me.school.timeZone);
+  return old;
+}
+
 function SignedInApp() {
   const [auth, setAuth] = useState<AuthState | 'opening' | 'unreachable'>('opening');
-  const again = useCallback(async () => {
-    try {
-      const state = await call('authState');
-      setCsrf(state.me?.csrf ?? '');
-      // a sign-in that ended takes along what was read under it
-      if (state.me) await keepFor(state.me.colleague.id, state.me.deviceKey, state.me.signedInUntil);
-      else await forgetCopies();
-      if (state.demo) await holdAnswers();
-      if (state.me) await keep('auth', state);
-      if (state.me) keepZone(state.me.school.timeZone);
-      if (state.me) keepKeys(state.me.keys);
-      setAuth(state);
-    } catch (error) {
-      if (!(error instanceof Unreachable)) throw error;
-      const found = await kept<AuthState>('auth');
-      // without the network it goes on as long as the sign-in would have, and not a day longer
-      const old = found?.me && found.me.signedInUntil > clock.now() ? found : undefined;
-      setCsrf(old?.me?.csrf ?? '');
-      if (old?.me) await keepFor(old.me.colleague.id, undefined, old.me.signedInUntil);
-      if (old?.me) keepZone(old.me.school.timeZone);
-      setAuth(old?.me ? old : 'unreachable');
-    }
-  }, []);
+  const again = useCallback(async () => setAuth(await readAuth()), []);
   useEffect(() => {
-    void again();
-  }, [again]);
+    let gone = false;
+    void readAuth().then((state) => gone || setAuth(state));
+    return () => {
+      gone = true;
+    };
+  }, []);
 
   const me: Me | null = typeof auth === 'object' ? auth.me : null;
   const myId = me?.colleague.id;

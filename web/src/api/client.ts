@@ -61,16 +61,29 @@ export function setCsrf(token: string): void {
   csrf = token;
 }
 
-export async function call<N extends EndpointName>(name: N, input: Input<N> = {}): Promise<ResponseOf<Endpoints[N]>> {
-  const [method, address] = ADDRESSES[name];
+/** The address of an endpoint with its parameters put in and what is asked of it. */
+function addressOf(address: string, params: unknown, asked: unknown): string {
   let path: string = under(address);
-  for (const [key, value] of Object.entries((input.params ?? {}) as Record<string, string>))
+  for (const [key, value] of Object.entries((params ?? {}) as Record<string, string>))
     path = path.replace(`:${key}`, encodeURIComponent(value));
   const query = new URLSearchParams(
-    Object.entries((input.query ?? {}) as Record<string, unknown>).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]])),
+    Object.entries((asked ?? {}) as Record<string, unknown>).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]])),
   );
+  return query.size > 0 ? `${path}?${query}` : path;
+}
+/** What came, read as JSON. @throws Unreachable where something between here and the server answered in its place */
+async function jsonOf(response: Response): Promise<unknown> {
+  try {
+    return await response.json();
+  } catch {
+    throw new Unreachable();
+  }
+}
+
+export async function call<N extends EndpointName>(name: N, input: Input<N> = {}): Promise<ResponseOf<Endpoints[N]>> {
+  const [method, address] = ADDRESSES[name];
+  const url = addressOf(address, input.params, input.query);
   const write = method !== 'GET';
-  const url = query.size > 0 ? `${path}?${query}` : path;
   const before = write ? undefined : answers.get(url);
   let response: Response;
   try {
@@ -87,12 +100,7 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
   }
   const clock = Number(response.headers.get(CLOCK_HEADER) ?? 0);
   if (response.status === 304 && before) return before.data as ResponseOf<Endpoints[N]>;
-  let data: unknown;
-  try {
-    data = await response.json();
-  } catch {
-    throw new Unreachable();
-  }
+  const data = await jsonOf(response);
   // of an answer of the server alone: a page that something between sends in its place knows no clock
   keepClock(clock);
   if (!response.ok) {

@@ -18,6 +18,7 @@ import { ToCheck } from './to-check.js';
 import { useStart } from './use-start.js';
 import { inOwnWords } from '../wording/say.js';
 
+// eslint-disable-next-line max-lines-per-function -- one page read from top to bottom
 export function Component() {
   const me = useMe();
   const [params, setParams] = useSearchParams();

@@ -1,12 +1,17 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
+
+export interface Painted {
+  /** Milliseconds from the painted card to a press at `at`; null where it is not painted or the press came before. It counts once. */
+  readonly take: (at: number) => number | null;
+}
 
 /**
- * The moment what is on screen for this key was painted (performance.now()), or null while it is not.
+ * When what is on screen for this key was painted (performance.now()).
  * A message posted from the animation frame is handled after the frame it belongs to was produced; the
- * frame's own callback runs before. Whoever uses the moment up sets it to null, so that it counts once; the same card asked
- * once more (for its other sound) is a new round.
+ * frame's own callback runs before. The same card asked once more (for its other
+ * sound) is a new round.
  */
-export function usePainted(key: string | null, round = 0): { current: number | null } {
+export function usePainted(key: string | null, round = 0): Painted {
   const painted = useRef<number | null>(null);
   useEffect(() => {
     painted.current = null;
@@ -24,5 +29,15 @@ export function usePainted(key: string | null, round = 0): { current: number | n
       cancelAnimationFrame(frame);
     };
   }, [key, round]);
-  return painted;
+  return useMemo(
+    () => ({
+      take: (at) => {
+        const from = painted.current;
+        if (from === null || at < from) return null;
+        painted.current = null;
+        return at - from;
+      },
+    }),
+    [],
+  );
 }

@@ -72,6 +72,7 @@ function NotAsked({ check }: { check: LocalCheck }) {
 
 const seconds = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
 
+// eslint-disable-next-line complexity, max-lines-per-function -- a page of parts that are each there or not
 export function Summary({ handle }: { handle: CheckHandle }) {
   const check = handle.check!;
   const { kind } = check;

@@ -36,6 +36,7 @@ export async function readCheck(id: string): Promise<LocalCheck> {
   }
 }
 
+/** @param id of the one check this is for: whoever shows another makes it anew, by its key */
 export function useCheck(id: string, by: string): CheckHandle {
   const [check, setCheck] = useState<LocalCheck | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -43,8 +44,6 @@ export function useCheck(id: string, by: string): CheckHandle {
 
   useEffect(() => {
     let gone = false;
-    setCheck(null);
-    now.current = null;
     readCheck(id)
       .then((found) => {
         if (gone) return;

@@ -19,6 +19,7 @@ import { clock, dayOf, nowDate } from '../clock.js';
 import { inOwnWords } from '../wording/say.js';
 import { dateText } from '../wording/date-text.js';
 
+// eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function Component() {
   const { id } = useParams();
   const { data: child, error } = useData('child', { params: { id: id! } });

@@ -24,6 +24,7 @@ import { graphemeShown, graphemeSpoken } from '../ui/word-marks.js';
 import { clock } from '../clock.js';
 import { agoWords } from '../ui/dates.js';
 
+// eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function Component() {
   const { id } = useParams();
   const start = useStart();

@@ -137,6 +137,7 @@ export function readLines(
   mapping: Mapping,
   { className = '', above = 1, familyFirst: familyComesFirst = false, dates = 'day first', today }: Reading,
 ): ReadLine[] {
+  // eslint-disable-next-line complexity -- one row of a table of rules
   return lines.map((cells, k) => {
     const row = k + above + 1;
     const cell = (field: Field): string => (mapping[field] === undefined ? '' : (cells[mapping[field]!] ?? '').trim());

@@ -46,6 +46,8 @@ export function Grid({ rows, columns, chosen, picked, choose, pick, onCell }: Pr
   const small = rows.length * columns.length <= ALL_CELLS;
   // asked once: asking has the page laid out
   const [rem] = useState(rootLetter);
+  // what it gives changes under the same name, so nothing that rests on it is memoised
+  // eslint-disable-next-line react-hooks/incompatible-library
   const rowsDrawn = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,

@@ -46,6 +46,7 @@ interface Props {
 /** Which dialog of the card is open. */
 type Opened = 'focus' | 'details' | 'lend' | null;
 
+// eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function GroupCard(props: Props) {
   const { group, groups, children, team, around, settings, preview, locked, onLock, onWhy, total, may, onMove } = props;
   const { setNodeRef, isOver } = useDroppable({ id: group.id, disabled: !may });

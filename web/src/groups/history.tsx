@@ -1,7 +1,7 @@
 /** What groups were: last cycle against this one, who moved when, and for whom little has changed. */
 import { fewOf } from '@sapling/core';
 import type { ChildLine, Group, GroupHistory } from '@sapling/contract';
-import type { GroupingProblem } from '@sapling/core/grouping';
+import type { GroupingProblem, Placement } from '@sapling/core/grouping';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { dayWords, timeWords } from '../ui/dates.js';
@@ -21,23 +21,39 @@ interface Props {
   onClose: () => void;
 }
 
+/** Why each of these children is where they are. */
+async function placements(
+  problem: GroupingProblem,
+  groups: readonly Group[],
+  children: readonly string[],
+): Promise<Map<string, Placement>> {
+  const board = groups.map(toCoreGroup);
+  const all = await Promise.all(children.map((id) => core().placementOf(problem, board, id)));
+  return new Map(all.flatMap((p) => (p ? [[p.child, p] as const] : [])));
+}
+
+/** Every child who is or was in a group, with last cycle's and this one, those of one group together. */
+function movedChildren(groups: readonly Group[], children: Props['children'], lastGroup: Props['lastGroup']) {
+  const now = new Map(groups.flatMap((g) => g.members.map((m) => [m, g] as const)));
+  const all = [...new Set([...now.keys(), ...lastGroup.keys()])].filter((id) => children.has(id));
+  return all
+    .map((id) => ({ child: children.get(id)!, last: lastGroup.get(id), now: now.get(id) }))
+    .sort((a, b) => (a.last?.name ?? '~').localeCompare(b.last?.name ?? '~') || a.child.givenName.localeCompare(b.child.givenName));
+}
+
 export function History({ history, groups, children, problem, lastGroup, onClose }: Props) {
   const now = new Map(groups.flatMap((g, k) => g.members.map((m) => [m, k] as const)));
-  const moved = [...new Set([...now.keys(), ...lastGroup.keys()])]
-    .filter((id) => children.has(id))
-    .map((id) => ({ child: children.get(id)!, last: lastGroup.get(id), now: now.has(id) ? groups[now.get(id)!] : undefined }))
-    .sort((a, b) => (a.last?.name ?? '~').localeCompare(b.last?.name ?? '~') || a.child.givenName.localeCompare(b.child.givenName));
-  const key = moved.map((m) => m.child.id).join();
+  const moved = movedChildren(groups, children, lastGroup);
   const ask = useMemo(
     () =>
       problem &&
-      (async () => {
-        const board = groups.map(toCoreGroup);
-        const ids = key.split(',').filter(Boolean);
-        const all = await Promise.all(ids.map((id) => core().placementOf(problem, board, id)));
-        return new Map(all.flatMap((p) => (p ? [[p.child, p] as const] : [])));
-      }),
-    [problem, groups, key],
+      (() =>
+        placements(
+          problem,
+          groups,
+          movedChildren(groups, children, lastGroup).map((m) => m.child.id),
+        )),
+    [problem, groups, children, lastGroup],
   );
   // the reasons are one line more: without them the moves stand as they are
   const { value: why } = useAnswer(ask);

@@ -28,6 +28,7 @@ interface Props {
   onClose: () => void;
 }
 
+// eslint-disable-next-line max-lines-per-function -- one page read from top to bottom
 export function Improve({ groups, around, children, team, locked, cost, onClose }: Props) {
   const [keep, setKeep] = useState(true);
   const [progress, setProgress] = useState<number | null>(null);

@@ -25,6 +25,7 @@ interface Props {
 const FOCUS = 'focus';
 const needs = (all: readonly string[]): string => listed(all.map((n) => (n.includes(':') ? `‘${needShown(n)}’` : n)));
 
+// eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function NextSteps({ group, groups, children, outcome }: Props) {
   const board = useBoard(groups, children, true);
   const { data: team } = useData('team');

@@ -4,12 +4,10 @@ import { orderToJson, orderToRows, taughtAfter, type OrderDraft, type TeachingSt
 import type { SchoolClass, TeachingOrderRow } from '@sapling/contract';
 import { Download, Plus, Undo2 } from 'lucide-react';
 import Papa from 'papaparse';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { Link, useBlocker, useNavigate, useParams } from 'react-router';
-import { toast } from 'sonner';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Link, useParams, type Blocker } from 'react-router';
 import { save as saveFile } from '../ui/save.js';
-import { call, Problem, sentenceOf } from '../api/client.js';
-import { refresh, useData } from '../api/data.js';
+import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { Dialog } from '../ui/dialog.js';
 import { Trouble } from '../ui/form.js';
@@ -20,6 +18,7 @@ import { useShelf } from './frame.js';
 import { addStep, draftTaken, movePair, placeOf, takeDraft } from './order-draft.js';
 import { Step } from './order-step.js';
 import { useCore } from '../workers/use-core.js';
+import { useOrderDraft, type OrderDraftHandle } from './use-order-draft.js';
 
 const Curve = lazy(() => import('./order-curve.js'));
 
@@ -42,77 +41,16 @@ export function Component() {
 
 function Editor({ id, saved, start }: { id: string; saved: TeachingOrderRow | undefined; start: OrderDraft }) {
   const { search } = useShelf();
-  const go = useNavigate();
   const mine = useMay('shape library');
   const may = mine && saved?.version !== null;
   const { data: classes } = useData('classes');
-  const [draft, setDraft] = useState<OrderDraft>(start);
-  const [past, setPast] = useState<OrderDraft[]>([]);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [newer, setNewer] = useState<TeachingOrderRow | null>(null);
-  const [restsOn, setRestsOn] = useState(saved?.version ?? 0);
-  const leaving = useRef(false);
-  const changed = saved ? JSON.stringify({ ...draft }) !== JSON.stringify({ ...start }) : true;
+  const handle = useOrderDraft(id, saved, start, may, `/library/orders${search}`);
+  const { draft, changed, changeSteps, undo } = handle;
   const { steps } = draft;
   const { value: curve } = useCore(() => core().orderCurve(steps), steps);
   const { value: before } = useCore(() => core().orderCurve(start.steps), 'start');
   const { value: remarks } = useCore(() => core().orderRemarks(steps), steps, 200);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
-  const blocker = useBlocker(() => may && past.length > 0 && !leaving.current);
-
-  const change = (next: Partial<OrderDraft>): void => {
-    setPast((p) => [...p.slice(-99), draft]);
-    setDraft({ ...draft, ...next });
-    setTrouble(null);
-  };
-  const changeSteps = (next: readonly TeachingStep[]): void => {
-    if (next !== steps) change({ steps: next });
-  };
-  const undo = (): void => {
-    const last = past.at(-1);
-    if (!last) return;
-    setDraft(last);
-    setPast(past.slice(0, -1));
-  };
-  const save = async (): Promise<void> => {
-    try {
-      const body = {
-        name: draft.name,
-        style: draft.style,
-        steps: steps.map((s) => ({ name: s.name, gpcs: [...s.gpcs], words: [...s.words] })),
-      };
-      const kept = await call('saveOrder', { params: { id }, body: { ...body, version: restsOn } });
-      leaving.current = true;
-      await refresh('library', 'classes');
-      toast(`“${kept.name}” is kept.`);
-      await go(`/library/orders${search}`);
-    } catch (error) {
-      if (error instanceof Problem && error.code === 'newer-version') setNewer(error.data.current as TeachingOrderRow);
-      else setTrouble(sentenceOf(error));
-    }
-  };
-  const removeOrder = async (): Promise<void> => {
-    if (!saved?.version) return;
-    try {
-      await call('removeOrder', { params: { id }, query: { version: saved.version } });
-      leaving.current = true;
-      const { version, name, style } = saved;
-      await go(`/library/orders${search}`);
-      await refresh('library');
-      toast(`“${name}” is put away.`, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void call('saveOrder', { params: { id }, body: { name, style, steps: saved.steps, version: version! + 1 } }).then(
-              () => refresh('library'),
-              (error: unknown) => toast.error(sentenceOf(error)),
-            ),
-        },
-      });
-    } catch (error) {
-      setTrouble(sentenceOf(error));
-    }
-  };
   const download = (kind: 'json' | 'csv'): void => {
     const text = kind === 'json' ? orderToJson({ id, ...draft }) : Papa.unparse(orderToRows(draft), { newline: '\r\n' });
     saveFile(`${draft.name}.${kind}`, text, kind === 'json' ? 'application/json' : 'text/csv');
@@ -120,48 +58,8 @@ function Editor({ id, saved, start }: { id: string; saved: TeachingOrderRow | un
 
   return (
     <div>
-      <div className="mb-4 flex flex-wrap items-end gap-3">
-        <div className="min-w-64 flex-1">
-          <Link to={`/library/orders${search}`} className="block w-fit text-sm text-ink-2 underline underline-offset-2">
-            All orders
-          </Link>
-          {may ? (
-            <input
-              className="field mt-1 !w-full max-w-md font-serif text-xl font-semibold"
-              aria-label="Name of the order"
-              value={draft.name}
-              maxLength={80}
-              onChange={(event) => change({ name: event.target.value })}
-            />
-          ) : (
-            <h2 className="text-xl">{draft.name}</h2>
-          )}
-        </div>
-        <div className="flex flex-wrap gap-2">
-          {may && (
-            <button className="btn" onClick={undo} disabled={past.length === 0}>
-              <Undo2 size={16} aria-hidden /> Undo
-            </button>
-          )}
-          <button className="btn" onClick={() => download('csv')}>
-            <Download size={16} aria-hidden /> CSV
-          </button>
-          <button className="btn" onClick={() => download('json')}>
-            <Download size={16} aria-hidden /> JSON
-          </button>
-          {may && saved && (
-            <button className="btn" onClick={() => void removeOrder()}>
-              Put away
-            </button>
-          )}
-          {may && (
-            <button className="btn btn-main" disabled={!changed} onClick={() => void save()}>
-              Keep this order
-            </button>
-          )}
-        </div>
-      </div>
-      <Trouble>{trouble}</Trouble>
+      <Head handle={handle} saved={saved} may={may} back={`/library/orders${search}`} onDownload={download} />
+      <Trouble>{handle.trouble}</Trouble>
       {saved && may && changed && <Effect start={start.steps} steps={steps} classes={(classes ?? []).filter((c) => c.orderId === id)} />}
       <div className="grid gap-x-8 gap-y-6 xl:grid-cols-[1fr_19rem]">
         <div>
@@ -206,74 +104,136 @@ function Editor({ id, saved, start }: { id: string; saved: TeachingOrderRow | un
             </button>
           )}
         </div>
-        <aside aria-label="What the order opens" className="content-start xl:sticky xl:top-6 xl:self-start">
-          <h3 className="text-lg">Words readable after each step</h3>
-          <Suspense fallback={<div className="h-64" />}>
-            {curve && <Curve curve={curve} before={changed && saved ? before : undefined} steps={steps} />}
-          </Suspense>
-          {remarks && remarks.length > 0 && (
-            <details className="mt-4">
-              <summary className="font-semibold">
-                {remarks.length} {remarks.length === 1 ? 'thing' : 'things'} a colleague might ask about
-              </summary>
-              <ul className="mt-1 grid gap-1 text-sm">
-                {remarks.slice(0, 40).map((r, k) => (
-                  <li key={k}>
-                    <span className="text-ink-2">{steps[r.step]?.name}:</span>{' '}
-                    <span className="font-child">{r.gpc ? graphemeShown(r.gpc) : r.word}</span> {r.remark}.
-                  </li>
-                ))}
-              </ul>
-            </details>
-          )}
-        </aside>
+        <Opens curve={curve} before={changed && saved ? before : undefined} steps={steps} remarks={remarks} />
       </div>
-      <Dialog
-        open={newer !== null}
-        onClose={() => setNewer(null)}
-        title="Somebody else changed this order"
-        lead="Both are kept until you choose. Nothing was overwritten."
-      >
-        {newer && (
-          <div className="grid gap-3">
-            <p>Theirs differs from yours in: {differences(newer.steps, steps)}.</p>
-            <div className="flex flex-wrap gap-2">
-              <button
-                className="btn btn-main"
-                onClick={() => {
-                  change({ name: newer.name, style: newer.style, steps: newer.steps });
-                  setRestsOn(newer.version!);
-                  setNewer(null);
-                  toast('Theirs is shown. Undo brings yours back.');
-                }}
-              >
-                Show theirs
-              </button>
-              <button
-                className="btn"
-                onClick={() => {
-                  setRestsOn(newer.version!);
-                  setNewer(null);
-                  toast('Press “Keep this order” again to put yours in its place.');
-                }}
-              >
-                Keep mine
-              </button>
-            </div>
-          </div>
-        )}
-      </Dialog>
-      <Dialog open={blocker.state === 'blocked'} onClose={() => blocker.reset?.()} title="Leave without keeping the changes?">
-        <div className="flex gap-2">
-          <button className="btn btn-main" onClick={() => blocker.reset?.()}>
-            Stay here
-          </button>
-          <button className="btn" onClick={() => blocker.proceed?.()}>
-            Leave, and lose them
-          </button>
-        </div>
-      </Dialog>
+      <Newer handle={handle} />
+      <Leaving blocker={handle.blocker} />
     </div>
+  );
+}
+
+interface HeadProps {
+  handle: OrderDraftHandle;
+  saved: TeachingOrderRow | undefined;
+  may: boolean;
+  /** The address of all orders. */
+  back: string;
+  onDownload: (kind: 'json' | 'csv') => void;
+}
+function Head({ handle: { draft, changed, canUndo, change, undo, save, removeOrder }, saved, may, back, onDownload }: HeadProps) {
+  return (
+    <div className="mb-4 flex flex-wrap items-end gap-3">
+      <div className="min-w-64 flex-1">
+        <Link to={back} className="block w-fit text-sm text-ink-2 underline underline-offset-2">
+          All orders
+        </Link>
+        {may ? (
+          <input
+            className="field mt-1 !w-full max-w-md font-serif text-xl font-semibold"
+            aria-label="Name of the order"
+            value={draft.name}
+            maxLength={80}
+            onChange={(event) => change({ name: event.target.value })}
+          />
+        ) : (
+          <h2 className="text-xl">{draft.name}</h2>
+        )}
+      </div>
+      <div className="flex flex-wrap gap-2">
+        {may && (
+          <button className="btn" onClick={undo} disabled={!canUndo}>
+            <Undo2 size={16} aria-hidden /> Undo
+          </button>
+        )}
+        <button className="btn" onClick={() => onDownload('csv')}>
+          <Download size={16} aria-hidden /> CSV
+        </button>
+        <button className="btn" onClick={() => onDownload('json')}>
+          <Download size={16} aria-hidden /> JSON
+        </button>
+        {may && saved && (
+          <button className="btn" onClick={() => void removeOrder()}>
+            Put away
+          </button>
+        )}
+        {may && (
+          <button className="btn btn-main" disabled={!changed} onClick={() => void save()}>
+            Keep this order
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+interface OpensProps {
+  curve: Awaited<ReturnType<ReturnType<typeof core>['orderCurve']>> | undefined;
+  before: OpensProps['curve'];
+  steps: readonly TeachingStep[];
+  remarks: Awaited<ReturnType<ReturnType<typeof core>['orderRemarks']>> | undefined;
+}
+/** What each step opens, and what a colleague might ask about. */
+function Opens({ curve, before, steps, remarks }: OpensProps) {
+  return (
+    <aside aria-label="What the order opens" className="content-start xl:sticky xl:top-6 xl:self-start">
+      <h3 className="text-lg">Words readable after each step</h3>
+      <Suspense fallback={<div className="h-64" />}>{curve && <Curve curve={curve} before={before} steps={steps} />}</Suspense>
+      {remarks && remarks.length > 0 && (
+        <details className="mt-4">
+          <summary className="font-semibold">
+            {remarks.length} {remarks.length === 1 ? 'thing' : 'things'} a colleague might ask about
+          </summary>
+          <ul className="mt-1 grid gap-1 text-sm">
+            {remarks.slice(0, 40).map((r, k) => (
+              <li key={k}>
+                <span className="text-ink-2">{steps[r.step]?.name}:</span>{' '}
+                <span className="font-child">{r.gpc ? graphemeShown(r.gpc) : r.word}</span> {r.remark}.
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </aside>
+  );
+}
+
+function Newer({ handle: { newer, draft, settle, leaveOpen } }: { handle: OrderDraftHandle }) {
+  return (
+    <Dialog
+      open={newer !== null}
+      onClose={leaveOpen}
+      title="Somebody else changed this order"
+      lead="Both are kept until you choose. Nothing was overwritten."
+    >
+      {newer && (
+        <div className="grid gap-3">
+          <p>Theirs differs from yours in: {differences(newer.steps, draft.steps)}.</p>
+          <div className="flex flex-wrap gap-2">
+            <button className="btn btn-main" onClick={() => settle('theirs')}>
+              Show theirs
+            </button>
+            <button className="btn" onClick={() => settle('mine')}>
+              Keep mine
+            </button>
+          </div>
+        </div>
+      )}
+    </Dialog>
+  );
+}
+
+function Leaving({ blocker }: { blocker: Blocker }) {
+  return (
+    <Dialog open={blocker.state === 'blocked'} onClose={() => blocker.reset?.()} title="Leave without keeping the changes?">
+      <div className="flex gap-2">
+        <button className="btn btn-main" onClick={() => blocker.reset?.()}>
+          Stay here
+        </button>
+        <button className="btn" onClick={() => blocker.proceed?.()}>
+          Leave, and lose them
+        </button>
+      </div>
+    </Dialog>
   );
 }
 

@@ -117,28 +117,24 @@ function MovablePair({
   onChange: (steps: readonly TeachingStep[]) => void;
 }) {
   const light = isLightPair(gpc);
-  const drag = useDraggable({ id: gpc });
-  const drop = useDroppable({ id: `pair ${gpc}` });
+  const { setNodeRef: carried, listeners, transform, isDragging } = useDraggable({ id: gpc });
+  const { setNodeRef: below, isOver } = useDroppable({ id: `pair ${gpc}` });
   const move = (next: readonly TeachingStep[]): void => {
     onChange(next);
     // the chip is made anew where it went; it keeps the keyboard's place
     requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-pair="${CSS.escape(gpc)}"]`)?.focus());
   };
   return (
-    <span ref={drop.setNodeRef} className={drop.isOver && !drag.isDragging ? 'border-l-4 border-leaf' : ''}>
+    <span ref={below} className={isOver && !isDragging ? 'border-l-4 border-leaf' : ''}>
       <button
-        ref={drag.setNodeRef}
-        {...drag.listeners}
+        ref={carried}
+        {...listeners}
         data-pair={gpc}
         type="button"
         aria-label={`${graphemeSpoken(gpc)}${light ? ', light' : ''}`}
         title={light ? 'Light: a letter written twice for the sound it has alone. It may share a step with others.' : undefined}
         aria-keyshortcuts="Alt+ArrowLeft Alt+ArrowRight Alt+ArrowUp Alt+ArrowDown Delete"
-        style={
-          drag.transform
-            ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, position: 'relative', zIndex: 20 }
-            : undefined
-        }
+        style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, position: 'relative', zIndex: 20 } : undefined}
         className="touch-none cursor-grab active:cursor-grabbing"
         onKeyDown={(event) => {
           if (event.key === 'Delete') {

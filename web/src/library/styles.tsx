@@ -31,6 +31,7 @@ async function putBack(gone: StyleDraft): Promise<void> {
   }
 }
 
+// eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function Component() {
   const { data: styles, error } = useData('styles');
   const { data: settings } = useData('settings');

@@ -16,6 +16,7 @@ import { core } from '../workers/core.js';
 export type TextDraft = Omit<LibraryText, 'by' | 'measured'> & Partial<Pick<LibraryText, 'measured'>>;
 export const NEW_TEXT: TextDraft = { id: '', title: '', kind: 'story', text: '', offered: [], explain: [], questions: [], version: 0 };
 
+// eslint-disable-next-line max-lines-per-function -- one page read from top to bottom
 export function TextDetails({
   draft,
   changed,

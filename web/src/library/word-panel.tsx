@@ -39,6 +39,7 @@ export function WordPanel({
   );
 }
 
+// eslint-disable-next-line complexity -- a page of parts that are each there or not
 function Inside({ form, status, missing }: { form: WordForm; status: keyof typeof STATUS_WORDS | undefined; missing: readonly string[] }) {
   const { data: corrections } = useData('corrections');
   const may = useMay('shape library');

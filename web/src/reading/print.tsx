@@ -23,7 +23,8 @@ export function Component() {
     );
   const lines = lineUp(text.text);
   const words = wordsOf(text.text).length;
-  let upTo = 0;
+  /** Words up to the end of each line. */
+  const upTo = lines.reduce<number[]>((ends, line) => [...ends, (ends.at(-1) ?? 0) + line.words.length], []);
   return (
     <Paper back={reading ? `/reading/${reading.id}` : '/library/texts'} title={text.title} note="The child’s copy, then the adult’s sheet.">
       <PaperPage label="The child’s copy">
@@ -57,12 +58,11 @@ export function Component() {
         </p>
         <div className="mb-4 font-child text-[19px]">
           {lines.map((line, k) => {
-            upTo += line.words.length;
             return (
               <p key={k} className={`flex gap-3 leading-[2.15] whitespace-pre ${line.gap ? 'mt-3' : ''}`}>
                 <span className="w-6 shrink-0 text-right font-sans text-xs leading-[3.4] tabular-nums">{k + 1}</span>
                 <span className="flex-1">{line.parts.map((p) => p.text).join('')}</span>
-                <span className="font-sans text-xs leading-[3.4] tabular-nums">{upTo}</span>
+                <span className="font-sans text-xs leading-[3.4] tabular-nums">{upTo[k]}</span>
               </p>
             );
           })}

@@ -12,6 +12,7 @@ import { dateText } from '../wording/date-text.js';
 register([ScatterChart, LineChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);
 const WEEK_MS = 7 * 86_400_000;
 
+// eslint-disable-next-line max-lines-per-function -- the options of one chart
 export default function ReadingsChart({
   series,
   found,

@@ -11,6 +11,7 @@ import { TextLines } from './text-lines.js';
 import type { ReadingHandle } from './use-reading.js';
 import { WordEditor } from './word-editor.js';
 
+// eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function Review({ handle }: { handle: ReadingHandle }) {
   const { record, childName, steps } = handle.reading!;
   const me = useMe();

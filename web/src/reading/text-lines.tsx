@@ -78,6 +78,7 @@ const TextLine = memo(function TextLine({
 }) {
   return (
     <div className={`relative whitespace-pre max-sm:whitespace-pre-wrap leading-[1.5] pb-[0.62em] ${line.gap ? 'mt-[0.6em]' : ''}`}>
+      {/* eslint-disable-next-line complexity -- one word with all that can stand at it */}
       {line.parts.map((part, k) => {
         if (part.word === null) {
           const before = line.parts[k - 1]?.word ?? line.words[0] ?? 0;

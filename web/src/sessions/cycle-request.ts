@@ -25,6 +25,7 @@ const weekOf = (on: string): string => `${getISOWeekYear(parseISO(on))} ${getISO
  * The request for `planCycle`. Days to come are the group's days in the timetable, or else school days, from `today` on, no holiday,
  * and no more a week than the school has sessions, until there are as many sessions as the cycle has. Null for a group without members, or with neither pairs nor a skill that sessions can be for.
  */
+// eslint-disable-next-line complexity -- what is asked of a cycle, field by field
 export function cycleRequest(
   group: Group,
   sessions: readonly Session[],

@@ -47,6 +47,7 @@ function useRead() {
   return { groups, error, children, team, past, styles, texts, settings, table, lendings, pictures, orders: useOrders() };
 }
 
+// eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function Component() {
   const go = useNavigate();
   const [params, setParams] = useSearchParams();

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { partKind, withContent, type SessionRequest } from '@sapling/core/planning';
 import { graphemeShown } from '../ui/word-marks.js';
+import { anySeed } from '../any-seed.js';
 import { core } from '../workers/core.js';
 import { PartView, type Part, type Plan, type Word } from './part-view.js';
 import type { Lacks } from './use-lacks.js';
@@ -38,7 +39,6 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
   const [drawn, lined] = [!fixed, takes === 'lines'];
   const [typed, setTyped] = useState('');
   const [busy, setBusy] = useState(false);
-  const seed = (): number => Math.floor(Math.random() * 2 ** 31);
   const trying = async (work: () => Promise<void>): Promise<void> => {
     setBusy(true);
     try {
@@ -48,10 +48,10 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
     }
     setBusy(false);
   };
-  const redraw = (): Promise<void> => trying(async () => onChange(await core().redrawPart(request, plan, part.id, seed())));
+  const redraw = (): Promise<void> => trying(async () => onChange(await core().redrawPart(request, plan, part.id, anySeed())));
   const swap = (word: Word): Promise<void> =>
     trying(async () => {
-      const other = await core().swapWord(request, plan, { part: part.id, word: word.word, seed: seed() });
+      const other = await core().swapWord(request, plan, { part: part.id, word: word.word, seed: anySeed() });
       onChange({ ...part, words: part.words.map((w) => (w.word === word.word ? other : w)) });
     });
   const put = (word: Word, change: Partial<Word>): void =>

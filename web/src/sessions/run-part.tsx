@@ -3,6 +3,7 @@ import { ChevronLeft, ChevronRight, Eye, EyeOff, Shuffle } from 'lucide-react';
 import { useEffect, useEffectEvent, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Session } from '@sapling/contract';
 import { useOpen } from '../shell/open.js';
+import { anySeed } from '../any-seed.js';
 import { clock, pressedAt } from '../clock.js';
 import { planWords } from '../wording/plan-words.js';
 import { answerOf, modelOf } from './adult-help.js';
@@ -38,7 +39,7 @@ export function RunPart({ session, draft, part, shown, names, act }: Props) {
   }
   const several = useMemo(() => severalSounds(session.plan.parts), [session.plan.parts]);
   const markable = item !== undefined && aboutOf(part, item.key) !== null;
-  const shuffle = (): void => act({ do: 'shuffle', seed: Math.floor(Math.random() * 2 ** 31) });
+  const shuffle = (): void => act({ do: 'shuffle', seed: anySeed() });
   const turn = { marks: () => setMarks(!marks), hidden: () => setHidden(!hidden), slip: () => setSlip(!slip) };
   usePartKeys({ session, draft, shown, act, shuffle, turn });
   const spent = draft.spent[draft.at] ?? 0;

@@ -36,6 +36,7 @@ export function useTimetable() {
   );
   const request = useMemo(() => facts && weekRequest(facts), [facts]);
   const words = useMemo(() => {
+    // eslint-disable-next-line complexity -- one name after the other is tried
     const name = (id: string): string =>
       kept?.meetings.find((m) => m.group === id)?.name ||
       groups?.find((g) => g.id === id)?.name ||

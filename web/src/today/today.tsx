@@ -19,6 +19,7 @@ import { dateText } from '../wording/date-text.js';
 
 const AllInStep = lazy(() => import('../sessions/redraw.js'));
 
+// eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function Component() {
   const me = useMe();
   const start = useStart();

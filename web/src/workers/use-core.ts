@@ -11,16 +11,19 @@ export interface Asked<T> {
 
 /** Asks again when `key` changes, after `wait` milliseconds of quiet. */
 export function useCore<T>(ask: () => Promise<T>, key: unknown, wait = 0): Asked<T> {
-  const [state, setState] = useState<Asked<T>>({ value: undefined, busy: true, error: null });
+  const [state, setState] = useState<{ of: string | null; value: T | undefined; error: string | null }>({
+    of: null,
+    value: undefined,
+    error: null,
+  });
   const text = JSON.stringify(key);
   useEffect(() => {
     let gone = false;
-    setState((now) => ({ ...now, busy: true }));
     const timer = setTimeout(() => {
       ask().then(
-        (value) => !gone && setState({ value, busy: false, error: null }),
+        (value) => !gone && setState({ of: text, value, error: null }),
         (error: unknown) =>
-          !gone && setState({ value: undefined, busy: false, error: error instanceof Error ? error.message : String(error) }),
+          !gone && setState({ of: text, value: undefined, error: error instanceof Error ? error.message : String(error) }),
       );
     }, wait);
     return () => {
@@ -30,7 +33,7 @@ export function useCore<T>(ask: () => Promise<T>, key: unknown, wait = 0): Asked
     // the question is what `key` says; `ask` only closes over it
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [text, wait]);
-  return state;
+  return { value: state.value, busy: state.of !== text, error: state.error };
 }
 
 /** The same for lists of words: asked again, too, when the school puts a word in or takes one out. */

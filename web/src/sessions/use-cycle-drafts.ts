@@ -1,0 +1,98 @@
+/** All sessions of a cycle drafted one after the other, so that each knows those before it; then kept together, or as many as were. */
+import type { Group } from '@sapling/contract';
+import type { PlannedSession } from '@sapling/core/planning';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { anySeed } from '../any-seed.js';
+import { call, sentenceOf } from '../api/client.js';
+import { refresh } from '../api/data.js';
+import { core } from '../workers/core.js';
+import { draftAll, requestOf, type Drafted } from './draft-cycle.js';
+import type { useMaterials } from './use-materials.js';
+
+type Materials = ReturnType<typeof useMaterials>;
+export interface Working {
+  readonly done: number;
+  readonly of: number;
+  readonly what: 'drafting' | 'keeping';
+}
+
+async function takeBack(made: readonly { readonly id: string; readonly version: number }[]): Promise<void> {
+  try {
+    await Promise.all(made.map((m) => call('removeSession', { params: { id: m.id }, query: { version: m.version } })));
+    await refresh('sessions');
+  } catch (problem) {
+    toast.error(sentenceOf(problem));
+  }
+}
+
+export function useCycleDrafts(materials: Materials, toMake: readonly PlannedSession[], minutes: number) {
+  const go = useNavigate();
+  const [drafts, setDrafts] = useState<readonly Drafted[]>([]);
+  const [working, setWorking] = useState<Working | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const stop = useRef({ aborted: false });
+  const draft = async (): Promise<void> => {
+    if (!materials) return;
+    stop.current = { aborted: false };
+    setTrouble(null);
+    setDrafts([]);
+    setWorking({ done: 0, of: toMake.length, what: 'drafting' });
+    try {
+      await draftAll(
+        materials,
+        toMake,
+        minutes,
+        (r) => core().planSession(r),
+        (drafted, of) => {
+          setDrafts((now) => [...now, drafted]);
+          setWorking((now) => now && { ...now, done: now.done + 1, of });
+        },
+        stop.current,
+      );
+    } catch (problem) {
+      setTrouble((problem as Error).message);
+    }
+    setWorking(null);
+  };
+  const again = async (k: number): Promise<void> => {
+    const old = drafts[k]!;
+    const plan = await core().planSession(requestOf(materials!, old.session, drafts.slice(0, k), minutes, anySeed()));
+    setDrafts((now) => now.map((d, n) => (n === k ? { ...old, plan } : d)));
+  };
+  const keep = async (group: Group, who: string): Promise<void> => {
+    setTrouble(null);
+    setWorking({ done: 0, of: drafts.length, what: 'keeping' });
+    const made: { id: string; version: number }[] = [];
+    try {
+      for (const d of drafts) {
+        made.push(await call('addSession', { body: { groupId: group.id, on: d.on, adultId: who || null, plan: d.plan } }));
+        setWorking({ done: made.length, of: drafts.length, what: 'keeping' });
+      }
+    } catch (problem) {
+      setTrouble(`${made.length === 0 ? 'None was kept' : `${made.length} of ${drafts.length} were kept`}. ${sentenceOf(problem)}`);
+      setDrafts((now) => now.slice(made.length));
+      setWorking(null);
+      await refresh('sessions');
+      return;
+    }
+    await refresh('sessions');
+    toast.success(`${made.length === 1 ? '1 session is' : `${made.length} sessions are`} kept${who ? ' and shared' : ''}.`, {
+      action: { label: 'Undo', onClick: () => void takeBack(made) },
+    });
+    await go(`/groups/${group.id}/cycle`);
+  };
+  return {
+    drafts,
+    working,
+    trouble,
+    draft,
+    again,
+    keep,
+    takeOut: (id: string) => setDrafts((now) => now.filter((x) => x.id !== id)),
+    stop: () => {
+      stop.current.aborted = true;
+    },
+  };
+}
