@@ -75,8 +75,9 @@ const early = await Promise.all([
   beside('lint', 'npm', ['run', '--silent', 'lint']),
   beside('types', 'npm', ['run', '--silent', 'types']),
   beside('import directions', 'npm', ['run', '--silent', 'imports']),
+  beside('unused files, exports and packages', 'npm', ['run', '--silent', 'unused']),
 ]);
-['lint', 'types', 'import directions'].forEach((name, at) => count(name, early[at]));
+['lint', 'types', 'import directions', 'unused files, exports and packages'].forEach((name, at) => count(name, early[at]));
 
 const unit = at('test-results', 'unit.json');
 rmSync(unit, { force: true });

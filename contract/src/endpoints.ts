@@ -163,6 +163,8 @@ const fitRow = z.object({
   gain: z.number(),
   error: z.number(),
   better: z.boolean(),
+  /** How colleagues hear: by what guesses that pass and slips that are marked are multiplied, and from how many answers that is known. */
+  adults: z.array(z.object({ name: z.string(), guess: z.number(), lapse: z.number(), answers: z.number().int() })),
   at: instant,
   by: z.string().nullable(),
 });

@@ -25,13 +25,16 @@ for (const mind of [...MIND_KINDS, 'all'] as const) {
     return [all.reduce((sum, t) => sum + t.loss, 0) / n, all.reduce((sum, t) => sum + t.plain, 0) / n] as const;
   };
   const [as, plain] = score(DEFAULT_MODEL);
-  const [fitted] = score({ ...DEFAULT_MODEL, recall: movedParameters(DEFAULT_MODEL.recall, found.steps) });
+  const [alone] = score({ ...DEFAULT_MODEL, recall: { ...DEFAULT_MODEL.recall, ears: found.ears } });
+  const [fitted] = score({ ...DEFAULT_MODEL, recall: movedParameters(DEFAULT_MODEL.recall, found.steps, found.ears) });
   say(
-    `  ${mind.padEnd(9)} shipped ${as.toFixed(4)}  fitted ${fitted.toFixed(4)}  last five ${plain.toFixed(4)}   own guess of the gain ${found.gain.toFixed(4)} ± ${found.error.toFixed(4)}, ${found.better ? 'offered' : 'not offered'}; ${seconds.toFixed(0)} s`,
+    `  ${mind.padEnd(9)} shipped ${as.toFixed(4)}  adults alone ${alone.toFixed(4)}  fitted ${fitted.toFixed(4)}  last five ${plain.toFixed(4)}   own guess of the gain ${found.gain.toFixed(4)} ± ${found.error.toFixed(4)}, ${found.better ? 'offered' : 'not offered'}; ${seconds.toFixed(0)} s`,
   );
   say(
     `      ${Object.entries(found.steps)
       .map(([d, s]) => `${d} ${s}`)
+      .join(', ')}; ${Object.entries(found.ears)
+      .map(([by, e]) => `${by} passes ×${e.guess.toFixed(2)}, marks down ×${e.lapse.toFixed(2)}`)
       .join(', ')}`,
   );
 }

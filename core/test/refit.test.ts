@@ -2,6 +2,7 @@
 import { drawPupil, MIND_KINDS } from '@sapling/data';
 import { beforeAll, describe, expect, it } from 'vitest';
 import {
+  adultEars,
   DEFAULT_MODEL,
   estimate,
   foretell,
@@ -11,6 +12,7 @@ import {
   REFIT_AS_SHIPPED,
   tallyOf,
   verdictOf,
+  type Observation,
   type Refit,
   type RefitChild,
 } from '../src/index.js';
@@ -33,16 +35,26 @@ describe('fitting to a school', () => {
 
   it('foretells children it has not seen better, and says about how much', () => {
     expect(found.better).toBe(true);
-    const others = school(92_001, 16);
+    const others = school(92_001, 12);
     const answers = others.reduce((sum, { pairs }) => sum + pairs.length, 0);
     const gain =
-      (lossOf(others) - lossOf(others, { ...DEFAULT_MODEL, recall: movedParameters(DEFAULT_MODEL.recall, found.steps) })) / answers;
+      (lossOf(others) - lossOf(others, { ...DEFAULT_MODEL, recall: movedParameters(DEFAULT_MODEL.recall, found.steps, found.ears) })) /
+      answers;
     expect(gain).toBeGreaterThan(0);
     expect(Math.abs(gain - found.gain)).toBeLessThan(4 * found.error);
   });
 
+  it('learns who lets much pass: that adult’s right answers tell less', () => {
+    // the simulated adults differ in how many wrong answers they let pass: 1, 3 and 15 of 100
+    const { 'adult-strict': strict, 'adult-usual': usual, 'adult-lenient': lenient } = found.ears;
+    expect(lenient!.guess).toBeGreaterThan(1.3 * strict!.guess);
+    expect(lenient!.guess).toBeGreaterThan(usual!.guess);
+    expect(strict!.lapse).toBeGreaterThan(lenient!.lapse);
+    expect(Object.values(found.ears).reduce((sum, e) => sum + e.answers, 0)).toBeGreaterThan(1000);
+  });
+
   it('tells how far it is, never backwards, to the end', () => {
-    expect(steps.length).toBeGreaterThan(20);
+    expect(steps.length).toBeGreaterThan(15);
     for (let k = 1; k < steps.length; k += 1) expect(steps[k]![0]).toBeGreaterThanOrEqual(steps[k - 1]![0]);
     expect(steps.at(-1)![0]).toBe(steps.at(-1)![1]);
   });
@@ -92,5 +104,44 @@ describe('where it foretells badly', () => {
       }
       expect(fewer).toBeGreaterThan(0);
     }
+  });
+});
+
+describe('an adult’s ear', () => {
+  const pupils = Array.from({ length: 12 }, (_, k) => drawPupil(MIND_KINDS[k % 4]!, 94_001 + k));
+  it('is the usual one for whoever was hardly heard from, and is the same whatever the adult is called', () => {
+    const few = adultEars([{ pairs: pupils[0]!.observations.slice(0, 3), order: pupils[0]!.order }]);
+    for (const { guess, lapse } of Object.values(few)) {
+      expect(guess).toBeGreaterThan(0.7);
+      expect(guess).toBeLessThan(1.4);
+      expect(lapse).toBeGreaterThan(0.7);
+      expect(lapse).toBeLessThan(1.4);
+    }
+    const records = pupils.slice(0, 4).map(({ observations, order }) => ({ pairs: observations.slice(0, 150), order }));
+    const renamed = records.map(({ pairs, order }) => ({ order, pairs: pairs.map((o) => ({ ...o, by: `x ${o.by}` })) }));
+    const [ears, others] = [adultEars(records), adultEars(renamed)];
+    for (const [by, ear] of Object.entries(ears)) expect(others[`x ${by}`]).toEqual(ear);
+  });
+
+  it('moves what a right answer of theirs tells, and nothing of what was pointed at', () => {
+    const ears = { soft: { guess: 3, lapse: 1 }, usual: { guess: 1, lapse: 1 } };
+    const model = { ...DEFAULT_MODEL, recall: { ...DEFAULT_MODEL.recall, ears } };
+    const after = (by: string, more: Partial<Observation> = {}): number => {
+      const one: Observation = {
+        id: 'o1',
+        child: 'c',
+        by,
+        at: '2026-11-24T09:00:00.000Z',
+        kind: 'see-say',
+        gpc: 'ai:ay',
+        outcome: 'right',
+        ...more,
+      };
+      return estimate([one], { asOf: '2026-11-24T10:00:00.000Z', model }).get('ai:ay')!.p;
+    };
+    expect(after('soft')).toBeLessThan(after('usual'));
+    expect(after('usual')).toBeCloseTo(after('somebody else'), 12);
+    const pointed = { kind: 'hear-point', options: 4 } as const;
+    expect(after('soft', pointed)).toBeCloseTo(after('usual', pointed), 12);
   });
 });

@@ -186,3 +186,19 @@ export async function addStyles(page: Page, styles: string): Promise<void> {
     document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
   }, styles);
 }
+
+/** One main landmark with one heading of the first rank, the places beside it, and a title that no place before had. */
+export async function hasLandmarks(page: Page, place: string, titles: Map<string, string>): Promise<void> {
+  await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
+  await expect(page.locator('body')).toMatchAriaSnapshot(`
+    - link "Skip to the content"
+    - navigation "Places":
+      - list
+    - main:
+      - heading [level=1]
+  `);
+  await expect(page).toHaveTitle(/· Keen Sapling$/);
+  const title = await page.title();
+  expect(titles.get(title) ?? place, `${place} has the title of ${titles.get(title)}: ${title}`).toBe(place);
+  titles.set(title, place);
+}

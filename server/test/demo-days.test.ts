@@ -2,13 +2,13 @@
  * The demo school on every kind of day: what other tests and the pictures rest on holds whatever day it is opened on. A few
  * days always; sixty over two years with SAPLING_DAYS=all.
  */
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { daysAfter, weekday } from '@sapling/core';
 import { taughtAfter } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from '@sapling/data';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { accessOf, type Access } from '../src/access.js';
 import { childLines } from '../src/children/children.js';
 import { openDatabase, type Db } from '../src/db/open.js';
@@ -49,6 +49,7 @@ interface Shown {
 }
 async function school(now: string): Promise<Shown> {
   const folder = mkdtempSync(join(tmpdir(), 'sapling-day-'));
+  cpSync(inject('emptyFolder'), folder, { recursive: true });
   const { db, close } = await openDatabase({ folder });
   await seedDemo(db, now);
   const today = await schoolDay(db, now);

@@ -5,7 +5,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { askFuzzed, fuzzedSchool, type FuzzedSchool } from './fuzzed-school.js';
 
-const REQUESTS = Number(process.env.FUZZED ?? 2500);
+const REQUESTS = Number(process.env.FUZZED ?? 1200);
 const STRETCH = 5000;
 const heapMB = (): number => {
   (globalThis as { gc?: () => void }).gc?.();

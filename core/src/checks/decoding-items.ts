@@ -51,7 +51,8 @@ export interface DecodingRequest {
  */
 export function decodingItems(lexicon: Lexicon, request: DecodingRequest): CheckItem[] {
   const { taught, madeUp, perLevel, seed, avoid = [] } = request;
-  if (!Number.isInteger(perLevel) || perLevel < 1) throw new CoreError('out-of-range', 'perLevel', 'A whole number of words from 1.');
+  if (!Number.isInteger(perLevel) || perLevel < 1)
+    throw new CoreError('out-of-range', 'perLevel', 'A whole number of words from 1.', { from: 1, is: perLevel });
   const wanted = (level: string): boolean => request.levels === undefined || request.levels.includes(level);
   const items: CheckItem[] = [];
   const used = new Set<string>();

@@ -86,7 +86,10 @@ export function analyseResponse(lexicon: Lexicon, request: ResponseRequest): Res
   const target = normaliseWord(request.target.trim());
   const said = normaliseWord(request.said.trim());
   if (target.length > LONGEST_WORD || said.length > 3 * LONGEST_WORD)
-    throw new CoreError('too-long', 'said', `At most ${LONGEST_WORD} letters are laid.`);
+    throw new CoreError('too-long', 'said', `At most ${LONGEST_WORD} letters are laid.`, {
+      to: LONGEST_WORD,
+      is: Math.max(target.length, said.length),
+    });
   const readings = targetsOf(lexicon, target);
   if (readings.length === 0) throw new CoreError('bad-input', 'target', `"${request.target}" cannot be cut into sounds.`);
   const whole = readings[0]!;

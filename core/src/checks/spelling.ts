@@ -76,7 +76,10 @@ export function analyseSpelling(
   const written = normaliseWord(request.written.trim()).replace(/[^\p{L}']/gu, '');
   if (target === '') throw new CoreError('bad-input', 'target', 'There is no target.');
   if (target.length > LONGEST_WORD || written.length > LONGEST_WORD)
-    throw new CoreError('too-long', 'written', `At most ${LONGEST_WORD} letters are laid.`);
+    throw new CoreError('too-long', 'written', `At most ${LONGEST_WORD} letters are laid.`, {
+      to: LONGEST_WORD,
+      is: Math.max(target.length, written.length),
+    });
   const segmentations = segment(lexicon, target);
   if (segmentations.length === 0) throw new CoreError('bad-input', 'target', `"${request.target}" cannot be cut into sounds.`);
   const aligned = segmentations

@@ -113,16 +113,21 @@ export interface Rules {
 export function rulesOf(problem: GroupingProblem): Rules {
   const { children, groups, sizeFrom, sizeTo } = problem;
   if (children.length === 0) throw new CoreError('empty', 'children', 'There are no children to group.');
-  if (!Number.isInteger(groups) || groups < 1) throw new CoreError('out-of-range', 'groups', 'There must be one group or more.');
+  if (!Number.isInteger(groups) || groups < 1)
+    throw new CoreError('out-of-range', 'groups', 'There must be one group or more.', { from: 1, is: groups });
   if (!(sizeFrom >= 0) || !(sizeTo >= 1) || sizeTo < sizeFrom)
-    throw new CoreError('out-of-range', 'sizeTo', 'Sizes run from 1 up, and the largest is not below the smallest.');
-  if (!(problem.focusSize >= 1)) throw new CoreError('out-of-range', 'focusSize', 'A focus holds one pair or more.');
+    throw new CoreError('out-of-range', 'sizeTo', 'Sizes run from 1 up, and the largest is not below the smallest.', {
+      from: Math.max(1, sizeFrom),
+      is: sizeTo,
+    });
+  if (!(problem.focusSize >= 1))
+    throw new CoreError('out-of-range', 'focusSize', 'A focus holds one pair or more.', { from: 1, is: problem.focusSize });
   const index = new Map(children.map((c, k) => [c.id, k]));
   if (index.size < children.length) throw new CoreError('bad-input', 'children', 'One child is in the list twice.');
   for (const [field, list] of [['stay', problem.stay] as const, ['notIn', problem.notIn] as const])
     for (const [, group] of list ?? [])
       if (!Number.isInteger(group) || group < 0 || group >= groups)
-        throw new CoreError('out-of-range', field, `There is no group ${group + 1} of ${groups}.`);
+        throw new CoreError('out-of-range', field, `There is no group ${group + 1} of ${groups}.`, { from: 0, to: groups - 1, is: group });
   const out = new Set(problem.out);
   const units = blocks(problem, index, out);
   const unitOf = new Int32Array(children.length).fill(-1);

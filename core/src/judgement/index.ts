@@ -1,6 +1,7 @@
 /** What is believed of a child: the estimate, strands, trends, what to teach next, and how far to trust it. Public as `@sapling/core/judgement`; what is not named here is internal. */
 export * from './model.js';
 export * from './estimate.js';
+export { adultEars, type LearnedEar } from './adult-ears.js';
 export { foretell, type Foretold } from './foretell.js';
 export { placesOf } from './run-filter.js';
 export { tellApart } from './tell-apart.js';

@@ -24,6 +24,11 @@ export interface KindChances {
 /** The chances of a kind of answer: as fitted, or as its descriptor says where simulated children never meet it. */
 export const chancesOf = ({ kinds }: FilterParameters, kind: ObservationKind): KindChances | undefined =>
   kinds[kind] ?? checkKindOf(kind)?.chances;
+/** How an adult hears, against the usual: what guesses that pass and slips that are marked are multiplied by. */
+export interface AdultEar {
+  readonly guess: number;
+  readonly lapse: number;
+}
 /** A kind of child: what differs from the rest. */
 export interface ChildKind {
   readonly weight: number;
@@ -71,6 +76,8 @@ export interface FilterParameters {
   readonly fromMemory: number;
   readonly kinds: Readonly<Partial<Record<ObservationKind, KindChances>>>;
   readonly children: readonly ChildKind[];
+  /** Adults of whom it is known how they hear, by id; any other hears as usual. */
+  readonly ears?: Readonly<Record<string, AdultEar>>;
 }
 
 const DAY_MS = 86_400_000;
@@ -235,25 +242,36 @@ export class RecallFilter {
     }
   }
 
-  private chances(kind: ChildKind, { kind: how, options, fromMemory }: Pick<Observation, 'kind' | 'options' | 'fromMemory'>): KindChances {
+  private chances(
+    kind: ChildKind,
+    { kind: how, options, fromMemory, by }: Pick<Observation, 'kind' | 'options' | 'fromMemory'> & { readonly by?: string },
+  ): KindChances {
     const own = chancesOf(this.parameters, how) ?? chancesOf(this.parameters, 'see-say')!;
     const more = (fromMemory ? this.parameters.fromMemory : 1) * kind.chance;
-    const guess = Math.min(0.6, own.guess * more);
-    return { guess: options && options > 1 ? Math.max(guess, 1 / options) : guess, lapse: Math.min(0.4, own.lapse * more) };
+    const pointed = options !== undefined && options > 1;
+    // what is pointed at is marked by the device, whoever sits beside it
+    const ear = pointed || by === undefined ? undefined : this.parameters.ears?.[by];
+    const guess = Math.min(0.6, own.guess * more * (ear?.guess ?? 1));
+    return { guess: pointed ? Math.max(guess, 1 / options) : guess, lapse: Math.min(0.4, own.lapse * more * (ear?.lapse ?? 1)) };
   }
 
   /** Chance that an answer comes right, as foretold before it is given; the filter must have passed to its moment. */
   foretell(observation: Observation): number {
+    const parts = this.foretoldParts(observation);
+    if (parts.length === 0) return Number.NaN;
+    return parts.reduce((sum, { weight, guess, lapse, recalled }) => sum + weight * (guess + (1 - guess - lapse) * recalled), 0);
+  }
+
+  /** The same by kind of child: how likely it is this one, that it recalls the pair, and that it comes right or wrong otherwise. Empty for a pair that is not here. */
+  foretoldParts(observation: Observation): { weight: number; guess: number; lapse: number; recalled: number }[] {
     const i = this.index.get(observation.gpc!);
-    if (i === undefined) return Number.NaN;
+    if (i === undefined) return [];
     const a = this.adultSlot.get(observation.by);
     const d = this.m - 1;
     const { m } = this;
     const same = this.sitting !== null && this.sitting.by === observation.by && Date.parse(observation.at) - this.sitting.at < SITTING_MS;
-    let sum = 0;
-    let total = 0;
-    for (const { kind, mean, cov, logWeight } of this.members) {
-      const w = Math.exp(logWeight);
+    const total = this.members.reduce((sum, { logWeight }) => sum + Math.exp(logWeight), 0);
+    return this.members.map(({ kind, mean, cov, logWeight }) => {
       const { guess, lapse } = this.chances(kind, observation);
       let mu = mean[i]! - this.faded(kind, i, Date.parse(observation.at));
       let v = cov[i * m + i]!;
@@ -265,10 +283,8 @@ export class RecallFilter {
         mu += mean[d]!;
         v += cov[d * m + d]! + 2 * cov[d * m + i]! + (a === undefined ? 0 : 2 * cov[d * m + a]!);
       } else v += kind.day ** 2;
-      sum += w * (guess + (1 - guess - lapse) * meanLogistic(mu, v));
-      total += w;
-    }
-    return sum / total;
+      return { weight: Math.exp(logWeight) / total, guess, lapse, recalled: meanLogistic(mu, v) };
+    });
   }
 
   /**

@@ -4,11 +4,10 @@
  * estimate by coordinate descent: Nocedal and Wright, "Numerical Optimization", 2006, chapter 9). Whether it helps is asked of
  * children it was not fitted on: half of them fit, the other half judge, both ways (Stone 1974).
  */
-import type { Observation } from '../evidence/observation.js';
-import type { Gpc } from '../phonics/lexicon.js';
+import { adultEars, type ChildRecord, type LearnedEar } from './adult-ears.js';
 import { foretell } from './foretell.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
-import type { ChildKind, FilterParameters, WordAnswer } from './recall-filter.js';
+import type { AdultEar, ChildKind, FilterParameters } from './recall-filter.js';
 import { tallyOf } from './trust.js';
 
 /** What a school's own answers may move, each by a step on its own scale: 0 is as shipped. */
@@ -28,14 +27,11 @@ export type RefitDirection = (typeof REFIT_DIRECTIONS)[number];
 export type RefitSteps = Readonly<Record<RefitDirection, number>>;
 export const REFIT_AS_SHIPPED: RefitSteps = Object.fromEntries(REFIT_DIRECTIONS.map((d) => [d, 0])) as Record<RefitDirection, number>;
 
-/** The record of one child: answers about pairs in order of time, words with nothing noted, and the order it is taught in. */
-export interface RefitChild {
-  readonly pairs: readonly Observation[];
-  readonly words?: readonly WordAnswer[];
-  readonly order?: readonly Gpc[];
-}
+export type RefitChild = ChildRecord;
 export interface Refit {
   readonly steps: RefitSteps;
+  /** How each adult hears, by id: learned over all children from where several listen to the same ones. */
+  readonly ears: Readonly<Record<string, LearnedEar>>;
   readonly children: number;
   readonly answers: number;
   /** Mean surprise (log loss) at answers of children who were not fitted on: as shipped, fitted on the others, and by the plain rule. */
@@ -66,8 +62,8 @@ const FIRST_STEP = 0.3;
 const LEAST_STEP = 0.05;
 const ROUNDS = 3;
 
-/** The filter's numbers so many steps away from where they are. */
-export function movedParameters(from: FilterParameters, steps: RefitSteps): FilterParameters {
+/** The filter's numbers so many steps away from where they are, with how adults hear where that is known. */
+export function movedParameters(from: FilterParameters, steps: RefitSteps, ears?: Readonly<Record<string, AdultEar>>): FilterParameters {
   const times = (step: number): number => Math.exp(step);
   const odds = (share: number, step: number): number => 1 / (1 + ((1 - share) / share) * Math.exp(-step));
   const kinds = Object.fromEntries(
@@ -92,6 +88,7 @@ export function movedParameters(from: FilterParameters, steps: RefitSteps): Filt
     adultSd: from.adultSd * times(steps.adults),
     kinds,
     children: from.children.map(child),
+    ...(ears ? { ears } : {}),
   };
 }
 
@@ -125,7 +122,7 @@ export function refit(
   // each direction is tried twice at most in a round; what comes out sooner is counted as done
   const each = 2 * REFIT_DIRECTIONS.length * rounds;
   const of = 3 * each;
-  const fit = (list: typeof before): RefitSteps => {
+  const fit = (list: typeof before): Pick<Refit, 'steps' | 'ears'> => {
     const began = done;
     const steps = descend(
       (tried) => {
@@ -136,15 +133,21 @@ export function refit(
       list.reduce((sum, { as }) => sum + as.sum, 0),
       rounds,
     );
+    const moved = { ...model, recall: movedParameters(model.recall, steps) };
+    const ears = adultEars(
+      list.map(({ child }) => child),
+      moved,
+    );
     done = began + each;
     onStep?.(done, of);
-    return steps;
+    return { steps, ears };
   };
   const halves = [fit(sides[0]), fit(sides[1])];
   const gains: number[] = [];
   let [shipped, fitted, plain] = [0, 0, 0];
   sides.slice(0, 2).forEach((list, side) => {
-    const other = { ...model, recall: movedParameters(model.recall, halves[1 - side]!) };
+    const { steps, ears } = halves[1 - side]!;
+    const other = { ...model, recall: movedParameters(model.recall, steps, ears) };
     for (const { child, as } of list) {
       const now = lossOf(child, other).sum;
       gains.push((as.sum - now) / as.answers);
@@ -156,7 +159,7 @@ export function refit(
   const gain = gains.reduce((sum, x) => sum + x, 0) / gains.length;
   const error = Math.sqrt(gains.reduce((sum, x) => sum + (x - gain) ** 2, 0) / (gains.length - 1) / gains.length);
   return {
-    steps: fit(sides[2]),
+    ...fit(sides[2]),
     children: before.length,
     answers,
     shipped: shipped / answers,

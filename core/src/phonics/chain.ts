@@ -37,7 +37,11 @@ export const LONGEST_CHAIN = 30;
 export function wordChain(lexicon: Lexicon, request: ChainRequest): ChainStep[] {
   const { taught, length, seed, focus = [] } = request;
   if (!Number.isInteger(length) || length < 2 || length > LONGEST_CHAIN)
-    throw new CoreError('out-of-range', 'length', `A chain has from 2 to ${LONGEST_CHAIN} words.`);
+    throw new CoreError('out-of-range', 'length', `A chain has from 2 to ${LONGEST_CHAIN} words.`, {
+      from: 2,
+      to: LONGEST_CHAIN,
+      is: length,
+    });
   const allowed = pairMask(lexicon, [...taught.gpcs, ...focus]);
   const wanted = pairMask(lexicon, focus);
   const words = offerableWords(lexicon).filter(

@@ -41,7 +41,8 @@ export function wordsOf(text: string): { text: string; at: number }[] {
  */
 export function decodability(lexicon: Lexicon, text: string, taught: Taught): TextReport {
   if (typeof text !== 'string') throw new CoreError('bad-input', 'text', 'The text must be text.');
-  if (text.length > LONGEST_TEXT) throw new CoreError('too-long', 'text', 'The text is longer than two million characters.');
+  if (text.length > LONGEST_TEXT)
+    throw new CoreError('too-long', 'text', 'The text is longer than two million characters.', { to: LONGEST_TEXT, is: text.length });
   const judge = wordJudge(lexicon, taught);
   const words = wordsOf(text).map(({ text: word }): TextWord => ({ text: word, ...judge(word) }));
   const readable = words.filter((w) => w.status !== 'not yet' && w.status !== 'unread').length;

@@ -77,7 +77,8 @@ export function chooseSentences(
   },
 ): DictationSentence[] {
   const { texts, taught, focus, longest = 12, allow = 0, knownOnly = false, limit, seed } = request;
-  if (!Number.isInteger(limit) || limit < 1) throw new CoreError('out-of-range', 'limit', 'The limit is a whole number from 1.');
+  if (!Number.isInteger(limit) || limit < 1)
+    throw new CoreError('out-of-range', 'limit', 'The limit is a whole number from 1.', { from: 1, is: limit });
   const judge = wordJudge(lexicon, { gpcs: [...taught.gpcs, ...focus], words: taught.words });
   const random = seeded(seed);
   const all: (DictationSentence & { rank: number })[] = [];

@@ -38,7 +38,8 @@ export interface FindWordsRequest {
  */
 export function findWords(lexicon: Lexicon, request: FindWordsRequest): FoundWord[] {
   const { taught, mustUse = [], shape, position, minFrequency = 1, limit, seed } = request;
-  if (!Number.isInteger(limit) || limit < 1) throw new CoreError('out-of-range', 'limit', 'The limit is a whole number from 1.');
+  if (!Number.isInteger(limit) || limit < 1)
+    throw new CoreError('out-of-range', 'limit', 'The limit is a whole number from 1.', { from: 1, is: limit });
   if (shape !== undefined) requireShape(shape);
   for (const gpc of mustUse) requirePair(gpc, 'mustUse');
   const allowed = pairMask(lexicon, [...taught.gpcs, ...mustUse]);

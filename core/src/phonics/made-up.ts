@@ -52,7 +52,8 @@ export function makeMadeUpWords(lexicon: Lexicon, request: MadeUpRequest): Found
   requireShape(shape);
   if (shape.length > LONGEST_SHAPE || !shape.includes('V'))
     throw new CoreError('unknown-shape', 'shape', `A made-up word has a vowel and at most ${LONGEST_SHAPE} sounds; "${shape}" has not.`);
-  if (!Number.isInteger(count) || count < 1) throw new CoreError('out-of-range', 'count', 'The count is a whole number from 1.');
+  if (!Number.isInteger(count) || count < 1)
+    throw new CoreError('out-of-range', 'count', 'The count is a whole number from 1.', { from: 1, is: count });
   const random = seeded(seed);
   const allowed = pairMask(lexicon, [...taught.gpcs, ...mustUse]);
   const wanted = pairMask(lexicon, mustUse);

@@ -40,7 +40,8 @@ export const SHORT_TITLES: ReadonlyMap<string, string> = new Map([
 export function segment(lexicon: Lexicon, word: string, _options: { accent?: string } = {}): Segmentation[] {
   if (typeof word !== 'string') throw new CoreError('bad-input', 'word', 'A word must be text.');
   const spelling = normaliseWord(word.trim());
-  if (spelling.length > LONGEST_WORD) throw new CoreError('too-long', 'word', `A word may have at most ${LONGEST_WORD} letters.`);
+  if (spelling.length > LONGEST_WORD)
+    throw new CoreError('too-long', 'word', `A word may have at most ${LONGEST_WORD} letters.`, { to: LONGEST_WORD, is: spelling.length });
   const known = lexicon.get(spelling);
   if (known) return known.segmentations;
   const plain = withoutAccents(spelling);

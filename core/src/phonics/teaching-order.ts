@@ -24,7 +24,11 @@ export interface TeachingOrder {
  */
 export function taughtAfter(order: TeachingOrder, steps: number): { gpcs: Gpc[]; words: string[] } {
   if (!Number.isInteger(steps) || steps < 0 || steps > order.steps.length)
-    throw new CoreError('out-of-range', 'steps', `"${order.name}" has ${order.steps.length} steps; ${steps} is not one of them.`);
+    throw new CoreError('out-of-range', 'steps', `"${order.name}" has ${order.steps.length} steps; ${steps} is not one of them.`, {
+      from: 0,
+      to: order.steps.length,
+      is: steps,
+    });
   const done = order.steps.slice(0, steps);
   return { gpcs: done.flatMap((s) => [...s.gpcs]), words: done.flatMap((s) => [...s.words]) };
 }

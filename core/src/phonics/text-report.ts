@@ -73,7 +73,8 @@ const EXAMPLES = 4;
  */
 export function textReport(lexicon: Lexicon, text: string, readers: readonly Reader[]): WholeTextReport {
   if (typeof text !== 'string') throw new CoreError('bad-input', 'text', 'The text must be text.');
-  if (text.length > LONGEST_TEXT) throw new CoreError('too-long', 'text', 'The text is longer than two million characters.');
+  if (text.length > LONGEST_TEXT)
+    throw new CoreError('too-long', 'text', 'The text is longer than two million characters.', { to: LONGEST_TEXT, is: text.length });
   const forms: Form[] = [];
   const bySpelling = new Map<string, number>();
   const words = wordsOf(text).map(({ text: shown, at }) => {

@@ -26,7 +26,8 @@ export function rimeFamilies(
   request: { taught: Taught; mustUse?: readonly Gpc[]; like?: string; limit: number; minFrequency?: number },
 ): RimeFamily[] {
   const { taught, mustUse = [], limit, minFrequency = 1 } = request;
-  if (!Number.isInteger(limit) || limit < 1) throw new CoreError('out-of-range', 'limit', 'The limit is a whole number from 1.');
+  if (!Number.isInteger(limit) || limit < 1)
+    throw new CoreError('out-of-range', 'limit', 'The limit is a whole number from 1.', { from: 1, is: limit });
   const allowed = pairMask(lexicon, [...taught.gpcs, ...mustUse]);
   const wanted = pairMask(lexicon, mustUse);
   const families = new Map<string, IndexedWord[]>();
@@ -150,7 +151,8 @@ export function wordsWithEndings(
   request: { taught: Taught; ending?: string; change?: EndingChange; mustUse?: readonly Gpc[]; limit: number; seed: number },
 ): EndingWord[] {
   const { taught, mustUse = [], limit, seed } = request;
-  if (!Number.isInteger(limit) || limit < 1) throw new CoreError('out-of-range', 'limit', 'The limit is a whole number from 1.');
+  if (!Number.isInteger(limit) || limit < 1)
+    throw new CoreError('out-of-range', 'limit', 'The limit is a whole number from 1.', { from: 1, is: limit });
   for (const gpc of mustUse) requirePair(gpc, 'mustUse');
   const allowed = pairMask(lexicon, [...taught.gpcs, ...mustUse]);
   const wanted = pairMask(lexicon, mustUse);

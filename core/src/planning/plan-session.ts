@@ -44,7 +44,11 @@ export function planSession(lexicon: Lexicon, request: SessionRequest): SessionP
   const { focus, minutes, skill } = request;
   if (focus.length === 0 && !skill) throw new CoreError('empty', 'focus', 'A session needs at least one focus pair, or a skill.');
   if (!Number.isInteger(minutes) || minutes < LEAST_MINUTES || minutes > MOST_MINUTES)
-    throw new CoreError('out-of-range', 'minutes', `A session takes ${LEAST_MINUTES} to ${MOST_MINUTES} minutes.`);
+    throw new CoreError('out-of-range', 'minutes', `A session takes ${LEAST_MINUTES} to ${MOST_MINUTES} minutes.`, {
+      from: LEAST_MINUTES,
+      to: MOST_MINUTES,
+      is: minutes,
+    });
   const style = styleOf(request);
   const never = new Set<PartKind>();
   let wanted: StylePart[] = [...style.parts];

@@ -126,14 +126,19 @@ export function checkedStyle(style: SessionStyle): SessionStyle {
   const name = style.name.trim();
   if (name === '') throw new CoreError('empty', 'name', 'A style needs a name.');
   if (style.parts.length === 0) throw new CoreError('empty', 'parts', 'A style needs at least one part.');
-  if (style.parts.length > MOST_PARTS) throw new CoreError('out-of-range', 'parts', `A style has at most ${MOST_PARTS} parts.`);
+  if (style.parts.length > MOST_PARTS)
+    throw new CoreError('out-of-range', 'parts', `A style has at most ${MOST_PARTS} parts.`, {
+      from: 1,
+      to: MOST_PARTS,
+      is: style.parts.length,
+    });
   if (!Number.isInteger(style.oldToNew) || style.oldToNew < 1 || style.oldToNew > 20)
-    throw new CoreError('out-of-range', 'oldToNew', 'Old cards to each new one: from 1 to 20.');
+    throw new CoreError('out-of-range', 'oldToNew', 'Old cards to each new one: from 1 to 20.', { from: 1, to: 20, is: style.oldToNew });
   const taken = new Set<string>();
   const parts = style.parts.map((p, k) => {
     if (!PART_KINDS.includes(p.kind)) throw new CoreError('bad-input', `parts.${k}.kind`, `"${p.kind}" is no kind of part.`);
     if (!Number.isInteger(p.minutes) || p.minutes < 1 || p.minutes > 30)
-      throw new CoreError('out-of-range', `parts.${k}.minutes`, 'A part takes from 1 to 30 minutes.');
+      throw new CoreError('out-of-range', `parts.${k}.minutes`, 'A part takes from 1 to 30 minutes.', { from: 1, to: 30, is: p.minutes });
     const title = (p.title.trim() || PART_WORDS[p.kind].title).slice(0, LONGEST_TITLE);
     let id = p.id || p.kind;
     for (let n = 2; taken.has(id); n += 1) id = `${p.kind} ${n}`;

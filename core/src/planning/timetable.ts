@@ -134,10 +134,14 @@ function check({ slots, rooms, adults, groups, children, kept = [] }: TimetableR
     if (missing !== undefined) throw new CoreError('bad-input', field, `"${missing}" is not there.`);
   };
   for (const slot of slots)
-    if (!(slot.end > slot.start)) throw new CoreError('out-of-range', `slots.${slot.id}`, 'A slot ends after it starts.');
+    if (!(slot.end > slot.start))
+      throw new CoreError('out-of-range', `slots.${slot.id}`, 'A slot ends after it starts.', { from: slot.start, is: slot.end });
   for (const group of groups) {
     if (!Number.isInteger(group.meetings) || group.meetings < 1)
-      throw new CoreError('out-of-range', `groups.${group.id}.meetings`, 'A group meets at least once a week.');
+      throw new CoreError('out-of-range', `groups.${group.id}.meetings`, 'A group meets at least once a week.', {
+        from: 1,
+        is: group.meetings,
+      });
     named(group.adults ?? [], adults, `groups.${group.id}.adults`);
   }
   for (const adult of adults) named(adult.free, slots, `adults.${adult.id}.free`);

@@ -29,7 +29,8 @@ export function judgedWord(marking: Marking, word: number, last = lastWordOf(mar
  * @throws CoreError `out-of-range` for a number of words below 0.
  */
 export function agreement(a: Marking, b: Marking, words: number): Agreement {
-  if (!Number.isInteger(words) || words < 0) throw new CoreError('out-of-range', 'words', 'The number of words is a whole number from 0.');
+  if (!Number.isInteger(words) || words < 0)
+    throw new CoreError('out-of-range', 'words', 'The number of words is a whole number from 0.', { from: 0, is: words });
   const lastA = Math.min(lastWordOf(a), words - 1);
   const lastB = Math.min(lastWordOf(b), words - 1);
   const pairs = Array.from({ length: Math.max(lastA, lastB) + 1 }, (_, word) => ({

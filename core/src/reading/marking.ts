@@ -232,7 +232,11 @@ export function scoreMarking(words: readonly string[], marking: Marking, setting
 export function checkedStep(step: ReadingStep, text: { readonly words: number; readonly questions: number }): ReadingStep {
   const within = (value: number, field: string, most: number): void => {
     if (!Number.isInteger(value) || value < 0 || value > most)
-      throw new CoreError('out-of-range', field, `${value} is no place in this text: it has ${text.words} words.`);
+      throw new CoreError('out-of-range', field, `${value} is no place in this text: it has ${text.words} words.`, {
+        from: 0,
+        to: most,
+        is: value,
+      });
   };
   if (step.what === 'mark') {
     if (!READING_MARK_KINDS.includes(step.mark)) throw new CoreError('bad-input', 'mark', `"${step.mark}" is no kind of mark.`);

@@ -61,9 +61,14 @@ export function scoreReading(reading: {
 }): ReadingScore {
   const { words, marks, seconds, lastWord, settings = {} } = reading;
   if (!Array.isArray(words)) throw new CoreError('bad-input', 'words', 'The words are a list.');
-  if (!Number.isFinite(seconds) || seconds < 0) throw new CoreError('out-of-range', 'seconds', 'The time is a number of seconds from 0.');
+  if (!Number.isFinite(seconds) || seconds < 0)
+    throw new CoreError('out-of-range', 'seconds', 'The time is a number of seconds from 0.', { from: 0, is: seconds });
   if (!Number.isInteger(lastWord) || lastWord < -1 || lastWord >= words.length)
-    throw new CoreError('out-of-range', 'lastWord', `The last word is one of the ${words.length} words, or -1 where none was read.`);
+    throw new CoreError('out-of-range', 'lastWord', `The last word is one of the ${words.length} words, or -1 where none was read.`, {
+      from: -1,
+      to: words.length - 1,
+      is: lastWord,
+    });
   const byKind = Object.fromEntries(READING_MARK_KINDS.map((kind) => [kind, 0])) as ReadingScore['byKind'];
   const onWord = new Map<number, ReadingMark['kind']>();
   marks.forEach((mark, k) => {
@@ -72,7 +77,11 @@ export function scoreReading(reading: {
     // something may be put in after the last word that was read
     const most = mark.kind === 'insertion' ? lastWord + 1 : lastWord;
     if (!Number.isInteger(mark.word) || mark.word < 0 || mark.word > most)
-      throw new CoreError('out-of-range', `marks.${k}.word`, `The mark is on word ${String(mark.word)}, which was not attempted.`);
+      throw new CoreError('out-of-range', `marks.${k}.word`, `The mark is on word ${String(mark.word)}, which was not attempted.`, {
+        from: 0,
+        to: most,
+        is: mark.word,
+      });
     byKind[mark.kind] += 1;
     if (DECIDES.has(mark.kind)) onWord.set(mark.word, mark.kind);
   });

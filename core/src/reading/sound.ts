@@ -6,7 +6,7 @@ export const LOUDNESS_STEP_MS = 10;
 
 /** Loudness (root mean square) in steps of 10 ms. @throws CoreError `out-of-range` for a rate that is none. */
 export function loudness(samples: Float32Array, rate: number): Float32Array {
-  if (!(rate > 0)) throw new CoreError('out-of-range', 'rate', 'The rate is a number of samples a second above 0.');
+  if (!(rate > 0)) throw new CoreError('out-of-range', 'rate', 'The rate is a number of samples a second above 0.', { from: 0, is: rate });
   const size = Math.max(1, Math.round((rate * LOUDNESS_STEP_MS) / 1000));
   const out = new Float32Array(Math.ceil(samples.length / size));
   for (let step = 0; step < out.length; step += 1) {

@@ -24,8 +24,13 @@ export async function shownFit(db: Db, kept: KeptJudgement): Promise<Shown> {
   const team = await db.select({ id: colleagues.id, name: colleagues.name }).from(colleagues);
   const row = (fit: KeptFit | undefined): Shown['found'] => {
     if (!fit) return null;
-    const { base: _base, by, ...rest } = fit;
-    return { ...rest, by: team.find((c) => c.id === by)?.name ?? null };
+    const { base: _base, by, ears = {}, ...rest } = fit;
+    // whoever is no longer in the team is nobody's business
+    const adults = Object.entries(ears).flatMap(([id, ear]) => {
+      const colleague = team.find((c) => c.id === id);
+      return colleague ? [{ name: colleague.name, ...ear }] : [];
+    });
+    return { ...rest, adults, by: team.find((c) => c.id === by)?.name ?? null };
   };
   return {
     found: row(kept.found),

@@ -5,7 +5,9 @@ import type { Db } from '../db/open.js';
 import { schools } from '../db/schema.js';
 
 /** Numbers fitted to a school's answers, with what they were fitted from. */
-export interface KeptFit extends Refit {
+export interface KeptFit extends Omit<Refit, 'ears'> {
+  /** Not there in what was fitted before adults were learned. */
+  readonly ears?: Refit['ears'];
   /** Which shipped numbers it moves: an update of the program may ship others. */
   readonly base: string;
   /** When it was fitted, ISO 8601 UTC, and by whom. */
@@ -44,7 +46,10 @@ export const isLessSure = ({ score }: KeptJudgement): boolean => score !== undef
 /** The model as it is used in this school, and what it rests on beside the program: empty where that is nothing. */
 export function judgementHere(model: EstimateModel, kept: KeptJudgement): { readonly model: EstimateModel; readonly stamp: string } {
   const used = kept.used?.base === SHIPPED ? kept.used : undefined;
-  const fitted = used ? { ...model, recall: movedParameters(model.recall, used.steps) } : model;
+  const fitted = used ? { ...model, recall: movedParameters(model.recall, used.steps, used.ears) } : model;
   const wider = isLessSure(kept);
-  return { model: wider ? lessSure(fitted) : fitted, stamp: used || wider ? short([used?.steps, wider]) : '' };
+  return {
+    model: wider ? lessSure(fitted) : fitted,
+    stamp: used || wider ? short([used?.steps, ...(used?.ears ? [used.ears] : []), wider]) : '',
+  };
 }

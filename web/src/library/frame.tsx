@@ -1,7 +1,7 @@
 /** Library: six shelves, each held against what the chosen class has been taught. */
 import type { Taught, TeachingOrder } from '@sapling/core/phonics';
 import type { SchoolClass } from '@sapling/contract';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useOutletContext, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
@@ -19,8 +19,18 @@ export interface Shelf {
   readonly next: readonly string[];
   /** The class in the address, so that a link keeps it. */
   readonly search: string;
+  /** Names the window by what lies open on the shelf. */
+  readonly onOpened: (name: string | null) => void;
 }
 export const useShelf = (): Shelf => useOutletContext<Shelf>();
+/** The window is called by this text or order while it lies open. */
+export function useOpened(name: string): void {
+  const { onOpened } = useShelf();
+  useEffect(() => {
+    onOpened(name);
+    return () => onOpened(null);
+  }, [name, onOpened]);
+}
 
 const SHELVES = [
   { to: '/library', name: 'Sounds', end: true },
@@ -38,7 +48,8 @@ export function Component() {
   const [params, setParams] = useSearchParams();
   const { pathname } = useLocation();
   const here = SHELVES.findLast((s) => pathname.startsWith(s.to));
-  const tab = here && here !== SHELVES[0] ? `${here.name}, Library` : 'Library';
+  const [opened, setOpened] = useState<string | null>(null);
+  const tab = opened ? `${opened}, Library` : here && here !== SHELVES[0] ? `${here.name}, Library` : 'Library';
   useEffect(() => {
     const timer = setTimeout(() => void core().warmUp(), 800);
     return () => clearTimeout(timer);
@@ -61,6 +72,7 @@ export function Component() {
     taught,
     next: everything.gpcs.filter((gpc) => !known.has(gpc)),
     search: chosen && params.get('class') ? `?class=${chosen.id}` : '',
+    onOpened: setOpened,
   };
   return (
     <Page title="Library" tab={tab} wide>

@@ -14,7 +14,7 @@ import { Trouble } from '../ui/form.js';
 import { Pending } from '../ui/page.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
-import { useShelf } from './frame.js';
+import { useOpened, useShelf } from './frame.js';
 import { addStep, draftTaken, movePair, placeOf, takeDraft } from './order-draft.js';
 import { Step } from './order-step.js';
 import { useCore } from '../workers/use-core.js';
@@ -47,6 +47,7 @@ function Editor({ id, saved, start }: { id: string; saved: TeachingOrderRow | un
   const handle = useOrderDraft(id, saved, start, may, `/library/orders${search}`);
   const { draft, changed, changeSteps, undo } = handle;
   const { steps } = draft;
+  useOpened(draft.name);
   const { value: curve } = useCore(() => core().orderCurve(steps), steps);
   const { value: before } = useCore(() => core().orderCurve(start.steps), 'start');
   const { value: remarks } = useCore(() => core().orderRemarks(steps), steps, 200);

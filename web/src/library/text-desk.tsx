@@ -11,7 +11,7 @@ import { useOrders } from '../api/orders.js';
 import { FileButton } from '../ui/file-button.js';
 import { Empty } from '../ui/page.js';
 import { core } from '../workers/core.js';
-import { useShelf } from './frame.js';
+import { useOpened, useShelf } from './frame.js';
 import { FileTrouble, readTextFile } from './open-file.js';
 import { readersOf, type NamedReader } from './readers.js';
 import { useCore, type Asked } from '../workers/use-core.js';
@@ -46,6 +46,8 @@ export function TextDesk({ texts, id, onOpen, onBack }: DeskProps) {
   const kept = texts.find((t) => t.id === id);
   const [view, setView] = useState<View>(kept ? 'read' : 'change');
   const now: TextDraft = draft ?? kept ?? NEW_TEXT;
+  const title = now.title || 'A text of our own';
+  useOpened(title);
   const shown = now.text;
   const changed = kept === undefined || draft !== null;
   const change = (part: Partial<TextDraft>): void => setDraft({ ...now, ...part });
@@ -79,7 +81,7 @@ export function TextDesk({ texts, id, onOpen, onBack }: DeskProps) {
         <button className="btn btn-small" onClick={onBack}>
           <ArrowLeft size={15} aria-hidden /> The shelf
         </button>
-        <h2 className="text-2xl">{now.title || 'A text of our own'}</h2>
+        <h2 className="text-2xl">{title}</h2>
         <Tabs view={view} onView={setView} />
       </div>
       {view === 'read' && <AsRead draft={now} />}

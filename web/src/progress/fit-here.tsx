@@ -153,14 +153,47 @@ function found(row: Row): string {
     : `${surprise}${gain > 0 ? ', no more than chance would give' : ''}. The numbers in use stay. From ${row.answers} answers of ${row.children} children.`;
 }
 
+/** So far from the usual, and from so many answers, is worth a sentence. */
+const EAR_WORTH_SAYING = 1.35;
+const EAR_FEWEST_ANSWERS = 150;
+/** What an adult's marks tell here, where that is not the usual. */
+export function earWords({ name, guess, lapse, answers }: Row['adults'][number]): string[] {
+  if (answers < EAR_FEWEST_ANSWERS) return [];
+  const far = (factor: number): 'more' | 'less' | null =>
+    factor >= EAR_WORTH_SAYING ? 'more' : factor <= 1 / EAR_WORTH_SAYING ? 'less' : null;
+  const [passes, marksDown] = [far(guess), far(lapse)];
+  return [
+    ...(passes
+      ? [`A right answer marked by ${name} tells ${passes === 'more' ? 'less: more passes' : 'more: less passes'} than elsewhere.`]
+      : []),
+    ...(marksDown
+      ? [
+          `A wrong answer marked by ${name} tells ${marksDown === 'more' ? 'less: more is marked down' : 'more: less is marked down'} than elsewhere.`,
+        ]
+      : []),
+  ];
+}
+
 function Moves({ row }: { row: Row }) {
   const moves = REFIT_DIRECTIONS.filter((d) => Math.abs(row.steps[d] ?? 0) >= WORTH_SAYING);
-  if (moves.length === 0) return <p className="mt-1 text-ink-2">They are nearly the tool’s own.</p>;
+  const adults = row.adults.flatMap(earWords);
+  if (moves.length + adults.length === 0) return <p className="mt-1 text-ink-2">They are nearly the tool’s own.</p>;
   return (
-    <ul className="mt-2 list-disc pl-5">
-      {moves.map((d) => (
-        <li key={d}>{SAYS[d][row.steps[d]! > 0 ? 0 : 1]}</li>
-      ))}
-    </ul>
+    <>
+      <ul className="mt-2 list-disc pl-5">
+        {moves.map((d) => (
+          <li key={d}>{SAYS[d][row.steps[d]! > 0 ? 0 : 1]}</li>
+        ))}
+        {adults.map((words) => (
+          <li key={words}>{words}</li>
+        ))}
+      </ul>
+      {adults.length > 0 && (
+        <p className="mt-1 text-sm text-ink-2">
+          Learned from children whom several colleagues heard. Nobody marks wrongly by it: some let more pass, some less, and answers are
+          weighed so.
+        </p>
+      )}
+    </>
   );
 }
