@@ -209,6 +209,33 @@ test.describe('leaving all as it was', () => {
   });
 });
 
+test('where nothing can be worked out the board says so, everything else on it works, and one more try brings the figures', async ({
+  as,
+  demo,
+}) => {
+  const page = await as('teacher');
+  await page.route(/core\.worker-.*\.js/, (route) => route.abort());
+  await page.goto(`${demo.url}/groups`);
+  const alert = page.getByRole('alert').filter({ hasText: 'could not be worked out' });
+  await expect(alert).toContainText('Moving children and all else works without it.');
+  await expect(page.getByText('Working out')).toHaveCount(0);
+  // a child is moved all the same; what that would cost is left unsaid
+  const child = (await card(page, 'Willow')
+    .getByRole('button', { name: /, move$/ })
+    .first()
+    .getAttribute('aria-label'))!.replace(', move', '');
+  await card(page, 'Willow')
+    .getByRole('button', { name: `Move ${child.split(' ')[0]} to…` })
+    .click();
+  await page.getByRole('menuitem', { name: /Hazel/ }).click();
+  await expect(page.getByText(/moved to Hazel/)).toBeVisible();
+  await expect(card(page, 'Hazel')).toContainText(child.split(' ')[0]!);
+  await page.unroute(/core\.worker-.*\.js/);
+  await alert.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText(/new pairs|is known/).first()).toBeVisible();
+  await expect(alert).toHaveCount(0);
+});
+
 test('a child is moved by keyboard alone: lifted with space, carried with arrows, and from a menu', async ({ as, demo }) => {
   const page = await as('teacher');
   await page.goto(`${demo.url}/groups`);

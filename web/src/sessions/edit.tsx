@@ -109,7 +109,11 @@ function Editor({ session }: { session: Session }) {
     if (!request || !plan) return;
     const next = draw + 1 + (clock.ms() % 1000);
     setDraw(next);
-    draft.change(keepPinned(plan, await core().planSession({ ...request, seed: next })));
+    try {
+      draft.change(keepPinned(plan, await core().planSession({ ...request, seed: next })));
+    } catch (problem) {
+      setTrouble((problem as Error).message);
+    }
   };
   const total = plan ? minutesOf(plan) : 0;
   const save = async (): Promise<void> => {

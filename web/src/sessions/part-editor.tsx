@@ -59,12 +59,18 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
   const add = async (): Promise<void> => {
     const text = typed.trim();
     if (text === '') return;
-    setTyped('');
-    if (lined) return onChange(withContent(part, { lines: [...(part.lines ?? []), { text, pinned: true }] }));
+    if (lined) {
+      setTyped('');
+      return onChange(withContent(part, { lines: [...(part.lines ?? []), { text, pinned: true }] }));
+    }
     const word = text.toLowerCase();
-    if (part.words.some((w) => w.word === word)) return;
-    const planned = await core().plannedWord(word, [...plan.focus]);
-    onChange({ ...part, words: [...part.words, { ...planned, pinned: true, ...(childSees === 'nothing' ? { heard: true } : {}) }] });
+    if (part.words.some((w) => w.word === word)) return setTyped('');
+    // what was typed stays where it could not be taken in
+    await trying(async () => {
+      const planned = await core().plannedWord(word, [...plan.focus]);
+      setTyped('');
+      onChange({ ...part, words: [...part.words, { ...planned, pinned: true, ...(childSees === 'nothing' ? { heard: true } : {}) }] });
+    });
   };
   return (
     <section aria-label={planWords(part.title)} className="grid grid-cols-[4.5rem_1fr] gap-x-5 py-4">

@@ -58,8 +58,12 @@ export function useCycleDrafts(materials: Materials, toMake: readonly PlannedSes
   };
   const again = async (k: number): Promise<void> => {
     const old = drafts[k]!;
-    const plan = await core().planSession(requestOf(materials!, old.session, drafts.slice(0, k), minutes, anySeed()));
-    setDrafts((now) => now.map((d, n) => (n === k ? { ...old, plan } : d)));
+    try {
+      const plan = await core().planSession(requestOf(materials!, old.session, drafts.slice(0, k), minutes, anySeed()));
+      setDrafts((now) => now.map((d, n) => (n === k ? { ...old, plan } : d)));
+    } catch (problem) {
+      setTrouble((problem as Error).message);
+    }
   };
   const keep = async (group: Group, who: string): Promise<void> => {
     setTrouble(null);
