@@ -37,38 +37,37 @@ function Lack({ missing }: { missing: readonly string[] }) {
 export function PartEditor({ part, plan, request, names, lacks, onChange, onMove, onRemove }: Props) {
   const { childSees, fixed, keepsTogether, takes } = partKind(part.kind);
   const [drawn, lined] = [!fixed, takes === 'lines'];
-  const [typed, setTyped] = useState('');
   const [busy, setBusy] = useState(false);
-  const trying = async (work: () => Promise<void>): Promise<void> => {
+  const trying = async (work: () => Promise<void>): Promise<boolean> => {
     setBusy(true);
     try {
       await work();
+      return true;
     } catch (error) {
       toast((error as Error).message);
+      return false;
+    } finally {
+      setBusy(false);
     }
-    setBusy(false);
   };
-  const redraw = (): Promise<void> => trying(async () => onChange(await core().redrawPart(request, plan, part.id, anySeed())));
-  const swap = (word: Word): Promise<void> =>
+  const redraw = (): Promise<boolean> => trying(async () => onChange(await core().redrawPart(request, plan, part.id, anySeed())));
+  const swap = (word: Word): Promise<boolean> =>
     trying(async () => {
       const other = await core().swapWord(request, plan, { part: part.id, word: word.word, seed: anySeed() });
       onChange({ ...part, words: part.words.map((w) => (w.word === word.word ? other : w)) });
     });
   const put = (word: Word, change: Partial<Word>): void =>
     onChange({ ...part, words: part.words.map((w) => (w.word === word.word ? { ...w, ...change } : w)) });
-  const add = async (): Promise<void> => {
-    const text = typed.trim();
-    if (text === '') return;
+  /** Whether what was typed was taken in: where it was not, it stays. */
+  const add = async (text: string): Promise<boolean> => {
     if (lined) {
-      setTyped('');
-      return onChange(withContent(part, { lines: [...(part.lines ?? []), { text, pinned: true }] }));
+      onChange(withContent(part, { lines: [...(part.lines ?? []), { text, pinned: true }] }));
+      return true;
     }
     const word = text.toLowerCase();
-    if (part.words.some((w) => w.word === word)) return setTyped('');
-    // what was typed stays where it could not be taken in
-    await trying(async () => {
+    if (part.words.some((w) => w.word === word)) return true;
+    return trying(async () => {
       const planned = await core().plannedWord(word, [...plan.focus]);
-      setTyped('');
       onChange({ ...part, words: [...part.words, { ...planned, pinned: true, ...(childSees === 'nothing' ? { heard: true } : {}) }] });
     });
   };
@@ -163,29 +162,35 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
             ))}
           </ul>
         )}
-        {takes && (
-          <form
-            className="mt-3.5 flex flex-wrap items-center gap-2"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void add();
-            }}
-          >
-            <input
-              className={`field !min-h-8 font-child ${lined ? '!w-80' : '!w-40'}`}
-              placeholder={lined ? 'a line' : 'a word'}
-              aria-label={`Add a ${lined ? 'line' : 'word'} to ${planWords(part.title)}`}
-              maxLength={lined ? 200 : 30}
-              value={typed}
-              onChange={(event) => setTyped(event.target.value)}
-            />
-            <button className="btn btn-small" disabled={typed.trim() === ''}>
-              <Plus size={15} aria-hidden /> Add
-            </button>
-          </form>
-        )}
+        {takes && <AddItem part={part} lined={lined} onAdd={add} />}
       </div>
     </section>
+  );
+}
+
+function AddItem({ part, lined, onAdd }: { part: Part; lined: boolean; onAdd: (text: string) => Promise<boolean> }) {
+  const [typed, setTyped] = useState('');
+  const text = typed.trim();
+  return (
+    <form
+      className="mt-3.5 flex flex-wrap items-center gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (text !== '') void onAdd(text).then((taken) => taken && setTyped(''));
+      }}
+    >
+      <input
+        className={`field !min-h-8 font-child ${lined ? '!w-80' : '!w-40'}`}
+        placeholder={lined ? 'a line' : 'a word'}
+        aria-label={`Add a ${lined ? 'line' : 'word'} to ${planWords(part.title)}`}
+        maxLength={lined ? 200 : 30}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+      />
+      <button className="btn btn-small" disabled={text === ''}>
+        <Plus size={15} aria-hidden /> Add
+      </button>
+    </form>
   );
 }
 
