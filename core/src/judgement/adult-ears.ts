@@ -24,6 +24,7 @@ export interface LearnedEar extends AdultEar {
 
 /** Steps of the grid, as logarithms of the factors: from a fifth of the usual to five times it. */
 const GRID = Array.from({ length: 9 }, (_, k) => -1.6 + 0.4 * k);
+const FACTORS = GRID.map(Math.exp);
 /** How much adults differ, one standard deviation of the logarithm: nine of ten between a third of the usual and three times it. */
 const DIFFER = 0.7;
 const PRIOR = GRID.map((x) => (-x * x) / (2 * DIFFER * DIFFER));
@@ -63,9 +64,9 @@ function listen(
     const right = !isMiss(outcome);
     const now = ears[by] ?? { guess: 1, lapse: 1 };
     const parts = filter.foretoldParts(observation);
-    GRID.forEach((g, i) =>
-      GRID.forEach((l, j) => {
-        const [more, less] = [Math.exp(g) / now.guess, Math.exp(l) / now.lapse];
+    FACTORS.forEach((ofGuess, i) =>
+      FACTORS.forEach((ofLapse, j) => {
+        const [more, less] = [ofGuess / now.guess, ofLapse / now.lapse];
         const chance = parts.reduce((sum, { weight, guess, lapse, recalled }) => {
           const [passes, slips] = [Math.min(0.6, guess * more), Math.min(0.4, lapse * less)];
           return sum + weight * (passes + (1 - passes - slips) * recalled);

@@ -27,6 +27,7 @@ import {
   styleOf,
   type SessionChoice,
 } from './session-choice.js';
+import { takeBack } from './take-back.js';
 import { useSessionDraft } from './use-session-draft.js';
 import { nowDate, todayDay } from '../clock.js';
 
@@ -111,7 +112,7 @@ export function Component() {
       await refresh('sessions');
       const name = team?.find((c) => c.id === made.adultId)?.name;
       toast.success(made.adultId ? `Shared with ${name}.` : 'Kept. Nobody is given it yet.', {
-        action: { label: 'Undo', onClick: () => void takeBack(made).then((done) => done && go('/sessions')) },
+        action: { label: 'Undo', onClick: () => void takeBack([made]).then((done) => done && go('/sessions')) },
       });
       await go(`/sessions/${made.id}`);
     } catch (problem) {
@@ -175,18 +176,6 @@ export function Component() {
       )}
     </Page>
   );
-}
-
-/** Takes a session out again that was just made. Returns whether it is gone. */
-async function takeBack(made: { readonly id: string; readonly version: number }): Promise<boolean> {
-  try {
-    await call('removeSession', { params: { id: made.id }, query: { version: made.version } });
-    await refresh('sessions');
-    return true;
-  } catch (problem) {
-    toast.error(sentenceOf(problem));
-    return false;
-  }
 }
 
 function Nothing({ may }: { may: boolean }) {

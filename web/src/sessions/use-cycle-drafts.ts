@@ -9,6 +9,7 @@ import { call, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { core } from '../workers/core.js';
 import { draftAll, requestOf, type Drafted } from './draft-cycle.js';
+import { takeBack } from './take-back.js';
 import type { useMaterials } from './use-materials.js';
 
 type Materials = ReturnType<typeof useMaterials>;
@@ -16,15 +17,6 @@ export interface Working {
   readonly done: number;
   readonly of: number;
   readonly what: 'drafting' | 'keeping';
-}
-
-async function takeBack(made: readonly { readonly id: string; readonly version: number }[]): Promise<void> {
-  try {
-    await Promise.all(made.map((m) => call('removeSession', { params: { id: m.id }, query: { version: m.version } })));
-    await refresh('sessions');
-  } catch (problem) {
-    toast.error(sentenceOf(problem));
-  }
 }
 
 export function useCycleDrafts(materials: Materials, toMake: readonly PlannedSession[], minutes: number) {

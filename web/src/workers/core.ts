@@ -2,13 +2,9 @@
 import type { SchoolWords, WordCorrection } from '@sapling/core/phonics';
 import { wrap, type Remote } from 'comlink';
 import type { CoreWorker } from './core.worker.js';
+import { endable } from './endable.js';
 
-interface Thread {
-  readonly remote: Remote<CoreWorker>;
-  /** Rejects when the worker could not be loaded or broke: whoever waits for it is told, and the next who asks starts another. */
-  readonly broken: Promise<never>;
-}
-let thread: Thread | undefined;
+let remote: Remote<CoreWorker> | undefined;
 let corrections: readonly WordCorrection[] = [];
 let school: SchoolWords = {};
 /** Raised whenever what the school decided about words changes: answers given before may be others now. */
@@ -29,36 +25,27 @@ export class WorkerBroken extends Error {
   }
 }
 
-function start(): Thread {
+function start(): Remote<CoreWorker> {
   const worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module', name: 'core' });
-  const broken = new Promise<never>((_, reject) => {
-    const end = (): void => {
-      worker.terminate();
-      if (thread?.broken === broken) thread = undefined;
-      reject(new WorkerBroken());
-    };
-    worker.addEventListener('error', end);
-    worker.addEventListener('messageerror', end);
-  });
-  broken.catch(() => undefined);
-  const wrapped = wrap<CoreWorker>(worker);
-  // no call waits for ever: each is over when the worker is
-  const remote = new Proxy(wrapped, {
-    get: (target, name) => {
-      const own = Reflect.get(target, name) as unknown;
-      if (typeof name !== 'string' || typeof own !== 'function') return own;
-      return (...given: unknown[]) => Promise.race([(own as (...given: unknown[]) => Promise<unknown>)(...given), broken]);
-    },
-  });
-  return { remote, broken };
+  const { calls, end } = endable(wrap<CoreWorker>(worker));
+  // whoever waits is told, and the next who asks starts another
+  const broken = (): void => {
+    worker.terminate();
+    if (remote === calls) remote = undefined;
+    end(new WorkerBroken());
+  };
+  worker.addEventListener('error', broken);
+  worker.addEventListener('messageerror', broken);
+  return calls;
 }
+const tellSchool = (): void => void remote?.setSchool(corrections, school).catch(() => undefined);
 
 export function core(): Remote<CoreWorker> {
-  if (!thread) {
-    thread = start();
-    void thread.remote.setSchool(corrections, school).catch(() => undefined);
+  if (!remote) {
+    remote = start();
+    tellSchool();
   }
-  return thread.remote;
+  return remote;
 }
 
 /** How this school cuts words and which it offers. A worker that is not started yet is told when it is. */
@@ -69,5 +56,5 @@ export function setSchool(list: readonly WordCorrection[], words: SchoolWords): 
   if (JSON.stringify([corrections, school]) === before) return;
   version += 1;
   for (const tell of listeners) tell();
-  if (thread) void thread.remote.setSchool(corrections, school).catch(() => undefined);
+  tellSchool();
 }
