@@ -2,13 +2,13 @@
 import { listed } from '@sapling/core';
 import type { ChildLine, Colleague, Group } from '@sapling/contract';
 import type { CostBreakdown, Grouping } from '@sapling/core/grouping';
-import { proxy } from 'comlink';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { Trouble } from '../ui/form.js';
 import { core } from '../workers/core.js';
+import { withProgress } from '../workers/progress.js';
 import { arrange, undoing } from './arrange.js';
 import { boardProblem, splitFocus, toCoreGroup, type GroupingContext } from './problem.js';
 import { Searching } from './searching.js';
@@ -60,11 +60,7 @@ export function Improve({ groups, around, children, team, locked, cost, onClose 
     // adults are those the groups have; who takes what is not changed here
     const { adults: _adults, ...free } = problem;
     try {
-      const answer = await core().improveGroups(
-        free,
-        groups.map(toCoreGroup),
-        proxy((done: number) => setProgress(done)),
-      );
+      const answer = await withProgress(async (tell) => core().improveGroups(free, groups.map(toCoreGroup), tell), setProgress);
       if ('refused' in answer) setTrouble(refusedWords(answer, free, namedOf(children, groups, team)));
       else setFound(answer);
     } catch (error) {

@@ -1,7 +1,6 @@
 /** Suggestions of groups from the gaps: asked for, laid side by side, looked at, then one is taken or none. */
 import type { Colleague, Group, GroupHistory, GroupRule } from '@sapling/contract';
 import type { GroupingProblem } from '@sapling/core/grouping';
-import { proxy } from 'comlink';
 import { addDays, format } from 'date-fns';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -11,6 +10,7 @@ import { Trouble } from '../ui/form.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import type { Offer } from '../workers/grouping.js';
+import { withProgress } from '../workers/progress.js';
 import { arrange, undoing } from './arrange.js';
 import { MOST_FOCUS, MOST_MEMBERS, splitFocus, type GroupingContext } from './problem.js';
 import { Searching } from './searching.js';
@@ -58,11 +58,7 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
     // read as wholes in every class of these children
     const wholeWords = around.orders.taughtToAll(pool.map((c) => c.classId)).words;
     try {
-      const answer = await core().suggestGroups(
-        problem,
-        wholeWords,
-        proxy((done: number) => setProgress(done)),
-      );
+      const answer = await withProgress(async (tell) => core().suggestGroups(problem, wholeWords, tell), setProgress);
       if ('refused' in answer) setTrouble(refusedWords(answer, problem, namedOf(byId, [], team)));
       else setFound({ problem, list: answer, picked: 0 });
     } catch (error) {
