@@ -1,7 +1,7 @@
 /** One text of the shelf: as a child sees it, held against a class, a group or a child, and as it is changed. */
 import type { LibraryText } from '@sapling/contract';
 import { isCoreError } from '@sapling/core';
-import type { WholeTextReport } from '@sapling/core/phonics';
+import type { WholeTextReport, WordForm } from '@sapling/core/phonics';
 import { parseTextFile } from '@sapling/core/reading';
 import { ArrowLeft } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -42,7 +42,7 @@ export function TextDesk({ texts, id, onOpen, onBack }: DeskProps) {
   const { data: corrections } = useData('corrections');
   const [draft, setDraft] = useState<TextDraft | null>(null);
   const [readerId, setReaderId] = useState('class');
-  const [open, setOpen] = useState<number | null>(null);
+  const [open, setOpen] = useState<WordForm | null>(null);
   const kept = texts.find((t) => t.id === id);
   const [view, setView] = useState<View>(kept ? 'read' : 'change');
   const now: TextDraft = draft ?? kept ?? NEW_TEXT;
@@ -59,6 +59,9 @@ export function TextDesk({ texts, id, onOpen, onBack }: DeskProps) {
   const report = asked.value;
   const reader = readers.find((r) => r.id === readerId) ?? readers[0]!;
   const own = report?.readers.find((r) => r.id === reader.id);
+  // the word that lies open stays so while the text is looked through again, and where it cannot be
+  const at = open ? (report?.forms.findIndex((form) => form.spelling === open.spelling) ?? -1) : -1;
+  const openAt = (form: number): void => setOpen(report?.forms[form] ?? null);
   const take = (file: File | undefined): void => {
     if (file)
       void draftOf(file).then((read) => {
@@ -110,15 +113,15 @@ export function TextDesk({ texts, id, onOpen, onBack }: DeskProps) {
                 />
               </>
             )}
-            <Report {...{ asked, reader, own, readers }} text={shown} onReader={setReaderId} onOpen={setOpen} />
+            <Report {...{ asked, reader, own, readers }} text={shown} onReader={setReaderId} onOpen={openAt} />
           </section>
-          {report && own && report.words.length > 0 && <Findings report={report} reader={own} onOpen={setOpen} />}
+          {report && own && report.words.length > 0 && <Findings report={report} reader={own} onOpen={openAt} />}
         </div>
       )}
       <WordPanel
-        form={open === null ? null : (report?.forms[open] ?? null)}
-        status={open === null ? undefined : own?.statuses[open]}
-        missing={(open !== null && own?.missing[open]) || []}
+        form={report?.forms[at] ?? open}
+        status={own?.statuses[at]}
+        missing={own?.missing[at] ?? []}
         onClose={() => setOpen(null)}
       />
     </div>

@@ -94,10 +94,16 @@ async function load(): Promise<Lexicon> {
   performance.measure('lexicon', { start: begun });
   return lexicon;
 }
-/** The lexicon with this school's cuts. Loaded when first needed. */
-const words = (): Promise<Lexicon> => {
+/** The lexicon with this school's cuts. Loaded when first needed; what failed is tried again when next asked. */
+const words = async (): Promise<Lexicon> => {
   shipped ??= load();
-  return (corrected ??= shipped.then((lexicon) => lexicon.corrected(corrections, school)));
+  corrected ??= shipped.then((lexicon) => lexicon.corrected(corrections, school));
+  try {
+    return await corrected;
+  } catch (error) {
+    [shipped, corrected] = [undefined, undefined];
+    throw error;
+  }
 };
 type Args<F extends (lexicon: Lexicon, request: never) => unknown> = Parameters<F>[1];
 
