@@ -1,10 +1,9 @@
 /** From the screens to the grouping problem and back in words; and the search in slices. */
 import { beforeAll, describe, expect, it } from 'vitest';
-import { DEFAULT_SETTINGS, type ChildLine, type Group, type GroupRule } from '@sapling/contract';
+import { DEFAULT_SETTINGS } from '@sapling/contract';
 import { fewOf, loadLexicon } from '@sapling/core';
 import { brokenRules, learningOf, movesOf, placementOf, type GroupingProblem } from '@sapling/core/grouping';
 import type { Lexicon } from '@sapling/core/phonics';
-import type { Orders } from '../src/api/orders.js';
 import { boardProblem, problemOf, splitFocus, toCoreGroup, toGroupingChild, type GroupingContext } from '../src/groups/problem.js';
 import {
   learningWords,
@@ -16,70 +15,9 @@ import {
   shortWords,
   waitingWords,
 } from '../src/groups/words.js';
+import { child, group, orders, PAIRS, rule } from './support/children.js';
 import { improveGroups, stopSearch, suggestGroups } from '../src/workers/grouping.js';
 
-const PAIRS = ['s:s', 'a:a', 'ai:ay', 'sh:sh', 'oa:oh', 'ee:ee'];
-const states = (gaps: readonly string[]): ChildLine['line'] =>
-  PAIRS.map((gpc) => {
-    const gap = gaps.includes(gpc);
-    return {
-      gpc,
-      state: gap ? 'gap' : 'secure',
-      p: gap ? 0.05 : 0.95,
-      low: gap ? 0.01 : 0.85,
-      high: gap ? 0.15 : 0.99,
-      basedOn: 4,
-      lastSeen: '2026-11-01T09:00:00.000Z',
-      known: gap ? 0.05 : 0.95,
-      slow: false,
-      due: false,
-    };
-  });
-const child = (id: string, gaps: readonly string[], more: Partial<ChildLine> = {}): ChildLine => ({
-  id,
-  givenName: id.toUpperCase(),
-  familyName: '',
-  classId: 'wrens',
-  externalId: null,
-  firstLanguage: '',
-  needs: '',
-  dateOfBirth: null,
-  recordingConsent: false,
-  version: 1,
-  line: states(gaps),
-  strands: [],
-  lastCheck: null,
-  direction: null,
-  groupIds: [],
-  ...more,
-});
-const taught = { gpcs: PAIRS, words: [] };
-const orders: Orders = { total: () => PAIRS.length, order: () => undefined, taught: () => taught, taughtToAll: () => taught };
-const group = (id: string, members: string[], focus: string[], more: Partial<Group> = {}): Group => ({
-  id,
-  name: id,
-  adultId: null,
-  focus,
-  skills: [],
-  slot: null,
-  meets: null,
-  startsOn: '2026-11-02',
-  endsOn: null,
-  members,
-  hidden: 0,
-  version: 1,
-  ...more,
-});
-const rule = (kind: GroupRule['kind'], children: string[], slots: string[] = []): GroupRule => ({
-  id: `${kind} ${children.join()}`,
-  kind,
-  children,
-  slots,
-  why: '',
-  savedBy: 'x',
-  savedAt: '2026-11-01T09:00:00.000Z',
-  version: 1,
-});
 const eight = Array.from({ length: 8 }, (_, k) => child(`c${k}`, k % 2 ? ['ai:ay', 'sh:sh'] : ['oa:oh', 'ee:ee']));
 const slots = [
   { id: 'nine', name: '9:10', rooms: 2, days: [1, 2], start: 550, minutes: 25 },

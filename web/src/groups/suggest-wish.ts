@@ -88,9 +88,12 @@ export function askedWords({ skill, own, pool, number, free, ok }: Asked, size: 
       ? 'Nobody of these has a gap that is sure enough to form groups by. A card that was missed becomes one when it is missed again: press “Ask once more” after a check, or check on another day.'
       : 'Nobody of these has been checked yet. Check first.';
   }
-  if (!ok) return `${free} children do not make ${number} groups of ${size[0]} to ${size[1]}.`;
+  const children = (n: number): string => `${n} ${n === 1 ? 'child' : 'children'}`;
+  if (!ok)
+    return `${children(free)} ${free === 1 ? 'does' : 'do'} not make ${number} ${number === 1 ? 'group' : 'groups'} of ${size[0]} to ${size[1]}.`;
   const wait = free - number * size[1];
-  return `${pool.length} children ${skill ? `who need ${skill}` : 'with gaps'}${wait > 0 ? `, of whom ${wait} will wait` : ''}.`;
+  const who = skill ? `who ${pool.length === 1 ? 'needs' : 'need'} ${skill}` : 'with gaps';
+  return `${children(pool.length)} ${who}${wait > 0 ? `, of whom ${wait} will wait` : ''}.`;
 }
 
 /** The core's problem for a wish. */

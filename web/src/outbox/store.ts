@@ -223,9 +223,18 @@ export function keepStep(
       ...((await closing({ value: held.reading })) as { value: LocalReading }),
     };
     const tx = (await device()).transaction(['outbox', 'checks', 'readings'], 'readwrite', { durability: 'strict' });
-    for (const one of waiting) void tx.objectStore('outbox').add(one);
-    if (check) void tx.objectStore('checks').put(check);
-    if (reading) void tx.objectStore('readings').put(reading);
+    // what goes wrong with one is told by the whole
+    const writing = (one: Promise<unknown>): void => void one.catch(() => undefined);
+    try {
+      for (const one of waiting) writing(tx.objectStore('outbox').add(one));
+      if (check) writing(tx.objectStore('checks').put(check));
+      if (reading) writing(tx.objectStore('readings').put(reading));
+    } catch (error) {
+      // what is refused before it is written ends nothing by itself: the rest would be kept without it
+      tx.abort();
+      await tx.done.catch(() => undefined);
+      throw error;
+    }
     await tx.done;
   });
 }

@@ -1,0 +1,130 @@
+/** Calling the server: what is sent, what comes back, and which of the two is at fault where nothing does. */
+import { CLOCK_HEADER, endpoints, PROBLEM_SENTENCES } from '@sapling/contract';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { call, callFile, Problem, sentenceOf, setCsrf, Unreachable } from '../src/api/client.js';
+import { clock, keepClock } from '../src/clock.js';
+
+interface Asked {
+  readonly url: string;
+  readonly init: RequestInit;
+}
+const asked: Asked[] = [];
+let answers: (Response | Error)[] = [];
+const json = (body: unknown, init: ResponseInit = {}): Response =>
+  new Response(JSON.stringify(body), { status: 200, headers: { 'content-type': 'application/json' }, ...init });
+
+beforeEach(() => {
+  asked.length = 0;
+  answers = [];
+  // no browser here: where the clock stands is kept on the device
+  const held = new Map<string, string>();
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => held.get(key) ?? null,
+    setItem: (key: string, value: string) => held.set(key, value),
+    removeItem: (key: string) => held.delete(key),
+  });
+  vi.stubGlobal('fetch', async (url: string, init: RequestInit) => {
+    asked.push({ url, init });
+    const answer = answers.shift() ?? new Error('nothing more to answer');
+    if (answer instanceof Error) throw answer;
+    return answer;
+  });
+  setCsrf('');
+  setCsrf('token of this sign-in');
+});
+afterEach(() => {
+  keepClock(0);
+  vi.unstubAllGlobals();
+});
+const headers = (n: number): Record<string, string> => asked[n]!.init.headers as Record<string, string>;
+
+describe('what is sent', () => {
+  it('has its parameters in the address, whatever they hold, and only what is asked after it', async () => {
+    answers = [json([]), json([])];
+    await call('evidence', { params: { id: 'a/b c?d' } });
+    expect(asked[0]!.url).toBe(endpoints.evidence.path.replace(':id', 'a%2Fb%20c%3Fd'));
+    await call('children', { query: { left: undefined } as never });
+    expect(asked[1]!.url).not.toContain('?');
+  });
+  it('is a body with the token of the sign-in where something is written, and neither where it is read', async () => {
+    answers = [json([]), json({})];
+    await call('classes');
+    expect(asked[0]!.init.method).toBe('GET');
+    expect(asked[0]!.init.body).toBeUndefined();
+    expect(headers(0)['x-csrf-token']).toBeUndefined();
+    await call('saveCorrection', { params: { word: 'again' }, body: { units: [], version: 0 } } as never);
+    expect(headers(1)['x-csrf-token']).toBe('token of this sign-in');
+    expect(JSON.parse(asked[1]!.init.body as string)).toEqual({ units: [], version: 0 });
+  });
+  it('asks only whether something changed where the answer is here, and gives that back', async () => {
+    answers = [
+      json([{ id: 'w' }], { headers: { etag: '"1"' } }),
+      new Response(null, { status: 304 }),
+      json([{ id: 'x' }], { headers: { etag: '"2"' } }),
+    ];
+    const first = await call('classes');
+    expect(headers(0)['if-none-match']).toBeUndefined();
+    const again = await call('classes');
+    expect(headers(1)['if-none-match']).toBe('"1"');
+    // the very same: what is drawn from it is not drawn again
+    expect(again).toBe(first);
+    expect(await call('classes')).toEqual([{ id: 'x' }]);
+  });
+  it('asks anew once somebody else has signed in: nothing the last colleague was told is left', async () => {
+    answers = [json([{ id: 'w' }], { headers: { etag: '"1"' } }), json([])];
+    await call('classes');
+    setCsrf('token of another sign-in');
+    await call('classes');
+    expect(headers(1)['if-none-match']).toBeUndefined();
+  });
+});
+
+describe('what comes back', () => {
+  it('as a refusal of the server is a problem that says which field is wrong', async () => {
+    const errors = [{ path: 'body.units.0.sound', message: 'no such sound' }];
+    answers = [json({ code: 'bad-input', errors }, { status: 400 })];
+    const error = await call('saveCorrection', { params: { word: 'x' }, body: {} } as never).catch((e: unknown) => e);
+    expect(error).toBeInstanceOf(Problem);
+    const problem = error as Problem;
+    expect(problem.code).toBe('bad-input');
+    expect(problem.field('sound')).toBe('no such sound');
+    expect(problem.field('ound')).toBeUndefined();
+    expect(problem.places()).toEqual(['body.units.0.sound: no such sound']);
+    expect(sentenceOf(problem)).toBe(PROBLEM_SENTENCES['bad-input']);
+  });
+  it('from something between here and the server is no answer of the server', async () => {
+    answers = [
+      new Response('<html>Please log in to the school’s network</html>', { status: 200 }),
+      new Response('<html>Bad gateway</html>', { status: 502 }),
+      json({ error: 'quota' }, { status: 429 }),
+      new TypeError('fetch failed'),
+    ];
+    for (let k = 0; k < 4; k += 1) await expect(call('classes')).rejects.toBeInstanceOf(Unreachable);
+  });
+  it('sets the clock by the server’s, which a page from between does not', async () => {
+    const before = clock.ms();
+    answers = [json([], { headers: { [CLOCK_HEADER]: '86400000' } }), new Response('<html/>', { status: 200 })];
+    await call('classes');
+    expect(clock.ms() - before).toBeGreaterThan(86_000_000);
+    await call('classes').catch(() => undefined);
+    expect(clock.ms() - before).toBeGreaterThan(86_000_000);
+  });
+  it('after it was broken off is the breaking off, and no lost network', async () => {
+    const stop = new AbortController();
+    stop.abort(new Error('not wanted any more'));
+    answers = [new DOMException('aborted', 'AbortError'), new DOMException('aborted', 'AbortError')];
+    await expect(call('classes', { signal: stop.signal })).rejects.not.toBeInstanceOf(Unreachable);
+    await expect(callFile('/api/sheet.pdf', stop.signal)).rejects.not.toBeInstanceOf(Unreachable);
+  });
+  it('as a file is the file, and as a refusal of one is the refusal', async () => {
+    const { signal } = new AbortController();
+    answers = [new Response('%PDF'), json({ code: 'not-found' }, { status: 404 }), new Response('<html/>', { status: 503 })];
+    expect(await (await callFile('/api/sheet.pdf', signal)).text()).toBe('%PDF');
+    await expect(callFile('/api/sheet.pdf', signal)).rejects.toBeInstanceOf(Problem);
+    await expect(callFile('/api/sheet.pdf', signal)).rejects.toBeInstanceOf(Unreachable);
+  });
+});
+
+it('says of an error of this page that what was saved is safe, and not what broke', () => {
+  expect(sentenceOf(new TypeError('x is undefined'))).not.toContain('undefined');
+});
