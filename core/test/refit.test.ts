@@ -17,9 +17,9 @@ import {
   type RefitChild,
 } from '../src/index.js';
 
-/** A school whose children gain much by each meeting, which most do not: the shipped numbers expect less of it. */
+/** A school whose children have a pair or have it not, which most do by degrees: the shipped numbers know of it, and expect the usual. */
 const school = (from: number, n: number): RefitChild[] =>
-  Array.from({ length: n }, (_, k) => drawPupil('spacing', from + k)).map(({ observations, order }) => ({
+  Array.from({ length: n }, (_, k) => drawPupil('switch', from + k)).map(({ observations, order }) => ({
     pairs: observations.slice(0, 250),
     order,
   }));

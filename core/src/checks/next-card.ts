@@ -89,7 +89,7 @@ export function nextCard(input: NextCardInput, { seed }: { seed: number }): { gp
   const random = seeded(seedFrom(`${seed} ${own.length}`));
   const score =
     wrongRun >= IN_A_ROW
-      ? stepDown(belief, place, tried)
+      ? stepDown(belief, own, place, tried)
       : own.length < firstLooks(pairs, all, since)
         ? looks(own.length, pairs.length)
         : belief.tells;
@@ -119,13 +119,27 @@ const looks =
   (k: number): number =>
     1 - Math.abs(k / (of - 1) - FIRST_LOOKS[n]!);
 
-/** A card the child most likely knows, from a place where it has not just missed one. */
-const stepDown =
-  (belief: RecallBelief, place: ReadonlyMap<Gpc, number>, tried: ReadonlySet<number>) =>
-  (k: number): number => {
+/**
+ * A card the child most likely knows: beside one that came right in this check, wherever in the order that was; where nothing
+ * has yet, from a place where it has not just missed one.
+ */
+function stepDown(
+  belief: RecallBelief,
+  own: readonly Observation[],
+  place: ReadonlyMap<Gpc, number>,
+  tried: ReadonlySet<number>,
+): (k: number) => number {
+  const came = new Set(own.flatMap((o) => (isMiss(o.outcome) ? [] : [o.gpc!])));
+  const rights = belief.pairs.flatMap(({ gpc }, k) => (came.has(gpc) ? [k] : []));
+  return (k) => {
     const { gpc, right, asked } = belief.pairs[k]!;
-    return right - 0.05 * asked + (tried.has(place.get(gpc)!) ? 0 : 1);
+    const kinder =
+      rights.length > 0 ? Math.max(...rights.map((r) => Math.exp(-Math.abs(k - r) / BESIDE))) : tried.has(place.get(gpc)!) ? 0 : 1;
+    return right - 0.05 * asked + kinder;
   };
+}
+/** Pairs so far apart in the order are hardly beside one another. */
+const BESIDE = 3;
 
 /** Of a child with a long record the newest answers are enough to begin a check with. */
 const MOST_ANSWERS = 400;

@@ -8,7 +8,8 @@
 import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
-import type { AdultEar, RecallFilter, WordAnswer } from './recall-filter.js';
+import type { AdultEar } from './filter-parameters.js';
+import type { RecallFilter, WordAnswer } from './recall-filter.js';
 import { checked, runFilter } from './run-filter.js';
 
 /** The record of one child: answers about pairs in order of time, words with nothing noted, and the order it is taught in. */

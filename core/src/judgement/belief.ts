@@ -1,5 +1,6 @@
 /** What can be read off a belief about one pair: how likely it is known, and between which ends its chance lies. */
 import type { EstimateModel } from './model.js';
+import { unbent } from './own-scale.js';
 import type { Belief } from './recall-filter.js';
 
 /** A pair is known where it comes right more often than this. */
@@ -22,10 +23,11 @@ function quantile(belief: Belief, share: number): number {
   return (from + to) / 2;
 }
 /** How likely it is that the child's own chance of a right answer is below a value. */
-function chanceBelow({ members }: Belief, value: number): number {
+function chanceBelow({ members, bend }: Belief, value: number): number {
+  const plain = unbent(value, bend);
   let sum = 0;
   for (const { weight, mean, variance, guess, lapse } of members) {
-    const share = (value - guess) / (1 - guess - lapse);
+    const share = (plain - guess) / (1 - guess - lapse);
     if (share <= 0) continue;
     sum += share >= 1 ? weight : weight * normalBelow((Math.log(share / (1 - share)) - mean) / Math.sqrt(variance));
   }

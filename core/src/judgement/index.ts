@@ -11,6 +11,7 @@ export * from './teach-next.js';
 export * from './strands.js';
 export * from './judge.js';
 export { PARAMETERS } from './parameters.js';
+export * from './filter-parameters.js';
 export * from './recall-filter.js';
 export { slowPairs } from './slow.js';
 export * from './trend.js';

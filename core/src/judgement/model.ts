@@ -1,7 +1,7 @@
 /** What the estimate is made of. Its numbers are in parameters.ts. */
 import type { ObservationKind } from '../evidence/observation.js';
 import { PARAMETERS } from './parameters.js';
-import type { FilterParameters } from './recall-filter.js';
+import type { FilterParameters } from './filter-parameters.js';
 
 export interface EstimateModel {
   /** How recall grows, fades and shows, and how children differ in it: see recall-filter.ts. */

@@ -11,74 +11,12 @@
  * in kind (steady, all or nothing, different from day to day, quick to forget) is unknown, so a few such filters run side by
  * side, each weighted by how well it has foretold this child (multiple-model estimation: Magill 1965).
  */
-import { checkKindOf } from '../checks/kinds/index.js';
-import { isMiss, type Observation, type ObservationKind } from '../evidence/observation.js';
+import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
+import { chancesOf, type ChildKind, type FilterParameters, type KindChances } from './filter-parameters.js';
+import { logit } from './log-odds.js';
+import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
 import { along, sharedBefore } from './recall-prior.js';
-
-/** How an answer of a kind can come about without knowing, and go wrong though known. */
-export interface KindChances {
-  readonly guess: number;
-  readonly lapse: number;
-}
-/** The chances of a kind of answer: as fitted, or as its descriptor says where simulated children never meet it. */
-export const chancesOf = ({ kinds }: FilterParameters, kind: ObservationKind): KindChances | undefined =>
-  kinds[kind] ?? checkKindOf(kind)?.chances;
-/** How an adult hears, against the usual: what guesses that pass and slips that are marked are multiplied by. */
-export interface AdultEar {
-  readonly guess: number;
-  readonly lapse: number;
-}
-/** A kind of child: what differs from the rest. */
-export interface ChildKind {
-  readonly weight: number;
-  /** Standard deviation of a pair's own part, logistic scale. */
-  readonly own: number;
-  /** Standard deviation of a day. */
-  readonly day: number;
-  /** How fast strength fades. */
-  readonly fade: number;
-  /** Variance that a day without being seen adds to a pair. */
-  readonly drift: number;
-  /** What lapses and guesses are multiplied by. */
-  readonly chance: number;
-}
-export interface FilterParameters {
-  readonly mean: number;
-  /** Mean change of strength over a hundred pairs of the order. */
-  readonly slope: number;
-  readonly levelSd: number;
-  readonly slopeSd: number;
-  readonly nearSd: number;
-  /** Pairs so far apart in the order share little of their neighbourhood. */
-  readonly nearLength: number;
-  /** Correlation of the own parts of two pairs that are easily mixed up. */
-  readonly twins: number;
-  readonly adultSd: number;
-  /** Variance a day adds to the level. */
-  readonly levelDrift: number;
-  /** Days after which fading slows down. */
-  readonly fadeTime: number;
-  /** How much each meeting slows fading. */
-  readonly hold: number;
-  /** What a month of a break, in which nothing at all was seen of the child, takes off every strength beyond its first three weeks. */
-  readonly rest: number;
-  /** A pair that was never seen to be met counts as met so many days ago. */
-  readonly unmetDays: number;
-  readonly mostVariance: number;
-  /** What being asked, and being taught, adds to strength. */
-  readonly meet: number;
-  readonly teach: number;
-  /** How much longer (logarithm) a right answer takes that was all but forgotten than one that is sure, and how much times vary. */
-  readonly timeSpan: number;
-  readonly timeSd: number;
-  /** From memory, so much of each guess and lapse more. */
-  readonly fromMemory: number;
-  readonly kinds: Readonly<Partial<Record<ObservationKind, KindChances>>>;
-  readonly children: readonly ChildKind[];
-  /** Adults of whom it is known how they hear, by id; any other hears as usual. */
-  readonly ears?: Readonly<Record<string, AdultEar>>;
-}
 
 const DAY_MS = 86_400_000;
 /** Answers of one adult with less than this between them are one sitting. */
@@ -100,6 +38,8 @@ export interface WordAnswer {
 export interface Belief {
   /** Chance of a right answer. */
   readonly p: number;
+  /** How the chances of the kinds of child below are bent to this child's own scale. */
+  readonly bend: Bend;
   /** For each kind of child: its weight, and the strength's mean and variance with the chances of that kind. */
   readonly members: readonly {
     readonly weight: number;
@@ -136,10 +76,13 @@ export class RecallFilter {
   /** Days of breaks so far, in which nothing at all was seen of the child, and how many of them there were when each pair was last met. */
   private rested = 0;
   private readonly restedWhenMet: Float64Array;
-  private lastAnswer = Number.NaN;
+  private seenLast = Number.NaN;
   private sitting: { by: string; at: number } | null = null;
   private readonly usual = new Map<string, { sum: number; n: number }>();
   private readonly g: Float64Array;
+  private readonly scale: OwnScale;
+  /** Of each pair that was answered: the last answer, and by how much what was believed then must be lifted so that no wrong answer raised it and no right one lowered it. */
+  private readonly answered = new Map<number, { readonly at: number; readonly right: boolean; readonly delay: number; lift: number }>();
 
   constructor(
     private readonly parameters: FilterParameters,
@@ -156,6 +99,7 @@ export class RecallFilter {
     this.met = new Float64Array(this.n);
     this.restedWhenMet = new Float64Array(this.n);
     this.g = new Float64Array(this.m);
+    this.scale = new OwnScale(parameters.scale);
     this.members = parameters.children.map((kind) => ({
       kind,
       logWeight: Math.log(kind.weight),
@@ -173,11 +117,12 @@ export class RecallFilter {
 
   private startCov(kind: ChildKind): Float64Array {
     const { n, m } = this;
-    const { shared, twins } = sharedBefore(this.parameters, this.pairs);
+    const { level, near, twins } = sharedBefore(this.parameters, this.pairs);
     const own = kind.own ** 2;
+    const places = kind.near ** 2;
     const cov = new Float64Array(m * m);
     for (let i = 0, at = 0; i < n; i += 1)
-      for (let j = 0; j <= i; j += 1, at += 1) cov[i * m + j] = shared[at]! + own * (i === j ? 1 : twins[at]!);
+      for (let j = 0; j <= i; j += 1, at += 1) cov[i * m + j] = level[at]! + places * near[at]! + own * (i === j ? 1 : twins[at]!);
     for (let a = n; a < n + this.adults; a += 1) cov[a * m + a] = this.parameters.adultSd ** 2;
     return cov;
   }
@@ -224,7 +169,7 @@ export class RecallFilter {
 
   /** Days of the break that is on at a moment: beyond the first ones in which nothing was seen of the child. */
   private restingAt(at: number): number {
-    return Number.isNaN(this.lastAnswer) ? 0 : Math.max(0, (at - this.lastAnswer) / DAY_MS - BREAK_FROM_DAYS);
+    return Number.isNaN(this.seenLast) ? 0 : Math.max(0, (at - this.seenLast) / DAY_MS - BREAK_FROM_DAYS);
   }
 
   /** Begins a sitting where this answer is the first of one: a new day is drawn. */
@@ -257,9 +202,20 @@ export class RecallFilter {
 
   /** Chance that an answer comes right, as foretold before it is given; the filter must have passed to its moment. */
   foretell(observation: Observation): number {
-    const parts = this.foretoldParts(observation);
-    if (parts.length === 0) return Number.NaN;
-    return parts.reduce((sum, { weight, guess, lapse, recalled }) => sum + weight * (guess + (1 - guess - lapse) * recalled), 0);
+    const i = this.index.get(observation.gpc!);
+    if (i === undefined) return Number.NaN;
+    return this.scale.foretell(this.plainly(observation), this.lastAnswer(i, Date.parse(observation.at)));
+  }
+  /** The same for children at large. */
+  private plainly(observation: Observation): number {
+    return this.foretoldParts(observation).reduce(
+      (sum, { weight, guess, lapse, recalled }) => sum + weight * (guess + (1 - guess - lapse) * recalled),
+      0,
+    );
+  }
+  private lastAnswer(i: number, at: number): LastAnswer | null {
+    const last = this.answered.get(i);
+    return last ? { right: last.right, delay: last.delay, days: Math.max(0, (at - last.at) / DAY_MS) } : null;
   }
 
   /** The same by kind of child: how likely it is this one, that it recalls the pair, and that it comes right or wrong otherwise. Empty for a pair that is not here. */
@@ -310,10 +266,12 @@ export class RecallFilter {
     const at = Date.parse(observation.at);
     this.pass(at);
     this.rested += this.restingAt(at);
-    this.lastAnswer = at;
+    this.seenLast = at;
     this.sit(observation.by, at);
     const right = !isMiss(observation.outcome);
     const delay = right ? this.delay(observation) : null;
+    const believed = this.believed(i).p;
+    this.scale.observe(this.plainly(observation), this.lastAnswer(i, at), right);
     const a = this.adultSlot.get(observation.by) ?? -1;
     const d = this.m - 1;
     const { timeSpan, timeSd, meet, teach } = this.parameters;
@@ -332,6 +290,13 @@ export class RecallFilter {
       if (right) mean[i]! += taught ? teach : meet;
     }
     this.balance();
+    this.answered.set(i, { at, right, delay: delay ?? 0, lift: 0 });
+    this.meeting(i, at, right, taught);
+    const lift = logit(believed) - logit(this.believed(i).p);
+    if (right ? lift > 0 : lift < 0) this.answered.get(i)!.lift = lift;
+  }
+
+  private meeting(i: number, at: number, right: boolean, taught: boolean): void {
     // a miss is no meeting, and teaching after which it came wrong has not taken yet: what either left is seen when the pair is
     // looked at again, and no wrong answer raises what is believed
     if (!right) return;
@@ -403,7 +368,9 @@ export class RecallFilter {
   /** What is believed of a pair's free recall on an ordinary day, by the usual card; undefined for a pair that is not held. */
   belief(gpc: Gpc): Belief | undefined {
     const k = this.index.get(gpc);
-    if (k === undefined) return undefined;
+    return k === undefined ? undefined : this.believed(k);
+  }
+  private believed(k: number): Belief {
     let total = 0;
     for (const { logWeight } of this.members) total += Math.exp(logWeight);
     let p = 0;
@@ -419,7 +386,9 @@ export class RecallFilter {
       p += own.weight * (guess + (1 - guess - lapse) * meanLogistic(own.mean, own.variance + kind.day ** 2));
       return own;
     });
-    return { p, members };
+    const { spread, shift } = this.scale.bendOf(this.lastAnswer(k, this.now));
+    const bend = { spread, shift: shift + (this.answered.get(k)?.lift ?? 0) };
+    return { p: bent(p, bend), bend, members };
   }
 
   /** How much pair k's strength goes with each other's under each kind of child: covariances, for choosing what to ask. */

@@ -6,7 +6,9 @@ import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { knownIn, KNOWN_FROM } from './belief.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
-import { chancesOf, RecallFilter, type Belief } from './recall-filter.js';
+import { unbent } from './own-scale.js';
+import { chancesOf } from './filter-parameters.js';
+import { RecallFilter, type Belief } from './recall-filter.js';
 
 export interface PairBelief {
   readonly gpc: Gpc;
@@ -27,6 +29,8 @@ export interface RecallBelief {
   readonly tells: (k: number) => number;
 }
 
+/** No chance from which a pair is known lies outside of what a kind of child can reach. */
+const SURE = 0.999;
 /** Kinds of child less likely than this choose no card. */
 const COUNTS = 0.03;
 
@@ -80,15 +84,18 @@ interface Side {
   readonly mean: Float64Array;
   readonly variance: Float64Array;
   readonly astray: Float64Array;
-  /** The strength from which a pair is known. */
-  readonly edge: number;
+  /** The strength from which each pair is known. */
+  readonly edge: Float64Array;
 }
 function sidesOf(beliefs: readonly Belief[]): Side[] {
   return (beliefs[0]?.members ?? []).map(({ weight, guess, lapse }, h) => {
-    const edge = Math.log((KNOWN_FROM - guess) / (1 - lapse - KNOWN_FROM));
+    const edge = Float64Array.from(beliefs, ({ bend }) => {
+      const share = Math.min(SURE, Math.max(1 - SURE, (unbent(KNOWN_FROM, bend) - guess) / (1 - guess - lapse)));
+      return Math.log(share / (1 - share));
+    });
     const mean = Float64Array.from(beliefs, (b) => b.members[h]!.mean);
     const variance = Float64Array.from(beliefs, (b) => b.members[h]!.variance);
-    return { weight, mean, variance, edge, astray: Float64Array.from(beliefs, (_, j) => astray(mean[j]!, variance[j]!, edge)) };
+    return { weight, mean, variance, edge, astray: Float64Array.from(beliefs, (_, j) => astray(mean[j]!, variance[j]!, edge[j]!)) };
   });
 }
 /** Chance of being on the unlikelier side of the edge, by the logistic curve that runs beside the normal one. */
@@ -112,8 +119,8 @@ function informationGain(filter: RecallFilter, beliefs: readonly Belief[], sides
       const v = variance[j]!;
       fall +=
         now[j]! -
-        chance * astray(mean[j]! + lean * right.shift, v + squared * right.narrow, edge) -
-        (1 - chance) * astray(mean[j]! + lean * wrong.shift, v + squared * wrong.narrow, edge);
+        chance * astray(mean[j]! + lean * right.shift, v + squared * right.narrow, edge[j]!) -
+        (1 - chance) * astray(mean[j]! + lean * wrong.shift, v + squared * wrong.narrow, edge[j]!);
     }
     gain += weight * fall;
   });

@@ -1,7 +1,8 @@
 /** What pairs share before anything is known of a child: its level, the order's run, their neighbourhood, and being easily mixed up. */
 import type { Gpc } from '../phonics/lexicon.js';
 import { confusability } from '../phonics/shape.js';
-import type { FilterParameters, PairOfChild } from './recall-filter.js';
+import type { FilterParameters } from './filter-parameters.js';
+import type { PairOfChild } from './recall-filter.js';
 
 /** How far along the usual order, in hundreds of pairs from its first stretch. */
 export const along = (place: number | null): number => (place === null ? 0 : place / 100 - 0.4);
@@ -17,8 +18,9 @@ function twinned(a: Gpc, b: Gpc): boolean {
 }
 
 interface Shared {
-  /** What two pairs' strengths share before anything is known, lower half by rows, and the correlation of their own parts. */
-  readonly shared: Float64Array;
+  /** What two pairs' strengths share before anything is known, lower half by rows: by the child's level, by their places, and the correlation of their own parts. */
+  readonly level: Float64Array;
+  readonly near: Float64Array;
   readonly twins: Float64Array;
 }
 const KEPT = 16;
@@ -33,7 +35,8 @@ export function sharedBefore(parameters: FilterParameters, pairs: readonly PairO
   if (old) return old;
   const { levelSd, slopeSd, nearSd, nearLength, twins: together } = parameters;
   const n = pairs.length;
-  const made: Shared = { shared: new Float64Array((n * (n + 1)) / 2), twins: new Float64Array((n * (n + 1)) / 2) };
+  const half = (): Float64Array => new Float64Array((n * (n + 1)) / 2);
+  const made: Shared = { level: half(), near: half(), twins: half() };
   const x = pairs.map((p) => along(p.place));
   for (let i = 0, at = 0; i < n; i += 1)
     for (let j = 0; j <= i; j += 1, at += 1) {
@@ -43,7 +46,8 @@ export function sharedBefore(parameters: FilterParameters, pairs: readonly PairO
           : pairs[i]!.place === null || pairs[j]!.place === null
             ? 0
             : Math.exp(-Math.abs(pairs[i]!.place! - pairs[j]!.place!) / nearLength);
-      made.shared[at] = levelSd ** 2 + slopeSd ** 2 * x[i]! * x[j]! + nearSd ** 2 * near;
+      made.level[at] = levelSd ** 2 + slopeSd ** 2 * x[i]! * x[j]!;
+      made.near[at] = nearSd ** 2 * near;
       made.twins[at] = i !== j && twinned(pairs[i]!.gpc, pairs[j]!.gpc) ? together : 0;
     }
   if (book.size >= KEPT) book.clear();

@@ -7,7 +7,7 @@
 import { adultEars, type ChildRecord, type LearnedEar } from './adult-ears.js';
 import { foretell } from './foretell.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
-import type { AdultEar, ChildKind, FilterParameters } from './recall-filter.js';
+import type { AdultEar, ChildKind, FilterParameters } from './filter-parameters.js';
 import { tallyOf } from './trust.js';
 
 /** What a school's own answers may move, each by a step on its own scale: 0 is as shipped. */

@@ -4,7 +4,8 @@ import { checkKindOf } from '../checks/kinds/index.js';
 import { effective, isMiss, OBSERVATION_KINDS, OUTCOMES, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import type { EstimateModel } from './model.js';
-import { chancesOf, RecallFilter, USUALLY_BLENDS, type PairOfChild, type WordAnswer } from './recall-filter.js';
+import { chancesOf } from './filter-parameters.js';
+import { RecallFilter, USUALLY_BLENDS, type PairOfChild, type WordAnswer } from './recall-filter.js';
 import { USUAL_PLACE } from './usual-place.js';
 
 export interface RecordOptions {

@@ -5,7 +5,7 @@
 import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import type { EstimateModel } from './model.js';
-import { chancesOf } from './recall-filter.js';
+import { chancesOf } from './filter-parameters.js';
 
 /** A usual time before any is known, milliseconds, and how many answers it is worth. */
 const USUAL_MS = 1500;
