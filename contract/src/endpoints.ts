@@ -69,7 +69,8 @@ const none = z.object({});
 const byId = z.object({ id });
 const ok = z.object({ ok: z.literal(true) });
 const password = z.string().max(200);
-const email = z.string().trim().toLowerCase().pipe(z.email('This is not an email address.'));
+/** RFC 5321, 4.5.3.1.3: no address is longer. */
+const email = z.string().max(254, 'This is not an email address.').trim().toLowerCase().pipe(z.email('This is not an email address.'));
 /** Six digits of a device, or a spare code. */
 const secondCode = z.string().trim().min(6).max(20);
 const personName = z.string().trim().min(1, 'A name is needed.').max(80);
@@ -299,7 +300,7 @@ export const endpoints = {
 
   classes: define(ADDRESSES.classes, { response: z.array(schoolClass) }),
   addClass: define(ADDRESSES.addClass, {
-    body: z.object({ name: personName, year: z.string().max(20), orderId: z.string() }),
+    body: z.object({ name: personName, year: z.string().max(20), orderId: z.string().max(60) }),
     response: schoolClass,
   }),
   updateClass: define(ADDRESSES.updateClass, {
@@ -307,7 +308,7 @@ export const endpoints = {
     body: z.object({
       name: personName.optional(),
       year: z.string().trim().max(20).optional(),
-      orderId: z.string().optional(),
+      orderId: z.string().max(60).optional(),
       taughtSteps: z.number().int().min(0).max(200).optional(),
       version,
     }),
@@ -477,7 +478,7 @@ export const endpoints = {
   }),
   backups: define(ADDRESSES.backups, { response: backupState }),
   makeBackup: define(ADDRESSES.makeBackup, { response: backupState }),
-  backupFile: define(ADDRESSES.backupFile, { params: z.object({ name: z.string().max(60) }), response: z.unknown() }),
+  backupFile: define(ADDRESSES.backupFile, { params: z.object({ name: z.string().regex(/^[\w.-]{1,60}$/) }), response: z.unknown() }),
   coverLinks: define(ADDRESSES.coverLinks, { params: byId, response: z.array(coverLink) }),
   addCoverLink: define(ADDRESSES.addCoverLink, {
     params: byId,
