@@ -217,6 +217,20 @@ describe('recorded sound', () => {
     expect(await nextSound('maren')).toBeUndefined();
     expect(await soundWaiting()).toBe(0);
   });
+  it('whose key is gone is named among what cannot be opened, waits for nothing, and goes when its maker says so', async () => {
+    await keepSound(part(1));
+    await theirs();
+    await keepFor('maren', secret(9), LATER);
+    expect(await waitingRecords()).toEqual({ records: [], unreadable: 1 });
+    expect(await soundWaiting('r1')).toBe(0);
+    await keepSound(part(2));
+    expect(await soundWaiting('r1')).toBe(1);
+    await dropUnreadable();
+    expect((await waitingRecords()).unreadable).toBe(0);
+    expect((await nextSound('maren'))?.part).toBe(2);
+    await forgetSound('r1', 2);
+    expect((await lyingThere()).sound).toEqual([]);
+  });
   it('of a colleague is not given to another', async () => {
     await keepSound(part(1));
     await theirs();

@@ -41,7 +41,6 @@ export interface Bend {
   readonly spread: number;
   readonly shift: number;
 }
-export const UNBENT: Bend = { spread: 1, shift: 0 };
 export const bent = (p: number, { spread, shift }: Bend): number => logistic(spread * logit(p) + shift);
 /** The chance that is bent to this one. */
 export const unbent = (p: number, { spread, shift }: Bend): number => logistic((logit(p) - shift) / spread);

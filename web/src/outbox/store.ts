@@ -102,8 +102,12 @@ export async function keepFor(colleague: string, secret: string | undefined, unt
     await db.put('kept', colleague, OWNER);
   }
   owner = colleague;
+  lostSound = (await (await device()).getAll('sound')).filter(isLost).length;
   await sealWhatIsOpen();
 }
+/** So many parts of recorded sound are this colleague's and sealed with a key that is gone: counted when somebody signs in, since they are large. */
+let lostSound = 0;
+const isLost = (part: KeptSound): boolean => 'sealed' in part && part.by === owner && !keys.has(part.sealed.key);
 const OWNER = 'owner';
 
 const isSealed = (value: unknown): value is { readonly sealed: Sealed } => typeof value === 'object' && value !== null && 'sealed' in value;
@@ -154,7 +158,7 @@ const openedWaiting = new Map<number, OutboxEntry>();
 export async function waitingRecords(): Promise<{ readonly records: Waiting[]; readonly unreadable: number }> {
   const all = await (await device()).getAll('outbox');
   const records: Waiting[] = [];
-  let unreadable = 0;
+  let unreadable = owner === undefined ? 0 : lostSound;
   for (const waiting of all) {
     if (!('sealed' in waiting)) {
       records.push(waiting);
@@ -198,12 +202,14 @@ const sealWhatIsOpen = (): Promise<void> =>
     for (const waiting of await (await device()).getAll('outbox'))
       if (!('sealed' in waiting) && waiting.by === sealing.by) await (await device()).put('outbox', await sealedWaiting(waiting));
   });
-/** Removes this colleague's records that no key opens. */
+/** Removes this colleague's records, and recorded sound, that no key opens. */
 export const dropUnreadable = (): Promise<void> =>
   inOrder(async () => {
     const db = await device();
     for (const w of await db.getAll('outbox'))
       if ('sealed' in w && w.by === owner && !keys.has(w.sealed.key)) await db.delete('outbox', w.seq!);
+    if (lostSound > 0) for (const part of await db.getAll('sound')) if (isLost(part)) await db.delete('sound', [part.reading, part.part]);
+    lostSound = 0;
   });
 
 /**
@@ -269,10 +275,10 @@ export async function nextSound(by: string): Promise<SoundPart | undefined> {
 }
 export const forgetSound = (reading: string, part: number): Promise<void> =>
   inOrder(async () => (await device()).delete('sound', [reading, part]));
-/** How many parts wait here: of one reading, or of all. */
+/** How many parts wait here to be sent: of one reading, or of all. Those that can never be opened wait for nothing. */
 export async function soundWaiting(reading?: string): Promise<number> {
   const all = await (await device()).getAll('sound');
-  return all.filter((s) => reading === undefined || s.reading === reading).length;
+  return all.filter((s) => (reading === undefined || s.reading === reading) && !isLost(s)).length;
 }
 
 /** Work under way that is in no record yet: how far a session has come, what is typed for its log. */

@@ -53,7 +53,7 @@ export function OutboxLine() {
         open={locked}
         onClose={() => setLocked(false)}
         title="Records this device cannot open"
-        lead="They were made under an installation that has been replaced since, and are locked with a key it no longer gives. If the installation is put back from a backup of its database, they open and are sent by themselves."
+        lead="Marks or recordings made under an installation that has been replaced since: they are locked with a key it no longer gives. If the installation is put back from a backup of its database, they open and are sent by themselves."
       >
         <button
           className="btn self-start"
