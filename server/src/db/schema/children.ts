@@ -1,0 +1,132 @@
+/** Classes, children, and what was done to their records. */
+import type { ChildWeeks } from '../../evidence/weeks.js';
+import type { PairStateRow, StrandStateRow } from '@sapling/contract';
+import { boolean, index, integer, jsonb, pgTable, primaryKey, real, text, uuid } from 'drizzle-orm/pg-core';
+import { at, version } from './columns.js';
+import { colleagues } from './people.js';
+
+export const classes = pgTable('classes', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  year: text('year').notNull().default(''),
+  orderId: text('order_id').notNull(),
+  taughtSteps: integer('taught_steps').notNull().default(0),
+  removedAt: at('removed_at'),
+  version: version(),
+});
+
+export const classColleagues = pgTable(
+  'class_colleagues',
+  {
+    classId: uuid('class_id')
+      .notNull()
+      .references(() => classes.id),
+    colleagueId: uuid('colleague_id')
+      .notNull()
+      .references(() => colleagues.id),
+  },
+  (t) => [primaryKey({ columns: [t.classId, t.colleagueId] })],
+);
+
+export const children = pgTable(
+  'children',
+  {
+    id: uuid('id').primaryKey(),
+    givenName: text('given_name').notNull(),
+    familyName: text('family_name').notNull().default(''),
+    classId: uuid('class_id')
+      .notNull()
+      .references(() => classes.id),
+    externalId: text('external_id'),
+    /** As the school records them; nothing is decided from these two. */
+    firstLanguage: text('first_language').notNull().default(''),
+    needs: text('needs').notNull().default(''),
+    /** YYYY-MM-DD, where the school keeps it. */
+    dateOfBirth: text('date_of_birth'),
+    /** The family agreed that readings are recorded. */
+    recordingConsent: boolean('recording_consent').notNull().default(false),
+    /** When the child left; in no list from then on. */
+    removedAt: at('removed_at'),
+    /** The record that this one went into, being the same child's. */
+    mergedInto: uuid('merged_into'),
+    /** Raised with everything that is recorded of the child. */
+    evidenceVersion: integer('evidence_version').notNull().default(0),
+    version: version(),
+  },
+  (t) => [index('children_class').on(t.classId)],
+);
+
+/** Where each child stands as it was worked out last, with what that rests on. Can be thrown away: it is worked out again. */
+export const childStates = pgTable('child_states', {
+  child: uuid('child').primaryKey(),
+  stamp: text('stamp').notNull(),
+  /** The school's day it holds for. */
+  day: text('day').notNull(),
+  line: jsonb('line').notNull().$type<PairStateRow[]>(),
+  strands: jsonb('strands').notNull().$type<StrandStateRow[]>(),
+  lastCheck: text('last_check'),
+  direction: real('direction'),
+  /** Null in states that an older version worked out. */
+  weeks: jsonb('weeks').$type<ChildWeeks>(),
+});
+
+/** What else was worked out of a child's evidence, by name, with what it rests on. */
+export const childResults = pgTable(
+  'child_results',
+  {
+    child: uuid('child').notNull(),
+    name: text('name').notNull(),
+    stamp: text('stamp').notNull(),
+    value: jsonb('value').notNull().$type<unknown>(),
+  },
+  (t) => [primaryKey({ columns: [t.child, t.name] })],
+);
+
+export const imports = pgTable('imports', {
+  id: uuid('id').primaryKey(),
+  fileName: text('file_name').notNull(),
+  by: uuid('by').notNull(),
+  at: at('at').notNull(),
+  /** What it did, so that it can be undone. */
+  addedChildren: jsonb('added_children').notNull().$type<string[]>(),
+  addedClasses: jsonb('added_classes').notNull().$type<string[]>(),
+  moved: jsonb('moved').notNull().$type<{ child: string; from: string; to: string }[]>(),
+  /** What was recorded of a child before the list said otherwise. */
+  recorded: jsonb('recorded')
+    .notNull()
+    .default([])
+    .$type<{ child: string; firstLanguage: string; needs: string; dateOfBirth?: string | null }[]>(),
+  undoneAt: at('undone_at'),
+});
+
+/** Records of one child that were two, with what moved, so that it can be taken back. */
+export const merges = pgTable('merges', {
+  id: uuid('id').primaryKey(),
+  at: at('at').notNull(),
+  by: uuid('by').notNull(),
+  kept: uuid('kept').notNull(),
+  gone: uuid('gone').notNull(),
+  name: text('name').notNull(),
+  moved: jsonb('moved').notNull().$type<MergeMoves>(),
+  undoneAt: at('undone_at'),
+});
+export interface MergeMoves {
+  /** Keys of the rows that changed hands, by table. */
+  readonly rows: Readonly<Record<string, readonly string[]>>;
+  /** Groups that the record that went was in. */
+  readonly groups: readonly string[];
+  /** Lists of children as they stood: of sessions, attendance of logs, rules. */
+  readonly lists: readonly { readonly table: 'sessions' | 'logs' | 'groupRules'; readonly id: string; readonly was: unknown }[];
+}
+
+/** Asked for and done: erasing all about a child. Of the child it keeps the key alone. */
+export const erasures = pgTable('erasures', {
+  id: uuid('id').primaryKey(),
+  child: uuid('child').notNull(),
+  askedBy: uuid('asked_by').notNull(),
+  askedAt: at('asked_at').notNull(),
+  withdrawnAt: at('withdrawn_at'),
+  doneBy: uuid('done_by'),
+  doneAt: at('done_at'),
+  counts: jsonb('counts').$type<Record<string, number>>(),
+});
