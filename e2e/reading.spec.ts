@@ -76,6 +76,7 @@ test('a reading at more than 140 words a minute is followed word by word, and no
   const pace = (60_000 * last) / at.at(-1)!;
   expect(pace).toBeGreaterThan(138);
   await expect(page.getByText(/Offline: \d+ kept on this device/)).toBeVisible();
+  await expect(page.getByText('The bar after a word shows where they stopped.')).toBeVisible();
   const address = page.url();
   // the tab is closed; what was marked is on the device, and comes up again without the network
   await page.close();

@@ -35,26 +35,6 @@ const NO_ACCESS: Omit<Access, 'actor'> = {
   reachesSession: () => false,
 };
 
-/** Writes that change nothing about who reaches what: marks, logs and notes, and what a second screen shows. */
-const MARKS: ReadonlySet<EndpointName> = new Set([
-  'sendOutbox',
-  'showScreen',
-  'openScreen',
-  'endScreen',
-  'saveRecording',
-  'fitJudgement',
-  'chooseFit',
-  'looked',
-  'addRemark',
-  'previewImport',
-  'makeBackup',
-  'openTryIt',
-  'throwAwayTryIt',
-]);
-
-/** Asked for with every card, so looked for first. */
-const OFTEN: ReadonlySet<EndpointName> = new Set(['sendOutbox', 'showScreen']);
-
 export function createApp(services: Services, log: Logger): Express {
   const app = express();
   app.disable('x-powered-by');
@@ -102,33 +82,14 @@ export function createApp(services: Services, log: Logger): Express {
   const kept = new KeptAnswers();
   services.changes.onWrite = () => kept.clear();
   // the router goes through them in turn
-  const often = (route: Route): boolean => OFTEN.has(route.name);
-  for (const route of [...routes.filter(often), ...routes.filter((route) => !often(route))]) mount(app, route, services, kept);
+  for (const route of [...routes].sort((a, b) => Number(b.about.often ?? false) - Number(a.about.often ?? false)))
+    mount(app, route, services, kept);
   app.use('/api', (_req, _res, next) => next(new ProblemError('unknown-address')));
   serveWeb(app);
   app.use(sendProblem(log));
   return app;
 }
 
-/** What is answered from more than what was written: who looked at a child, what the machine is doing. */
-const UNSTAMPED: ReadonlySet<EndpointName> = new Set(['childTrail', 'backups']);
-
-/** What marks, checks and readings have no part in. */
-const WITHOUT_MARKS: ReadonlySet<EndpointName> = new Set([
-  'sessions',
-  'timetable',
-  'team',
-  'orders',
-  'texts',
-  'styles',
-  'settings',
-  'corrections',
-  'schoolWords',
-  'cues',
-  'rules',
-]);
-/** Large lists, which several pages and devices ask for. */
-const KEPT: ReadonlySet<EndpointName> = new Set(['sessions', 'children', 'packedChildren', 'texts', 'orders']);
 const MARK_ENTRIES = new Set(['observation', 'withdrawal', 'check', 'finish', 'reading', 'reading step']);
 /** Whether a write holds marks, checks and readings and nothing else. */
 const onlyMarks = (name: EndpointName, body: unknown): boolean =>
@@ -136,6 +97,8 @@ const onlyMarks = (name: EndpointName, body: unknown): boolean =>
 
 function mount(app: Express, route: Route, services: Services, kept: KeptAnswers): void {
   const method = route.endpoint.method.toLowerCase() as 'get' | 'post' | 'put' | 'patch' | 'delete';
+  const { about } = route;
+  const marksCount = about.restsOn !== 'all but marks';
   app[method](route.endpoint.path, (req: Request, res: Response, next: NextFunction) => {
     void (async () => {
       if (method !== 'get') refuseForeign(req);
@@ -146,9 +109,9 @@ function mount(app: Express, route: Route, services: Services, kept: KeptAnswers
       }
       const params = parse(route.endpoint.params, req.params, 'address');
       const query = parse(route.endpoint.query, req.query, 'address');
-      await route.before?.({ ...services, req });
+      await about.before?.({ ...services, req });
       const takesBody = method !== 'get' && method !== 'delete';
-      if (takesBody) await readBody(route.name, req, res);
+      if (takesBody) await readBody(about, req, res);
       const body = takesBody ? parse(route.endpoint.body, req.body ?? {}, 'body', route.name !== 'sendOutbox') : {};
       const input = { params, query, body };
       const need = route.guard(input);
@@ -157,16 +120,16 @@ function mount(app: Express, route: Route, services: Services, kept: KeptAnswers
         : ({ ...NO_ACCESS, actor: { id: '', role: 'tutor' } } satisfies Access);
       await decide(services.db, access, need);
       const stamp =
-        method === 'get' && signedIn && !UNSTAMPED.has(route.name)
-          ? services.changes.stamp(signedIn.colleague.id, access.today, !WITHOUT_MARKS.has(route.name))
+        method === 'get' && signedIn && about.restsOn !== 'more than is written'
+          ? services.changes.stamp(signedIn.colleague.id, access.today, marksCount)
           : undefined;
       const same = stamp !== undefined && req.headers['if-none-match'] === stamp;
       const call = { ...services, ...input, req, res, signedIn, me: signedIn?.colleague, access } as unknown as Call<never>;
       const wrote = onlyMarks(route.name, body) ? 'marks' : 'anything';
       if (method !== 'get') services.changes.raise(wrote);
-      const keeps = stamp !== undefined && !same && KEPT.has(route.name);
+      const keeps = stamp !== undefined && !same && about.kept === true;
       const work = async (): Promise<unknown> => {
-        const answer = await (method === 'get' || MARKS.has(route.name)
+        const answer = await (method === 'get' || about.keepsReach === true
           ? route.handle(call as never)
           : changing(services.db, () => route.handle(call as never)));
         // a recording or a file has answered already
@@ -179,7 +142,7 @@ function mount(app: Express, route: Route, services: Services, kept: KeptAnswers
             stamp,
             async () => packed(await jsonOf(await work())),
             // what was written while it was put together is not in it
-            () => stamp === services.changes.stamp(signedIn!.colleague.id, access.today, !WITHOUT_MARKS.has(route.name)),
+            () => stamp === services.changes.stamp(signedIn!.colleague.id, access.today, marksCount),
           )
         : undefined;
       const result = same || keeps ? undefined : await work().finally(() => method !== 'get' && services.changes.raise(wrote));

@@ -21,7 +21,7 @@ import { outcomeRoutes } from './groups/outcome.js';
 import { lendingRoutes } from './groups/lendings.js';
 import { groupRuleRoutes } from './groups/rules.js';
 import { ProblemError } from './http/problem.js';
-import { route, type Route } from './http/route.js';
+import { SMALL_BODY, route, type Route } from './http/route.js';
 import { importRoutes } from './imports/imports.js';
 import { libraryRoutes } from './library/library.js';
 import { schoolWordRoutes } from './library/school-words.js';
@@ -104,12 +104,12 @@ export const routes: readonly Route[] = [
   ...progressRoutes,
   ...trustRoutes,
   ...retentionRoutes,
-  route('openTryIt', { action: 'signed in' }, async ({ tryIt }) => {
+  route('openTryIt', { action: 'signed in' }, { keepsReach: true, mostOctets: SMALL_BODY }, async ({ tryIt }) => {
     if (!tryIt) throw new ProblemError('not-found', { detail: 'This installation opens no school to try things in.' });
     await tryIt.enter();
     return { ok: true as const };
   }),
-  route('throwAwayTryIt', { action: 'signed in' }, async ({ tryIt }) => {
+  route('throwAwayTryIt', { action: 'signed in' }, { keepsReach: true }, async ({ tryIt }) => {
     await tryIt?.throwAway();
     return { ok: true as const };
   }),

@@ -4,7 +4,11 @@ import { dateText, distanceText, inOrder, readDateNames } from '../src/wording/d
 
 // what keeps the wording on the device
 beforeAll(() => vi.stubGlobal('localStorage', { setItem: () => undefined }));
-afterAll(() => vi.unstubAllGlobals());
+afterAll(() => {
+  // other files run in the same worker
+  keepWording({ words: {}, language: 'en-GB', dateOrder: '24 Nov' }, {});
+  vi.unstubAllGlobals();
+});
 
 describe('dates as a school writes them', () => {
   it('puts the month first where the school does, with a comma before the year', () => {

@@ -1,17 +1,19 @@
 /**
- * What a response says: what was said is cut into sounds as ordinary letters show them, laid along the
+ * What a response says: what was said is cut into sounds as ordinary letters show them, aligned along the
  * target's pairs by the cheapest alignment (Needleman and Wunsch 1970, with phonetic distances), and the
  * pattern is named. Every reading of the target and of what was said is tried; the kindest wins.
  */
 import { CoreError } from '../errors.js';
-import type { Lexicon, PairInfo, SegmentUnit } from '../phonics/lexicon.js';
+import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
 import { LONGEST_WORD, normaliseWord, segment } from '../phonics/segment.js';
-import { sameSound, soundDistance } from '../phonics/sound-distance.js';
+import { sameSound } from '../phonics/sound-distance.js';
 import { isVowelSound, SOUNDS, soundParts } from '../phonics/sounds.js';
 import { baseAndEnding, shareOfGrapheme } from '../phonics/word-parts.js';
-import { guessSegmentations } from '../phonics/guess.js';
 import { LETTER_NAMES, letterNamed } from './letter-names.js';
-import { NEVER_MEANT, typedSounds } from './typed-sounds.js';
+import { align, SHORT, type Alignment, type ResponseUnit } from './response-alignment.js';
+import { pairsOf, soundsSaid, tokenSounds, type Spoken } from './sounds-said.js';
+
+export type { ResponseUnit } from './response-alignment.js';
 
 export type Pattern =
   | 'reversal'
@@ -27,13 +29,6 @@ export type Pattern =
   | 'other sound of grapheme'
   | 'not blended'
   | 'ending left out';
-export interface ResponseUnit {
-  grapheme: string;
-  sound: string;
-  outcome: 'right' | 'wrong' | 'left out';
-  /** Sound ids, with spaces between where several. */
-  said?: string;
-}
 export interface ResponseAnalysis {
   units: ResponseUnit[];
   /** Sounds that belong to no unit of the target. */
@@ -51,22 +46,14 @@ export interface ResponseRequest {
   readonly accent?: string;
 }
 
-const GAP = 0.62;
-/** What it costs to take typed letters for anything but their plain sounds. */
-const GUESSED = 1.2;
-/** What it costs to take a word for its letters' plain consonants. */
-const CHANCE_WORD = 0.3;
 /** A grapheme's other sound must be met this often among its uses to count as one it spells. */
 const OTHER_SOUND_SHARE = 0.03;
 /** A consonant more often: *ship* for *chip* is two sounds mixed up, not the sound of *chef*. */
 const OTHER_CONSONANT_SHARE = 0.08;
 const REAL_WORD_PER_MILLION = 0.5;
-/** A short word must be met this often for typed letters to be taken for it first. */
-const USED_PER_MILLION = 3;
 const MIRRORED: Record<string, string> = { b: 'd', d: 'b', p: 'kw', q: 'p', m: 'w', w: 'm', n: 'u', u: 'n' };
 /** What a letter alone on a card says, where that is no sound of its own name. */
 const PLAIN_LETTER: Record<string, string> = { c: 'k', q: 'k', x: 'ks' };
-const SHORT = new Set(['a', 'e', 'i', 'o', 'u', 'uu']);
 /** Of the letters after those both begin with, as many may be the same in a word guessed from its first letters. */
 const SHARED_LETTERS = 0.45;
 /** A short vowel counts as another's other sound only where it is among the grapheme's main ones: the o of *hot* in *love*. */
@@ -86,7 +73,7 @@ export function analyseResponse(lexicon: Lexicon, request: ResponseRequest): Res
   const target = normaliseWord(request.target.trim());
   const said = normaliseWord(request.said.trim());
   if (target.length > LONGEST_WORD || said.length > 3 * LONGEST_WORD)
-    throw new CoreError('too-long', 'said', `At most ${LONGEST_WORD} letters are laid.`, {
+    throw new CoreError('too-long', 'said', `At most ${LONGEST_WORD} letters are compared.`, {
       to: LONGEST_WORD,
       is: Math.max(target.length, said.length),
     });
@@ -101,15 +88,15 @@ export function analyseResponse(lexicon: Lexicon, request: ResponseRequest): Res
   const named = nameGiven(lexicon, target, said, whole);
   if (named) return named;
   const spoken = soundsSaid(lexicon, said, whole);
-  let best: { laid: Alignment; spoken: Spoken; cost: number } | null = null;
+  let best: { aligned: Alignment; spoken: Spoken; cost: number } | null = null;
   for (const units of readings)
     for (const one of spoken) {
-      const laid = align(units, one, accent);
-      const cost = laid.cost + one.doubt;
-      if (!best || cost < best.cost - 1e-9) best = { laid, spoken: one, cost };
+      const aligned = align(units, one, accent);
+      const cost = aligned.cost + one.doubt;
+      if (!best || cost < best.cost - 1e-9) best = { aligned, spoken: one, cost };
     }
-  const { laid, spoken: chosen } = best!;
-  return nameIt(lexicon, { target, said, madeUp, accent }, laid, chosen);
+  const { aligned, spoken: chosen } = best!;
+  return nameIt(lexicon, { target, said, madeUp, accent }, aligned, chosen);
 }
 
 /** The readings of a target: a word's segmentations, or one grapheme as on a card. */
@@ -130,17 +117,6 @@ function targetsOf(lexicon: Lexicon, target: string): SegmentUnit[][] {
   const segmentations = segment(lexicon, target);
   const list = segmentations[0]?.from === 'rules' ? segmentations.slice(0, 1) : segmentations;
   return list.length > 0 ? list.map((segmentation) => segmentation.units) : grapheme ? [[grapheme]] : [];
-}
-
-/** The pairs of a grapheme, commonest first. */
-function pairsOf(lexicon: Lexicon, grapheme: string): readonly PairInfo[] {
-  const byGrapheme = lexicon.derived('pairs by grapheme', () => {
-    const map = new Map<string, PairInfo[]>();
-    for (const pair of [...lexicon.pairs].sort((a, b) => b.count - a.count))
-      map.set(pair.grapheme, [...(map.get(pair.grapheme) ?? []), pair]);
-    return map;
-  });
-  return byGrapheme.get(grapheme) ?? [];
 }
 
 function graphemeUnit(lexicon: Lexicon, target: string): SegmentUnit | null {
@@ -191,235 +167,14 @@ function namesAmongSounds(lexicon: Lexicon, tokens: readonly string[], units: re
   return named > 0 && sounded > 0 ? { units: aligned, added: [], patterns: ['letter name'] } : null;
 }
 
-interface Spoken {
-  readonly sounds: readonly string[];
-  /** Said one by one. */
-  readonly apart: boolean;
-  /** How much less likely this reading of the typed letters is than the first. */
-  readonly doubt: number;
-  /** The word, where the dictionary has it as typed. */
-  readonly word: boolean;
-}
-
-/** The sounds that typed letters stand for: every cut of a word, or one sound a token. */
-function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit[]): Spoken[] {
-  const slashed = [...said.matchAll(/\/([a-z]+)\//g)].map((m) => m[1]!);
-  if (slashed.length > 0 && slashed.every((s) => SOUNDS.has(s)))
-    return [{ sounds: slashed.flatMap((s) => [...soundParts(s)]), apart: slashed.length > 1, doubt: 0, word: false }];
-  let tokens = said.split(/[\s,.\-–—…]+/).filter(Boolean);
-  // sounds, then the word: *d-o-g dog*
-  const last = tokens.at(-1) ?? '';
-  if (last.length > 1 && tokens.slice(0, -1).join('') === last) tokens = [last];
-  if (tokens.length > 1) return tokensSaid(lexicon, tokens, target);
-  const spelling = tokens[0] ?? said;
-  const out: Spoken[] = [];
-  const offer = (sounds: readonly string[], doubt: number, word: boolean): void => {
-    out.push({ sounds: sounds.flatMap((s) => [...soundParts(s)]), apart: false, doubt, word });
-  };
-  const known = lexicon.get(spelling);
-  // a word nobody uses is more likely meant as its letters say: *fet*, *mas*
-  const used = known !== undefined && (known.perMillion >= USED_PER_MILLION || spelling.length > 4);
-  known?.segmentations.forEach((segmentation, k) =>
-    offer(
-      segmentation.units.map((u) => u.sound),
-      0.02 * k + (used ? 0 : GUESSED),
-      true,
-    ),
-  );
-  if (/^[a-z]+$/.test(spelling) && spelling.length <= LONGEST_WORD) {
-    // no word: the letters are meant plainly before they are meant as a spelling
-    const plain = typedSounds(lexicon, spelling);
-    if (!used && plain) {
-      offer(plain, 0, false);
-      // oo is typed for the vowel of *good* too
-      if (plain.includes('oo'))
-        offer(
-          plain.map((s) => (s === 'oo' ? 'uu' : s)),
-          0.05,
-          false,
-        );
-    }
-    // *gin* for *grin*: a word by chance, its consonants as the target has them
-    else if (plain && known?.segmentations.some((segmentation) => sameVowels(segmentation.units, plain))) offer(plain, CHANCE_WORD, false);
-    const alike = known ? null : likeTarget(lexicon, spelling, target);
-    if (alike) offer(alike, 0, false);
-    if (!known)
-      guessSegmentations(lexicon, spelling, 3).forEach((segmentation, k) =>
-        offer(
-          segmentation.units.map((u) => u.sound),
-          (plain ? GUESSED : 0) + 0.08 * k,
-          false,
-        ),
-      );
-    if (target.length === 1) {
-      // on a card, a sound's own name is that sound, and a letter of a longer grapheme is its plain sound
-      const single = spelling.length === 1 && target[0]!.grapheme !== spelling;
-      const own = tokenSounds(lexicon, spelling);
-      if (single || (spelling.length > 1 && SOUNDS.has(spelling))) out.length = 0;
-      for (const sounds of single ? own.slice(0, 1) : own) offer(sounds, 0, false);
-    }
-  }
-  return out.length > 0 ? out : [{ sounds: [], apart: false, doubt: 0, word: false }];
-}
-
-/** No word, and all but a letter or two stand as in the target: those are read as the target reads them (*tadle* for *table*). */
-function likeTarget(lexicon: Lexicon, spelling: string, target: readonly SegmentUnit[]): string[] | null {
-  if (spelling.length !== target.reduce((sum, u) => Math.max(sum, ...u.letters), 0) + 1) return null;
-  let astray = 0;
-  const sounds: string[] = [];
-  for (const { grapheme, sound, letters } of target) {
-    const typed = letters.map((at) => spelling[at]!).join('');
-    if (typed === grapheme.replace('_', '')) {
-      sounds.push(sound);
-      continue;
-    }
-    const own = grapheme.length === 1 ? tokenSounds(lexicon, typed)[0] : undefined;
-    if (!own) return null;
-    astray += 1;
-    sounds.push(...own);
-  }
-  return astray <= 2 && astray < target.length - 1 ? sounds : null;
-}
-
-function sameVowels(units: readonly SegmentUnit[], plain: readonly string[]): boolean {
-  const vowels = (sounds: readonly string[]): string => sounds.filter((s) => isVowelSound(s)).join(' ');
-  return vowels(units.flatMap((u) => [...soundParts(u.sound)])) === vowels(plain.flatMap((s) => [...soundParts(s)]));
-}
-
-/** The sounds a token said alone may be: its grapheme's, commonest first; `kuh` is k; a whole word is its sounds. */
-function tokenSounds(lexicon: Lexicon, token: string): string[][] {
-  const plain = /^([bcdfghjklmnpqrstvwxyz]{1,2})uh$/.exec(token)?.[1] ?? token;
-  if (SOUNDS.has(plain) && plain.length > 1) return [[plain]];
-  if (plain === 'eh' || plain === 'ih') return [[plain[0]!]];
-  const cluster = NEVER_MEANT.has(plain) || /^[^aeiouy]{2,}$/.test(plain) ? typedSounds(lexicon, plain) : null;
-  if (cluster && cluster.length > 1) return [cluster];
-  const pairs = pairsOf(lexicon, plain).filter((p) => p.sound !== 'uh');
-  const total = pairs.reduce((sum, p) => sum + p.count, 0);
-  const own = pairs.filter((p) => p.count / total > 0.03).map((p) => [p.sound]);
-  // a single letter said alone is its plain sound first: a, not ay
-  if (plain.length === 1 && SOUNDS.has(plain)) own.unshift([plain]);
-  if (plain === 'c') own.unshift(['k']);
-  if (plain === 'q') own.unshift(['kw']);
-  if (own.length > 0) return own;
-  const segmentation = segment(lexicon, plain)[0];
-  return segmentation ? [segmentation.units.flatMap((u) => [...soundParts(u.sound)])] : [];
-}
-
-function tokensSaid(lexicon: Lexicon, tokens: readonly string[], target: readonly SegmentUnit[]): Spoken[] {
-  // syllables said apart are no sounds said apart: *gigh-ant*
-  if (
-    tokens.every((t) => t.length > 1 && /[aeiouy]/.test(t) && !/^[a-z]{1,2}uh$/.test(t)) &&
-    !tokens.some((t) => target.some((u) => u.grapheme === t))
-  ) {
-    const sounds = tokens.flatMap((t) => typedSounds(lexicon, t) ?? []).flatMap((s) => [...soundParts(s)]);
-    return [{ sounds, apart: false, doubt: 0, word: false }];
-  }
-  let rows: string[][] = [[]];
-  for (const token of tokens) {
-    const own = target.find((u) => u.grapheme.replace('_', '') === token || u.grapheme === token);
-    // a grapheme of the word may be said with any of its sounds; any other letter is said plainly
-    const options = tokenSounds(lexicon, token).slice(0, own ? 3 : 1);
-    if (own) options.sort((a, b) => Number(b[0] === own.sound) - Number(a[0] === own.sound));
-    if (options.length === 0) continue;
-    rows = rows.flatMap((row) => options.map((o) => [...row, ...o.flatMap((s) => [...soundParts(s)])])).slice(0, 24);
-  }
-  return rows.map((sounds, k) => ({ sounds, apart: true, doubt: 0.01 * k, word: false }));
-}
-
-interface Alignment {
-  readonly units: ResponseUnit[];
-  readonly added: string[];
-  /** After which target unit each added sound stands; -1 before the first. */
-  readonly addedAfter: number[];
-  readonly cost: number;
-  readonly targetSounds: readonly string[];
-  readonly source: readonly SegmentUnit[];
-}
-
-/** The cheapest alignment of what was said along the sounds of the target, gathered by unit. */
-function align(units: readonly SegmentUnit[], { sounds: said, word }: Spoken, accent: string): Alignment {
-  const several = units.filter((u) => isVowelSound(u.sound)).length > 1;
-  const flat = units.flatMap((unit, k) => soundParts(unit.sound).map((sound) => ({ sound, unit: k })));
-  const full = (i: number, heard: string): boolean => {
-    const { sound, unit } = flat[i]!;
-    if (sound === 'r' && heard === 'er') return true;
-    // whether *cough* and *lost* have the vowel of *hot* is a matter of accent
-    if (sound === 'aw' && heard === 'o' && /^(o|ou|a|au)$/.test(units[unit]!.grapheme)) return true;
-    // a weak vowel decides nothing, whichever word the letters happen to make
-    if (several && sound === 'uh' && SHORT.has(heard)) return true;
-    return !word && several && (fullyVoiced(sound, heard) || (sound === 'i' && heard === 'e' && units[unit]!.grapheme === 'e'));
-  };
-  const [n, m] = [flat.length, said.length];
-  // n before k is ng in the mouth: with the k lost, or got by a mistake, it is the same letter still
-  const nasal = (i: number, j: number): boolean =>
-    units[flat[i]!.unit]!.grapheme === 'n' && ((flat[i]!.sound === 'ng' && said[j] === 'n') || (said[j] === 'ng' && said[j + 1] === 'k'));
-  const cost: number[][] = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(0));
-  const step = (i: number, j: number): number => {
-    const { sound } = flat[i]!;
-    if (full(i, said[j]!)) return 0.05;
-    if (nasal(i, j)) return 0.05;
-    return sameSound(sound, said[j]!, accent) ? (sound === said[j] ? 0 : 0.02) : 0.15 + soundDistance(sound, said[j]!);
-  };
-  for (let i = n; i >= 0; i -= 1)
-    for (let j = m; j >= 0; j -= 1) {
-      if (i === n && j === m) continue;
-      let best = Infinity;
-      if (i < n && j < m) best = step(i, j) + cost[i + 1]![j + 1]!;
-      if (i < n) best = Math.min(best, GAP + cost[i + 1]![j]!);
-      if (j < m) best = Math.min(best, GAP + cost[i]![j + 1]!);
-      cost[i]![j] = best;
-    }
-  const heard: (string[] | null)[] = units.map(() => null);
-  const wrong = units.map(() => false);
-  const missing = units.map(() => 0);
-  const added: string[] = [];
-  const addedAfter: number[] = [];
-  let [i, j] = [0, 0];
-  while (i < n || j < m) {
-    const here = cost[i]![j]!;
-    if (i < n && j < m && Math.abs(here - (step(i, j) + cost[i + 1]![j + 1]!)) < 1e-9) {
-      const k = flat[i]!.unit;
-      heard[k] = [...(heard[k] ?? []), said[j]!];
-      if (!sameSound(flat[i]!.sound, said[j]!, accent) && !full(i, said[j]!) && !nasal(i, j)) wrong[k] = true;
-      i += 1;
-      j += 1;
-    } else if (i < n && Math.abs(here - (GAP + cost[i + 1]![j]!)) < 1e-9) {
-      missing[flat[i]!.unit]! += 1;
-      i += 1;
-    } else {
-      added.push(said[j]!);
-      addedAfter.push(i === 0 ? -1 : flat[i - 1]!.unit);
-      j += 1;
-    }
-  }
-  return {
-    units: units.map((unit, k): ResponseUnit => {
-      const { grapheme, sound } = unit;
-      if (heard[k] === null) return { grapheme, sound, outcome: 'left out' };
-      if (wrong[k] || missing[k]! > 0) return { grapheme, sound, outcome: 'wrong', said: heard[k]!.join(' ') };
-      return { grapheme, sound, outcome: 'right' };
-    }),
-    added,
-    addedAfter,
-    cost: cost[0]![0]!,
-    targetSounds: flat.map((f) => f.sound),
-    source: units,
-  };
-}
-
-/** A weak vowel said in full, as a child does who sounds a word out: *gi-ant* with the vowel of *ant*. */
-function fullyVoiced(target: string, said: string): boolean {
-  return (target === 'uh' || target === 'er') && SHORT.has(said);
-}
-
-/** Names what happened, and mends the laying where a pattern explains it better than gaps do. */
+/** Names what happened, and mends the alignment where a pattern explains it better than gaps do. */
 function nameIt(
   lexicon: Lexicon,
   { target, said, madeUp, accent }: { target: string; said: string; madeUp: boolean; accent: string },
-  laid: Alignment,
+  aligned: Alignment,
   spoken: Spoken,
 ): ResponseAnalysis {
-  let { units, added } = laid;
+  let { units, added } = aligned;
   // on a card there is nothing else that was answered
   if (units.length === 1 && units[0]!.outcome === 'left out' && added.length > 0)
     [units, added] = [[{ ...units[0]!, outcome: 'wrong', said: added.join(' ') }], []];
@@ -429,17 +184,17 @@ function nameIt(
     if (!patterns.includes(pattern)) patterns.push(pattern);
   };
   const allRight = units.every((u) => u.outcome === 'right') && added.length === 0;
-  if (allRight) return { units, added, patterns: spoken.apart && laid.targetSounds.length > 1 ? ['not blended'] : [] };
+  if (allRight) return { units, added, patterns: spoken.apart && aligned.targetSounds.length > 1 ? ['not blended'] : [] };
   const saidWord = /^[a-z']+$/.test(said) ? lexicon.peek(said) : undefined;
   const realWord = saidWord !== undefined && saidWord.perMillion >= REAL_WORD_PER_MILLION;
   if (madeUp && realWord && said !== target) name('made real');
 
-  const ordered = orderChanged(laid, spoken.sounds, same);
+  const ordered = orderChanged(aligned, spoken.sounds, same);
   if (ordered || lettersReordered(target, said, saidWord !== undefined)) {
     name('order changed');
     return ordered ? { units: ordered, added: [], patterns } : { units, added, patterns };
   }
-  if (endingGone(lexicon, target, laid, spoken.sounds, same)) {
+  if (endingGone(lexicon, target, aligned, spoken.sounds, same)) {
     name('ending left out');
     return { units, added, patterns };
   }
@@ -447,7 +202,7 @@ function nameIt(
     name('first letters only');
     return { units, added, patterns };
   }
-  const split = digraphSplit(lexicon, laid);
+  const split = digraphSplit(lexicon, aligned);
   if (split) {
     ({ units, added } = split);
     name('digraph split');
@@ -456,13 +211,13 @@ function nameIt(
     if (unit.outcome === 'wrong') for (const pattern of namesOf(lexicon, unit)) if (!(split && unit.said?.includes(' '))) name(pattern);
   if (units.some((u) => u.outcome === 'left out')) name('sound left out');
   if (added.length > 0) name('sound added');
-  if (spoken.apart && !patterns.includes('digraph split') && laid.targetSounds.length > 1) name('not blended');
+  if (spoken.apart && !patterns.includes('digraph split') && aligned.targetSounds.length > 1) name('not blended');
   return { units, added, patterns };
 }
 
 /** The same sounds in another order: *was* and *saw*, *spot* and *stop*. Laid place by place. */
-function orderChanged(laid: Alignment, said: readonly string[], same: (a: string, b: string) => boolean): ResponseUnit[] | null {
-  const sounds = laid.targetSounds;
+function orderChanged(aligned: Alignment, said: readonly string[], same: (a: string, b: string) => boolean): ResponseUnit[] | null {
+  const sounds = aligned.targetSounds;
   if (sounds.length !== said.length || sounds.length < 2) return null;
   const left = [...said];
   for (const sound of sounds) {
@@ -472,7 +227,7 @@ function orderChanged(laid: Alignment, said: readonly string[], same: (a: string
   }
   if (sounds.every((sound, k) => same(sound, said[k]!))) return null;
   let at = 0;
-  return laid.source.map(({ grapheme, sound }): ResponseUnit => {
+  return aligned.source.map(({ grapheme, sound }): ResponseUnit => {
     const parts = soundParts(sound);
     const heard = said.slice(at, at + parts.length);
     at += parts.length;
@@ -494,7 +249,7 @@ function lettersReordered(target: string, said: string, word: boolean): boolean 
 function endingGone(
   lexicon: Lexicon,
   target: string,
-  laid: Alignment,
+  aligned: Alignment,
   said: readonly string[],
   same: (a: string, b: string) => boolean,
 ): boolean {
@@ -502,17 +257,17 @@ function endingGone(
   if (!parts) return false;
   const base = segment(lexicon, parts.base).map((segmentation) => segmentation.units.flatMap((u) => [...soundParts(u.sound)]));
   const saysBase = base.some((sounds) => sounds.length === said.length && sounds.every((sound, k) => same(sound, said[k]!)));
-  if (!saysBase || said.length >= laid.targetSounds.length) return false;
-  const lost = laid.units.findIndex((u) => u.outcome === 'left out');
-  return lost > 0 && laid.added.length === 0;
+  if (!saysBase || said.length >= aligned.targetSounds.length) return false;
+  const lost = aligned.units.findIndex((u) => u.outcome === 'left out');
+  return lost > 0 && aligned.added.length === 0;
 }
 
 /** A unit of several letters said letter by letter, or by one of its letters alone. */
-function digraphSplit(lexicon: Lexicon, laid: Alignment): { units: ResponseUnit[]; added: string[] } | null {
-  const added = [...laid.added];
-  const addedAfter = [...laid.addedAfter];
+function digraphSplit(lexicon: Lexicon, aligned: Alignment): { units: ResponseUnit[]; added: string[] } | null {
+  const added = [...aligned.added];
+  const addedAfter = [...aligned.addedAfter];
   let found = false;
-  const units = laid.units.map((unit, k): ResponseUnit => {
+  const units = aligned.units.map((unit, k): ResponseUnit => {
     const letters = [...unit.grapheme.replace('_', '')];
     if (letters.length < 2 || (letters.every((l) => l === letters[0]) && !isVowelSound(unit.sound))) return unit;
     const right = unit.outcome === 'right';

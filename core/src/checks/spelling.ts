@@ -76,7 +76,7 @@ export function analyseSpelling(
   const written = normaliseWord(request.written.trim()).replace(/[^\p{L}']/gu, '');
   if (target === '') throw new CoreError('bad-input', 'target', 'There is no target.');
   if (target.length > LONGEST_WORD || written.length > LONGEST_WORD)
-    throw new CoreError('too-long', 'written', `At most ${LONGEST_WORD} letters are laid.`, {
+    throw new CoreError('too-long', 'written', `At most ${LONGEST_WORD} letters are compared.`, {
       to: LONGEST_WORD,
       is: Math.max(target.length, written.length),
     });

@@ -1,6 +1,6 @@
 /**
  * Every number of the judgement, in one file. Written by `npm run fit`, which fits them on simulated children of four
- * kinds of mind (seeds that no test and no benchmark draws). Thresholds, the interval, and how fast answers on a strand age are set, not fitted. What each means stands in model.ts
+ * kinds of mind (seeds that no test and no benchmark draws). Thresholds, the interval, how fast answers on a strand age, the fourth kind of child and a child's own scale are set, not fitted (docs/decisions/estimate.md). What each means stands in model.ts
  * and recall-filter.ts.
  */
 import type { EstimateModel } from './model.js';

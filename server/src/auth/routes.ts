@@ -11,7 +11,7 @@ import { endSignIn, meOf, startSignIn } from './sign-in.js';
 import type { Db } from '../db/open.js';
 import { colleagues, schools, signIns } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
-import { route } from '../http/route.js';
+import { SMALL_BODY, route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 
 /** Compared against when no such colleague exists, so that the answer takes as long either way. */
@@ -38,7 +38,7 @@ export const authRoutes = [
     };
   }),
 
-  route('setUp', { action: 'public' }, async ({ db, body, config, res, req, now, tries }) => {
+  route('setUp', { action: 'public' }, { mostOctets: SMALL_BODY }, async ({ db, body, config, res, req, now, tries }) => {
     // looked at before a password is hashed: that is work, and a stranger's to ask for
     const [already] = await db.select({ id: schools.id }).from(schools);
     if (already) throw new ProblemError('already-set-up');
@@ -57,7 +57,7 @@ export const authRoutes = [
     return meOf(db, await startSignIn(db, config, res, id, now()));
   }),
 
-  route('signIn', { action: 'public' }, async ({ db, body, config, req, res, now, tries }) => {
+  route('signIn', { action: 'public' }, { mostOctets: SMALL_BODY }, async ({ db, body, config, req, res, now, tries }) => {
     const device = await knownDevice(db, req, body.email);
     const counted: [Tries, string][] = device
       ? [[tries.device, device]]
@@ -77,7 +77,7 @@ export const authRoutes = [
     return meOf(db, started);
   }),
 
-  route('demoSignIn', { action: 'public' }, async ({ db, body, config, res, now }) => {
+  route('demoSignIn', { action: 'public' }, { mostOctets: SMALL_BODY }, async ({ db, body, config, res, now }) => {
     const [school] = await db.select().from(schools);
     if (!config.demo || !school?.demo) throw new ProblemError('not-found');
     const [found] = await db.select().from(colleagues).where(eq(colleagues.id, body.id));
@@ -124,7 +124,7 @@ export const authRoutes = [
     return { ok: true as const };
   }),
 
-  route('forgotPassword', { action: 'public' }, async ({ db, body, req, now, tries, mail }) => {
+  route('forgotPassword', { action: 'public' }, { mostOctets: SMALL_BODY }, async ({ db, body, req, now, tries, mail }) => {
     if (!mail) throw new ProblemError('not-found', { detail: 'No mail is sent from here. Ask a lead for a link.' });
     // each letter counts, whoever asked for it
     await tries.letters.take(req.ip ?? '');
@@ -141,7 +141,7 @@ export const authRoutes = [
     return { ok: true as const };
   }),
 
-  route('setPassword', { action: 'public' }, async ({ db, body, config, req, now, tries, live }) => {
+  route('setPassword', { action: 'public' }, { mostOctets: SMALL_BODY }, async ({ db, body, config, req, now, tries, live }) => {
     const who = req.ip ?? '';
     await requireStrong(body.password, [await schoolName(db)], 'password');
     await tries.covers.take(who);

@@ -7,9 +7,9 @@ import type { Backups } from './service.js';
 const stateOf = (backups: Backups) => ({ possible: backups.possible, making: backups.making, backups: backups.list() });
 
 export const backupRoutes = [
-  route('backups', { action: 'manage team' }, async ({ backups }) => stateOf(backups)),
+  route('backups', { action: 'manage team' }, { restsOn: 'more than is written' }, async ({ backups }) => stateOf(backups)),
 
-  route('makeBackup', { action: 'manage team' }, async ({ backups }) => {
+  route('makeBackup', { action: 'manage team' }, { keepsReach: true }, async ({ backups }) => {
     await backups.make();
     return stateOf(backups);
   }),

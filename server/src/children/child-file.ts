@@ -131,6 +131,7 @@ export const childFileRoutes = [
   route(
     'readChildFile',
     ({ body }) => ({ action: 'add child', classId: body.classId }),
+    { mostOctets: 60_000_000 },
     async ({ db, body, live, me }) => {
       const parsed = fileSchema.safeParse(body.file);
       if (!parsed.success)

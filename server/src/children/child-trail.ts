@@ -31,7 +31,7 @@ const WORDS: Readonly<Record<string, string>> = {
 };
 
 export const childTrailRoutes = [
-  route('childTrail', { action: 'manage team' }, async ({ db, params }) => {
+  route('childTrail', { action: 'manage team' }, { restsOn: 'more than is written' }, async ({ db, params }) => {
     const [zone, ownReadings, ownChecks, people, marks] = await Promise.all([
       schoolZone(db),
       db.select({ id: readings.id }).from(readings).where(eq(readings.child, params.id)),

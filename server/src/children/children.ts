@@ -93,13 +93,13 @@ async function childrenByName(db: Db, access: Access, classId: string | undefine
 const byName = new Intl.Collator();
 
 export const childRoutes = [
-  route('children', { action: 'signed in' }, async ({ db, access, query, now, live }) => {
+  route('children', { action: 'signed in' }, { kept: true }, async ({ db, access, query, now, live }) => {
     const rows = await childrenByName(db, access, query.classId);
     const lines = await childLines(db, rows, now(), () => void live.tell({ topic: 'children' }, { everyone: true }));
     return lines.map(({ beyond: _beyond, ...line }) => line);
   }),
 
-  route('packedChildren', { action: 'signed in' }, async ({ db, access, query, now, live }) => {
+  route('packedChildren', { action: 'signed in' }, { kept: true }, async ({ db, access, query, now, live }) => {
     const rows = await childrenByName(db, access, query.classId);
     return packedLines(db, rows, now(), () => void live.tell({ topic: 'children' }, { everyone: true }));
   }),

@@ -98,12 +98,12 @@ export const checkRoutes = [
     },
   ),
 
-  route('openScreen', { action: 'signed in' }, async ({ screens, me }) => ({ code: screens.open(me.id) })),
-  route('showScreen', { action: 'signed in' }, async ({ screens, me, params, body }) => {
+  route('openScreen', { action: 'signed in' }, { keepsReach: true }, async ({ screens, me }) => ({ code: screens.open(me.id) })),
+  route('showScreen', { action: 'signed in' }, { keepsReach: true, often: true }, async ({ screens, me, params, body }) => {
     if (!screens.show(params.code, me.id, body.card)) throw new ProblemError('not-found', { detail: 'This second screen has ended.' });
     return { watching: screens.watching(params.code, me.id) ?? 0 };
   }),
-  route('endScreen', { action: 'signed in' }, async ({ screens, me, params }) => {
+  route('endScreen', { action: 'signed in' }, { keepsReach: true }, async ({ screens, me, params }) => {
     if (!screens.end(params.code, me.id)) throw new ProblemError('not-found');
     return { ok: true as const };
   }),

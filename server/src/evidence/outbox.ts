@@ -149,63 +149,69 @@ async function present(
 /** Entries that say something of what a child can do. */
 const EVIDENCE: ReadonlySet<OutboxEntry['type']> = new Set(['observation', 'withdrawal', 'reading', 'reading step']);
 
-export const outboxRoute = route('sendOutbox', { action: 'signed in' }, async (call) => {
-  const results: { id: string; status: 'stored' | 'already' | 'refused'; reason?: string }[] = [];
-  const touchedChildren = new Set<string>();
-  const touchedSessions = new Set<string>();
-  const touchedReadings = new Set<string>();
-  for (const sent of call.body.entries) {
-    const bad = unstorable(sent);
-    if (bad !== undefined) {
-      results.push({
-        id: sent.id,
-        status: 'refused',
-        reason: `This record holds a character that cannot be kept, in ${bad.split('.').at(-1)}.`,
-      });
-      continue;
-    }
-    const parsed = outboxEntry.safeParse(sent);
-    if (!parsed.success) {
-      const [issue] = parsed.error.issues;
-      results.push({ id: sent.id, status: 'refused', reason: `This record does not fit: ${issue!.path.join('.')} ${issue!.message}` });
-      continue;
-    }
-    const entry = parsed.data;
-    try {
-      if (entry.id !== entry.record.id) throw new ProblemError('bad-input', { detail: 'The entry and its record carry different ids.' });
-      await decide(call.db, call.access, needOf(entry));
-      // what is recorded of a child and that something was, in one: a list never shows what it does not rest on
-      const status =
-        entry.type === 'observation'
-          ? await storeMark(call, entry.record)
-          : await call.db.transaction(async (transaction) => {
-              const tx = transaction as unknown as Db;
-              const stored = await store({ ...call, db: tx }, entry);
-              if (stored === 'stored' && EVIDENCE.has(entry.type) && 'child' in entry.record) await touchEvidence(tx, [entry.record.child]);
-              return stored;
-            });
-      results.push({ id: entry.id, status });
-      if (status === 'stored') {
-        if ('child' in entry.record) touchedChildren.add(entry.record.child);
-        if (entry.type === 'reading') touchedReadings.add(entry.id);
-        if (entry.type === 'reading step') touchedReadings.add(entry.record.reading);
-        if ('session' in entry.record) touchedSessions.add(entry.record.session);
+export const outboxRoute = route(
+  'sendOutbox',
+  { action: 'signed in' },
+  { keepsReach: true, often: true, mostOctets: 4_000_000 },
+  async (call) => {
+    const results: { id: string; status: 'stored' | 'already' | 'refused'; reason?: string }[] = [];
+    const touchedChildren = new Set<string>();
+    const touchedSessions = new Set<string>();
+    const touchedReadings = new Set<string>();
+    for (const sent of call.body.entries) {
+      const bad = unstorable(sent);
+      if (bad !== undefined) {
+        results.push({
+          id: sent.id,
+          status: 'refused',
+          reason: `This record holds a character that cannot be kept, in ${bad.split('.').at(-1)}.`,
+        });
+        continue;
       }
-    } catch (error) {
-      // only what is wrong with this record is this record's: a full disk is everybody's, and the device tries again
-      if (!(error instanceof ProblemError) && !isDataError(error)) throw error;
-      const reason = error instanceof ProblemError ? error.message : 'The database would not take this record.';
-      results.push({ id: entry.id, status: 'refused', reason });
+      const parsed = outboxEntry.safeParse(sent);
+      if (!parsed.success) {
+        const [issue] = parsed.error.issues;
+        results.push({ id: sent.id, status: 'refused', reason: `This record does not fit: ${issue!.path.join('.')} ${issue!.message}` });
+        continue;
+      }
+      const entry = parsed.data;
+      try {
+        if (entry.id !== entry.record.id) throw new ProblemError('bad-input', { detail: 'The entry and its record carry different ids.' });
+        await decide(call.db, call.access, needOf(entry));
+        // what is recorded of a child and that something was, in one: a list never shows what it does not rest on
+        const status =
+          entry.type === 'observation'
+            ? await storeMark(call, entry.record)
+            : await call.db.transaction(async (transaction) => {
+                const tx = transaction as unknown as Db;
+                const stored = await store({ ...call, db: tx }, entry);
+                if (stored === 'stored' && EVIDENCE.has(entry.type) && 'child' in entry.record)
+                  await touchEvidence(tx, [entry.record.child]);
+                return stored;
+              });
+        results.push({ id: entry.id, status });
+        if (status === 'stored') {
+          if ('child' in entry.record) touchedChildren.add(entry.record.child);
+          if (entry.type === 'reading') touchedReadings.add(entry.id);
+          if (entry.type === 'reading step') touchedReadings.add(entry.record.reading);
+          if ('session' in entry.record) touchedSessions.add(entry.record.session);
+        }
+      } catch (error) {
+        // only what is wrong with this record is this record's: a full disk is everybody's, and the device tries again
+        if (!(error instanceof ProblemError) && !isDataError(error)) throw error;
+        const reason = error instanceof ProblemError ? error.message : 'The database would not take this record.';
+        results.push({ id: entry.id, status: 'refused', reason });
+      }
     }
-  }
-  const aboutChildren: About = { children: [...touchedChildren] };
-  if (touchedChildren.size > 0) {
-    // by name: a list on a screen reads these children again and not all of them
-    for (const id of touchedChildren) await call.live.tell({ topic: 'children', id, by: call.me.id }, { children: [id] });
-    await call.live.tell({ topic: 'checks', by: call.me.id }, aboutChildren);
-  }
-  for (const id of touchedReadings) await call.live.tell({ topic: 'readings', id, by: call.me.id }, aboutChildren);
-  for (const id of touchedSessions) await call.live.tell({ topic: 'sessions', id, by: call.me.id }, { sessions: [id] });
-  workOutSoon(call.db, [...touchedChildren], call.now);
-  return { results };
-});
+    const aboutChildren: About = { children: [...touchedChildren] };
+    if (touchedChildren.size > 0) {
+      // by name: a list on a screen reads these children again and not all of them
+      for (const id of touchedChildren) await call.live.tell({ topic: 'children', id, by: call.me.id }, { children: [id] });
+      await call.live.tell({ topic: 'checks', by: call.me.id }, aboutChildren);
+    }
+    for (const id of touchedReadings) await call.live.tell({ topic: 'readings', id, by: call.me.id }, aboutChildren);
+    for (const id of touchedSessions) await call.live.tell({ topic: 'sessions', id, by: call.me.id }, { sessions: [id] });
+    workOutSoon(call.db, [...touchedChildren], call.now);
+    return { results };
+  },
+);

@@ -205,6 +205,7 @@ export const groupRoutes = [
       endedIds: body.reopen.map((g) => g.id),
       childIds: [...body.change.flatMap((g) => g.members ?? []), ...body.add.flatMap((g) => g.members)],
     }),
+    { mostOctets: 1_000_000 },
     async ({ db, body, me, access, now, live }) => {
       const doing = { access, by: me.id, now: now() };
       const touched = [...body.change, ...body.end, ...body.reopen].map((g) => g.id);

@@ -69,28 +69,49 @@ export interface Route {
   readonly handle: (call: Call<EndpointName>) => Promise<unknown>;
   /** Open without a sign-in. */
   readonly open: boolean;
-  /** What is looked at before the body is read. */
-  readonly before: Before | undefined;
+  readonly about: About;
 }
+/** What is to be known of a route besides: each of them usually not so. */
+export interface About {
+  /** What is looked at before the body is read. */
+  readonly before?: (call: Services & { readonly req: Request }) => Promise<void>;
+  /** Most octets of its body, after anything packed is unpacked. */
+  readonly mostOctets?: number;
+  /** Asked for with every card, so looked for first. */
+  readonly often?: true;
+  /** A write that changes nothing about who reaches what: a mark, a log, a note, what a second screen shows. */
+  readonly keepsReach?: true;
+  /**
+   * What is answered from everything that was written may be told to be the same as last time. Marks, checks and readings may have
+   * no part in it; and who looked at a child, or what the machine is doing, is answered from more.
+   */
+  readonly restsOn?: 'all but marks' | 'more than is written';
+  /** A large list, which several pages and devices ask for: the last answers are kept. */
+  readonly kept?: true;
+}
+/** Octets of a body that holds a few words. */
+export const SMALL_BODY = 16_000;
 /** An answer that is JSON already. */
 export class JsonText<T> {
   declare readonly of: T;
   constructor(readonly text: string) {}
 }
-type Before = (call: Services & { readonly req: Request }) => Promise<void>;
 
+type Handle<N extends EndpointName> = (call: Call<N>) => Promise<ResponseOf<Endpoints[N]> | JsonText<ResponseOf<Endpoints[N]>>>;
+
+/** @param rest how it answers, after what else is to be known of it */
 export function route<N extends EndpointName>(
   name: N,
   guard: Need | ((input: Input<N>) => Need),
-  handle: (call: Call<N>) => Promise<ResponseOf<Endpoints[N]> | JsonText<ResponseOf<Endpoints[N]>>>,
-  before?: Before,
+  ...rest: [handle: Handle<N>] | [about: About, handle: Handle<N>]
 ): Route {
+  const [about, handle] = rest.length === 1 ? [{}, rest[0]] : rest;
   return {
     name,
     endpoint: endpoints[name] as unknown as Endpoint,
     guard: (typeof guard === 'function' ? guard : () => guard) as Route['guard'],
     handle: handle as unknown as Route['handle'],
     open: typeof guard !== 'function' && guard.action === 'public',
-    before,
+    about,
   };
 }

@@ -116,12 +116,12 @@ function toRecord(row: typeof imports.$inferSelect) {
 }
 
 export const importRoutes = [
-  route('previewImport', { action: 'import children' }, async ({ db, access, body }) => {
+  route('previewImport', { action: 'import children' }, { keepsReach: true, mostOctets: 4_000_000 }, async ({ db, access, body }) => {
     const { judged, newClasses } = await judge(db, access, body.rows);
     return { rows: judged.map((j) => ({ ...j })), newClasses };
   }),
 
-  route('runImport', { action: 'import children' }, async ({ db, access, body, me, now, live }) => {
+  route('runImport', { action: 'import children' }, { mostOctets: 4_000_000 }, async ({ db, access, body, me, now, live }) => {
     const [already] = await db.select().from(imports).where(eq(imports.id, body.id));
     if (already) return toRecord(already);
     const { judged, classOf } = await judge(db, access, body.rows);

@@ -51,7 +51,7 @@ async function listRules(db: Db): Promise<Stated[]> {
 }
 
 export const libraryRoutes = [
-  route('corrections', { action: 'signed in' }, async ({ db }) => listCorrections(db)),
+  route('corrections', { action: 'signed in' }, { restsOn: 'all but marks' }, async ({ db }) => listCorrections(db)),
   route('saveCorrection', { action: 'shape library' }, async ({ db, params, body, me, now, live }) => {
     if (!spells(params.word, body.units))
       throw new ProblemError('bad-input', {
@@ -73,7 +73,7 @@ export const libraryRoutes = [
     return { ok: true as const };
   }),
 
-  route('cues', { action: 'signed in' }, async ({ db }) => listCues(db)),
+  route('cues', { action: 'signed in' }, { restsOn: 'all but marks' }, async ({ db }) => listCues(db)),
   route('saveCue', { action: 'shape library' }, async ({ db, params, body, me, now, live }) => {
     const { version, ...words } = body;
     const saved = await saveVersioned(db, cues, { gpc: params.gpc }, version, { ...words, savedBy: me.id, savedAt: now() });
@@ -84,7 +84,7 @@ export const libraryRoutes = [
     );
   }),
 
-  route('rules', { action: 'signed in' }, async ({ db }) => listRules(db)),
+  route('rules', { action: 'signed in' }, { restsOn: 'all but marks' }, async ({ db }) => listRules(db)),
   route('saveRule', { action: 'shape library' }, async ({ db, params, body, me, now, live }) => {
     try {
       statedRule({ id: params.id, ...body.rule } as Parameters<typeof statedRule>[0]);

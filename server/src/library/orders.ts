@@ -35,9 +35,9 @@ export async function requireOrder(db: Db, id: string): Promise<TeachingOrder> {
 }
 
 export const orderRoutes = [
-  route('orders', { action: 'signed in' }, async ({ db }) => listOrders(db)),
+  route('orders', { action: 'signed in' }, { restsOn: 'all but marks', kept: true }, async ({ db }) => listOrders(db)),
 
-  route('saveOrder', { action: 'shape library' }, async ({ db, params, body, me, now, live }) => {
+  route('saveOrder', { action: 'shape library' }, { mostOctets: 1_000_000 }, async ({ db, params, body, me, now, live }) => {
     let draft;
     try {
       draft = checkedOrder(body);

@@ -20,7 +20,7 @@ async function listSchoolWords(db: Db): Promise<SchoolWord[]> {
 }
 
 export const schoolWordRoutes = [
-  route('schoolWords', { action: 'signed in' }, async ({ db }) => listSchoolWords(db)),
+  route('schoolWords', { action: 'signed in' }, { restsOn: 'all but marks' }, async ({ db }) => listSchoolWords(db)),
   route('saveSchoolWord', { action: 'shape library' }, async ({ db, params, body, me, now, live }) => {
     const { word } = params;
     if (body.offer === 'also') {

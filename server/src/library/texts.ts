@@ -23,11 +23,11 @@ async function ownTexts(db: Db): Promise<LibraryText[]> {
 }
 
 export const textRoutes = [
-  route('texts', { action: 'signed in' }, async ({ db }) => [
+  route('texts', { action: 'signed in' }, { restsOn: 'all but marks', kept: true }, async ({ db }) => [
     ...(await ownTexts(db)),
     ...TEXTS.map((t) => ({ ...t, measured: t.measured ?? null, version: null, by: null })),
   ]),
-  route('saveText', { action: 'shape library' }, async ({ db, params, body, me, now, live }) => {
+  route('saveText', { action: 'shape library' }, { mostOctets: 1_000_000 }, async ({ db, params, body, me, now, live }) => {
     const { version, ...text } = body;
     const saved = await saveVersioned(db, texts, { id: params.id }, version, { ...text, savedBy: me.id, savedAt: now() });
     await live.tell({ topic: 'library' }, { everyone: true });

@@ -6,7 +6,7 @@ import { colleagues } from '../db/schema.js';
 import { factsOf } from '../evidence/evidence.js';
 import { groundsOf } from '../evidence/states.js';
 import { ProblemError } from '../http/problem.js';
-import { route } from '../http/route.js';
+import { SMALL_BODY, route } from '../http/route.js';
 import { isLessSure, keepJudgement, SHIPPED, type KeptFit, type KeptJudgement } from '../settings/judgement-here.js';
 import { apart } from '../work/apart.js';
 import type { SchoolRecords } from './fit-school.js';
@@ -41,7 +41,7 @@ export async function shownFit(db: Db, kept: KeptJudgement): Promise<Shown> {
 }
 
 export const fitRoutes = [
-  route('fitJudgement', { action: 'manage team' }, async (call) => {
+  route('fitJudgement', { action: 'manage team' }, { keepsReach: true, mostOctets: SMALL_BODY }, async (call) => {
     const { db, access, me, now } = call;
     if (underWay.has(db)) throw new ProblemError('busy', { detail: 'The numbers are being fitted already.' });
     underWay.add(db);
@@ -64,7 +64,7 @@ export const fitRoutes = [
       underWay.delete(db);
     }
   }),
-  route('chooseFit', { action: 'manage team' }, async ({ db, body, me, live }) => {
+  route('chooseFit', { action: 'manage team' }, { keepsReach: true, mostOctets: SMALL_BODY }, async ({ db, body, me, live }) => {
     const kept = await keepJudgement(db, ({ found, used, ...rest }) => {
       if (body.use === 'nothing new') return { ...rest, ...(used ? { used } : {}) };
       // what was used can be taken up again

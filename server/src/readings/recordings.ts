@@ -54,6 +54,7 @@ export const recordingRoutes = [
   route(
     'saveRecording',
     ({ params }) => ({ action: 'read check', checkChild: childOfReading(params.id) }),
+    { keepsReach: true, mostOctets: 2_500_000 },
     async ({ db, params, body, me, recordingStore, now, live, access }) => {
       const [found] = await db
         .select({ child: readings.child, consent: children.recordingConsent })

@@ -71,6 +71,7 @@ export const remarkRoutes = [
     'addRemark',
     ({ body }) =>
       body.about === 'child' ? { action: 'read child', childId: body.subject } : { action: 'read group', groupId: body.subject },
+    { keepsReach: true },
     async ({ db, body, me, access, now, live }) => {
       const people = await db.select().from(colleagues).where(eq(colleagues.active, true));
       const named = mentionsIn(body.text, people).filter((id) => id !== me.id);
@@ -90,7 +91,7 @@ export const remarkRoutes = [
     },
   ),
 
-  route('looked', { action: 'signed in' }, async ({ db, me, now }) => {
+  route('looked', { action: 'signed in' }, { keepsReach: true }, async ({ db, me, now }) => {
     const at = now();
     await db.insert(looks).values({ colleague: me.id, at }).onConflictDoUpdate({ target: looks.colleague, set: { at } });
     return { at };

@@ -215,7 +215,9 @@ async function kept(
 }
 
 export const sessionRoutes = [
-  route('sessions', { action: 'signed in' }, async ({ db, access, query }) => listSessions(db, access, query)),
+  route('sessions', { action: 'signed in' }, { restsOn: 'all but marks', kept: true }, async ({ db, access, query }) =>
+    listSessions(db, access, query),
+  ),
 
   route(
     'session',
@@ -239,6 +241,7 @@ export const sessionRoutes = [
   route(
     'addSession',
     ({ body }) => ({ action: 'plan session', groupId: body.groupId }),
+    { mostOctets: 1_000_000 },
     async ({ db, body, me, access, now, live }) => {
       await requireAdult(db, body.adultId);
       const members = (await db.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, body.groupId))).map(
@@ -266,6 +269,7 @@ export const sessionRoutes = [
   route(
     'updateSession',
     ({ params }) => ({ action: 'change session', sessionId: params.id }),
+    { mostOctets: 1_000_000 },
     async ({ db, params, body, me, access, live }) => {
       const current = await requireSession(db, access, params.id);
       await requireAdult(db, body.adultId);
@@ -303,6 +307,7 @@ export const sessionRoutes = [
   route(
     'redrawSession',
     ({ params }) => ({ action: 'run session', sessionId: params.id }),
+    { mostOctets: 1_000_000 },
     async ({ db, params, body, me, access, live }) => {
       const current = await requireSession(db, access, params.id);
       if (current.log || !current.plan.drawn || !body.plan.drawn?.again)

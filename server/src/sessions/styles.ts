@@ -29,7 +29,7 @@ async function ownStyles(db: Db): Promise<StyleRow[]> {
 }
 
 export const styleRoutes = [
-  route('styles', { action: 'signed in' }, async ({ db }) => [
+  route('styles', { action: 'signed in' }, { restsOn: 'all but marks' }, async ({ db }) => [
     ...SHIPPED_STYLES.map((s) => ({ ...s, parts: [...s.parts], version: null, by: null })),
     ...(await ownStyles(db)),
   ]),

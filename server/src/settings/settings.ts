@@ -28,8 +28,8 @@ export const settingsRoutes = [
     for (const topic of ['settings', 'sessions', 'timetable'] as const) await live.tell({ topic, by: me.id }, { everyone: true });
     return body;
   }),
-  route('settings', { action: 'signed in' }, async ({ db }) => readSettings(db)),
-  route('saveSettings', { action: 'manage team' }, async ({ db, body, live, me, access }) => {
+  route('settings', { action: 'signed in' }, { restsOn: 'all but marks' }, async ({ db }) => readSettings(db)),
+  route('saveSettings', { action: 'manage team' }, { mostOctets: 1_000_000 }, async ({ db, body, live, me, access }) => {
     const { version, ...settings } = body;
     const unknown = settings.accent
       .split(',')

@@ -45,11 +45,12 @@ async function groupsMoved(db: Db, after: readonly WeekMeeting[]): Promise<strin
 }
 
 export const timetableRoutes = [
-  route('timetable', { action: 'signed in' }, async ({ db, access }) => readTimetable(db, access)),
+  route('timetable', { action: 'signed in' }, { restsOn: 'all but marks' }, async ({ db, access }) => readTimetable(db, access)),
 
   route(
     'saveTimetable',
     ({ body }) => ({ action: 'change timetable', groupsMoved: (db) => groupsMoved(db, body.meetings) }),
+    { mostOctets: 1_000_000 },
     async ({ db, body, me, access, now, live }) => {
       const [settings, people] = await Promise.all([readSettings(db), db.select({ id: colleagues.id }).from(colleagues)]);
       const before = await timetableInForce(db);

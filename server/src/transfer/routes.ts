@@ -73,12 +73,15 @@ export const transferRoutes = [
   route(
     'readInstallation',
     { action: 'public' },
-    async ({ db, body }) => ({ rows: await readInstallation(db, body) }),
-    // and not a letter of a file is looked at where there is a school already
-    async ({ db, tries, req }) => {
-      await tries.setUp.take(req.ip ?? '');
-      const [school] = await db.select({ id: schools.id }).from(schools);
-      if (school) throw new ProblemError('already-set-up');
+    {
+      mostOctets: 250_000_000,
+      // not a letter of a file is looked at where there is a school already
+      before: async ({ db, tries, req }) => {
+        await tries.setUp.take(req.ip ?? '');
+        const [school] = await db.select({ id: schools.id }).from(schools);
+        if (school) throw new ProblemError('already-set-up');
+      },
     },
+    async ({ db, body }) => ({ rows: await readInstallation(db, body) }),
   ),
 ];
