@@ -141,6 +141,8 @@ describe('what to teach next', () => {
       expect(n.p).toBeLessThan(0.4);
       expect(n.why).toMatch(/^It comes right about \d+ of 10 times now\./);
     }
+    // words stand as they are read
+    expect(next.flatMap((n) => n.examples)).not.toContain('i');
     expect(next[0]!.opens).toBeGreaterThan(0);
   });
   it('names listening, then blending, before any pair where they hold the child back', () => {

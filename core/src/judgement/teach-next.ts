@@ -5,6 +5,7 @@
 import type { Strand } from '../evidence/observation.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
 import { sessionWorth } from '../phonics/session-worth.js';
+import { shownWord } from '../phonics/shown-word.js';
 import { offerableWords } from '../phonics/word-index.js';
 import type { PairState } from './estimate.js';
 
@@ -108,7 +109,7 @@ const commonest = (words: readonly { word: string; perMillion: number }[]): stri
   [...words]
     .sort((a, b) => b.perMillion - a.perMillion)
     .slice(0, EXAMPLES)
-    .map((w) => w.word);
+    .map((w) => shownWord(w.word));
 const often = (p: number): string => `${Math.round(10 * p)} of 10`;
 
 function pairWhy(opens: number, examples: readonly string[], p: number): string {

@@ -7,6 +7,7 @@ import { placeUnits, type Lexicon } from './lexicon.js';
 import { isLegal, isMadeUp } from './made-up.js';
 import { gpcsOf, normaliseWord, segment } from './segment.js';
 import { confusability } from './shape.js';
+import { shownWord } from './shown-word.js';
 import { isVowelSound } from './sounds.js';
 import { offerableWords, pairMask, usesOnly, type IndexedWord } from './word-index.js';
 
@@ -59,11 +60,8 @@ export function listenAndFind(lexicon: Lexicon, request: { target: string; taugh
   if (options.length < 4)
     throw new CoreError('no-candidates', 'taught', `Too little is taught yet for three words like "${request.target}".`);
   const madeUp = options.slice(1).filter((word) => !lexicon.peek(word)?.book);
-  return { options: options.map(shown), contrast, madeUp, order: shuffled([0, 1, 2, 3], random) };
+  return { options: options.map(shownWord), contrast, madeUp, order: shuffled([0, 1, 2, 3], random) };
 }
-
-/** As a child sees it: the word I is a capital. */
-const shown = (word: string): string => (word === 'i' ? 'I' : word);
 
 /** Words that differ at one unit, in its sound: likely mix-ups and common words first, then made-up ones. */
 function optionsAt(

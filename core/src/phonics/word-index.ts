@@ -2,6 +2,7 @@
 import type { Gpc, Lexicon } from './lexicon.js';
 import { segment } from './segment.js';
 import { shapeOf, syllableCount } from './shape.js';
+import { shownWord } from './shown-word.js';
 import type { FoundWord } from './find-words.js';
 
 export interface IndexedWord {
@@ -100,7 +101,7 @@ export function usesAny(word: IndexedWord, mask: Uint8Array): boolean {
 export function found(lexicon: Lexicon, word: IndexedWord): FoundWord {
   const segmentation = segment(lexicon, word.word)[0]!;
   return {
-    word: word.word === 'i' ? 'I' : word.word,
+    word: shownWord(word.word),
     gpcs: word.pairs.map((k) => lexicon.pairs[k]!.gpc),
     segmentation,
     shape: word.shape,

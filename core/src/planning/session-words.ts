@@ -3,6 +3,7 @@ import { findWords, type FindWordsRequest } from '../phonics/find-words.js';
 import { wordJudge, type Taught } from '../phonics/decodability.js';
 import type { Gpc, Lexicon, Segmentation } from '../phonics/lexicon.js';
 import { gpcsOf, segment } from '../phonics/segment.js';
+import { shownWord } from '../phonics/shown-word.js';
 import type { PlannedWord, SessionChild, SessionNeeds } from './part-content.js';
 
 /** A pair counts as readable for a child who is likelier than not to know it. Never checked: as taught. */
@@ -80,7 +81,7 @@ export function irregularWord(lexicon: Lexicon, word: string, focus: readonly Gp
   const planned = plannedWord(lexicon, word, focus);
   return {
     ...planned,
-    word: word === 'i' ? 'I' : word,
+    word: shownWord(word),
     odd: planned.units.flatMap((u, k) => (taught.includes(`${u.grapheme}:${u.sound}`) ? [] : [k])),
   };
 }
