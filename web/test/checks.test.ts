@@ -25,6 +25,7 @@ import {
 import { sheetCode } from '../src/check/sheet-code.js';
 import { duePairs } from '../src/children/due.js';
 import { cellsOf, gapsCsv, pairColumn, strandColumn, strandsSeen } from '../src/gaps/columns.js';
+import { child } from './support/children.js';
 
 let clock = Date.parse('2026-11-24T09:00:00Z');
 const marker: Marker = { by: uuidv7(), now: () => new Date((clock += 1000)).toISOString(), newId: () => uuidv7() };
@@ -143,19 +144,11 @@ const childOf = (
   name = 'Ada',
   strands: ChildLine['strands'] = [],
 ): ChildLine => ({
+  ...child(name, []),
   id: uuidv7(),
   givenName: name,
   familyName: 'Test',
   classId: 'k',
-  externalId: null,
-  firstLanguage: '',
-  needs: '',
-  dateOfBirth: null,
-  recordingConsent: false,
-  version: 1,
-  lastCheck: null,
-  direction: null,
-  groupIds: [],
   strands,
   line: cells.map(({ state: s, age, p }, k) => ({
     gpc: `g${k}:s${k}`,

@@ -7,6 +7,7 @@ import { assign, readLines, recognise, splitName } from '../src/children/columns
 import { amend, begin, cardNow, counting, finish, mark, merge, takeBack, type LocalCheck, type Marker } from '../src/check/local-check.js';
 import { cardsFor, dueOrder, nextInTurn } from '../src/check/start.js';
 import { inNeed, possible } from '../src/groups/problem.js';
+import { child as madeUpChild } from './support/children.js';
 
 const by = uuidv7();
 let clock = Date.parse('2026-11-24T09:00:00Z');
@@ -88,20 +89,12 @@ describe('a check on this device', () => {
 });
 
 const child = (name: string, lastCheck: string | null, states: string[] = ['gap']): ChildLine => ({
+  ...madeUpChild(name, []),
   id: uuidv7(),
   givenName: name,
   familyName: 'T',
   classId: 'k',
-  externalId: null,
-  firstLanguage: '',
-  needs: '',
-  dateOfBirth: null,
-  recordingConsent: false,
-  version: 1,
   lastCheck,
-  strands: [],
-  direction: null,
-  groupIds: [],
   line: states.map((state, k) => ({
     gpc: `p${k}:s`,
     state: state as 'gap',

@@ -9,7 +9,8 @@
  * between answers strengths fade and grow uncertain (a state-space model: Fahrmeir, "Posterior mode estimation by extended
  * Kalman filtering", JASA 87, 1992). A sitting has a day of its own, an adult an ear of their own. How children differ
  * in kind (steady, all or nothing, different from day to day, quick to forget) is unknown, so a few such filters run side by
- * side, each weighted by how well it has foretold this child (multiple-model estimation: Magill 1965).
+ * side, each weighted by how well it has foretold this child (multiple-model estimation: Magill 1965). How what they expect
+ * has to be bent for the one child is learned in own-scale.ts.
  */
 import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
