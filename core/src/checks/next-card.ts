@@ -143,7 +143,10 @@ const BESIDE = 3;
 
 /** Of a child with a long record the newest answers are enough to begin a check with. */
 const MOST_ANSWERS = 400;
-const recent = (all: readonly Observation[]): readonly Observation[] => all.slice(-MOST_ANSWERS);
+/** They begin at the same one for many answers, so that what was worked out of them is gone on with. */
+const STRIDE = 64;
+const recent = (all: readonly Observation[]): readonly Observation[] =>
+  all.slice(Math.ceil(Math.max(0, all.length - MOST_ANSWERS) / STRIDE) * STRIDE);
 
 function runOfWrong(own: readonly Observation[]): number {
   let run = 0;

@@ -42,7 +42,8 @@ export function inOrder(order: readonly Gpc[], taught: readonly Gpc[]): Gpc[] {
 
 /**
  * What is believed of each taught pair after these observations (already effective, of one child, none later than now).
- * Cost: answers times pairs squared, some milliseconds for a check of 70 pairs.
+ * Cost: answers times pairs squared; of a record that goes on from the one asked for before, the new answers alone. What an
+ * older answer of this function tells of a card (`tells`) holds until it is asked again.
  */
 export function recallBelief(
   pairs: readonly Gpc[],
@@ -51,21 +52,18 @@ export function recallBelief(
 ): RecallBelief {
   const index = new Map(pairs.map((gpc, k) => [gpc, k]));
   const own = observations.filter((o) => o.gpc !== undefined && index.has(o.gpc) && chancesOf(model.recall, o.kind) !== undefined);
-  const filter = new RecallFilter(
-    model.recall,
-    pairs.map((gpc, place) => ({ gpc, place })),
-    [...new Set(own.map((o) => o.by))],
-  );
-  const asked = new Array<number>(pairs.length).fill(0);
-  const surprises: { at: string; of: number }[] = [];
-  for (const observation of own) {
+  const walk = walkOf(pairs, own, model);
+  const { filter } = walk;
+  for (const observation of own.slice(walk.seen.length)) {
     filter.pass(Date.parse(observation.at));
     const foretold = filter.foretell(observation);
     const right = !isMiss(observation.outcome);
-    surprises.push({ at: observation.at, of: -Math.log(Math.max(1e-3, right ? foretold : 1 - foretold)) });
+    walk.surprises.push({ at: observation.at, of: -Math.log(Math.max(1e-3, right ? foretold : 1 - foretold)) });
     filter.observe(observation);
-    asked[index.get(observation.gpc!)!]! += 1;
+    walk.asked[index.get(observation.gpc!)!]! += 1;
+    walk.seen.push(observation);
   }
+  const [asked, surprises] = [[...walk.asked], [...walk.surprises]];
   const beliefs = pairs.map((gpc) => filter.belief(gpc)!);
   const p = beliefs.map(knownIn);
   let sides: readonly Side[] | undefined;
@@ -76,6 +74,42 @@ export function recallBelief(
     surprises,
     tells: (k) => informationGain(filter, beliefs, (sides ??= sidesOf(beliefs)), k),
   };
+}
+
+/** A record gone through so far. */
+interface Walk {
+  readonly pairs: readonly Gpc[];
+  readonly model: EstimateModel;
+  readonly adults: readonly string[];
+  readonly filter: RecallFilter;
+  readonly seen: Observation[];
+  readonly asked: number[];
+  readonly surprises: { at: string; of: number }[];
+}
+/** The record that was gone through last: a check asks again with one answer more at every card, and a press must not wait for all of it. */
+let last: Walk | undefined;
+const TELLS = ['id', 'at', 'kind', 'gpc', 'outcome', 'by', 'ms', 'options', 'fromMemory'] as const;
+const tellsTheSame = (a: Observation, b: Observation): boolean => a === b || TELLS.every((key) => a[key] === b[key]);
+
+/** The last walk where this record goes on from it, or one from the beginning. */
+function walkOf(pairs: readonly Gpc[], own: readonly Observation[], model: EstimateModel): Walk {
+  const adults = [...new Set(own.map((o) => o.by))];
+  const goesOn =
+    last !== undefined &&
+    last.model === model &&
+    last.adults.join() === adults.join() &&
+    last.seen.length <= own.length &&
+    last.pairs.length === pairs.length &&
+    last.pairs.every((gpc, k) => gpc === pairs[k]) &&
+    last.seen.every((o, k) => tellsTheSame(o, own[k]!));
+  if (goesOn) return last!;
+  const filter = new RecallFilter(
+    model.recall,
+    pairs.map((gpc, place) => ({ gpc, place })),
+    adults,
+  );
+  last = { pairs: [...pairs], model, adults, filter, seen: [], asked: new Array<number>(pairs.length).fill(0), surprises: [] };
+  return last;
 }
 
 /** One kind of child's beliefs of all pairs, with how likely each is judged wrongly now. */
