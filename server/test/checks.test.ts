@@ -1,6 +1,8 @@
 /** Hard cases of checks through the server: two adults at once, corrections, moved children, changed settings, a whole class in a row, second screens. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { eq } from 'drizzle-orm';
 import { DEFAULT_SETTINGS, type ChildLine, type SchoolSettings } from '@sapling/contract';
+import { childStates } from '../src/db/schema.js';
 import { Screens } from '../src/evidence/screens.js';
 import { uuidv7 } from '../src/ids.js';
 import { School, now, observation, type Person } from './support.js';
@@ -237,6 +239,36 @@ describe('what the school decides', () => {
     expect(await statesWith({ skillSecureFrom: 0.7 }, version + 1)).toEqual(['secure', atFirst]);
     expect(await statesWith({ skillSecureFrom: 0.95 }, version + 2)).toEqual(['wobbly', atFirst]);
     await statesWith({}, version + 3);
+  });
+
+  it('works a child out anew for what judgement rests on, and for nothing else a school decides', async () => {
+    const [child] = await school.addChildren('Wrens', ['Hal']);
+    await send(teacher, [observation(teacher.id, child!, { gpc: 's:s', at: daysAgo(3) })]);
+    const restsOn = async (change: Partial<SchoolSettings>): Promise<string> => {
+      const { version } = (await school.ask('GET', '/api/settings', { as: lead })).body as { version: number };
+      expect((await school.ask('PUT', '/api/settings', { as: lead, body: { ...DEFAULT_SETTINGS, ...change, version } })).status).toBe(200);
+      await childOf(child!);
+      const [kept] = await school.running.db.select().from(childStates).where(eq(childStates.child, child!));
+      return kept!.stamp;
+    };
+    const before = await restsOn({});
+    const day = now().slice(0, 10);
+    expect(await restsOn({ holidays: [{ name: 'Staff day', from: day, to: day }], cycleWeeks: 7, coverNotes: 'Ring the office.' })).toBe(
+      before,
+    );
+    for (const change of [
+      { secureFrom: 0.9 },
+      { gapBelow: 0.7 },
+      { skillSecureFrom: 0.9 },
+      { skillGapBelow: 0.5 },
+      { selfCorrectionIsRight: false },
+      { readAlone: 0.9 },
+      { readingAims: [{ year: '1', season: 'spring' as const, wcpm: 60 }] },
+      { accent: 'bath as in father' },
+      { spelling: 'American' as const },
+    ])
+      expect(await restsOn(change), JSON.stringify(change)).not.toBe(before);
+    expect(await restsOn({})).toBe(before);
   });
 
   it('an accent that was set makes an answer right that was laid as wrong before', async () => {

@@ -89,16 +89,14 @@ export async function groundsOf(db: Db, rows: readonly ChildRow[]): Promise<(row
     return counts.get(key)!;
   };
   const here = judgementHere(modelOf(settings), kept);
-  const school = short(`${settings.version} ${words.stamp}${here.stamp}`);
-  const common = {
-    book,
-    model: here.model,
-    reading: {
-      readAlone: settings.readAlone,
-      selfCorrectionIsRight: settings.selfCorrectionIsRight,
-      readingAims: settings.readingAims,
-    },
+  const reading = {
+    readAlone: settings.readAlone,
+    selfCorrectionIsRight: settings.selfCorrectionIsRight,
+    readingAims: settings.readingAims,
   };
+  const common = { book, model: here.model, reading };
+  // what is judged by, and no more: a holiday or a lesson moves nothing about what a child knows
+  const school = short(JSON.stringify([here.model.secureFrom, here.model.gapBelow, here.model.strand, reading, words.stamp, here.stamp]));
   return (row) => {
     const schoolClass = classOf.get(row.classId);
     const order = orders.get(schoolClass?.orderId ?? '');

@@ -1,7 +1,7 @@
 /** How readings came out, kept with what they rest on: a list of a school's readings folds no steps. */
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
-import type { ReadingSummary, SchoolSettings } from '@sapling/contract';
-import { countingMarking, foldReading, scoreMarking, secondsOf, type StepRecord } from '@sapling/core/reading';
+import type { ReadingSummary } from '@sapling/contract';
+import { countingMarking, foldReading, scoreMarking, secondsOf, type ReadingSettings, type StepRecord } from '@sapling/core/reading';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { readingOutcomes, readings, readingSteps, recordings } from '../db/schema.js';
@@ -18,7 +18,7 @@ const FORM = 1;
 /** So many readings at once: their steps are read together. */
 const AT_ONCE = 10;
 
-function outcomeOf(words: readonly string[], steps: readonly StepRecord[], settings: SchoolSettings): ReadingOutcome {
+function outcomeOf(words: readonly string[], steps: readonly StepRecord[], settings: ReadingSettings): ReadingOutcome {
   const markings = foldReading(steps);
   const marking = countingMarking(markings);
   const { byKind: _byKind, ...score } = marking
@@ -42,8 +42,9 @@ function outcomeOf(words: readonly string[], steps: readonly StepRecord[], setti
 
 /** How these readings came out, by id: what was worked out before is read, the rest worked out and kept. */
 export async function readingOutcomesOf(db: Db, ids: readonly string[]): Promise<Map<string, ReadingOutcome>> {
-  const settings = await readSettings(db);
-  const stamp = `${FORM} ${settings.version}`;
+  const { selfCorrectionIsRight } = await readSettings(db);
+  const settings = { selfCorrectionIsRight };
+  const stamp = `${FORM} ${JSON.stringify(settings)}`;
   const kept = await byIds(ids, (some) =>
     db
       .select({ reading: readingOutcomes.reading, outcome: readingOutcomes.outcome })
