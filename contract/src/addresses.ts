@@ -74,6 +74,7 @@ export const ADDRESSES = {
   confirmErasure: ['POST', '/api/erasures/:id/confirm'],
   withdrawErasure: ['DELETE', '/api/erasures/:id'],
   evidence: ['GET', '/api/children/:id/evidence'],
+  childTeaching: ['GET', '/api/children/:id/teaching'],
   previewImport: ['POST', '/api/imports/preview'],
   runImport: ['POST', '/api/imports'],
   imports: ['GET', '/api/imports'],

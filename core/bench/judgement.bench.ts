@@ -61,7 +61,7 @@ say(
   `${CHILDREN} children of each kind of mind; the model was fitted on other children of all four kinds, the regression on ${FITTED.join(' and ')}.`,
 );
 say('\nForetelling the next answer to a card (log loss): model, last answer, last five, prior, regression of ten features fitted');
-say('on other kinds, the same fitted on this kind, and the truth itself');
+say('on other kinds, the same fitted on this kind, the truth itself, and the model where it is told what logged sessions worked on');
 const cross = baselinesOf(FITTED.flatMap((mind) => drawn(mind, 2001, CHILDREN).flatMap(rowsOf)));
 const pupilsOf = new Map<MindKind, Pupil[]>();
 for (const mind of MIND_KINDS) {
@@ -69,11 +69,14 @@ for (const mind of MIND_KINDS) {
   const pupils = drawn(mind, 20_001, CHILDREN);
   pupilsOf.set(mind, pupils);
   for (const when of ['in term', 'after a break'] as const) {
-    const sums = new Array<number>(7).fill(0);
+    const sums = new Array<number>(8).fill(0);
     const bySort = new Map<PupilSort, [number, number]>();
     let n = 0;
     for (const pupil of pupils) {
-      const said = foretell(pupil.observations, { order: pupil.order }).filter((f) => f.kind === 'see-say');
+      const cards = (told: Pick<Parameters<typeof foretell>[1] & {}, 'teaching'>) =>
+        foretell(pupil.observations, { order: pupil.order, ...told }).filter((f) => f.kind === 'see-say');
+      const said = cards({});
+      const toldSaid = cards({ teaching: pupil.teaching });
       rowsOf(pupil).forEach((r, k) => {
         if (r.when !== when) return;
         n += 1;
@@ -85,6 +88,7 @@ for (const mind of MIND_KINDS) {
           foretellLogistic(cross.weights, r.features),
           foretellLogistic(own.weights, r.features),
           r.truth,
+          toldSaid[k]!.p,
         ];
         ways.forEach((p, w) => (sums[w]! += loss(p, r.right)));
         const entry = bySort.get(pupil.sort) ?? [0, 0];
@@ -93,21 +97,27 @@ for (const mind of MIND_KINDS) {
     }
     const best = Math.min(sums[1]!, sums[2]!, sums[3]!);
     say(
-      `  ${mind.padEnd(9)} ${when.padEnd(14)} ${sums.map((s) => (s / n).toFixed(3)).join('  ')}   ${percent(best - sums[0]!, best)} below the best of three (truth ${percent(best - sums[6]!, best)})`,
+      `  ${mind.padEnd(9)} ${when.padEnd(14)} ${sums.map((s) => (s / n).toFixed(3)).join('  ')}   ${percent(best - sums[0]!, best)} below the best of three, told of sessions ${percent(best - sums[7]!, best)} (truth ${percent(best - sums[6]!, best)})`,
     );
     say(`      by child, below the last five: ${[...bySort].map(([sort, [m, five]]) => `${sort} ${percent(five - m, five)}`).join(', ')}`);
   }
 }
 
-say('\nWhat is said of pairs against the true chance of a right answer (known from 0.7, clear gap to 0.35)');
+say('\nWhat is said of pairs against the true chance of a right answer (known from 0.7, clear gap to 0.35), told of no session and told');
 for (const mind of MIND_KINDS) {
-  for (const when of ['in term', 'after a break'] as const) {
+  for (const [when, told] of [
+    ['in term', false],
+    ['in term', true],
+    ['after a break', false],
+    ['after a break', true],
+  ] as const) {
     const bins = Array.from({ length: 10 }, () => [0, 0, 0]);
     let [clear, named, calledSecure, secure, secureKnown, gaps, gapsKnown, slowKnown, slowAll] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
     for (const pupil of pupilsOf.get(mind)!)
       for (const look of pupil.snapshots.filter((s) => s.when === when)) {
         const seen = pupil.observations.filter((o) => o.at < look.at);
-        for (const [gpc, e] of estimate(seen, { asOf: look.at, order: pupil.order })) {
+        const teaching = told ? pupil.teaching : [];
+        for (const [gpc, e] of estimate(seen, { asOf: look.at, order: pupil.order, teaching })) {
           const chance = look.chance.get(gpc as Gpc)!;
           const bin = bins[Math.min(9, Math.floor(e.p * 10))]!;
           bin[0]! += 1;
@@ -134,7 +144,7 @@ for (const mind of MIND_KINDS) {
       }
     const off = bins.reduce((sum, [, said, was]) => sum + Math.abs(said! - was!), 0) / bins.reduce((sum, [n]) => sum + n!, 0);
     say(
-      `  ${mind.padEnd(9)} ${when.padEnd(14)} calibration error ${(100 * off).toFixed(1)} points; clear gaps named ${percent(named, clear)}, called secure ${percent(calledSecure, clear)}; secure that are known ${percent(secureKnown, secure)}; named gaps that are known ${percent(gapsKnown, gaps)}; slow and known, judged known ${percent(slowKnown, slowAll)}`,
+      `  ${mind.padEnd(9)} ${when.padEnd(14)} ${told ? 'told    ' : 'not told'} calibration error ${(100 * off).toFixed(1)} points; clear gaps named ${percent(named, clear)}, called secure ${percent(calledSecure, clear)}; secure that are known ${percent(secureKnown, secure)}; named gaps that are known ${percent(gapsKnown, gaps)}; slow and known, judged known ${percent(slowKnown, slowAll)}`,
     );
   }
 }

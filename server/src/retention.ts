@@ -8,8 +8,7 @@ import type { Db } from './db/open.js';
 import { logs, notes, recordings, remarks, sessions, trail } from './db/schema.js';
 import { route } from './http/route.js';
 import { readSettings } from './settings/read-settings.js';
-import { momentOf } from './calendar/calendar.js';
-import { schoolDay, schoolZone } from './settings/school-day.js';
+import { momentOf, schoolDay, schoolZone } from './settings/school-day.js';
 import { flushTrail } from './audit-log.js';
 
 /** So many days before, leads are told. */

@@ -269,6 +269,7 @@ const TABLE: Record<EndpointName, Row> = {
   confirmErasure: list({ path: () => `/api/erasures/${none}/confirm`, body: () => ({ password: PASSWORD }), may: ['lead'] }),
   withdrawErasure: list({ path: () => `/api/erasures/${none}`, may: ['lead'] }),
   evidence: list({ path: () => `/api/children/${mine[0]!}/evidence`, far: () => `/api/children/${others[2]!}/evidence` }),
+  childTeaching: list({ path: () => `/api/children/${mine[0]!}/teaching`, far: () => `/api/children/${others[2]!}/teaching` }),
   previewImport: list({ path: () => '/api/imports/preview', body: () => ({ rows: [] }), may: TEACHERS }),
   runImport: list({
     path: () => '/api/imports',

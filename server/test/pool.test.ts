@@ -22,7 +22,7 @@ const mark = (n: number) => ({
   ms: 900,
 });
 const asked = (marks: string[]) => ({
-  facts: { marks, withdrawn: [], readings: [], steps: [], year: '1' },
+  facts: { marks, withdrawn: [], readings: [], steps: [], teaching: [], year: '1' },
   grounds: {
     book: { stamp: 'test', accent: '', corrections: [], words: {} },
     model: DEFAULT_MODEL,

@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, type Group, type Session, type Timetable } from '@sapling/contract';
 import { daysAfter, weekday } from '@sapling/core';
-import { momentOf } from '../src/calendar/calendar.js';
+import { momentOf } from '../src/settings/school-day.js';
 import { PLAN, School, schoolToday, type Person } from './support.js';
 
 const school = new School();

@@ -94,6 +94,12 @@ export const childrenEndpoints = {
     // what comes of a reading carries the reading's id and the word
     response: z.array(observation.extend({ id: z.string(), counts: z.boolean(), reading: id.optional() })),
   }),
+  /** What logged sessions worked on with a child, newest first: evidence beside answers. */
+  childTeaching: define(ADDRESSES.childTeaching, {
+    params: byId,
+    query: z.object({ gpc: gpc.optional() }),
+    response: z.array(z.object({ gpc, at: z.string(), on: z.iso.date() })),
+  }),
   previewImport: define(ADDRESSES.previewImport, {
     body: z.object({ rows: z.array(importRow).max(5000) }),
     response: importPreview,

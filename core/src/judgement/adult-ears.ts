@@ -10,12 +10,13 @@ import type { Gpc } from '../phonics/lexicon.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import type { AdultEar } from './filter-parameters.js';
 import type { RecallFilter, WordAnswer } from './recall-filter.js';
-import { checked, runFilter } from './run-filter.js';
+import { checked, runFilter, type LoggedTeaching } from './run-filter.js';
 
 /** The record of one child: answers about pairs in order of time, words with nothing noted, and the order it is taught in. */
 export interface ChildRecord {
   readonly pairs: readonly Observation[];
   readonly words?: readonly WordAnswer[];
+  readonly teaching?: readonly LoggedTeaching[];
   readonly order?: readonly Gpc[];
 }
 /** How an adult hears, with how many answers it rests on. */
@@ -50,7 +51,7 @@ export function adultEars(children: readonly ChildRecord[], model: EstimateModel
 
 /** Adds to each adult's sheet how likely every answer was under each pair of factors. */
 function listen(
-  { pairs, words, order }: ChildRecord,
+  { pairs, words, teaching, order }: ChildRecord,
   model: EstimateModel,
   ears: Readonly<Record<string, AdultEar>>,
   sheets: Map<string, { logs: Float64Array; answers: number }>,
@@ -76,7 +77,8 @@ function listen(
       }),
     );
   };
-  runFilter(checked(pairs, model, Infinity), { ...(words ? { words } : {}), ...(order ? { order } : {}) }, model, { before });
+  const known = { ...(words ? { words } : {}), ...(teaching ? { teaching } : {}), ...(order ? { order } : {}) };
+  runFilter(checked(pairs, model, Infinity), known, model, { before });
 }
 
 /** The mean of the logarithms under the posterior, as factors. */

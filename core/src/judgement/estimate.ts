@@ -8,7 +8,7 @@ import type { Gpc } from '../phonics/lexicon.js';
 import { endsOf, knownIn } from './belief.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import type { Belief, RecallFilter } from './recall-filter.js';
-import { checked, runFilter, type RecordOptions } from './run-filter.js';
+import { checked, checkedTeaching, runFilter, type RecordOptions } from './run-filter.js';
 import { SlowWatch } from './slow.js';
 
 export type PairState = 'secure' | 'wobbly' | 'gap' | 'unchecked';
@@ -45,7 +45,8 @@ const SLOW_FROM = 0.6;
  * Where one child stands on each pair, from all observations of it. One child's observations only. Pairs never observed
  * are not in the map: they are *unchecked*. Replaced observations do not count, nor do those of a day after `asOf`.
  * One answer tells of other pairs as well: who misses 30 of 40 cards once has 30 gaps, who misses one has none. Time without
- * evidence widens an estimate and never raises it; a gap stays one until something speaks against it.
+ * evidence widens an estimate and never raises it; only answers and logged teaching do. A gap stays one until something speaks
+ * against it.
  * @throws CoreError `bad-input` where a time is no ISO time, a kind or an outcome is unknown, or the observations are of several children.
  * @example estimate(observations, { asOf: '2026-11-20T09:00:00Z' }).get('ai:ay')?.state
  */
@@ -90,7 +91,10 @@ export function estimateOver(
     }
     out.push(states);
   };
-  const filter = runFilter(list, { ...options, words: options.words?.filter((w) => Date.parse(w.observation.at) <= last) ?? [] }, model, {
+  const by = (at: string): boolean => Date.parse(at) <= last;
+  const words = options.words?.filter((w) => by(w.observation.at)) ?? [];
+  const teaching = checkedTeaching(options.teaching).filter((l) => by(l.at));
+  const filter = runFilter(list, { ...options, words, teaching }, model, {
     until: (at, unseen) => {
       // the last moment is looked at after everything: a clock that runs a little ahead is believed
       while (out.length < times.length - 1 && times[out.length]! < Date.parse(at)) look(times[out.length]!, unseen);

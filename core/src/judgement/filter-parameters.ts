@@ -58,6 +58,9 @@ export interface FilterParameters {
   /** What being asked, and being taught, adds to strength. */
   readonly meet: number;
   readonly teach: number;
+  /** What a logged session that worked on a pair adds to its strength, and to the variance of it: what is taught does not always take. */
+  readonly logged: number;
+  readonly loggedVariance: number;
   /** How much longer (logarithm) a right answer takes that was all but forgotten than one that is sure, and how much times vary. */
   readonly timeSpan: number;
   readonly timeSd: number;

@@ -2,7 +2,7 @@
 import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { DEFAULT_MODEL } from './model.js';
-import { checked, runFilter, type RecordOptions } from './run-filter.js';
+import { checked, checkedTeaching, runFilter, type RecordOptions } from './run-filter.js';
 
 export interface Foretold {
   readonly id: string;
@@ -23,12 +23,15 @@ export interface Foretold {
  * @throws CoreError as `estimate`.
  * @example foretell(observations, { order }).filter((f) => f.kind === 'see-say')
  */
-export function foretell(observations: readonly Observation[], options: Pick<RecordOptions, 'model' | 'order' | 'words'> = {}): Foretold[] {
+export function foretell(
+  observations: readonly Observation[],
+  options: Pick<RecordOptions, 'model' | 'order' | 'words' | 'teaching'> = {},
+): Foretold[] {
   const model = options.model ?? DEFAULT_MODEL;
   const list = checked(observations, model, Infinity);
   const before = new Map<Gpc, boolean[]>();
   const out: Foretold[] = [];
-  runFilter(list, options, model, {
+  runFilter(list, { ...options, teaching: checkedTeaching(options.teaching) }, model, {
     before: (observation, filter) => {
       const gpc = observation.gpc!;
       const own = before.get(gpc) ?? [];

@@ -22,10 +22,11 @@ export interface Judgement {
  */
 export function judge(
   evidence: Derived,
-  options: Pick<EstimateOptions, 'asOf' | 'model' | 'order'> & { readonly earlier?: readonly string[] },
+  options: Pick<EstimateOptions, 'asOf' | 'model' | 'order' | 'teaching'> & { readonly earlier?: readonly string[] },
 ): Judgement {
   const { earlier = [], ...rest } = options;
-  const apart = tellApart(evidence.pairs, { ...rest, words: evidence.words });
+  const { teaching: _teaching, ...untaught } = rest;
+  const apart = tellApart(evidence.pairs, { ...untaught, words: evidence.words });
   const all = estimateOver(evidence.pairs, [...earlier, rest.asOf], {
     ...rest,
     words: evidence.words,

@@ -1,6 +1,6 @@
 /**
  * Every number of the judgement, in one file. Written by `npm run fit`, which fits them on simulated children of four
- * kinds of mind (seeds that no test and no benchmark draws). Thresholds, the interval, how fast answers on a strand age, the fourth kind of child and a child's own scale are set, not fitted (docs/decisions/estimate.md). What each means stands in model.ts
+ * kinds of mind (seeds that no test and no benchmark draws). Thresholds, the interval, how fast answers on a strand age, the fourth kind of child and a child's own scale, and what a logged session adds, are set, not fitted (docs/decisions/estimate.md). What each means stands in model.ts
  * and recall-filter.ts.
  */
 import type { EstimateModel } from './model.js';
@@ -41,6 +41,8 @@ export const PARAMETERS: { readonly estimate: EstimateModel } = {
       mostVariance: 9,
       meet: 0.10254,
       teach: 0.61159,
+      logged: 0.3,
+      loggedVariance: 0.5,
       fromMemory: 1.3,
       kinds: {
         'see-say': { guess: 0.0762, lapse: 0.04841 },

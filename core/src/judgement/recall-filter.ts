@@ -73,6 +73,8 @@ export class RecallFilter {
   private readonly met: Float64Array;
   /** When a pair was last taught with an answer that came right, milliseconds. */
   private readonly lastTaught = new Map<number, number>();
+  /** Sessions that worked on a pair since it was last answered. */
+  private readonly unseenTeaching = new Map<number, number>();
   private now = Number.NaN;
   /** Days of breaks so far, in which nothing at all was seen of the child, and how many of them there were when each pair was last met. */
   private rested = 0;
@@ -173,6 +175,12 @@ export class RecallFilter {
     return Number.isNaN(this.seenLast) ? 0 : Math.max(0, (at - this.seenLast) / DAY_MS - BREAK_FROM_DAYS);
   }
 
+  /** The child was at school: no break is on. */
+  private present(at: number): void {
+    this.rested += this.restingAt(at);
+    this.seenLast = at;
+  }
+
   /** Begins a sitting where this answer is the first of one: a new day is drawn. */
   private sit(by: string, at: number): void {
     if (this.sitting !== null && this.sitting.by === by && at - this.sitting.at < SITTING_MS) {
@@ -266,8 +274,8 @@ export class RecallFilter {
     if (i === undefined) return;
     const at = Date.parse(observation.at);
     this.pass(at);
-    this.rested += this.restingAt(at);
-    this.seenLast = at;
+    this.present(at);
+    this.unseenTeaching.delete(i);
     this.sit(observation.by, at);
     const right = !isMiss(observation.outcome);
     const delay = right ? this.delay(observation) : null;
@@ -295,6 +303,26 @@ export class RecallFilter {
     this.meeting(i, at, right, taught);
     const lift = logit(believed) - logit(this.believed(i).p);
     if (right ? lift > 0 : lift < 0) this.answered.get(i)!.lift = lift;
+  }
+
+  /**
+   * A logged session worked on the pair: it may have taken. Likelier known, and less surely so than by an answer; each further
+   * session that nobody looked after adds half as much, so that teaching alone makes nothing known. A pair that is not held is
+   * left out.
+   */
+  teach(gpc: Gpc, at: number): void {
+    this.pass(at);
+    this.present(at);
+    const i = this.index.get(gpc);
+    if (i === undefined) return;
+    const { logged, loggedVariance, mostVariance } = this.parameters;
+    const before = this.unseenTeaching.get(i) ?? 0;
+    this.unseenTeaching.set(i, before + 1);
+    for (const { mean, cov } of this.members) {
+      mean[i]! += logged * AGAIN_COUNTS ** before;
+      const own = i * this.m + i;
+      cov[own] = Math.max(cov[own]!, Math.min(mostVariance, cov[own]! + loggedVariance));
+    }
   }
 
   private meeting(i: number, at: number, right: boolean, taught: boolean): void {
@@ -429,6 +457,8 @@ export class RecallFilter {
   }
 }
 
+/** What a further session on a pair that nobody looked at since adds, against the one before. */
+const AGAIN_COUNTS = 0.5;
 /** How often a child of whom nothing is known pushes known sounds together. */
 export const USUALLY_BLENDS = 0.8;
 /** A kind of child more than fifty times less likely than the likeliest one. */

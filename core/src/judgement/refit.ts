@@ -85,6 +85,7 @@ export function movedParameters(from: FilterParameters, steps: RefitSteps, ears?
     rest: from.rest * times(steps.breaks),
     meet: from.meet * times(steps.teaching),
     teach: from.teach * times(steps.teaching),
+    logged: from.logged * times(steps.teaching),
     adultSd: from.adultSd * times(steps.adults),
     kinds,
     children: from.children.map(child),
@@ -97,8 +98,9 @@ interface Loss {
   readonly plain: number;
   readonly answers: number;
 }
-function lossOf({ pairs, words, order }: RefitChild, model: EstimateModel): Loss {
-  const list = foretell(pairs, { model, ...(words ? { words } : {}), ...(order ? { order } : {}) }).filter((f) => !f.id.includes('#'));
+function lossOf({ pairs, words, teaching, order }: RefitChild, model: EstimateModel): Loss {
+  const known = { ...(words ? { words } : {}), ...(teaching ? { teaching } : {}), ...(order ? { order } : {}) };
+  const list = foretell(pairs, { model, ...known }).filter((f) => !f.id.includes('#'));
   const { loss, plain, answers } = tallyOf(list);
   return { sum: loss, plain, answers };
 }

@@ -8,12 +8,20 @@ import { chancesOf } from './filter-parameters.js';
 import { RecallFilter, USUALLY_BLENDS, type PairOfChild, type WordAnswer } from './recall-filter.js';
 import { USUAL_PLACE } from './usual-place.js';
 
+/** A pair that a logged session worked on with the child, whether anybody marked it there or not: it may have taken, an answer tells. */
+export interface LoggedTeaching {
+  readonly gpc: Gpc;
+  /** ISO 8601 UTC. */
+  readonly at: string;
+}
 export interface RecordOptions {
   readonly model?: EstimateModel;
   /** All pairs of the child's teaching order, in order; the usual places where left out. */
   readonly order?: readonly Gpc[];
   /** Words read with nothing noted of where they went wrong, if they did: `derive(…).words`. */
   readonly words?: readonly WordAnswer[];
+  /** What logged sessions taught the child, in any order. */
+  readonly teaching?: readonly LoggedTeaching[];
   /** How likely the child pushes known sounds together; the usual chance where left out. */
   readonly blends?: number;
 }
@@ -46,10 +54,17 @@ export function checked(observations: readonly Observation[], model: EstimateMod
   return list;
 }
 
+/** Lessons with a time that can be read. @throws CoreError `bad-input` where one cannot. */
+export function checkedTeaching(teaching: readonly LoggedTeaching[] = []): readonly LoggedTeaching[] {
+  for (const { gpc, at } of teaching)
+    if (Number.isNaN(Date.parse(at))) throw new CoreError('bad-input', `teaching.${gpc}.at`, `"${at}" is not an ISO time.`);
+  return teaching;
+}
+
 /** The filter after all answers and all words of which nothing was noted, in order of time. */
 export function runFilter(
   list: readonly Observation[],
-  { words = [], blends = USUALLY_BLENDS, order }: Pick<RecordOptions, 'words' | 'blends' | 'order'>,
+  { words = [], teaching = [], blends = USUALLY_BLENDS, order }: Pick<RecordOptions, 'words' | 'teaching' | 'blends' | 'order'>,
   model: EstimateModel,
   on: {
     /** Before anything of a moment, ISO 8601 UTC, is taken in. */
@@ -62,10 +77,19 @@ export function runFilter(
   const gpcs = [...new Set([...list.map((o) => o.gpc!), ...words.flatMap((w) => w.gpcs)])];
   const filter = new RecallFilter(model.recall, placesOf(gpcs, order), [...new Set(list.map((o) => o.by))]);
   const waiting = [...words].sort((a, b) => (a.observation.at < b.observation.at ? -1 : 1));
-  let next = 0;
+  const taught = [...teaching].sort((a, b) => (a.at < b.at ? -1 : 1));
+  let [next, logged] = [0, 0];
+  const teachingUntil = (at: string | null): void => {
+    for (; logged < taught.length && (at === null || taught[logged]!.at <= at); logged += 1) {
+      const one = taught[logged]!;
+      on.until?.(one.at, filter);
+      filter.teach(one.gpc, Date.parse(one.at));
+    }
+  };
   const wordsUntil = (at: string | null): void => {
     for (; next < waiting.length && (at === null || waiting[next]!.observation.at <= at); next += 1) {
       const word = waiting[next]!;
+      teachingUntil(word.observation.at);
       on.until?.(word.observation.at, filter);
       filter.pass(Date.parse(word.observation.at));
       on.word?.(word, filter);
@@ -75,12 +99,14 @@ export function runFilter(
   const enough = oftenInOneSitting();
   for (const observation of list) {
     wordsUntil(observation.at);
+    teachingUntil(observation.at);
     on.until?.(observation.at, filter);
     on.before?.(observation, filter);
     if (!enough(observation)) filter.observe(observation);
     on.after?.(observation, filter);
   }
   wordsUntil(null);
+  teachingUntil(null);
   return filter;
 }
 

@@ -29,6 +29,8 @@ export interface Pupil {
   readonly sort: PupilSort;
   readonly order: readonly Gpc[];
   readonly observations: Observation[];
+  /** What the logs of its sessions say was taught, in order of time: an adult forgets to log some. */
+  readonly teaching: readonly { readonly gpc: Gpc; readonly at: string }[];
   /** Of each observation: the true chance then of a right free recall on an ordinary day. */
   readonly chances: readonly number[];
   readonly snapshots: Snapshot[];
@@ -40,6 +42,8 @@ const START = Date.parse('2025-09-08T08:00:00Z');
 /** Weeks of the year without school, counted from the first; the last stretch is the long break. */
 const HOLIDAYS = new Set([7, 15, 16, 23, 30, 31, 38, ...Array.from({ length: 9 }, (_, k) => 46 + k)]);
 const WEEKS = 60;
+/** Of ten sessions that are held, so many are logged. */
+const LOGGED = 0.9;
 
 const ADULTS = [
   { id: 'adult-strict', often: 0.3, passes: 0.01, fails: 0.05, press: 450, slowFrom: 2600 },
@@ -202,6 +206,9 @@ export function drawPupil(mindKind: MindKind, seed: number, sortOf?: PupilSort):
   const observations: Observation[] = [];
   const chances: number[] = [];
   const snapshots: Snapshot[] = [];
+  const teaching: { gpc: Gpc; at: string }[] = [];
+  // of its own, so that who logs changes nothing about the child
+  const logs = seeded(seed * 4211 + 19);
   const last = new Map<number, boolean>();
   let taught = begin;
   let focus: number[] = [];
@@ -267,12 +274,14 @@ export function drawPupil(mindKind: MindKind, seed: number, sortOf?: PupilSort):
     // taught in a group, seen by the adult who teaches it
     if (focus.length > 0 && rhythm !== 'now and then') {
       for (const k of focus) mind.teach(k);
+      const at = new Date(monday + 4 * DAY + 9_000_000).toISOString();
+      if (logs() < LOGGED) teaching.push(...focus.map((k) => ({ gpc: order[k]!, at })));
       if (random() < 0.6) sit(monday + 4 * DAY + 10_800_000, focus, 'session');
     }
     mind.pass(5 - sittings, true);
     if (week % 7 === 4 && week < 46) look(monday + 5 * DAY, 'in term');
   }
-  return { id, mind: mindKind, sort, order, observations, chances, snapshots };
+  return { id, mind: mindKind, sort, order, observations, teaching, chances, snapshots };
 }
 
 /** A simulated child on one day, for checks that are drawn as they go. */

@@ -1,6 +1,5 @@
 /** Sessions as iCalendar (RFC 5545). A calendar program may lie anywhere, so nothing in it is about a child: the group’s name, the minutes, the time. */
 import { and, desc, eq, gte, isNull } from 'drizzle-orm';
-import { TZDate } from '@date-fns/tz';
 import { daysAfter, weekday } from '@sapling/core';
 import { daysOff, holidayOn, weekSlots } from '@sapling/core/planning';
 import ical, { ICalCalendarMethod, ICalEventStatus, ICalEventTransparency } from 'ical-generator';
@@ -13,7 +12,7 @@ import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { listSessions } from '../sessions/sessions.js';
-import { schoolDay } from '../settings/school-day.js';
+import { momentOf, schoolDay } from '../settings/school-day.js';
 import { readSettings } from '../settings/settings.js';
 import { readTimetable } from '../timetable/timetable.js';
 
@@ -21,12 +20,6 @@ import { readTimetable } from '../timetable/timetable.js';
 const BACK_DAYS = 28;
 const AHEAD_DAYS = 28;
 const DAY = 86_400_000;
-
-/** The moment of a clock time on a day where the school is, summer time or not. */
-export function momentOf(on: string, minutes: number, timeZone: string): Date {
-  const [year, month, day] = on.split('-').map(Number) as [number, number, number];
-  return new Date(new TZDate(year, month - 1, day, Math.floor(minutes / 60), minutes % 60, timeZone).getTime());
-}
 
 /** The calendar of a colleague: the sessions given to them, what the timetable has them for and no session was made yet, holidays. */
 async function calendarOf(

@@ -5,6 +5,7 @@ import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { children, groupMembers, groups, observations } from '../db/schema.js';
 import { toObservation, withdrawnOf } from '../evidence/evidence.js';
+import { loggedTeachingOf } from '../evidence/logged-teaching.js';
 import { statesOf, numberedPairs, packedState, type ChildState } from '../evidence/states.js';
 import { derive, effective, type Observation } from '@sapling/core/evidence';
 import { wordBook } from '../library/word-book.js';
@@ -139,6 +140,15 @@ export const childRoutes = [
       const spoken = derive(lexicon, [...counting, ...read], { accent: words.accent }).pairs.filter((o) => o.gpc === query.gpc);
       const seen = new Map(spoken.map((o) => [o.id.split('#')[0]!, { ...o, id: o.id.split('#')[0]!, counts: true }]));
       return newestFirst([...(seen.values() as Iterable<Seen>), ...marked.filter((o) => !o.counts && o.gpc === query.gpc)]);
+    },
+  ),
+
+  route(
+    'childTeaching',
+    ({ params }) => ({ action: 'read child', childId: params.id }),
+    async ({ db, params, query }) => {
+      const all = await loggedTeachingOf(db, params.id);
+      return all.filter((t) => query.gpc === undefined || t.gpc === query.gpc).reverse();
     },
   ),
 ];

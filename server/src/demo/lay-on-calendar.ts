@@ -5,7 +5,7 @@
  */
 import { dayIn, daysAfter, weekday } from '@sapling/core';
 import { DEMO_REFERENCE } from '@sapling/data';
-import { momentOf } from '../calendar/calendar.js';
+import { momentOf } from '../settings/school-day.js';
 
 /** Groups meet Monday to Thursday. */
 const LAST_MEETING_DAY = 4;

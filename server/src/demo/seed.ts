@@ -4,7 +4,7 @@ import { DEMO_REFERENCE } from '@sapling/data';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { hashPassword } from '../auth/password.js';
-import { momentOf } from '../calendar/calendar.js';
+import { momentOf } from '../settings/school-day.js';
 import { demoCalendar } from './lay-on-calendar.js';
 import { seedGroupHistory } from './groups.js';
 import { demoStory } from './story.js';

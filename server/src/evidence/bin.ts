@@ -9,6 +9,7 @@ import type { Db } from '../db/open.js';
 import { checks, logs, observations, sessions, withdrawals } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
+import { namedInLogs } from './logged-teaching.js';
 import { touchEvidence } from './states.js';
 
 /** Withdraws every mark of something that stands, or takes those withdrawals back. Returns the children it is about. */
@@ -102,7 +103,9 @@ export const binRoutes = [
                 ),
               )),
           );
-        const children = await withdrawAll(tx, session.id, marks, me.id, now(), body.binned);
+        const marked = await withdrawAll(tx, session.id, marks, me.id, now(), body.binned);
+        // what it worked on with those who were there counts no longer either
+        const children = [...new Set([...marked, ...(await namedInLogs(tx, session.id))])];
         await tx
           .update(sessions)
           .set({ removedAt: body.binned ? now() : null, version: session.version + 1 })

@@ -6,6 +6,7 @@ import type { Db } from '../db/open.js';
 import { children, classes, observations, readings, readingSteps, withdrawals } from '../db/schema.js';
 import { breathing } from '../http/breathing.js';
 import type { ChildFacts } from './judge-child.js';
+import { loggedTeachingOf } from './logged-teaching.js';
 
 export type Stored = typeof observations.$inferSelect;
 
@@ -83,7 +84,8 @@ export async function factsOf(db: Db, childId: string): Promise<ChildFacts> {
     .from(children)
     .innerJoin(classes, eq(classes.id, children.classId))
     .where(eq(children.id, childId));
-  return { marks, withdrawn: [...(await withdrawnOf(db, childId))], readings: read, steps, year: row?.year ?? '' };
+  const withdrawn = [...(await withdrawnOf(db, childId))];
+  return { marks, withdrawn, readings: read, steps, teaching: await loggedTeachingOf(db, childId), year: row?.year ?? '' };
 }
 
 export async function withdrawnOf(db: Db, childId: string): Promise<Set<string>> {

@@ -4,7 +4,7 @@
  */
 import type { PairStateRow, SchoolSettings, StrandStateRow } from '@sapling/contract';
 import { derive, effective, type Derived, type Observation } from '@sapling/core/evidence';
-import { foretell, judge, type Estimate, type EstimateModel, type Foretold } from '@sapling/core/judgement';
+import { foretell, judge, type Estimate, type EstimateModel, type Foretold, type LoggedTeaching } from '@sapling/core/judgement';
 import { allGpcs, taughtAfter, type Gpc, type TeachingOrder } from '@sapling/core/phonics';
 import { countingMarking, foldReading, nextAim, readingEvidence, type StepRecord } from '@sapling/core/reading';
 import { lexiconOf, type BookFacts } from '../library/lexicon-of.js';
@@ -18,6 +18,8 @@ export interface ChildFacts {
   /** Readings, and the steps of their markings. */
   readonly readings: readonly string[];
   readonly steps: readonly string[];
+  /** What logged sessions worked on with the child. */
+  readonly teaching: readonly LoggedTeaching[];
   /** The child’s year, by which the school sets aims. */
   readonly year: string;
 }
@@ -105,6 +107,7 @@ export async function judgeChild({
   const { pairs, strands, earlier } = judge(evidence, {
     asOf: moments.at(-1)!,
     earlier: moments.slice(0, -1),
+    teaching: facts.teaching,
     model,
     ...(order ? { order: allGpcs(order) } : {}),
   });
@@ -126,7 +129,8 @@ export async function judgeChild({
 /** What was expected before each answer of a child. What a word says of its pairs is no answer of its own. */
 export async function foretellChild({ facts, grounds }: { facts: ChildFacts; grounds: Grounds }): Promise<Foretold[]> {
   const { pairs, words } = await evidenceFrom(facts, grounds);
-  const all = foretell(pairs, { model: grounds.model, words, ...(grounds.order ? { order: allGpcs(grounds.order) } : {}) });
+  const { teaching } = facts;
+  const all = foretell(pairs, { model: grounds.model, words, teaching, ...(grounds.order ? { order: allGpcs(grounds.order) } : {}) });
   return all.filter((f) => !f.id.includes('#'));
 }
 

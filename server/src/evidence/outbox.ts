@@ -6,6 +6,7 @@
 import { eq, getTableColumns, sql } from 'drizzle-orm';
 import { outboxEntry, type OutboxEntry } from '@sapling/contract';
 import { decide, type Need } from '../access.js';
+import { namedInLogs } from './logged-teaching.js';
 import { touchEvidence, workOutSoon } from './states.js';
 import { storeStep } from '../readings/store.js';
 import { checks, logs, notes, observations, readings, sessions, withdrawals } from '../db/schema.js';
@@ -179,6 +180,7 @@ export const outboxRoute = route(
         if (entry.id !== entry.record.id) throw new ProblemError('bad-input', { detail: 'The entry and its record carry different ids.' });
         await decide(call.db, call.access, needOf(entry));
         // what is recorded of a child and that something was, in one: a list never shows what it does not rest on
+        let taught: readonly string[] = [];
         const status =
           entry.type === 'observation'
             ? await storeMark(call, entry.record)
@@ -187,11 +189,17 @@ export const outboxRoute = route(
                 const stored = await store({ ...call, db: tx }, entry);
                 if (stored === 'stored' && EVIDENCE.has(entry.type) && 'child' in entry.record)
                   await touchEvidence(tx, [entry.record.child]);
+                // what a session worked on with those who were there is evidence as well
+                if (stored === 'stored' && entry.type === 'log') {
+                  taught = await namedInLogs(tx, entry.record.session);
+                  await touchEvidence(tx, taught);
+                }
                 return stored;
               });
         results.push({ id: entry.id, status });
         if (status === 'stored') {
           if ('child' in entry.record) touchedChildren.add(entry.record.child);
+          for (const id of taught) touchedChildren.add(id);
           if (entry.type === 'reading') touchedReadings.add(entry.id);
           if (entry.type === 'reading step') touchedReadings.add(entry.record.reading);
           if ('session' in entry.record) touchedSessions.add(entry.record.session);

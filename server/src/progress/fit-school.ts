@@ -12,7 +12,7 @@ export async function fitSchool({ children }: SchoolRecords, tell: (done: number
   const records = [];
   for (const { facts, grounds } of children) {
     const { pairs, words } = await evidenceFrom(facts, grounds);
-    records.push({ pairs, words, ...(grounds.order ? { order: allGpcs(grounds.order) } : {}) });
+    records.push({ pairs, words, teaching: facts.teaching, ...(grounds.order ? { order: allGpcs(grounds.order) } : {}) });
   }
   return refit(records, { onStep: tell });
 }

@@ -5,11 +5,14 @@ import { SESSION_REACH, type Access, type SessionReach } from '../access.js';
 import type { Db } from '../db/open.js';
 import { colleagues, groupMembers, groups, logs, notes, sessions } from '../db/schema.js';
 import { namesOf } from '../children/children.js';
+import { namedInLogs } from '../evidence/logged-teaching.js';
+import { touchEvidence } from '../evidence/states.js';
 import { breathing } from '../http/breathing.js';
 import { ProblemError } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { blindTo, mentionsIn } from '../remarks/remarks.js';
+import { standingLogs, withIds } from './logged.js';
 import { whenAndWhere } from '../timetable/place-sessions.js';
 
 interface Filter {
@@ -89,9 +92,7 @@ async function wholeSessions(db: Db, ids: readonly string[], names: ReadonlyMap<
     db.select().from(notes).where(inArray(notes.session, some)).orderBy(notes.at, notes.id),
   ]);
   const rowOf = new Map(found.map((r) => [r.row.id, r]));
-  const replaced = new Set(logRows.map((l) => l.replaces).filter(Boolean));
-  const logOf = new Map<string, (typeof logRows)[number]>();
-  for (const log of logRows) if (!replaced.has(log.id) && !logOf.has(log.session)) logOf.set(log.session, log);
+  const logOf = standingLogs(logRows);
   const notesOf = new Map<string, (typeof noteRows)[number][]>(ids.map((id) => [id, []]));
   for (const note of noteRows) notesOf.get(note.session)!.push(note);
   return ids.flatMap((id): Session[] => {
@@ -164,19 +165,12 @@ export async function saidOfSessions(db: Db, access: Access, days: { from: strin
       .where(within)
       .orderBy(desc(notes.at), desc(notes.id)),
   ]);
-  const replaced = new Set(logRows.map((l) => l.replaces).filter(Boolean));
-  const newest = new Map<string, (typeof logRows)[number]>();
-  for (const log of logRows) if (!replaced.has(log.id) && !newest.has(log.sessionId)) newest.set(log.sessionId, log);
+  const standing = standingLogs(logRows.map((log) => ({ ...log, session: log.sessionId })));
   const said = (kind: Said['kind'], rows: readonly (Omit<Said, 'kind'> & { of: SessionReach })[]): Said[] =>
     rows
       .filter((r) => access.reachesSession(r.of))
       .map(({ id, at, byId, sessionId, groupName, text }) => ({ id, kind, at, byId, sessionId, groupName, text }));
-  return [...said('log', [...newest.values()]), ...said('note', noteRows)];
-}
-
-/** Plans made before parts had ids go by their kind, of which each had one. */
-function withIds(plan: Session['plan']): Session['plan'] {
-  return { ...plan, parts: plan.parts.map((part) => (part.id ? part : { ...part, id: part.kind })) };
+  return [...said('log', [...standing.values()]), ...said('note', noteRows)];
 }
 
 async function requireSession(db: Db, access: Access, id: string): Promise<Session> {
@@ -285,6 +279,8 @@ export const sessionRoutes = [
         })
         .where(and(eq(sessions.id, params.id), eq(sessions.version, body.version)))
         .returning({ id: sessions.id });
+      // what a session that was held worked on, and when, is evidence of those who were there
+      if (current.log && changed.length > 0) await touchEvidence(db, await namedInLogs(db, params.id));
       return kept({ db, access, me, live }, current, changed);
     },
   ),

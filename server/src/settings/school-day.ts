@@ -1,4 +1,5 @@
 /** Which day it is where the school is: a server may stand in another zone, and its day is not the school's. */
+import { TZDate } from '@date-fns/tz';
 import { dayIn } from '@sapling/core';
 import type { Db } from '../db/open.js';
 import { schools } from '../db/schema.js';
@@ -19,3 +20,9 @@ export const forgetZone = (db: Db): void => void zones.delete(db);
 
 /** The school's day (YYYY-MM-DD) at a moment. */
 export const schoolDay = async (db: Db, now: string): Promise<string> => dayIn(now, await schoolZone(db));
+
+/** The moment of a clock time on a day where the school is, summer time or not. @param minutes since midnight */
+export function momentOf(on: string, minutes: number, timeZone: string): Date {
+  const [year, month, day] = on.split('-').map(Number) as [number, number, number];
+  return new Date(new TZDate(year, month - 1, day, Math.floor(minutes / 60), minutes % 60, timeZone).getTime());
+}

@@ -83,7 +83,19 @@ export function useLongData<N extends EndpointName>(
 }
 
 const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
-  children: ['children', 'child', 'evidence', 'today', 'progress', 'classes', 'leavers', 'merges', 'erasures', 'childTrail'],
+  children: [
+    'children',
+    'child',
+    'evidence',
+    'childTeaching',
+    'today',
+    'progress',
+    'classes',
+    'leavers',
+    'merges',
+    'erasures',
+    'childTrail',
+  ],
   groups: ['groups', 'schoolYears', 'timetable', 'lendings', 'groupRules', 'groupHistory', 'groupOutcome', 'children', 'today'],
   sessions: ['sessions', 'session', 'today', 'groupOutcome', 'practice', 'coverLinks'],
   checks: ['checks', 'check', 'today'],
@@ -117,7 +129,7 @@ async function refreshChild(id: string): Promise<void> {
   await mutate((key) => about(key) && others.includes(key[0]) && (!OF_ONE_CHILD.has(key[0]) || key[1].includes(id)));
 }
 /** What is read for one child. */
-const OF_ONE_CHILD: ReadonlySet<EndpointName> = new Set(['child', 'evidence', 'childTrail']);
+const OF_ONE_CHILD: ReadonlySet<EndpointName> = new Set(['child', 'evidence', 'childTeaching', 'childTrail']);
 
 export function forgetAll(): Promise<unknown> {
   once.clear();

@@ -214,7 +214,8 @@ export const logs = pgTable(
     happened: text('happened').notNull(),
     replaces: uuid('replaces'),
   },
-  (t) => [index('logs_session').on(t.session)],
+  // by child too: what they were taught is read with whatever else is known of them
+  (t) => [index('logs_session').on(t.session), index('logs_attendance').using('gin', t.attendance.op('jsonb_path_ops'))],
 );
 
 export const notes = pgTable(

@@ -1,0 +1,1 @@
+CREATE INDEX "logs_attendance" ON "logs" USING gin ("attendance" jsonb_path_ops);
