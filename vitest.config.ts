@@ -22,6 +22,7 @@ export default defineConfig({
           name: 'server',
           include: ['server/test/**/*.test.ts'],
           pool: 'forks',
+          isolate: false,
           globalSetup: ['server/test/migrated.ts'],
           ...timeouts,
         },
