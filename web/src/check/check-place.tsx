@@ -1,8 +1,8 @@
 /** Check: what is to be found out, who is due, and start it in two presses. */
-import type { ChildLine } from '@sapling/contract';
+import type { CheckState, ChildLine } from '@sapling/contract';
 import { checkKind } from '@sapling/core/checks';
 import { BookOpen, FileText, PencilLine } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
@@ -18,7 +18,6 @@ import { ToCheck } from './to-check.js';
 import { useStart } from './use-start.js';
 import { inOwnWords } from '../wording/say.js';
 
-// eslint-disable-next-line max-lines-per-function -- one page read from top to bottom
 export function Component() {
   const me = useMe();
   const [params, setParams] = useSearchParams();
@@ -55,7 +54,6 @@ export function Component() {
   const underWay = (open ?? []).filter(
     (c) => c.by === me.colleague.id && !sheets.includes(c) && children.some((child) => child.id === c.child),
   );
-  const info = checkKind(choice.kind);
   const ahead = (child: ChildLine): void => {
     if (orders && child.line.length > 0) prepare(child, chosen, orders.taught(child.classId));
   };
@@ -89,26 +87,7 @@ export function Component() {
               </Link>
             </p>
           )}
-          {underWay.length > 0 && (
-            <section className="mb-5" aria-labelledby="under-way">
-              <h2 id="under-way" className="mb-2 text-lg">
-                Under way
-              </h2>
-              <ul className="flex flex-wrap gap-3">
-                {underWay.map((check) => (
-                  <li key={check.id}>
-                    <Link className="btn btn-main" to={`/check/${check.id}`}>
-                      Carry on with {check.childName}{' '}
-                      <span className="font-normal opacity-85">
-                        {!checkKind(check.kind).byCard && `${inOwnWords(checkKind(check.kind).title)}, `}
-                        {check.quick ? `${check.marked} asked` : `${check.marked} of ${check.stack.length}`}
-                      </span>
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
+          {underWay.length > 0 && <UnderWay checks={underWay} />}
           <div className="grid gap-x-7 gap-y-5 lg:grid-cols-[14.5rem_minmax(0,1fr)]">
             <div>
               <KindList
@@ -125,39 +104,10 @@ export function Component() {
               </Link>
             </div>
             <div>
-              <div className="mb-3 border-b border-rule pb-3">
-                <div className="flex flex-wrap items-start justify-between gap-x-4">
-                  <div>
-                    <h2 className="text-xl">{inOwnWords(info.title)}</h2>
-                    <p className="text-ink-2">{inOwnWords(info.how)}</p>
-                  </div>
-                  <span className="flex shrink-0 gap-2">
-                    <button
-                      className={`btn btn-small ${late ? 'btn-main' : ''}`}
-                      aria-pressed={late}
-                      onClick={() => setLate(!late)}
-                      title="Marks are kept as from memory and count for less"
-                    >
-                      <PencilLine size={15} aria-hidden /> From memory
-                    </button>
-                    <Link
-                      className="btn btn-small"
-                      to={`/check/paper?kind=${encodeURIComponent(choice.kind)}${classId ? `&class=${classId}` : ''}`}
-                    >
-                      <FileText size={15} aria-hidden /> On paper
-                    </Link>
-                  </span>
-                </div>
-                <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
-                  <ClassPicker classes={classes} value={classId} onChange={(next) => setParams(next ? { class: next } : {})} />
-                  <KindOptions choice={choice} onChoice={change} />
-                </div>
-                {late && (
-                  <p className="mt-2 text-sm text-ink-2">
-                    What you remember of a child is entered now and counts for less than what is marked beside the child.
-                  </p>
-                )}
-              </div>
+              <Chosen choice={choice} late={late} onLate={setLate} classId={classId}>
+                <ClassPicker classes={classes} value={classId} onChange={(next) => setParams(next ? { class: next } : {})} />
+                <KindOptions choice={choice} onChoice={change} />
+              </Chosen>
               <ToCheck
                 shown={shown}
                 choice={choice}
@@ -180,5 +130,75 @@ export function Component() {
         </>
       )}
     </Page>
+  );
+}
+
+/** Checks of one's own that were begun and not ended. */
+function UnderWay({ checks }: { checks: readonly CheckState[] }) {
+  return (
+    <section className="mb-5" aria-labelledby="under-way">
+      <h2 id="under-way" className="mb-2 text-lg">
+        Under way
+      </h2>
+      <ul className="flex flex-wrap gap-3">
+        {checks.map((check) => (
+          <li key={check.id}>
+            <Link className="btn btn-main" to={`/check/${check.id}`}>
+              Carry on with {check.childName}{' '}
+              <span className="font-normal opacity-85">
+                {!checkKind(check.kind).byCard && `${inOwnWords(checkKind(check.kind).title)}, `}
+                {check.quick ? `${check.marked} asked` : `${check.marked} of ${check.stack.length}`}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What is to be found out: what it is, whether it is marked beside the child, from memory or on paper, and its choices. */
+function Chosen({
+  choice,
+  late,
+  onLate,
+  classId,
+  children,
+}: {
+  choice: Choice;
+  late: boolean;
+  onLate: (late: boolean) => void;
+  classId: string | null;
+  children: ReactNode;
+}) {
+  const info = checkKind(choice.kind);
+  return (
+    <div className="mb-3 border-b border-rule pb-3">
+      <div className="flex flex-wrap items-start justify-between gap-x-4">
+        <div>
+          <h2 className="text-xl">{inOwnWords(info.title)}</h2>
+          <p className="text-ink-2">{inOwnWords(info.how)}</p>
+        </div>
+        <span className="flex shrink-0 gap-2">
+          <button
+            className={`btn btn-small ${late ? 'btn-main' : ''}`}
+            aria-pressed={late}
+            onClick={() => onLate(!late)}
+            title="Marks are kept as from memory and count for less"
+          >
+            <PencilLine size={15} aria-hidden /> From memory
+          </button>
+          <Link className="btn btn-small" to={`/check/paper?kind=${encodeURIComponent(choice.kind)}${classId ? `&class=${classId}` : ''}`}>
+            <FileText size={15} aria-hidden /> On paper
+          </Link>
+        </span>
+      </div>
+      <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">{children}</div>
+      {late && (
+        <p className="mt-2 text-sm text-ink-2">
+          What you remember of a child is entered now and counts for less than what is marked beside the child.
+        </p>
+      )}
+    </div>
   );
 }

@@ -1,6 +1,6 @@
 /** What did they say? The likely answers on number keys, typed, or the part that went wrong. Can be left empty and filled in later. */
 import { checkKind, likelySlips, type CheckItem, type CheckKind } from '@sapling/core/checks';
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
@@ -54,7 +54,8 @@ export function Said({
   const slips = useOffered(kind, item, taught);
   const byPart = item.gpc === undefined && (item.units?.length ?? 0) > 1 && !checkKind(kind).counted;
   const [parts, setParts] = useState<readonly number[]>([]);
-  useEffect(() => {
+  // before anybody sees the numbers: a key pressed at once chooses and is not typed
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.key === 'Escape') {
         event.preventDefault();

@@ -1,8 +1,7 @@
 /** The end of a check: how it went, what was said where it is still known, every mark open to correction, and the next child. */
-import { checkKind, judgeRecall, type Done } from '@sapling/core/checks';
+import { checkKind, type Done } from '@sapling/core/checks';
 import type { Outcome } from '@sapling/core/evidence';
-import { pairSound } from '@sapling/core/phonics';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import { refresh, useData } from '../api/data.js';
 import { timeWords } from '../ui/dates.js';
@@ -11,14 +10,14 @@ import { AllCards } from './all-cards.js';
 import { BinCheck } from './bin-check.js';
 import { lastChoice } from './choice.js';
 import { LevelFindings, RowFindings, SpellingFindings, WordFindings } from './findings.js';
-import { isChosen, isWritten, markWord, marksOf } from './kinds.js';
-import { counting, evidenceOf, itemOf, QUICK_MINUTES, quickStep, type LocalCheck } from './local-check.js';
+import { isChosen, isWritten, marksOf } from './kinds.js';
+import { counting, QUICK_MINUTES, quickStep, type LocalCheck } from './local-check.js';
+import { NotAsked } from './not-asked.js';
 import { SecondLook } from './second-look.js';
-import { Said } from './said.js';
 import { doneToday, nextInTurn, noteDone } from './start.js';
 import type { CheckHandle } from './use-check.js';
 import { useStart } from './use-start.js';
-import { saidShown } from './words.js';
+import { WhatWasSaid } from './what-was-said.js';
 import { clock } from '../clock.js';
 import { inOwnWords } from '../wording/say.js';
 
@@ -31,54 +30,14 @@ const ENDED: Record<Done, string> = {
   'nothing taught': 'Nothing has been taught yet.',
 };
 
-/** What a quick check left out, judged from the rest: said as such, and counted as evidence for nothing. */
-function NotAsked({ check }: { check: LocalCheck }) {
-  const asked = new Set(check.marks.map((m) => m.key));
-  const observations = [...(check.before ?? []), ...evidenceOf(check).observations];
-  const judged = judgeRecall({ order: check.stack, taught: check.stack, observations }).filter((p) => !asked.has(p.gpc));
-  const rows = [
-    { title: 'Most likely known', pairs: judged.filter((p) => p.p >= 0.85) },
-    { title: 'Hard to say', pairs: judged.filter((p) => p.p < 0.85 && p.p > 0.15) },
-    { title: 'Most likely not known', pairs: judged.filter((p) => p.p <= 0.15) },
-  ].filter((row) => row.pairs.length > 0);
-  if (rows.length === 0) return null;
-  return (
-    <section className="mb-8" aria-label="Not asked">
-      <h2 className="text-lg">Not asked</h2>
-      <p className="mb-2 text-sm text-ink-2">
-        Judged from the cards that were
-        {check.before && check.before.length > 0 && ' and from earlier checks, which count for less with time'}; nothing is recorded about
-        these.
-      </p>
-      <dl className="sheet ruled">
-        {rows.map((row) => (
-          <div key={row.title} className="flex items-baseline gap-4 px-4 py-2">
-            <dt className="w-44 shrink-0 font-semibold">
-              {row.title} <span className="font-normal text-ink-2">{row.pairs.length}</span>
-            </dt>
-            <dd className="flex flex-wrap gap-x-4 gap-y-1">
-              {row.pairs.map((p) => (
-                <span key={p.gpc} className="font-child text-xl">
-                  {graphemeShown(p.gpc)}
-                </span>
-              ))}
-            </dd>
-          </div>
-        ))}
-      </dl>
-    </section>
-  );
-}
-
 const seconds = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
 
-// eslint-disable-next-line complexity, max-lines-per-function -- a page of parts that are each there or not
+// eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function Summary({ handle }: { handle: CheckHandle }) {
   const check = handle.check!;
   const { kind } = check;
   const { data: children } = useData('children');
   const start = useStart();
-  const [asking, setAsking] = useState<string | null>(null);
   const { finish } = handle;
   const title = useRef<HTMLHeadingElement>(null);
   useEffect(() => title.current?.focus(), []);
@@ -100,8 +59,6 @@ export function Summary({ handle }: { handle: CheckHandle }) {
   const times = marks.flatMap((m) => (m.ms === undefined ? [] : [m.ms])).sort((a, b) => a - b);
   const missed = check.marks.filter((m) => ['wrong', 'no answer', 'put right'].includes(counting(m).outcome));
   const slow = marks.filter((m) => m.outcome === 'slow');
-  const rows = marksOf(kind).filter((m) => !m.apart);
-  const count = (outcome: Outcome): number => marks.filter((m) => m.outcome === outcome).length;
   const startNext = async (): Promise<void> => {
     if (next)
       await start(next, { ...lastChoice(), kind, ...(check.quick ? { quick: true } : {}), ...(check.late ? { late: check.late } : {}) });
@@ -147,24 +104,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
         {times.length > 0 && `The middle answer took ${seconds(times[Math.floor(times.length / 2)]!)}.`}
       </p>
       {complete && child && <SecondLook check={check} child={child} />}
-      <dl className="mb-8 flex flex-wrap gap-x-10 gap-y-3 border-y border-rule py-4">
-        {rows
-          .filter((m) => !(isWritten(kind) && (m.outcome === 'slow' || m.outcome === 'put right')))
-          .map(({ outcome, word }) => (
-            <div key={outcome}>
-              <dd className="font-serif text-3xl font-semibold">{count(outcome)}</dd>
-              <dt className="text-ink-2">
-                {isWritten(kind) ? { right: 'As said', wrong: 'Otherwise', 'no answer': 'Nothing' }[outcome as 'right'] : word}
-              </dt>
-            </div>
-          ))}
-        {count('accent') > 0 && (
-          <div>
-            <dd className="font-serif text-3xl font-semibold">{count('accent')}</dd>
-            <dt className="text-ink-2">Accent, counts as right</dt>
-          </div>
-        )}
-      </dl>
+      <Counts check={check} />
       <LevelFindings check={check} />
       {isWritten(kind) ? (
         <SpellingFindings check={check} />
@@ -173,59 +113,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
       ) : (
         <WordFindings check={check} />
       )}
-      {missed.length > 0 && !isWritten(kind) && !isChosen(kind) && (
-        <section className="mb-8">
-          <h2 className="text-lg">What did they say?</h2>
-          <p className="mb-2 text-sm text-ink-2">Fill in what you remember; it can wait, and it can stay empty.</p>
-          <ul className="ruled sheet">
-            {missed.map((m) => {
-              const seen = counting(m);
-              const item = itemOf(check, m.key);
-              return (
-                <li key={m.key}>
-                  <div className="flex items-center gap-4 px-4 py-2">
-                    <span className="w-24 font-child text-2xl">{item.gpc ? graphemeShown(item.gpc) : item.word}</span>
-                    <span className="w-44 text-ink-2">{item.gpc ? pairSound(item.gpc) : item.level}</span>
-                    <span className="w-36">{markWord(seen.outcome, kind, seen.said)}</span>
-                    <span className="flex-1">
-                      {seen.said ? (
-                        <>said {saidShown(seen.said, item.gpc === undefined)}</>
-                      ) : seen.parts && item.units ? (
-                        <>at {seen.parts.map((k) => item.units![k]?.grapheme).join(', ')}</>
-                      ) : (
-                        <span className="text-ink-2">not filled in</span>
-                      )}
-                    </span>
-                    <button
-                      className="btn btn-small"
-                      onClick={() => setAsking(asking === m.key ? null : m.key)}
-                      aria-expanded={asking === m.key}
-                    >
-                      {seen.said || seen.parts ? 'Change' : 'Fill in'}
-                    </button>
-                  </div>
-                  {asking === m.key && (
-                    <Said
-                      kind={kind}
-                      item={item}
-                      taught={check.stack}
-                      onSaid={(said) => {
-                        handle.amend(m.key, { said });
-                        setAsking(null);
-                      }}
-                      onParts={(parts) => {
-                        handle.amend(m.key, { parts });
-                        setAsking(null);
-                      }}
-                      onClose={() => setAsking(null)}
-                    />
-                  )}
-                </li>
-              );
-            })}
-          </ul>
-        </section>
-      )}
+      {missed.length > 0 && !isWritten(kind) && !isChosen(kind) && <WhatWasSaid handle={handle} missed={missed} />}
       {check.quick && <NotAsked check={check} />}
       {slow.length > 0 && checkKind(kind).byCard && (
         <p className="mb-8">
@@ -241,5 +129,33 @@ export function Summary({ handle }: { handle: CheckHandle }) {
       <BinCheck check={check} />
       <p className="mt-8 text-sm text-ink-2">A check says what to teach next. It is not a diagnosis; a different accent is not an error.</p>
     </main>
+  );
+}
+
+/** How many answers were marked how. */
+function Counts({ check }: { check: LocalCheck }) {
+  const { kind } = check;
+  const marks = check.marks.map(counting);
+  const rows = marksOf(kind).filter((m) => !m.apart);
+  const count = (outcome: Outcome): number => marks.filter((m) => m.outcome === outcome).length;
+  return (
+    <dl className="mb-8 flex flex-wrap gap-x-10 gap-y-3 border-y border-rule py-4">
+      {rows
+        .filter((m) => !(isWritten(kind) && (m.outcome === 'slow' || m.outcome === 'put right')))
+        .map(({ outcome, word }) => (
+          <div key={outcome}>
+            <dd className="font-serif text-3xl font-semibold">{count(outcome)}</dd>
+            <dt className="text-ink-2">
+              {isWritten(kind) ? { right: 'As said', wrong: 'Otherwise', 'no answer': 'Nothing' }[outcome as 'right'] : word}
+            </dt>
+          </div>
+        ))}
+      {count('accent') > 0 && (
+        <div>
+          <dd className="font-serif text-3xl font-semibold">{count('accent')}</dd>
+          <dt className="text-ink-2">Accent, counts as right</dt>
+        </div>
+      )}
+    </dl>
   );
 }

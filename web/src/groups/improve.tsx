@@ -10,12 +10,10 @@ import { Trouble } from '../ui/form.js';
 import { core } from '../workers/core.js';
 import { withProgress } from '../workers/progress.js';
 import { arrange, undoing } from './arrange.js';
-import { boardProblem, splitFocus, toCoreGroup, type GroupingContext } from './problem.js';
+import { changeOf, focusOf, improveRequest, touchedGroups, type GroupsChange } from './improve-request.js';
+import { toCoreGroup, type GroupingContext } from './problem.js';
 import { Searching } from './searching.js';
 import { changeWords, minutes, namedOf, needShown, PART_WORDS, PARTS, refusedWords } from './words.js';
-
-/** What it is worth to a child, in minutes, to stay with all companions in the middle of a cycle: three pairs. */
-const KEPT_MINUTES = 60;
 
 interface Props {
   groups: readonly Group[];
@@ -28,7 +26,6 @@ interface Props {
   onClose: () => void;
 }
 
-// eslint-disable-next-line max-lines-per-function -- one page read from top to bottom
 export function Improve({ groups, around, children, team, locked, cost, onClose }: Props) {
   const [keep, setKeep] = useState(true);
   const [progress, setProgress] = useState<number | null>(null);
@@ -42,23 +39,7 @@ export function Improve({ groups, around, children, team, locked, cost, onClose 
     setTrouble(null);
     setFound(null);
     setProgress(0);
-    const now = new Map(groups.flatMap((g) => g.members.map((m) => [m, g.id] as const)));
-    const base = boardProblem(groups, around, now);
-    const sizes = groups.map((g) => g.members.length);
-    const problem = {
-      ...base,
-      sizeFrom: Math.min(2, ...sizes),
-      sizeTo: Math.max(6, ...sizes),
-      continuity: keep ? KEPT_MINUTES : 0,
-      placed: groups.flatMap((g) => g.members),
-      stay: groups.flatMap((g, k) => g.members.filter((m) => locked.has(m) || locked.has(g.id)).map((m): [string, number] => [m, k])),
-      given: groups.map((g, k) => {
-        const { focus: _focus, ...time } = base.given![k]!;
-        return locked.has(g.id) ? { ...base.given![k]!, closed: true } : time;
-      }),
-    };
-    // adults are those the groups have; who takes what is not changed here
-    const { adults: _adults, ...free } = problem;
+    const free = improveRequest(groups, around, locked, keep);
     try {
       const answer = await withProgress(async (tell) => core().improveGroups(free, groups.map(toCoreGroup), tell), setProgress);
       if ('refused' in answer) setTrouble(refusedWords(answer, free, namedOf(children, groups, team)));
@@ -69,23 +50,10 @@ export function Improve({ groups, around, children, team, locked, cost, onClose 
       setProgress(null);
     }
   };
-  const at = new Map(groups.flatMap((g, k) => g.members.map((m) => [m, k] as const)));
-  const to = new Map(found?.groups.flatMap((g, k) => g.members.map((m) => [m, k] as const)) ?? []);
-  const moves = found ? [...new Set([...at.keys(), ...to.keys()])].filter((id) => at.get(id) !== to.get(id) && children.has(id)) : [];
-  const focusOf = (g: Group): string[] => [...g.focus, ...g.skills];
-  const refocused = found
-    ? groups.flatMap((g, k) => {
-        const { members, focus } = found.groups[k]!;
-        return members.length === 0 || focus.slice().sort().join() === focusOf(g).sort().join() ? [] : [k];
-      })
-    : [];
+  const change = found ? changeOf(groups, found, (id) => children.has(id)) : null;
   const apply = async (): Promise<void> => {
-    const touched = groups.flatMap((group, k) => {
-      const { members, focus, slot } = found!.groups[k]!;
-      if (!moves.some((id) => at.get(id) === k || to.get(id) === k) && !refocused.includes(k)) return [];
-      // a group without a time gets the one that was found for it, since its children's times were kept to
-      return [{ group, body: { members, ...(members.length > 0 && splitFocus(focus)), slot: group.slot ?? slot ?? null } }];
-    });
+    const { moves, refocused } = change!;
+    const touched = touchedGroups(groups, found!, change!);
     try {
       const after = await arrange({ change: touched.map(({ group, body }) => ({ id: group.id, version: group.version, ...body })) });
       const versionOf = (id: string): number => after.find((g) => g.id === id)!.version;
@@ -136,48 +104,59 @@ export function Improve({ groups, around, children, team, locked, cost, onClose 
         </button>
       </div>
       <Trouble>{trouble}</Trouble>
-      {found && moves.length === 0 && refocused.length === 0 && (
-        <p className="mt-3">Nothing better was found: the groups stay as they are.</p>
-      )}
-      {found && (moves.length > 0 || refocused.length > 0) && (
-        <div className="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-[1fr_16rem]">
-          <ul className="ruled">
-            {moves.map((id) => (
-              <li key={id} className="py-1">
-                <span className="font-semibold">{name(id)}</span>{' '}
-                {at.has(id) ? `from ${groups[at.get(id)!]!.name}` : 'from the waiting list'}{' '}
-                {to.has(id) ? `to ${groups[to.get(id)!]!.name}` : 'to the waiting list'}
-              </li>
-            ))}
-            {refocused.map((k) => (
-              <li key={groups[k]!.id} className="py-1">
-                <span className="font-semibold">{groups[k]!.name}</span> works on {listed(found.groups[k]!.focus.map(needShown))}
-                <span className="text-sm text-ink-2"> instead of {listed(focusOf(groups[k]!).map(needShown)) || 'nothing yet'}</span>
-              </li>
-            ))}
-          </ul>
-          <div>
-            <p>
-              {minutes(cost.total)} → <strong>{minutes(found.cost.total - found.cost.continuity)}</strong>
-            </p>
-            <ul className="text-sm text-ink-2">
-              {PARTS.filter((part) => part !== 'continuity' && Math.round(found.cost[part] - cost[part]) !== 0).map((part) => (
-                <li key={part}>
-                  {PART_WORDS[part].short}: {changeWords(found.cost[part] - cost[part])}
-                </li>
-              ))}
-            </ul>
-            <div className="mt-3 flex gap-3">
-              <button className="btn btn-main" onClick={() => void apply()}>
-                Do this
-              </button>
-              <button className="btn" onClick={() => setFound(null)}>
-                Leave it
-              </button>
-            </div>
-          </div>
-        </div>
+      {found && change && (
+        <Found groups={groups} children={children} cost={cost} found={found} change={change} onDo={apply} onLeave={() => setFound(null)} />
       )}
     </section>
+  );
+}
+
+interface FoundProps extends Pick<Props, 'groups' | 'children' | 'cost'> {
+  readonly found: Grouping;
+  readonly change: GroupsChange;
+  readonly onDo: () => Promise<void>;
+  readonly onLeave: () => void;
+}
+/** What would change, and what it is worth. */
+function Found({ groups, children, cost, found, change: { at, to, moves, refocused }, onDo, onLeave }: FoundProps) {
+  if (moves.length === 0 && refocused.length === 0) return <p className="mt-3">Nothing better was found: the groups stay as they are.</p>;
+  const name = (id: string): string => children.get(id)?.givenName ?? '?';
+  return (
+    <div className="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-[1fr_16rem]">
+      <ul className="ruled">
+        {moves.map((id) => (
+          <li key={id} className="py-1">
+            <span className="font-semibold">{name(id)}</span> {at.has(id) ? `from ${groups[at.get(id)!]!.name}` : 'from the waiting list'}{' '}
+            {to.has(id) ? `to ${groups[to.get(id)!]!.name}` : 'to the waiting list'}
+          </li>
+        ))}
+        {refocused.map((k) => (
+          <li key={groups[k]!.id} className="py-1">
+            <span className="font-semibold">{groups[k]!.name}</span> works on {listed(found.groups[k]!.focus.map(needShown))}
+            <span className="text-sm text-ink-2"> instead of {listed(focusOf(groups[k]!).map(needShown)) || 'nothing yet'}</span>
+          </li>
+        ))}
+      </ul>
+      <div>
+        <p>
+          {minutes(cost.total)} → <strong>{minutes(found.cost.total - found.cost.continuity)}</strong>
+        </p>
+        <ul className="text-sm text-ink-2">
+          {PARTS.filter((part) => part !== 'continuity' && Math.round(found.cost[part] - cost[part]) !== 0).map((part) => (
+            <li key={part}>
+              {PART_WORDS[part].short}: {changeWords(found.cost[part] - cost[part])}
+            </li>
+          ))}
+        </ul>
+        <div className="mt-3 flex gap-3">
+          <button className="btn btn-main" onClick={() => void onDo()}>
+            Do this
+          </button>
+          <button className="btn" onClick={onLeave}>
+            Leave it
+          </button>
+        </div>
+      </div>
+    </div>
   );
 }

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { Dialog } from '../ui/dialog.js';
-import { TextShelf, type ShelfFilter } from './text-shelf.js';
+import type { ShelfFilter } from './shelf-filter.js';
+import { TextShelf } from './text-shelf.js';
 
 interface Props {
   readonly open: boolean;

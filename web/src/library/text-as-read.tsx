@@ -1,7 +1,7 @@
 /** A text as a child sees it, with what the adult has beside it. */
 import { BookOpen, FileText } from 'lucide-react';
 import { Link } from 'react-router';
-import type { TextDraft } from './text-details.js';
+import type { TextDraft } from './text-draft.js';
 
 /** The text as it is handed to a child, with what the adult has beside it. */
 export function AsRead({ draft }: { draft: TextDraft }) {

@@ -16,7 +16,8 @@ import { FileTrouble, readTextFile } from './open-file.js';
 import { readersOf, type NamedReader } from './readers.js';
 import { useCore, type Asked } from '../workers/use-core.js';
 import { AsRead } from './text-as-read.js';
-import { NEW_TEXT, TextDetails, type TextDraft } from './text-details.js';
+import { TextDetails } from './text-details.js';
+import { NEW_TEXT, type TextDraft } from './text-draft.js';
 import { Findings, Judged } from './text-report.js';
 import { WordPanel } from './word-panel.js';
 

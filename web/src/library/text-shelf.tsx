@@ -1,31 +1,14 @@
 /** The shelf of texts: found by words, pair, step, kind, length and what a group has not read yet; a card for each. */
-import type { LibraryText, ReadingSummary, Session } from '@sapling/contract';
+import type { Group, LibraryText } from '@sapling/contract';
 import { isLightPair, type Gpc, type TeachingOrder } from '@sapling/core/phonics';
 import { TEXT_KINDS } from '@sapling/core/reading';
 import { Clock, Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useData } from '../api/data.js';
-import { textsReadIn } from '../sessions/texts-read.js';
 import { GraphemeChip, graphemeSpoken } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
-
-export const LENGTHS = { short: 'up to 60 words', middle: '60 to 130 words', long: 'over 130 words' } as const;
-export interface ShelfFilter {
-  /** Words of the title or the text. */
-  readonly find?: string;
-  readonly pair?: Gpc;
-  /** `taught`: to be read with what was taught; `near`: of the last few steps of that; else all. */
-  readonly steps?: 'taught' | 'near';
-  readonly kind?: string;
-  readonly length?: keyof typeof LENGTHS;
-  /** Only measured texts. */
-  readonly measured?: boolean;
-  /** A group: texts that none of it has read. */
-  readonly unread?: string;
-  /** Only the school's own. */
-  readonly own?: boolean;
-}
+import { foundTexts, LENGTHS, NEAR_STEPS, NEVER, readByGroup, stepIn, type ShelfFilter } from './shelf-filter.js';
 
 interface Props {
   readonly texts: readonly LibraryText[];
@@ -42,24 +25,8 @@ interface Props {
 }
 
 const PAGE = 24;
-const NEAR_STEPS = 4;
-const NEVER = 1000;
 
-/** The texts that a group has read: aloud to somebody, or in a session that was held. */
-function readByGroup(
-  members: readonly string[],
-  groupId: string,
-  readings: readonly ReadingSummary[],
-  sessions: readonly Session[],
-): Set<string> {
-  const within = new Set(members);
-  return new Set([
-    ...readings.flatMap((r) => (r.done && within.has(r.child) ? [r.textId] : [])),
-    ...sessions.filter((s) => s.groupId === groupId).flatMap(textsReadIn),
-  ]);
-}
-
-// eslint-disable-next-line complexity, max-lines-per-function -- a page of parts that are each there or not
+ 
 export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen, does = 'Open', beside }: Props) {
   const { data: groups } = useData('groups');
   const { data: readings } = useData(filter.unread ? 'readings' : null, { query: {} });
@@ -68,32 +35,12 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
   const { value: pairs } = useCore(() => core().textPairs(texts.map(({ id, text }) => ({ id, text }))), [texts]);
   const about = useMemo(() => new Map((pairs ?? []).map((p) => [p.id, p])), [pairs]);
   const places = useMemo(() => new Map(order.steps.flatMap((s, k) => s.gpcs.map((gpc) => [gpc, k + 1] as const))), [order]);
-  const stepOf = (t: LibraryText): number => t.offered.find((o) => o.order === order.id)?.step ?? NEVER;
-  // nearest to what was taught first: the newest step and back, then what comes next
-  const nearness = (step: number): number => (step <= taughtSteps ? taughtSteps - step : NEVER + step);
   const group = groups?.find((g) => g.id === filter.unread);
   const read = useMemo(
     () => (group ? readByGroup(group.members, group.id, readings ?? [], sessions ?? []) : new Set<string>()),
     [group, readings, sessions],
   );
-  const wanted = (filter.find ?? '').toLowerCase().trim();
-  const found = texts
-    // eslint-disable-next-line complexity -- a page of parts that are each there or not
-    .filter((t) => {
-      const step = stepOf(t);
-      const words = about.get(t.id)?.words ?? 0;
-      return (
-        (!wanted || t.title.toLowerCase().includes(wanted) || t.text.toLowerCase().includes(wanted)) &&
-        (!filter.pair || about.get(t.id)?.pairs.includes(filter.pair)) &&
-        (!filter.steps || (step <= taughtSteps && (filter.steps === 'taught' || step > taughtSteps - NEAR_STEPS))) &&
-        (!filter.kind || t.kind === filter.kind) &&
-        (!filter.length || (words <= 60 ? 'short' : words <= 130 ? 'middle' : 'long') === filter.length) &&
-        (!filter.measured || t.measured !== null) &&
-        (!filter.own || t.version !== null) &&
-        (!group || !read.has(t.id))
-      );
-    })
-    .sort((a, b) => nearness(stepOf(a)) - nearness(stepOf(b)) || a.title.localeCompare(b.title));
+  const found = foundTexts(texts, filter, { order, taughtSteps, about, read });
   const set = (part: ShelfFilter): void => {
     setShown(PAGE);
     onFilter({ ...filter, ...part });
@@ -101,73 +48,7 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
   const any = Object.values(filter).some((v) => v !== undefined && v !== false && v !== '');
   return (
     <section aria-label="Shelf of texts">
-      <div role="search" aria-label="Find a text" className="mb-4 flex flex-wrap items-end gap-x-3 gap-y-2">
-        <label className="flex items-center gap-2">
-          <Search size={17} aria-hidden className="text-ink-2" />
-          <input
-            type="search"
-            className="field !w-36"
-            placeholder="word or title"
-            aria-label="A word of the text or the title"
-            value={filter.find ?? ''}
-            onChange={(e) => set({ find: e.target.value || undefined })}
-          />
-        </label>
-        <Choice label="Practises" value={filter.pair ?? ''} onChange={(v) => set({ pair: v || undefined })}>
-          <option value="">any pair</option>
-          {order.steps.map((s, k) => {
-            const some = s.gpcs.filter((gpc) => !isLightPair(gpc) || filter.pair === gpc);
-            return some.length === 0 ? null : (
-              <optgroup key={k} label={`Step ${k + 1}`}>
-                {some.map((gpc) => (
-                  <option key={gpc} value={gpc}>
-                    {graphemeSpoken(gpc)}
-                  </option>
-                ))}
-              </optgroup>
-            );
-          })}
-        </Choice>
-        <Choice label="Readable" value={filter.steps ?? ''} onChange={(v) => set({ steps: (v || undefined) as ShelfFilter['steps'] })}>
-          <option value="">at any step</option>
-          <option value="taught">by now</option>
-          <option value="near">in the last {NEAR_STEPS} steps</option>
-        </Choice>
-        <Choice label="Kind" value={filter.kind ?? ''} onChange={(v) => set({ kind: v || undefined })}>
-          <option value="">any kind</option>
-          {TEXT_KINDS.map((kind) => (
-            <option key={kind}>{kind}</option>
-          ))}
-        </Choice>
-        <Choice label="Length" value={filter.length ?? ''} onChange={(v) => set({ length: (v || undefined) as ShelfFilter['length'] })}>
-          <option value="">any length</option>
-          {Object.entries(LENGTHS).map(([key, name]) => (
-            <option key={key} value={key}>
-              {name}
-            </option>
-          ))}
-        </Choice>
-        {(groups?.length ?? 0) > 0 && (
-          <Choice label="Not read yet by" value={filter.unread ?? ''} onChange={(v) => set({ unread: v || undefined })}>
-            <option value="">whoever</option>
-            {groups!.map((g) => (
-              <option key={g.id} value={g.id}>
-                {g.name}
-              </option>
-            ))}
-          </Choice>
-        )}
-        <label className="flex min-h-9 items-center gap-2">
-          <input type="checkbox" checked={filter.measured ?? false} onChange={(e) => set({ measured: e.target.checked || undefined })} />
-          for timing
-        </label>
-        {texts.some((t) => t.version !== null) && (
-          <label className="flex min-h-9 items-center gap-2">
-            <input type="checkbox" checked={filter.own ?? false} onChange={(e) => set({ own: e.target.checked || undefined })} />
-            our own
-          </label>
-        )}
-      </div>
+      <ShelfSearch texts={texts} order={order} filter={filter} groups={groups ?? []} set={set} />
       <p role="status" className="mb-3 text-ink-2">
         {found.length === texts.length ? `${texts.length} texts` : `${found.length} of ${texts.length} texts`}
         {group && `, none of them read by ${group.name}`}
@@ -188,7 +69,7 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
             <li key={t.id}>
               <Card
                 text={t}
-                step={stepOf(t)}
+                step={stepIn(t, order)}
                 words={about.get(t.id)?.words}
                 pairs={(about.get(t.id)?.pairs ?? [])
                   .filter((gpc) => !isLightPair(gpc))
@@ -212,6 +93,82 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
         </p>
       )}
     </section>
+  );
+}
+
+interface SearchProps extends Pick<Props, 'texts' | 'order' | 'filter'> {
+  readonly groups: readonly Pick<Group, 'id' | 'name'>[];
+  readonly set: (part: ShelfFilter) => void;
+}
+function ShelfSearch({ texts, order, filter, groups, set }: SearchProps) {
+  return (
+    <div role="search" aria-label="Find a text" className="mb-4 flex flex-wrap items-end gap-x-3 gap-y-2">
+      <label className="flex items-center gap-2">
+        <Search size={17} aria-hidden className="text-ink-2" />
+        <input
+          type="search"
+          className="field !w-36"
+          placeholder="word or title"
+          aria-label="A word of the text or the title"
+          value={filter.find ?? ''}
+          onChange={(e) => set({ find: e.target.value || undefined })}
+        />
+      </label>
+      <Choice label="Practises" value={filter.pair ?? ''} onChange={(v) => set({ pair: v || undefined })}>
+        <option value="">any pair</option>
+        {order.steps.map((s, k) => {
+          const some = s.gpcs.filter((gpc) => !isLightPair(gpc) || filter.pair === gpc);
+          return some.length === 0 ? null : (
+            <optgroup key={k} label={`Step ${k + 1}`}>
+              {some.map((gpc) => (
+                <option key={gpc} value={gpc}>
+                  {graphemeSpoken(gpc)}
+                </option>
+              ))}
+            </optgroup>
+          );
+        })}
+      </Choice>
+      <Choice label="Readable" value={filter.steps ?? ''} onChange={(v) => set({ steps: (v || undefined) as ShelfFilter['steps'] })}>
+        <option value="">at any step</option>
+        <option value="taught">by now</option>
+        <option value="near">in the last {NEAR_STEPS} steps</option>
+      </Choice>
+      <Choice label="Kind" value={filter.kind ?? ''} onChange={(v) => set({ kind: v || undefined })}>
+        <option value="">any kind</option>
+        {TEXT_KINDS.map((kind) => (
+          <option key={kind}>{kind}</option>
+        ))}
+      </Choice>
+      <Choice label="Length" value={filter.length ?? ''} onChange={(v) => set({ length: (v || undefined) as ShelfFilter['length'] })}>
+        <option value="">any length</option>
+        {Object.entries(LENGTHS).map(([key, name]) => (
+          <option key={key} value={key}>
+            {name}
+          </option>
+        ))}
+      </Choice>
+      {groups.length > 0 && (
+        <Choice label="Not read yet by" value={filter.unread ?? ''} onChange={(v) => set({ unread: v || undefined })}>
+          <option value="">whoever</option>
+          {groups.map((g) => (
+            <option key={g.id} value={g.id}>
+              {g.name}
+            </option>
+          ))}
+        </Choice>
+      )}
+      <label className="flex min-h-9 items-center gap-2">
+        <input type="checkbox" checked={filter.measured ?? false} onChange={(e) => set({ measured: e.target.checked || undefined })} />
+        for timing
+      </label>
+      {texts.some((t) => t.version !== null) && (
+        <label className="flex min-h-9 items-center gap-2">
+          <input type="checkbox" checked={filter.own ?? false} onChange={(e) => set({ own: e.target.checked || undefined })} />
+          our own
+        </label>
+      )}
+    </div>
   );
 }
 

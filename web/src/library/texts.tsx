@@ -5,7 +5,8 @@ import { BookPlus } from 'lucide-react';
 import { useData } from '../api/data.js';
 import { Pending } from '../ui/page.js';
 import { useShelf } from './frame.js';
-import { LENGTHS, TextShelf, type ShelfFilter } from './text-shelf.js';
+import { LENGTHS, type ShelfFilter } from './shelf-filter.js';
+import { TextShelf } from './text-shelf.js';
 import { TextDesk } from './text-desk.js';
 
 const KEYS = ['find', 'pair', 'steps', 'kind', 'length', 'unread'] as const;

@@ -1,5 +1,5 @@
 /** What did they say for this word? The likeliest answers on number keys, or typed. Can be left for later. */
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 
@@ -16,7 +16,8 @@ export function SaidBar({
 }) {
   const [typed, setTyped] = useState(said);
   const { value: slips = [] } = useCore(() => core().likelyResponses({ word: word.toLowerCase(), taught: [], madeUp: false }), [word]);
-  useEffect(() => {
+  // before anybody sees the numbers: a key pressed at once chooses and is not typed
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.key === 'Escape') onClose();
       else {

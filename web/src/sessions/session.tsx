@@ -1,10 +1,9 @@
 /** One session: its plan, who has it, what happened, notes. */
-import type { Session } from '@sapling/contract';
+import type { Colleague, Session } from '@sapling/contract';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
-import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { post } from '../outbox/outbox.js';
 import { useMay, useMe } from '../shell/me.js';
@@ -15,74 +14,29 @@ import { CoverLinks } from './cover-links.js';
 import { PaperDialog } from './paper-dialog.js';
 import { PlanRemarks } from './plan-remarks.js';
 import { PartView } from './part-view.js';
+import { useSessionActions, type SessionActions } from './use-session-actions.js';
 import { clock } from '../clock.js';
 import { planWords } from '../wording/plan-words.js';
 
-// eslint-disable-next-line complexity, max-lines-per-function -- a page of parts that are each there or not
 export function Component() {
   const { id } = useParams();
-  const me = useMe();
-  const go = useNavigate();
-  const plan = useMay('plan');
   const { data: session, error } = useData('session', { params: { id: id! } });
+  if (session) return <Shown session={session} />;
+  return (
+    <Page title="Session">
+      <Pending error={error} what="this session" />
+    </Page>
+  );
+}
+
+function Shown({ session }: { session: Session }) {
+  const me = useMe();
+  const plan = useMay('plan');
   const { data: team } = useData('team');
   const [paper, setPaper] = useState(false);
-  if (!session)
-    return (
-      <Page title="Session">
-        <Pending error={error} what="this session" />
-      </Page>
-    );
+  const actions = useSessionActions(session);
   const who = (colleague: string | null): string => team?.find((c) => c.id === colleague)?.name ?? 'nobody yet';
   const names = new Map(session.members.map((m) => [m.id, m.name.split(' ')[0]!]));
-  const runs = plan || session.adultId === me.colleague.id;
-  const change = async (body: { adultId?: string | null; on?: string }): Promise<void> => {
-    try {
-      await call('updateSession', { params: { id: session.id }, body: { ...body, version: session.version } });
-      await refresh('sessions');
-    } catch (problem) {
-      await refresh('sessions');
-      toast.error(
-        problem instanceof Problem && problem.code === 'newer-version'
-          ? 'Somebody else changed this session just now. It is shown as it is now; your change was not made.'
-          : sentenceOf(problem),
-      );
-    }
-  };
-  const remove = async (): Promise<void> => {
-    try {
-      await call('removeSession', { params: { id: session.id }, query: { version: session.version } });
-      await go('/sessions');
-      await refresh('sessions');
-      toast('Session removed.', {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void call('addSession', {
-              body: { groupId: session.groupId, on: session.on, adultId: session.adultId, plan: session.plan },
-            }).then(
-              () => refresh('sessions'),
-              (problem: unknown) => toast.error(sentenceOf(problem)),
-            ),
-        },
-      });
-    } catch (problem) {
-      toast.error(sentenceOf(problem));
-    }
-  };
-  const bin = async (): Promise<void> => {
-    const put = (binned: boolean): Promise<unknown> =>
-      call('binSession', { params: { id: session.id }, body: { binned } }).then(() => refresh('sessions', 'children'));
-    try {
-      await put(true);
-      await go('/sessions');
-      toast('The session is in the bin: its log and its marks count no more.', {
-        action: { label: 'Undo', onClick: () => void put(false).catch((problem: unknown) => toast.error(sentenceOf(problem))) },
-      });
-    } catch (problem) {
-      toast.error(sentenceOf(problem));
-    }
-  };
   return (
     <Page
       title={session.groupName}
@@ -92,36 +46,7 @@ export function Component() {
           {session.hidden > 0 && ` and ${session.hidden} of another class`}
         </>
       }
-      actions={
-        <>
-          {runs && (
-            <Link className="btn btn-main" to={`/sessions/${session.id}/run`}>
-              {session.log ? 'Change the log' : 'Run it'}
-            </Link>
-          )}
-          {plan && !session.log && (
-            <Link className="btn" to={`/sessions/${session.id}/edit`}>
-              Change the plan
-            </Link>
-          )}
-          <button className="btn" onClick={() => setPaper(true)}>
-            Paper
-          </button>
-          <Link className="btn" to={`/sessions/${session.id}/print`}>
-            Print
-          </Link>
-          {plan && !session.log && (
-            <button className="btn btn-quiet" onClick={() => void remove()}>
-              Remove
-            </button>
-          )}
-          {session.log && (session.log.by === me.colleague.id || me.colleague.role === 'lead') && (
-            <button className="btn btn-quiet" onClick={() => void bin()}>
-              Put in the bin
-            </button>
-          )}
-        </>
-      }
+      actions={<Actions session={session} actions={actions} onPaper={() => setPaper(true)} />}
     >
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_21rem]">
         <ol className="ruled border-y border-rule">
@@ -147,37 +72,7 @@ export function Component() {
           ))}
         </ol>
         <div className="grid content-start gap-6">
-          <section aria-labelledby="given">
-            <h2 id="given" className="mb-1 text-lg">
-              Given to
-            </h2>
-            {plan && !session.log ? (
-              <div className="grid gap-2">
-                <select
-                  className="field"
-                  aria-label="Given to"
-                  value={session.adultId ?? ''}
-                  onChange={(event) => void change({ adultId: event.target.value || null })}
-                >
-                  <AdultOptions team={team} now={session.adultId} />
-                </select>
-                {session.adultId && (
-                  <p className="text-sm text-ink-2">
-                    They find it under Today and see the children’s names in it, until two weeks after its day.
-                  </p>
-                )}
-                <input
-                  className="field"
-                  type="date"
-                  aria-label="Day"
-                  value={session.on}
-                  onChange={(event) => event.target.value && void change({ on: event.target.value })}
-                />
-              </div>
-            ) : (
-              <p>{who(session.adultId)}</p>
-            )}
-          </section>
+          <GivenTo session={session} team={team} change={actions.change} />
           {plan && !session.log && <CoverLinks session={session.id} />}
           <Happened session={session} who={who} />
           <Notes session={session} who={who} me={me.colleague.id} />
@@ -185,6 +80,88 @@ export function Component() {
       </div>
       {paper && <PaperDialog of={`/api/sessions/${session.id}/paper`} onClose={() => setPaper(false)} />}
     </Page>
+  );
+}
+
+function Actions({ session, actions, onPaper }: { session: Session; actions: SessionActions; onPaper: () => void }) {
+  const me = useMe();
+  const plan = useMay('plan');
+  const runs = plan || session.adultId === me.colleague.id;
+  const { remove, bin } = actions;
+  return (
+    <>
+      {runs && (
+        <Link className="btn btn-main" to={`/sessions/${session.id}/run`}>
+          {session.log ? 'Change the log' : 'Run it'}
+        </Link>
+      )}
+      {plan && !session.log && (
+        <Link className="btn" to={`/sessions/${session.id}/edit`}>
+          Change the plan
+        </Link>
+      )}
+      <button className="btn" onClick={onPaper}>
+        Paper
+      </button>
+      <Link className="btn" to={`/sessions/${session.id}/print`}>
+        Print
+      </Link>
+      {plan && !session.log && (
+        <button className="btn btn-quiet" onClick={() => void remove()}>
+          Remove
+        </button>
+      )}
+      {session.log && (session.log.by === me.colleague.id || me.colleague.role === 'lead') && (
+        <button className="btn btn-quiet" onClick={() => void bin()}>
+          Put in the bin
+        </button>
+      )}
+    </>
+  );
+}
+
+function GivenTo({
+  session,
+  team,
+  change,
+}: {
+  session: Session;
+  team: readonly Colleague[] | undefined;
+  change: SessionActions['change'];
+}) {
+  const plan = useMay('plan');
+  return (
+    <section aria-labelledby="given">
+      <h2 id="given" className="mb-1 text-lg">
+        Given to
+      </h2>
+      {plan && !session.log ? (
+        <div className="grid gap-2">
+          <select
+            className="field"
+            aria-label="Given to"
+            value={session.adultId ?? ''}
+            onChange={(event) => void change({ adultId: event.target.value || null })}
+          >
+            <AdultOptions team={team} now={session.adultId} />
+          </select>
+          {session.adultId && (
+            <p className="text-sm text-ink-2">
+              They find it under Today and see the children’s names in it, until two weeks after its day.
+            </p>
+          )}
+          <input
+            className="field"
+            type="date"
+            aria-label="Day"
+            value={session.on}
+            onChange={(event) => event.target.value && void change({ on: event.target.value })}
+          />
+        </div>
+      ) : (
+        <p>{team?.find((c) => c.id === session.adultId)?.name ?? 'nobody yet'}</p>
+      )}
+    </section>
   );
 }
 

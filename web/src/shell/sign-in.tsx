@@ -13,13 +13,12 @@ const SEES: Record<Role, string> = {
   'class teacher': say('their own class'),
 };
 
-// eslint-disable-next-line max-lines-per-function -- one page read from top to bottom
 export function SignIn({
   people,
   mail,
   onDone,
 }: {
-  people: readonly { id: string; name: string; role: Role }[];
+  people: readonly DemoPerson[];
   /** Whether a link for a forgotten password can be mailed. */
   mail: boolean;
   onDone: () => Promise<unknown>;
@@ -27,8 +26,8 @@ export function SignIn({
   const [trouble, setTrouble] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
   /** What was right so far, where a code is asked for besides. */
-  const [known, setKnown] = useState<{ email: string; password: string } | null>(null);
-  const [forgot, setForgot] = useState<'asks' | 'asked' | null>(null);
+  const [known, setKnown] = useState<Credentials | null>(null);
+  const [forgot, setForgot] = useState(false);
   const attempt = async (work: () => Promise<unknown>): Promise<void> => {
     setBusy(true);
     setTrouble(null);
@@ -54,90 +53,13 @@ export function SignIn({
       }
     });
   };
-  const submitCode = (event: FormEvent<HTMLFormElement>): void => {
-    event.preventDefault();
-    const code = String(new FormData(event.currentTarget).get('code'));
-    void attempt(() => call('signIn', { body: { ...known!, code } }));
-  };
-  const askForLetter = (event: FormEvent<HTMLFormElement>): void => {
-    event.preventDefault();
-    const email = String(new FormData(event.currentTarget).get('email'));
-    setTrouble(null);
-    call('forgotPassword', { body: { email } })
-      .then(() => setForgot('asked'))
-      .catch(setTrouble);
-  };
   const field = trouble instanceof Problem && trouble.code === 'bad-input' ? trouble : null;
-  if (known)
-    return (
-      <Front>
-        <h2 className="mb-3 text-lg">Now the code from your device</h2>
-        <form className="grid gap-4" onSubmit={submitCode} noValidate>
-          <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
-          <TextField
-            label="Code"
-            name="code"
-            inputMode="numeric"
-            autoComplete="one-time-code"
-            maxLength={20}
-            autoFocus
-            hint="Six digits, or one of your spare codes. Device and codes lost? A lead lets you in again."
-          />
-          <div className="flex gap-3">
-            <button className="btn btn-main" disabled={busy}>
-              Sign in
-            </button>
-            <button type="button" className="btn" onClick={() => setKnown(null)}>
-              Back
-            </button>
-          </div>
-        </form>
-      </Front>
-    );
-  if (forgot)
-    return (
-      <Front>
-        <h2 className="mb-3 text-lg">A new password</h2>
-        {forgot === 'asked' ? (
-          <p className="mb-4">If somebody here has this address, a letter with a link is on its way. It works once, for a day.</p>
-        ) : (
-          <form className="mb-4 grid gap-4" onSubmit={askForLetter} noValidate>
-            <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
-            <TextField label="Email" name="email" type="email" autoComplete="username" required autoFocus />
-            <button className="btn btn-main justify-self-start">Send me a link</button>
-          </form>
-        )}
-        <button className="btn btn-quiet" onClick={() => setForgot(null)}>
-          Back to signing in
-        </button>
-      </Front>
-    );
+  if (known) return <CodeForm attempt={attempt} known={known} busy={busy} trouble={trouble} onBack={() => setKnown(null)} />;
+  if (forgot) return <Forgotten onBack={() => setForgot(false)} />;
   return (
     <Front>
       {people.length > 0 && (
-        <section aria-labelledby="demo-people" className="mb-8">
-          <h2 id="demo-people" className="text-lg">
-            Demo school: sign in as
-          </h2>
-          <p className="mb-3 text-sm text-ink-2">All of it is made up: the school, the people and the children.</p>
-          <ul className="sheet ruled">
-            {[...people]
-              .sort((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role))
-              .map((person) => (
-                <li key={person.id}>
-                  <button
-                    className="flex w-full items-baseline gap-3 px-4 py-2.5 text-left hover:bg-leaf-wash"
-                    disabled={busy}
-                    onClick={() => void attempt(() => call('demoSignIn', { body: { id: person.id } }))}
-                  >
-                    <span className="w-40 shrink-0 font-semibold">{person.name}</span>
-                    <span className="w-40 shrink-0">{ROLE_WORDS[person.role]}</span>
-                    <span className="text-sm text-ink-2">sees {SEES[person.role]}</span>
-                  </button>
-                </li>
-              ))}
-          </ul>
-        </section>
+        <DemoPeople people={people} busy={busy} onChoose={(id) => void attempt(() => call('demoSignIn', { body: { id } }))} />
       )}
       <section aria-labelledby="sign-in">
         <h2 id="sign-in" className="mb-3 text-lg">
@@ -160,7 +82,7 @@ export function SignIn({
               Sign in
             </button>
             {mail ? (
-              <button type="button" className="underline" onClick={() => setForgot('asks')}>
+              <button type="button" className="underline" onClick={() => setForgot(true)}>
                 Forgotten your password?
               </button>
             ) : (
@@ -170,5 +92,121 @@ export function SignIn({
         </form>
       </section>
     </Front>
+  );
+}
+
+interface Credentials {
+  readonly email: string;
+  readonly password: string;
+}
+
+/** The second step of who has a device for codes. */
+function CodeForm({
+  attempt,
+  known,
+  busy,
+  trouble,
+  onBack,
+}: {
+  attempt: (work: () => Promise<unknown>) => Promise<void>;
+  known: Credentials;
+  busy: boolean;
+  trouble: unknown;
+  onBack: () => void;
+}) {
+  const submitCode = (event: FormEvent<HTMLFormElement>): void => {
+    event.preventDefault();
+    const code = String(new FormData(event.currentTarget).get('code'));
+    void attempt(() => call('signIn', { body: { ...known, code } }));
+  };
+  return (
+    <Front>
+      <h2 className="mb-3 text-lg">Now the code from your device</h2>
+      <form className="grid gap-4" onSubmit={submitCode} noValidate>
+        <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
+        <TextField
+          label="Code"
+          name="code"
+          inputMode="numeric"
+          autoComplete="one-time-code"
+          maxLength={20}
+          autoFocus
+          hint="Six digits, or one of your spare codes. Device and codes lost? A lead lets you in again."
+        />
+        <div className="flex gap-3">
+          <button className="btn btn-main" disabled={busy}>
+            Sign in
+          </button>
+          <button type="button" className="btn" onClick={() => onBack()}>
+            Back
+          </button>
+        </div>
+      </form>
+    </Front>
+  );
+}
+
+/** A link for a new password, by letter. */
+function Forgotten({ onBack }: { onBack: () => void }) {
+  const [trouble, setTrouble] = useState<unknown>(null);
+  const [asked, setAsked] = useState(false);
+  const askForLetter = (event: FormEvent<HTMLFormElement>): void => {
+    event.preventDefault();
+    const email = String(new FormData(event.currentTarget).get('email'));
+    setTrouble(null);
+    call('forgotPassword', { body: { email } })
+      .then(() => setAsked(true))
+      .catch(setTrouble);
+  };
+  return (
+    <Front>
+      <h2 className="mb-3 text-lg">A new password</h2>
+      {asked ? (
+        <p className="mb-4">If somebody here has this address, a letter with a link is on its way. It works once, for a day.</p>
+      ) : (
+        <form className="mb-4 grid gap-4" onSubmit={askForLetter} noValidate>
+          <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
+          <TextField label="Email" name="email" type="email" autoComplete="username" required autoFocus />
+          <button className="btn btn-main justify-self-start">Send me a link</button>
+        </form>
+      )}
+      <button className="btn btn-quiet" onClick={() => onBack()}>
+        Back to signing in
+      </button>
+    </Front>
+  );
+}
+
+interface DemoPerson {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role;
+}
+/** The made-up people of the demo school, whoever sees most first. */
+function DemoPeople({ people, busy, onChoose }: { people: readonly DemoPerson[]; busy: boolean; onChoose: (id: string) => void }) {
+  return (
+    <section aria-labelledby="demo-people" className="mb-8">
+      <h2 id="demo-people" className="text-lg">
+        Demo school: sign in as
+      </h2>
+      <p className="mb-3 text-sm text-ink-2">All of it is made up: the school, the people and the children.</p>
+      <ul className="sheet ruled">
+        {[...people]
+          .sort((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role))
+          .map((person) => (
+            <li key={person.id}>
+              <button
+                className="flex w-full items-baseline gap-3 px-4 py-2.5 text-left hover:bg-leaf-wash"
+                disabled={busy}
+                onClick={() => onChoose(person.id)}
+              >
+                <span className="w-40 shrink-0 font-semibold">{person.name}</span>
+                <span className="w-40 shrink-0">{ROLE_WORDS[person.role]}</span>
+                <span className="text-sm text-ink-2">sees {SEES[person.role]}</span>
+              </button>
+            </li>
+          ))}
+      </ul>
+    </section>
   );
 }
