@@ -77,7 +77,7 @@ for (const [k, part] of parts.entries())
     as,
     demo,
   }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(240_000 * (process.env.CI ? 2 : 1));
     const page = await as('teacher');
     const titles = new Map<string, string>();
     for (const [path, ready] of part) {
@@ -90,7 +90,7 @@ for (const [k, part] of parts.entries())
   });
 
 test('what only a lead sees, what lies over a page, and a phone break none of the rules', async ({ as, demo }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(180_000 * (process.env.CI ? 2 : 1));
   const page = await as('lead');
   const dialog = page.getByRole('dialog');
   await page.goto(`${demo.url}/team/year`);
@@ -131,7 +131,7 @@ test('what only a lead sees, what lies over a page, and a phone break none of th
 });
 
 test('a child, their readings and a session break none of the rules either', async ({ as, demo }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(240_000 * (process.env.CI ? 2 : 1));
   const page = await as('teacher');
   const [child] = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/children`);
   await page.goto(`${demo.url}/children/${child!.id}`);

@@ -24,7 +24,7 @@ async function counted(page: Page): Promise<() => number> {
 }
 
 test('from an empty installation to the first groups, in the order of Today’s list', async ({ empty, browser }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(240_000 * (process.env.CI ? 2 : 1));
   const page = await (await newContext(browser)).newPage();
   const presses = await counted(page);
   await page.goto(empty.url);

@@ -18,7 +18,7 @@ async function call(page: Page, term: string, one: string, many?: string): Promi
 }
 
 test('a school’s own words stand on every screen, in files and on paper; names and words children read stay', async ({ as, demo }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(180_000 * (process.env.CI ? 2 : 1));
   const page = await as('lead');
   await page.goto(`${demo.url}/team`);
   await call(page, 'gap', 'target');

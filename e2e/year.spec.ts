@@ -43,7 +43,7 @@ const evidenceOf = async (page: Page, url: string, id: string): Promise<number> 
 const named = (children: readonly ChildRow[], name: string): ChildRow => children.find((c) => `${c.givenName} ${c.familyName}` === name)!;
 
 test('a year: children come and go, two are one, the year is closed, and one is erased', async ({ browser }) => {
-  test.setTimeout(400_000);
+  test.setTimeout(400_000 * (process.env.CI ? 2 : 1));
   const server = await TestServer.start({ demo: false, at: '2026-09-07T09:00:00.000Z' });
   try {
     const { url } = server;

@@ -1,4 +1,5 @@
 /** What every browser test starts from: a server of its own, and people signed in through the real page. */
+import { writeFileSync } from 'node:fs';
 import { test as base, expect, type APIRequestContext, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { TestServer, WarmHost } from './server.js';
 import { SeveralServers } from './several.js';
@@ -76,16 +77,21 @@ export const test = base.extend<Fixtures, { common: { name?: string; server?: Se
     },
     { scope: 'worker' },
   ],
-  demo: async ({ shared, several, common, host }, give) => {
+  demo: async ({ shared, several, common, host }, give, testInfo) => {
+    const told = async (server: Served): Promise<void> => {
+      await give(server);
+      // what the server said, beside the pictures of a test that failed
+      if (testInfo.status !== testInfo.expectedStatus) writeFileSync(testInfo.outputPath('server.log'), server.output.join(''));
+    };
     const options = { template: process.env.SAPLING_TEMPLATE!, demo: true };
-    if (shared === '' && several) return disposed(await SeveralServers.start(), give);
-    if (shared === '') return disposable({ ...options, host }, give);
+    if (shared === '' && several) return disposed(await SeveralServers.start(), told);
+    if (shared === '') return disposable({ ...options, host }, told);
     if (common.name !== shared) {
       await common.server?.dispose();
       common.server = several ? await SeveralServers.start() : await TestServer.start(options);
       common.name = shared;
     }
-    await give(common.server!);
+    await told(common.server!);
   },
   // eslint-disable-next-line no-empty-pattern
   empty: async ({}, use) => disposable({ demo: false }, use),

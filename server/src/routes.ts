@@ -5,6 +5,7 @@ import { secondFactorRoutes } from './auth/second-factor.js';
 import { backupRoutes } from './backup/routes.js';
 import { childRoutes } from './children/children.js';
 import { childRecordRoutes } from './children/child-record.js';
+import { leaverRoutes } from './children/leavers.js';
 import { childFileRoutes } from './children/child-file.js';
 import { eraseRoutes } from './children/erase.js';
 import { mergeRoutes } from './children/merge.js';
@@ -74,6 +75,7 @@ export const routes: readonly Route[] = [
   ...classRoutes,
   ...childRoutes,
   ...childRecordRoutes,
+  ...leaverRoutes,
   ...mergeRoutes,
   ...childFileRoutes,
   ...childTrailRoutes,

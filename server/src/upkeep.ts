@@ -4,7 +4,7 @@
  */
 import type { Logger } from 'pino';
 import type { Backups } from './backup/service.js';
-import { dueLeavers } from './children/child-record.js';
+import { dueLeavers } from './children/leavers.js';
 import { eraseChild } from './children/erase.js';
 import { changing } from './db/held.js';
 import type { Db } from './db/open.js';

@@ -5,7 +5,7 @@ import type { SchoolSettings } from '@sapling/contract';
 import { eq, getTableName } from 'drizzle-orm';
 import { unzipSync, strFromU8 } from 'fflate';
 import { extractText, getDocumentProxy } from 'unpdf';
-import { dueLeavers } from '../src/children/child-record.js';
+import { dueLeavers } from '../src/children/leavers.js';
 import { eraseChild, nameless } from '../src/children/erase.js';
 import { sessions } from '../src/db/schema.js';
 import { uuidv7 } from '../src/ids.js';

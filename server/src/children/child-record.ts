@@ -1,16 +1,10 @@
-/** A child's record over the years: added by hand, corrected, moved, left and returned. */
-import type { Leaver } from '@sapling/contract';
-import { daysAfter, dayIn } from '@sapling/core';
-import { and, eq, gte, inArray, isNotNull, isNull } from 'drizzle-orm';
-import type { Access } from '../access.js';
+/** A child's record: added by hand, corrected, moved to another class. */
+import { and, eq } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
-import { children, classes, groupMembers, groupMoves, groups, logs, sessions } from '../db/schema.js';
+import { children } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
-import { uuidv7 } from '../ids.js';
 import { toChild } from './children.js';
-import { schoolDay, schoolZone } from '../settings/school-day.js';
-import { readSettings } from '../settings/settings.js';
 
 type ChildRow = typeof children.$inferSelect;
 /** One child's row. @throws Refusal `not-found` */
@@ -18,56 +12,6 @@ export async function requireChild(db: Db, id: string): Promise<ChildRow> {
   const [row] = await db.select().from(children).where(eq(children.id, id));
   if (!row) throw new ProblemError('not-found');
   return row;
-}
-
-/**
- * Takes a child out of every group that meets and of every session to come that nobody has logged.
- * Returns the groups. What was is kept: moves, logs and past sessions stand.
- */
-async function leaveGroups(tx: Db, childId: string, by: string, at: string, today: string): Promise<{ id: string; name: string }[]> {
-  const left = await tx
-    .select({ id: groups.id, name: groups.name })
-    .from(groupMembers)
-    .innerJoin(groups, and(eq(groups.id, groupMembers.groupId), isNull(groups.removedAt)))
-    .where(eq(groupMembers.childId, childId));
-  const ids = left.map((g) => g.id);
-  if (ids.length === 0) return [];
-  await tx.delete(groupMembers).where(and(eq(groupMembers.childId, childId), inArray(groupMembers.groupId, ids)));
-  for (const groupId of ids) await tx.insert(groupMoves).values({ id: uuidv7(), at, by, groupId, childId, what: 'left' });
-  const coming = await tx
-    .select({ id: sessions.id, members: sessions.members, version: sessions.version })
-    .from(sessions)
-    .leftJoin(logs, eq(logs.session, sessions.id))
-    .where(and(inArray(sessions.groupId, ids), gte(sessions.on, today), isNull(sessions.removedAt), isNull(logs.id)));
-  for (const session of coming)
-    if (session.members.includes(childId))
-      await tx
-        .update(sessions)
-        .set({ members: session.members.filter((m) => m !== childId), version: session.version + 1 })
-        .where(eq(sessions.id, session.id));
-  return left;
-}
-
-/** Children who left, in reach of this colleague, those who left last first. */
-async function leaversOf(db: Db, access: Access): Promise<Leaver[]> {
-  const [rows, classRows, { leaverDays }, zone] = await Promise.all([
-    db
-      .select()
-      .from(children)
-      .where(and(isNotNull(children.removedAt), isNull(children.mergedInto))),
-    db.select({ id: classes.id, name: classes.name }).from(classes),
-    readSettings(db),
-    schoolZone(db),
-  ]);
-  return rows
-    .filter((row) => access.actor.role === 'lead' || access.classIds.has(row.classId))
-    .sort((a, b) => b.removedAt!.localeCompare(a.removedAt!))
-    .map((row) => ({
-      ...toChild(row),
-      className: classRows.find((c) => c.id === row.classId)?.name ?? '',
-      leftAt: row.removedAt!,
-      erasedOn: daysAfter(dayIn(row.removedAt!, zone), leaverDays),
-    }));
 }
 
 export const childRecordRoutes = [
@@ -104,50 +48,4 @@ export const childRecordRoutes = [
       return toChild(changed);
     },
   ),
-
-  route(
-    'childLeaves',
-    ({ params }) => ({ action: 'change child', childIds: [params.id] }),
-    async ({ db, params, body, me, now, access, live }) => {
-      const result = await db.transaction(async (tx) => {
-        const [changed] = await tx
-          .update(children)
-          .set({ removedAt: now(), version: body.version + 1 })
-          .where(and(eq(children.id, params.id), eq(children.version, body.version), isNull(children.removedAt)))
-          .returning();
-        if (!changed) throw new ProblemError('newer-version', { current: toChild(await requireChild(tx as unknown as Db, params.id)) });
-        const left = await leaveGroups(tx as unknown as Db, params.id, me.id, now(), access.today);
-        return { child: toChild(changed), groups: left.map((g) => g.name) };
-      });
-      for (const topic of ['children', 'classes', 'groups', 'sessions'] as const) await live.tell({ topic }, { everyone: true });
-      return result;
-    },
-  ),
-
-  route(
-    'childReturns',
-    ({ params, body }) => ({ action: 'child who left', childId: params.id, classId: body.classId }),
-    async ({ db, params, body, live }) => {
-      const row = await requireChild(db, params.id);
-      if (row.mergedInto !== null)
-        throw new ProblemError('in-use', { detail: 'This record went into another one. Undo the merge instead.' });
-      const [changed] = await db
-        .update(children)
-        .set({ removedAt: null, classId: body.classId, version: row.version + 1 })
-        .where(eq(children.id, params.id))
-        .returning();
-      await live.tell({ topic: 'children' }, { everyone: true });
-      await live.tell({ topic: 'classes' }, { everyone: true });
-      return toChild(changed!);
-    },
-  ),
-
-  route('leavers', { action: 'import children' }, async ({ db, access }) => leaversOf(db, access)),
 ];
-
-/** Leavers whose day has come, for the purge. */
-export async function dueLeavers(db: Db, now: string): Promise<string[]> {
-  const [{ leaverDays }, today, zone] = await Promise.all([readSettings(db), schoolDay(db, now), schoolZone(db)]);
-  const rows = await db.select({ id: children.id, leftAt: children.removedAt }).from(children).where(isNotNull(children.removedAt));
-  return rows.filter((r) => daysAfter(dayIn(r.leftAt!, zone), leaverDays) <= today).map((r) => r.id);
-}
