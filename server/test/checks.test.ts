@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { eq } from 'drizzle-orm';
 import { DEFAULT_SETTINGS, type ChildLine, type SchoolSettings } from '@sapling/contract';
 import { childStates } from '../src/db/schema.js';
+import { forgetHeld } from '../src/evidence/states.js';
 import { Screens } from '../src/evidence/screens.js';
 import { uuidv7 } from '../src/ids.js';
 import { School, now, observation, type Person } from './support.js';
@@ -269,6 +270,30 @@ describe('what the school decides', () => {
     ])
       expect(await restsOn(change), JSON.stringify(change)).not.toBe(before);
     expect(await restsOn({})).toBe(before);
+  });
+
+  it('shows what an older version of the program worked out until it is renewed, unless something was seen since', async () => {
+    const [child] = await school.addChildren('Wrens', ['Ivo']);
+    await send(teacher, [observation(teacher.id, child!, { gpc: 's:s', at: daysAgo(3) })]);
+    const now = pair(await childOf(child!), 's:s').p;
+    const kept = school.running.db;
+    const [state] = await kept.select().from(childStates).where(eq(childStates.child, child!));
+    const older = { day: '2026-09-01 older 14', stamp: `${state!.stamp.split(' ')[0]!} by other rules` };
+    const line = (state!.line as { gpc: string; p: number }[]).map((c) => (c.gpc === 's:s' ? { ...c, p: 0.123 } : c));
+    const asOlder = () => kept.update(childStates).set({ ...older, line: line as never }).where(eq(childStates.child, child!)); // prettier-ignore
+    const listed = async (): Promise<number> =>
+      pair(
+        ((await school.ask('GET', '/api/children', { as: teacher })).body as ChildLine[]).find((c) => c.id === child)!,
+        's:s',
+      ).p;
+    forgetHeld(kept);
+    await asOlder();
+    expect(await listed()).toBe(0.123);
+    await expect.poll(listed, { timeout: 20_000 }).toBeCloseTo(now, 2);
+    forgetHeld(kept);
+    await asOlder();
+    await send(teacher, [observation(teacher.id, child!, { gpc: 's:s', outcome: 'wrong', at: daysAgo(1) })]);
+    expect(await listed()).not.toBe(0.123);
   });
 
   it('an accent that was set makes an answer right that was laid as wrong before', async () => {

@@ -175,6 +175,13 @@ async function workOutOne(db: Db, row: ChildRow, { stamp, taught, ...grounds }: 
 /** The day a state holds for, with the judgement that worked it out and how far was taught: time and teaching are no hurry. */
 const dayOf = (today: string, { taught }: Pick<Rest, 'taught'>): string => `${today} ${judgement} ${taught}`;
 
+/**
+ * Whether a kept state still rests on what counts. What another version of the program wrote it on cannot be held against this
+ * one's but for the child's evidence: such a state is given and renewed beside, so that nobody waits for a school after an update.
+ */
+const stillRests = (found: CacheEntry, rest: Rest, row: ChildRow): boolean =>
+  found.day.includes(` ${judgement} `) ? found.stamp === rest.stamp : found.stamp.startsWith(`${row.evidenceVersion} `);
+
 interface CacheEntry {
   readonly stamp: string;
   readonly day: string;
@@ -243,7 +250,7 @@ export async function statesOf(
     const rest = restOf.get(row.id)!;
     if (
       !found ||
-      found.stamp !== rest.stamp ||
+      !stillRests(found, rest, row) ||
       found.state.line.length < rest.taught ||
       (whole && (found.state.weeks === null || !found.day.endsWith(dayOf('', rest))))
     )

@@ -135,7 +135,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
         title: 'Reading the grid',
         text: [
           'A row is a child, a column a pair. Columns that the same children miss stand side by side.',
-          'Open a cell to see what it rests on: each answer, when, and how sure it makes us.',
+          'Open a cell to see what it rests on: each answer, each session that worked on it, and how sure it makes us.',
           'A hollow sign is not looked at yet. It is no gap; it is a question.',
         ],
       },

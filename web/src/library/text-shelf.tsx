@@ -26,7 +26,6 @@ interface Props {
 
 const PAGE = 24;
 
- 
 export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen, does = 'Open', beside }: Props) {
   const { data: groups } = useData('groups');
   const { data: readings } = useData(filter.unread ? 'readings' : null, { query: {} });
