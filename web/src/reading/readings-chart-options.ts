@@ -38,7 +38,7 @@ export function readingsChartOptions(picture: ReadingsPicture, still: boolean) {
       data: ['first reading, a minute', 'read again', 'aim', 'trend', 'read right, %'],
       top: 0,
       left: 40,
-      itemGap: 18,
+      itemGap: 34,
       textStyle: { fontSize: 14, color: INK },
     },
     tooltip: {
