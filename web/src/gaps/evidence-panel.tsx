@@ -6,7 +6,7 @@ import { pastOf } from '@sapling/core/evidence';
 import { pairSound } from '@sapling/core/phonics';
 import { OtherChild } from '../check/other-child.js';
 import { saidShown } from '../check/words.js';
-import { dayWords, timeWords } from '../ui/dates.js';
+import { shortDay, timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { Pending } from '../ui/page.js';
 import { Sign, SIGN_WORDS, signOf } from '../ui/signs.js';
@@ -62,7 +62,7 @@ export function EvidencePanel({
               key={entry.key}
               className={`grid grid-cols-[9.5rem_1fr] gap-x-3 py-2 ${entry.answer?.counts === false ? 'text-ink-2 line-through' : ''}`}
             >
-              <span className="text-sm text-ink-2">{entry.answer ? timeWords(entry.at) : dayWords(entry.on)}</span>
+              <span className="text-sm text-ink-2">{entry.answer ? timeWords(entry.at) : shortDay(entry.on)}</span>
               {entry.answer ? <Answer answer={entry.answer} child={child.id} /> : <Taught seen={entry.seen} />}
             </li>
           ))}
