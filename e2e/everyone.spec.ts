@@ -2,6 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { keyWordOf } from '@sapling/core/phonics';
 import { addStyles, allChildren, getJson, hasLandmarks, newContext, signInDemo, test, expect } from './support/fixtures.js';
+import { PATIENCE } from './support/patience.js';
 
 const PLACES: [path: string, ready: RegExp | string][] = [
   // on a day without sessions the next day that has some
@@ -77,7 +78,7 @@ for (const [k, part] of parts.entries())
     as,
     demo,
   }) => {
-    test.setTimeout(240_000 * (process.env.CI ? 2 : 1));
+    test.setTimeout(240_000 * PATIENCE);
     const page = await as('teacher');
     const titles = new Map<string, string>();
     for (const [path, ready] of part) {
@@ -90,7 +91,7 @@ for (const [k, part] of parts.entries())
   });
 
 test('what only a lead sees, what lies over a page, and a phone break none of the rules', async ({ as, demo }) => {
-  test.setTimeout(180_000 * (process.env.CI ? 2 : 1));
+  test.setTimeout(180_000 * PATIENCE);
   const page = await as('lead');
   const dialog = page.getByRole('dialog');
   await page.goto(`${demo.url}/team/year`);
@@ -131,7 +132,7 @@ test('what only a lead sees, what lies over a page, and a phone break none of th
 });
 
 test('a child, their readings and a session break none of the rules either', async ({ as, demo }) => {
-  test.setTimeout(240_000 * (process.env.CI ? 2 : 1));
+  test.setTimeout(240_000 * PATIENCE);
   const page = await as('teacher');
   const [child] = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/children`);
   await page.goto(`${demo.url}/children/${child!.id}`);

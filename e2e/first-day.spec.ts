@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { allChildren, allSent, answer, getJson, newContext, setUpSchool, test, expect } from './support/fixtures.js';
+import { PATIENCE } from './support/patience.js';
 
 const NAMES = ['Ada Brook', 'Ben Castor', 'Cai Dunne', 'Dot Elmer', 'Eno Farid', 'Fay Gorse', 'Gil Hart', 'Hew Ibbot'];
 const LIST = ['First name,Family name,Class,Year', ...NAMES.map((n) => `${n.replace(' ', ',')},Robins,Year 1`)].join('\n');
@@ -24,7 +25,7 @@ async function counted(page: Page): Promise<() => number> {
 }
 
 test('from an empty installation to the first groups, in the order of Today’s list', async ({ empty, browser }) => {
-  test.setTimeout(240_000 * (process.env.CI ? 2 : 1));
+  test.setTimeout(240_000 * PATIENCE);
   const page = await (await newContext(browser)).newPage();
   const presses = await counted(page);
   await page.goto(empty.url);

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { test, expect } from './support/fixtures.js';
+import { PATIENCE } from './support/patience.js';
 
 /** What is read on a page, without what children read and what people typed. */
 const read = (page: Page): Promise<string> => page.locator('main').innerText();
@@ -18,7 +19,7 @@ async function call(page: Page, term: string, one: string, many?: string): Promi
 }
 
 test('a school’s own words stand on every screen, in files and on paper; names and words children read stay', async ({ as, demo }) => {
-  test.setTimeout(180_000 * (process.env.CI ? 2 : 1));
+  test.setTimeout(180_000 * PATIENCE);
   const page = await as('lead');
   await page.goto(`${demo.url}/team`);
   await call(page, 'gap', 'target');

@@ -1,12 +1,10 @@
 import { defineConfig } from '@playwright/test';
 import { existsSync } from 'node:fs';
 import './support/clock.js';
+import { PATIENCE } from './support/patience.js';
 
 const executablePath = process.env.SAPLING_CHROMIUM ?? '/usr/bin/chromium';
 if (!existsSync(executablePath)) throw new Error('Chromium is missing: npm test installs it, or name it with SAPLING_CHROMIUM.');
-
-/** Where others share the machine a page may be many times slower: waits that end in a failure are longer there, none that succeed. */
-const PATIENCE = process.env.CI ? 2 : 1;
 
 export default defineConfig({
   testDir: '.',

@@ -1,7 +1,8 @@
 import { getJson, newContext, setUpSchool, test, expect } from './support/fixtures.js';
+import { PATIENCE } from './support/patience.js';
 
 test('a made-up school stands beside the real one, keeps to itself, and is thrown away', async ({ empty, browser }) => {
-  test.setTimeout(240_000 * (process.env.CI ? 2 : 1));
+  test.setTimeout(240_000 * PATIENCE);
   const context = await newContext(browser);
   const page = await context.newPage();
   await page.goto(empty.url);

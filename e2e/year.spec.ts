@@ -1,6 +1,7 @@
 /** A whole year of one school on a moved clock, September to September, through the interface: nothing is lost, and what is to go goes. */
 import type { Browser, Page } from '@playwright/test';
 import { LEAD, allChildren, allSent, answer, getJson, newContext, setUpSchool, test, expect, type ChildRow } from './support/fixtures.js';
+import { PATIENCE } from './support/patience.js';
 import { TestServer } from './support/server.js';
 
 const LIST = [
@@ -43,7 +44,7 @@ const evidenceOf = async (page: Page, url: string, id: string): Promise<number> 
 const named = (children: readonly ChildRow[], name: string): ChildRow => children.find((c) => `${c.givenName} ${c.familyName}` === name)!;
 
 test('a year: children come and go, two are one, the year is closed, and one is erased', async ({ browser }) => {
-  test.setTimeout(400_000 * (process.env.CI ? 2 : 1));
+  test.setTimeout(400_000 * PATIENCE);
   const server = await TestServer.start({ demo: false, at: '2026-09-07T09:00:00.000Z' });
   try {
     const { url } = server;

@@ -91,9 +91,9 @@ export function estimateOver(
     }
     out.push(states);
   };
-  const by = (at: string): boolean => Date.parse(at) <= last;
-  const words = options.words?.filter((w) => by(w.observation.at)) ?? [];
-  const teaching = checkedTeaching(options.teaching).filter((l) => by(l.at));
+  const inTime = (at: string): boolean => Date.parse(at) <= last;
+  const words = options.words?.filter((w) => inTime(w.observation.at)) ?? [];
+  const teaching = checkedTeaching(options.teaching).filter((t) => inTime(t.at));
   const filter = runFilter(list, { ...options, words, teaching }, model, {
     until: (at, unseen) => {
       // the last moment is looked at after everything: a clock that runs a little ahead is believed

@@ -54,7 +54,7 @@ export function checked(observations: readonly Observation[], model: EstimateMod
   return list;
 }
 
-/** Lessons with a time that can be read. @throws CoreError `bad-input` where one cannot. */
+/** Logged teaching, each with a time that can be read. @throws CoreError `bad-input` where one cannot. */
 export function checkedTeaching(teaching: readonly LoggedTeaching[] = []): readonly LoggedTeaching[] {
   for (const { gpc, at } of teaching)
     if (Number.isNaN(Date.parse(at))) throw new CoreError('bad-input', `teaching.${gpc}.at`, `"${at}" is not an ISO time.`);

@@ -280,7 +280,11 @@ export const sessionRoutes = [
         .where(and(eq(sessions.id, params.id), eq(sessions.version, body.version)))
         .returning({ id: sessions.id });
       // what a session that was held worked on, and when, is evidence of those who were there
-      if (current.log && changed.length > 0) await touchEvidence(db, await namedInLogs(db, params.id));
+      if (current.log && changed.length > 0) {
+        const taught = await namedInLogs(db, params.id);
+        await touchEvidence(db, taught);
+        await live.tell({ topic: 'children', by: me.id }, { children: taught });
+      }
       return kept({ db, access, me, live }, current, changed);
     },
   ),
