@@ -75,6 +75,7 @@ export const ADDRESSES = {
   withdrawErasure: ['DELETE', '/api/erasures/:id'],
   evidence: ['GET', '/api/children/:id/evidence'],
   childTeaching: ['GET', '/api/children/:id/teaching'],
+  recallSoFar: ['GET', '/api/children/:id/recall-so-far'],
   previewImport: ['POST', '/api/imports/preview'],
   runImport: ['POST', '/api/imports'],
   imports: ['GET', '/api/imports'],

@@ -32,6 +32,6 @@ export * from './names.js';
 export * from './outbox.js';
 export * from './endpoint.js';
 export * from './endpoints.js';
-export { importRecord, importRow, type ImportRow } from './endpoints/children.js';
+export { importRecord, importRow, type ImportRow, type RecallSoFar } from './endpoints/children.js';
 export * from './live-event.js';
 export * from './timetable.js';

@@ -6,7 +6,7 @@
 import { drawPupil, MIND_KINDS, PUPIL_SORTS, type MindKind, type Pupil, type PupilSort } from '@sapling/data';
 import { estimate, foretell, type Gpc } from '@sapling/core';
 import { fitLogistic, foretellLogistic, isRight, Notebook } from './support/baselines.js';
-import { quickChecks } from './support/quick-checks.js';
+import { edgedQuickChecks, quickChecks } from './support/quick-checks.js';
 import { strandChecks } from './support/strand-checks.js';
 
 const CHILDREN = Number(process.argv[2] ?? 40);
@@ -149,4 +149,5 @@ for (const mind of MIND_KINDS) {
   }
 }
 quickChecks(say, PUPIL_SORTS, Math.max(20, CHILDREN));
+edgedQuickChecks(say, Math.max(20, CHILDREN));
 await strandChecks(say, 3 * CHILDREN);

@@ -2,7 +2,7 @@
 import { TEACHING_ORDERS } from '@sapling/data';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { CoreError, estimate, type Gpc, type Observation, type Outcome } from '../src/index.js';
+import { CoreError, estimate, judgeRecall, nextCard, type Gpc, type Observation, type Outcome } from '../src/index.js';
 import { estimateOver, foretell, judge, type LoggedTeaching } from '../src/judgement/index.js';
 
 const DAY = 86_400_000;
@@ -87,8 +87,7 @@ describe('logged teaching', () => {
     expect(estimate(lost, { asOf: at(10), teaching })).toEqual(estimate(lost, { asOf: at(10), teaching: sessions([gap, other], [8]) }));
     const [then, now] = estimateOver(lost, [at(10), at(13)], { teaching });
     expect(then).toEqual(estimate(lost, { asOf: at(10), teaching }));
-    // the moment before leaves a trace in the last decimals
-    for (const [gpc, e] of estimate(lost, asked)) expect(now!.get(gpc)!.p).toBeCloseTo(e.p, 9);
+    expect(now).toEqual(estimate(lost, asked));
     const few = lost.filter((o) => o.gpc !== gap);
     expect(estimate(few, asked).has(gap)).toBe(false);
     expect(estimate([], asked).size).toBe(0);
@@ -110,5 +109,35 @@ describe('logged teaching', () => {
     const idle = estimate(right, { asOf: at(70) }).get(other)!;
     const taughtElse = estimate(right, { asOf: at(70), teaching: sessions([gap], [20, 34, 48, 62]) }).get(other)!;
     expect(taughtElse.p).toBeGreaterThan(idle.p);
+  });
+});
+
+describe('a quick check after logged sessions', () => {
+  const asked = PAIRS.slice(0, 20);
+  const list = lost.filter((o) => asked.includes(o.gpc!));
+  const teaching = sessions([gap], [8, 15]);
+
+  it('goes on from what is believed of the child, to the day it is held on', () => {
+    const options = { order: PAIRS, teaching };
+    for (const asOf of [at(16), at(90)]) {
+      const states = estimate(list, { asOf, ...options });
+      for (const { gpc, p } of judgeRecall({ taught: asked, observations: list, asOf, ...options }))
+        expect(p, gpc).toBeCloseTo(states.get(gpc)!.known, 9);
+    }
+  });
+
+  it('believes a little more of a pair that was taught', () => {
+    const told = judgeRecall({ order: PAIRS, taught: asked, observations: list, asOf: at(16), teaching });
+    const untold = judgeRecall({ order: PAIRS, taught: asked, observations: list, asOf: at(16) });
+    const of = (judged: typeof told, gpc: Gpc): number => judged.find((j) => j.gpc === gpc)!.p;
+    expect(of(told, gap)).toBeGreaterThan(of(untold, gap));
+  });
+
+  it('is replayable: the same card whoever asks and however often, and none of a time that is none', () => {
+    const input = { order: PAIRS, taught: asked, observations: list, asOf: at(16), teaching };
+    const first = nextCard(input, { seed: 3 });
+    nextCard({ ...input, observations: list.slice(0, 9), asOf: at(1) }, { seed: 3 });
+    expect(nextCard(structuredClone(input), { seed: 3 })).toEqual(first);
+    expect(() => nextCard({ ...input, teaching: [{ gpc: gap, at: 'then' }] }, { seed: 3 })).toThrow(CoreError);
   });
 });

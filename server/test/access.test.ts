@@ -270,6 +270,7 @@ const TABLE: Record<EndpointName, Row> = {
   withdrawErasure: list({ path: () => `/api/erasures/${none}`, may: ['lead'] }),
   evidence: list({ path: () => `/api/children/${mine[0]!}/evidence`, far: () => `/api/children/${others[2]!}/evidence` }),
   childTeaching: list({ path: () => `/api/children/${mine[0]!}/teaching`, far: () => `/api/children/${others[2]!}/teaching` }),
+  recallSoFar: list({ path: () => `/api/children/${mine[0]!}/recall-so-far`, far: () => `/api/children/${others[2]!}/recall-so-far` }),
   previewImport: list({ path: () => '/api/imports/preview', body: () => ({ rows: [] }), may: TEACHERS }),
   runImport: list({
     path: () => '/api/imports',

@@ -1,4 +1,5 @@
 /** Classes and children: lists, leaving and coming back, merging, erasing, bringing in a list. */
+import { REFIT_DIRECTIONS } from '@sapling/core/judgement';
 import { z } from 'zod';
 import type { Endpoint } from '../endpoint.js';
 import { child, childLine, gpc, id, instant, observation, packedChildren, pairState, schoolClass, version } from '../model.js';
@@ -20,6 +21,26 @@ export const importRow = z.object({
   dateOfBirth: z.iso.date().optional(),
 });
 export type ImportRow = z.infer<typeof importRow>;
+
+const recallSoFar = z.object({
+  /** In order of time, the newest; an answer about a word stands as what it says of its pairs. */
+  observations: z.array(
+    observation
+      .pick({ child: true, by: true, at: true, kind: true, outcome: true, ms: true, options: true, fromMemory: true })
+      .extend({ id: z.string(), gpc }),
+  ),
+  /** What logged sessions worked on, in order of time. */
+  teaching: z.array(z.object({ gpc, at: z.string() })),
+  /** The numbers a lead has fitted to this school's answers and has used; null where the shipped ones count. */
+  numbers: z
+    .object({
+      steps: z.record(z.enum(REFIT_DIRECTIONS), z.number()),
+      /** How the colleague who asks hears, as far as it was learned. How others do is nobody else's business. */
+      ear: z.object({ guess: z.number(), lapse: z.number() }).nullable(),
+    })
+    .nullable(),
+});
+export type RecallSoFar = z.infer<typeof recallSoFar>;
 
 const importPreview = z.object({
   rows: z.array(
@@ -100,6 +121,8 @@ export const childrenEndpoints = {
     query: z.object({ gpc: gpc.optional() }),
     response: z.array(z.object({ gpc, at: z.string(), on: z.iso.date() })),
   }),
+  /** All that a quick check chooses its cards by: what the child's state rests on, as far as it speaks of pairs. */
+  recallSoFar: define(ADDRESSES.recallSoFar, { params: byId, response: recallSoFar }),
   previewImport: define(ADDRESSES.previewImport, {
     body: z.object({ rows: z.array(importRow).max(5000) }),
     response: importPreview,

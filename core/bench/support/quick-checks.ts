@@ -1,16 +1,28 @@
 /** Quick checks on simulated children: agreement with the truth beside asking at random, and beside the whole stack asked once. */
-import { drawQuickChild, type PupilSort } from '@sapling/data';
-import { isMiss, judgeRecall, nextCard, seeded, shuffled, type Gpc, type Observation } from '@sapling/core';
+import { drawQuickChild, TEACHING_ORDERS, type PupilSort } from '@sapling/data';
+import { allGpcs, isMiss, judgeRecall, nextCard, seeded, shuffled, type Gpc, type Observation } from '@sapling/core';
 
 const START = Date.parse('2026-11-24T09:00:00.000Z');
 
-/** Agreement by sort of child: adaptive with at most half of the cards, at random with as many, and the raw answers of the whole stack. */
+const of = (x: number, n: number): string => ((100 * x) / n).toFixed(1);
+const shares = (sum: ReturnType<typeof NOTHING>): string =>
+  `quick ${of(sum.quick, sum.n)}  random ${of(sum.random, sum.n)}  whole stack ${of(sum.stack, sum.n)}`;
+const NOTHING = () => ({ quick: 0, random: 0, stack: 0, n: 0 });
+
+/**
+ * Agreement by sort of child: adaptive with at most half of the cards, at random with as many, and the raw answers of the whole
+ * stack. Of all pairs, cut at a chance of 0.6, and of clear pairs alone (known from 0.7, a gap to 0.35): of what lies between
+ * neither word is wrong.
+ */
 export function quickChecks(say: (line: string) => void, sorts: readonly PupilSort[], children: number): void {
   say('\nQuick check, at most half of the cards once each: pairs judged as they are (known from 0.6), beside the same number at random,');
-  say('and beside the plain answers of the whole stack');
-  const all = { quick: 0, random: 0, stack: 0, n: 0 };
+  say('and beside the plain answers of the whole stack; after the bar the same of clear pairs alone (known from 0.7, a gap to 0.35)');
+  const all = NOTHING();
+  const allClear = NOTHING();
   for (const sort of sorts) {
-    const sum = { quick: 0, random: 0, stack: 0, n: 0, cards: 0, asks: 0 };
+    const sum = NOTHING();
+    const clear = NOTHING();
+    let [cards, asks] = [0, 0];
     for (let k = 0; k < children; k += 1) {
       const child = drawQuickChild(sort, 40_000 + k);
       const { order, taught } = child;
@@ -21,7 +33,7 @@ export function quickChecks(say: (line: string) => void, sorts: readonly PupilSo
         const asOf = new Date(START + asked.length * 5000).toISOString();
         const next = nextCard({ order, taught, observations: asked, asOf, limits: { once: true, atLeast: 8 } }, { seed: k });
         if ('done' in next) {
-          sum.asks += Number(next.done === 'ask everything');
+          asks += Number(next.done === 'ask everything');
           break;
         }
         asked.push(ask(next.gpc, asked.length, random));
@@ -29,20 +41,59 @@ export function quickChecks(say: (line: string) => void, sorts: readonly PupilSo
       const other = shuffled(taught, seeded(k + 9))
         .slice(0, asked.length)
         .map((gpc, n) => ask(gpc, n, random));
-      const agree = (observations: readonly Observation[]): number =>
-        judgeRecall({ order, taught, observations }).filter((j) => j.knows === child.chance(j.gpc) >= 0.6).length;
-      sum.quick += agree(asked);
-      sum.random += agree(other);
-      sum.stack += taught.filter((gpc, n) => !isMiss(ask(gpc, n, random).outcome) === child.chance(gpc) >= 0.6).length;
+      const isClear = (gpc: Gpc): boolean => child.chance(gpc) >= 0.7 || child.chance(gpc) <= 0.35;
+      const count = (key: 'quick' | 'random' | 'stack', right: readonly Gpc[]): void => {
+        sum[key] += right.length;
+        clear[key] += right.filter(isClear).length;
+      };
+      const judged = (observations: readonly Observation[]): Gpc[] =>
+        judgeRecall({ order, taught, observations }).flatMap((j) => (j.knows === child.chance(j.gpc) >= 0.6 ? [j.gpc] : []));
+      count('quick', judged(asked));
+      count('random', judged(other));
+      count(
+        'stack',
+        taught.filter((gpc, n) => !isMiss(ask(gpc, n, random).outcome) === child.chance(gpc) >= 0.6),
+      );
       sum.n += taught.length;
-      sum.cards += asked.length;
+      clear.n += taught.filter(isClear).length;
+      cards += asked.length;
     }
-    for (const key of ['quick', 'random', 'stack', 'n'] as const) all[key] += sum[key];
-    const of = (x: number): string => ((100 * x) / sum.n).toFixed(1);
-    say(
-      `  ${sort.padEnd(12)} quick ${of(sum.quick)}  random ${of(sum.random)}  whole stack ${of(sum.stack)}   cards ${of(sum.cards)} %   "ask everything" ${sum.asks} of ${children}`,
-    );
+    for (const key of ['quick', 'random', 'stack', 'n'] as const) {
+      all[key] += sum[key];
+      allClear[key] += clear[key];
+    }
+    say(`  ${sort.padEnd(12)} ${shares(sum)} | ${shares(clear)}   cards ${of(cards, sum.n)} %   "ask everything" ${asks} of ${children}`);
   }
-  const of = (x: number): string => ((100 * x) / all.n).toFixed(1);
-  say(`  ${'all'.padEnd(12)} quick ${of(all.quick)}  random ${of(all.random)}  whole stack ${of(all.stack)}`);
+  say(`  ${'all'.padEnd(12)} ${shares(all)} | ${shares(allClear)}`);
+}
+
+/** Late joiners with an edge: everything from one place of the order is known and nothing before it, and so many answers slip either way. */
+export function edgedQuickChecks(say: (line: string) => void, children: number): void {
+  say('\nQuick check of late joiners who know the later pairs of 64 and none of the earlier ones: pairs judged wrongly, by how many');
+  say('answers in a hundred slip either way, with at most half of the cards');
+  for (const slips of [0, 0.05, 0.1]) {
+    const rows = [8, 12, 20, 31, 40].map((from) => {
+      let [wrong, n, cards] = [0, 0, 0];
+      for (let k = 0; k < children; k += 1) {
+        const order = allGpcs(TEACHING_ORDERS[k % TEACHING_ORDERS.length]!);
+        const taught = order.slice(0, 64);
+        const random = seeded(k + 77_000);
+        const knows = (gpc: Gpc): boolean => taught.indexOf(gpc) >= from;
+        const asked: Observation[] = [];
+        for (;;) {
+          const at = new Date(START + asked.length * 5000).toISOString();
+          const next = nextCard({ order, taught, observations: asked, asOf: at, limits: { once: true, atLeast: 8 } }, { seed: k });
+          if ('done' in next) break;
+          const right = knows(next.gpc) !== random() < slips;
+          const id = `edged-${k}-${asked.length}`;
+          asked.push({ id, child: 'edged', by: 'adult', at, kind: 'see-say', gpc: next.gpc, outcome: right ? 'right' : 'wrong', ms: 1500 });
+        }
+        wrong += judgeRecall({ order, taught, observations: asked }).filter((j) => j.knows !== knows(j.gpc)).length;
+        n += taught.length;
+        cards += asked.length;
+      }
+      return `from ${from}: ${of(wrong, n)} % (cards ${of(cards, n)} %)`;
+    });
+    say(`  ${String(100 * slips).padStart(2)} in 100 slip   ${rows.join('  ')}`);
+  }
 }

@@ -3,6 +3,7 @@ import { CoreError } from '../errors.js';
 import { effective, isMiss, type Observation } from '../evidence/observation.js';
 import { recallBelief, inOrder, type RecallBelief } from '../judgement/recall-model.js';
 import type { EstimateModel } from '../judgement/model.js';
+import type { LoggedTeaching } from '../judgement/run-filter.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { confusability } from '../phonics/shape.js';
 import { seeded, seedFrom } from '../random.js';
@@ -30,6 +31,8 @@ export interface NextCardInput {
   readonly asOf: string;
   readonly limits?: CheckLimits;
   readonly model?: EstimateModel;
+  /** What logged sessions taught the child, in order of time. */
+  readonly teaching?: readonly LoggedTeaching[];
 }
 export type Done = 'sure enough' | 'enough cards' | 'time is up' | 'had enough' | 'nothing taught' | 'ask everything';
 
@@ -74,7 +77,7 @@ export function nextCard(input: NextCardInput, { seed }: { seed: number }): { gp
   if (wrongRun >= HAD_ENOUGH && (tried.size === PLACES || pairs.length < SEVERAL_PLACES)) return { done: 'had enough' };
   if (limits.minutes !== undefined && own.length > 0 && now - Date.parse(own[0]!.at) >= limits.minutes * 60_000)
     return { done: 'time is up' };
-  const belief = recallBelief(pairs, recent(all), input.model);
+  const belief = recallBelief(pairs, recent(all), input);
   const left = belief.expectedWrong / pairs.length;
   if (own.length >= (limits.cards ?? Math.ceil(pairs.length / 2)))
     return { done: fitsNoShape(belief, since) ? 'ask everything' : 'enough cards' };
@@ -142,7 +145,7 @@ function stepDown(
 const BESIDE = 3;
 
 /** Of a child with a long record the newest answers are enough to begin a check with. */
-const MOST_ANSWERS = 400;
+const MOST_ANSWERS = 2000;
 /** They begin at the same one for many answers, so that what was worked out of them is gone on with. */
 const STRIDE = 64;
 const recent = (all: readonly Observation[]): readonly Observation[] =>
@@ -162,8 +165,15 @@ export interface CheckedPair {
   readonly knows: boolean;
 }
 
-/** What a quick check says of every taught pair, asked or not; those it is least sure of are named by their p near a half. */
-export function judgeRecall(input: Pick<NextCardInput, 'order' | 'taught' | 'observations' | 'model'>): CheckedPair[] {
-  const pairs = inOrder(input.order, input.taught);
-  return recallBelief(pairs, recent(effective(input.observations)), input.model).pairs.map((pair) => ({ ...pair, knows: pair.p >= 0.5 }));
+/**
+ * What a quick check says of every taught pair, asked or not; those it is least sure of are named by their p near a half.
+ * @throws CoreError `bad-input` where a session has no time that can be read.
+ */
+export function judgeRecall({ order, taught, observations, ...rest }: JudgeRecallInput): CheckedPair[] {
+  const pairs = inOrder(order, taught);
+  return recallBelief(pairs, recent(effective(observations)), rest).pairs.map((pair) => ({ ...pair, knows: pair.p >= 0.5 }));
 }
+export type JudgeRecallInput = Pick<NextCardInput, 'order' | 'taught' | 'observations' | 'model' | 'teaching'> & {
+  /** The moment it is judged at, ISO 8601 UTC; that of the last answer or session where left out. */
+  readonly asOf?: string;
+};

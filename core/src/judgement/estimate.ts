@@ -83,11 +83,13 @@ export function estimateOver(
   const look = (time: number, filter: RecallFilter): void => {
     const slow = quickness.pairs();
     const before = new Map([...about.keys()].map((gpc) => [gpc, filter.belief(gpc)!]));
-    filter.pass(time);
+    // an earlier look leaves no trace in a later one
+    const rested = out.length < times.length - 1 ? filter.apart() : filter;
+    rested.pass(time);
     const states = new Map<Gpc, Estimate>();
     for (const [gpc, own] of about) {
       const worn = { was: then.get(gpc)!, belief: before.get(gpc)! };
-      states.set(gpc, estimateOf(filter.belief(gpc)!, worn, own, answers, slow.has(gpc), model));
+      states.set(gpc, estimateOf(rested.belief(gpc)!, worn, own, answers, slow.has(gpc), model));
     }
     out.push(states);
   };

@@ -5,7 +5,7 @@ export { adultEars, type LearnedEar } from './adult-ears.js';
 export { foretell, type Foretold } from './foretell.js';
 export { placesOf, type LoggedTeaching } from './run-filter.js';
 export { tellApart } from './tell-apart.js';
-export { recallBelief, inOrder, type PairBelief, type RecallBelief } from './recall-model.js';
+export { recallBelief, inOrder, type PairBelief, type RecallBelief, type RecallBeliefOptions } from './recall-model.js';
 export * from './confusions.js';
 export * from './teach-next.js';
 export * from './strands.js';

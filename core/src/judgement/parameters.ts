@@ -62,7 +62,7 @@ export const PARAMETERS: { readonly estimate: EstimateModel } = {
       unmetDays: 93.55507,
       timeSpan: 0.60675,
       timeSd: 0.57514,
-      rest: 0.6,
+      rest: 0.8,
     },
   },
 };

@@ -74,7 +74,7 @@ export class RecallFilter {
   /** When a pair was last taught with an answer that came right, milliseconds. */
   private readonly lastTaught = new Map<number, number>();
   /** Sessions that worked on a pair since it was last answered. */
-  private readonly unseenTeaching = new Map<number, number>();
+  private unseenTeaching = new Map<number, number>();
   private now = Number.NaN;
   /** Days of breaks so far, in which nothing at all was seen of the child, and how many of them there were when each pair was last met. */
   private rested = 0;
@@ -128,6 +128,14 @@ export class RecallFilter {
       for (let j = 0; j <= i; j += 1, at += 1) cov[i * m + j] = level[at]! + places * near[at]! + own * (i === j ? 1 : twins[at]!);
     for (let a = n; a < n + this.adults; a += 1) cov[a * m + a] = this.parameters.adultSd ** 2;
     return cov;
+  }
+
+  /** The same beliefs, to go on with apart from these: what is asked of a later moment must not move what answers are held against. */
+  apart(): RecallFilter {
+    const copy = Object.assign(Object.create(RecallFilter.prototype) as RecallFilter, this);
+    copy.members = this.members.map((member) => ({ ...member, mean: member.mean.slice(), cov: member.cov.slice() }));
+    copy.unseenTeaching = new Map(this.unseenTeaching);
+    return copy;
   }
 
   /** Lets time go by until a moment; nothing is raised by it. */

@@ -9,6 +9,7 @@ import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import { unbent } from './own-scale.js';
 import { chancesOf } from './filter-parameters.js';
 import { RecallFilter, type Belief } from './recall-filter.js';
+import { checkedTeaching, oftenInOneSitting, type LoggedTeaching } from './run-filter.js';
 
 export interface PairBelief {
   readonly gpc: Gpc;
@@ -40,32 +41,45 @@ export function inOrder(order: readonly Gpc[], taught: readonly Gpc[]): Gpc[] {
   return [...new Set(taught)].sort((a, b) => (place.get(a) ?? Infinity) - (place.get(b) ?? Infinity));
 }
 
+export interface RecallBeliefOptions {
+  readonly model?: EstimateModel;
+  /** What logged sessions taught the child, in order of time. */
+  readonly teaching?: readonly LoggedTeaching[];
+  /** The moment it is believed at, ISO 8601 UTC; that of the last answer or session where left out. */
+  readonly asOf?: string;
+}
+const NO_TEACHING: readonly LoggedTeaching[] = [];
+
 /**
  * What is believed of each taught pair after these observations (already effective, of one child, none later than now).
  * Cost: answers times pairs squared; of a record that goes on from the one asked for before, the new answers alone. What an
  * older answer of this function tells of a card (`tells`) holds until it is asked again.
+ * @throws CoreError `bad-input` where a session has no time that can be read.
  */
 export function recallBelief(
   pairs: readonly Gpc[],
   observations: readonly Observation[],
-  model: EstimateModel = DEFAULT_MODEL,
+  { model = DEFAULT_MODEL, teaching = NO_TEACHING, asOf }: RecallBeliefOptions = {},
 ): RecallBelief {
   const index = new Map(pairs.map((gpc, k) => [gpc, k]));
   const own = observations.filter((o) => o.gpc !== undefined && index.has(o.gpc) && chancesOf(model.recall, o.kind) !== undefined);
-  const walk = walkOf(pairs, own, model);
-  const { filter } = walk;
+  const walk = walkOf(pairs, own, { model, teaching: checkedTeaching(teaching) });
+  const { filter: going } = walk;
   for (const observation of own.slice(walk.seen.length)) {
-    filter.pass(Date.parse(observation.at));
-    const foretold = filter.foretell(observation);
+    walk.taught = teachUntil(going, walk, observation.at);
+    going.pass(Date.parse(observation.at));
+    const foretold = going.foretell(observation);
     const right = !isMiss(observation.outcome);
     walk.surprises.push({ at: observation.at, of: -Math.log(Math.max(1e-3, right ? foretold : 1 - foretold)) });
-    filter.observe(observation);
+    if (!walk.enough(observation)) going.observe(observation);
     walk.asked[index.get(observation.gpc!)!]! += 1;
     walk.seen.push(observation);
   }
+  const { filter, rested } = standAt(walk, asOf);
   const [asked, surprises] = [[...walk.asked], [...walk.surprises]];
   const beliefs = pairs.map((gpc) => filter.belief(gpc)!);
-  const p = beliefs.map(knownIn);
+  // time alone makes nothing likelier known
+  const p = beliefs.map((belief, k) => Math.min(knownIn(belief), rested?.[k] ?? 1));
   let sides: readonly Side[] | undefined;
   const wrongly = (x: number): number => Math.min(x, 1 - x);
   return {
@@ -80,19 +94,29 @@ export function recallBelief(
 interface Walk {
   readonly pairs: readonly Gpc[];
   readonly model: EstimateModel;
+  readonly teaching: readonly LoggedTeaching[];
   readonly adults: readonly string[];
   readonly filter: RecallFilter;
+  readonly enough: (observation: Observation) => boolean;
   readonly seen: Observation[];
   readonly asked: number[];
   readonly surprises: { at: string; of: number }[];
+  /** How many pairs of sessions it has gone past. */
+  taught: number;
 }
 /** The record that was gone through last: a check asks again with one answer more at every card, and a press must not wait for all of it. */
 let last: Walk | undefined;
 const TELLS = ['id', 'at', 'kind', 'gpc', 'outcome', 'by', 'ms', 'options', 'fromMemory'] as const;
 const tellsTheSame = (a: Observation, b: Observation): boolean => a === b || TELLS.every((key) => a[key] === b[key]);
+const taughtTheSame = (a: readonly LoggedTeaching[], b: readonly LoggedTeaching[]): boolean =>
+  a === b || (a.length === b.length && a.every((one, k) => one.gpc === b[k]!.gpc && one.at === b[k]!.at));
 
 /** The last walk where this record goes on from it, or one from the beginning. */
-function walkOf(pairs: readonly Gpc[], own: readonly Observation[], model: EstimateModel): Walk {
+function walkOf(
+  pairs: readonly Gpc[],
+  own: readonly Observation[],
+  { model, teaching }: { model: EstimateModel; teaching: readonly LoggedTeaching[] },
+): Walk {
   const adults = [...new Set(own.map((o) => o.by))];
   const goesOn =
     last !== undefined &&
@@ -101,6 +125,7 @@ function walkOf(pairs: readonly Gpc[], own: readonly Observation[], model: Estim
     last.seen.length <= own.length &&
     last.pairs.length === pairs.length &&
     last.pairs.every((gpc, k) => gpc === pairs[k]) &&
+    taughtTheSame(last.teaching, teaching) &&
     last.seen.every((o, k) => tellsTheSame(o, own[k]!));
   if (goesOn) return last!;
   const filter = new RecallFilter(
@@ -108,9 +133,46 @@ function walkOf(pairs: readonly Gpc[], own: readonly Observation[], model: Estim
     pairs.map((gpc, place) => ({ gpc, place })),
     adults,
   );
-  last = { pairs: [...pairs], model, adults, filter, seen: [], asked: new Array<number>(pairs.length).fill(0), surprises: [] };
+  last = {
+    pairs: [...pairs],
+    model,
+    teaching: [...teaching],
+    adults,
+    filter,
+    enough: oftenInOneSitting(),
+    seen: [],
+    asked: new Array<number>(pairs.length).fill(0),
+    surprises: [],
+    taught: 0,
+  };
   return last;
 }
+
+/** Takes the filter past the sessions up to a moment. Returns how many of them lie behind it then. */
+function teachUntil(filter: RecallFilter, { teaching, taught }: Walk, at: string): number {
+  let k = taught;
+  for (; k < teaching.length && teaching[k]!.at <= at; k += 1) filter.teach(teaching[k]!.gpc, Date.parse(teaching[k]!.at));
+  return k;
+}
+const THE_END = '~';
+
+/**
+ * What is believed at a moment after the last answer, sessions and idle weeks since taken in, apart from the walk, which goes
+ * on from its answers; and how likely each pair was known before the idle weeks.
+ */
+function standAt(walk: Walk, asOf: string | undefined): { filter: RecallFilter; rested: readonly number[] | null } {
+  const last = walk.seen.at(-1)?.at;
+  const later = asOf !== undefined && last !== undefined && Date.parse(asOf) - Date.parse(last) > STILL_MS;
+  const next = walk.teaching[walk.taught];
+  if (!later && (next === undefined || next.at > (asOf ?? THE_END))) return { filter: walk.filter, rested: null };
+  const filter = walk.filter.apart();
+  teachUntil(filter, walk, asOf ?? THE_END);
+  const rested = later ? walk.pairs.map((gpc) => knownIn(filter.belief(gpc)!)) : null;
+  if (later) filter.pass(Date.parse(asOf));
+  return { filter, rested };
+}
+/** So long after an answer nothing has faded yet. */
+const STILL_MS = 30 * 60_000;
 
 /** One kind of child's beliefs of all pairs, with how likely each is judged wrongly now. */
 interface Side {

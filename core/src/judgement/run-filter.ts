@@ -118,7 +118,7 @@ const BY_THE_WAY_COUNTS = 2;
  * Whether a pair came right by the way so often in one sitting that once more tells nothing new: the same words, the same
  * sentence, the same day. What went wrong always counts.
  */
-function oftenInOneSitting(): (observation: Observation) => boolean {
+export function oftenInOneSitting(): (observation: Observation) => boolean {
   const seen = new Map<string, number>();
   return (o) => {
     if (!byTheWay(o.kind) || isMiss(o.outcome)) return false;

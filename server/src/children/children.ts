@@ -6,6 +6,7 @@ import type { Db } from '../db/open.js';
 import { children, groupMembers, groups, observations } from '../db/schema.js';
 import { toObservation, withdrawnOf } from '../evidence/evidence.js';
 import { loggedTeachingOf } from '../evidence/logged-teaching.js';
+import { recallSoFar } from '../evidence/recall-so-far.js';
 import { statesOf, numberedPairs, packedState, type ChildState } from '../evidence/states.js';
 import { derive, effective, type Observation } from '@sapling/core/evidence';
 import { wordBook } from '../library/word-book.js';
@@ -149,6 +150,16 @@ export const childRoutes = [
     async ({ db, params, query }) => {
       const all = await loggedTeachingOf(db, params.id);
       return all.filter((t) => query.gpc === undefined || t.gpc === query.gpc).reverse();
+    },
+  ),
+
+  route(
+    'recallSoFar',
+    ({ params }) => ({ action: 'read child', childId: params.id }),
+    async ({ db, params, me }) => {
+      const [row] = await db.select().from(children).where(eq(children.id, params.id));
+      if (!row) throw new ProblemError('not-found');
+      return recallSoFar(db, row, me.id);
     },
   ),
 ];

@@ -126,6 +126,12 @@ export async function judgeChild({
   };
 }
 
+/** A child's newest answers about pairs, in order of time: what words and readings say of theirs among them. */
+export async function pairAnswers({ facts, grounds, most }: { facts: ChildFacts; grounds: Grounds; most: number }): Promise<Observation[]> {
+  const { pairs } = await evidenceFrom(facts, grounds);
+  return pairs.filter((o) => o.gpc !== undefined).slice(-most);
+}
+
 /** What was expected before each answer of a child. What a word says of its pairs is no answer of its own. */
 export async function foretellChild({ facts, grounds }: { facts: ChildFacts; grounds: Grounds }): Promise<Foretold[]> {
   const { pairs, words } = await evidenceFrom(facts, grounds);

@@ -43,9 +43,12 @@ export async function keepJudgement(db: Db, change: (kept: KeptJudgement) => Kep
 /** Whether what is said is said less surely here, because a plain rule foretells better. */
 export const isLessSure = ({ score }: KeptJudgement): boolean => score !== undefined && verdictOf(score) === 'worse';
 
+/** What was fitted to this school's answers and is used, unless an update has replaced the numbers it moves. */
+export const fitInUse = ({ used }: KeptJudgement): KeptFit | undefined => (used?.base === SHIPPED ? used : undefined);
+
 /** The model as it is used in this school, and what it rests on beside the program: empty where that is nothing. */
 export function judgementHere(model: EstimateModel, kept: KeptJudgement): { readonly model: EstimateModel; readonly stamp: string } {
-  const used = kept.used?.base === SHIPPED ? kept.used : undefined;
+  const used = fitInUse(kept);
   const fitted = used ? { ...model, recall: movedParameters(model.recall, used.steps, used.ears) } : model;
   const wider = isLessSure(kept);
   return {

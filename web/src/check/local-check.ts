@@ -1,9 +1,10 @@
 /** A check as this device holds it, and the steps it can take. Pure: what is to be sent comes back with each step. */
-import type { CheckState, ObservationRow, OutboxEntry } from '@sapling/contract';
+import type { CheckState, ObservationRow, OutboxEntry, RecallSoFar } from '@sapling/contract';
 import { seedFrom } from '@sapling/core';
 import { checkKind, aboutItem, nextCard, type CheckItem, type CheckKind } from '@sapling/core/checks';
 import type { Observation, Outcome } from '@sapling/core/evidence';
 import { splitGpc, type Gpc } from '@sapling/core/phonics';
+import { evidenceBefore, type QuickEvidence } from './recall-so-far.js';
 
 /** One answered card: its observation and those that replaced it, the last one counting. */
 export interface Mark {
@@ -23,8 +24,8 @@ export interface LocalCheck {
   readonly late?: 'memory' | 'paper';
   readonly stack: readonly string[];
   readonly items?: readonly CheckItem[];
-  /** What earlier checks said, for a quick check to choose by. It is held on the device and read again on another. */
-  readonly before?: readonly Observation[];
+  /** What was known before it, for a quick check to choose by. It is held on the device and read again on another. */
+  readonly soFar?: RecallSoFar;
   readonly marks: readonly Mark[];
   readonly finishedAt: string | null;
 }
@@ -57,19 +58,23 @@ export const keyOf = (o: ObservationRow): string => o.card ?? o.gpc ?? o.item ??
 export const QUICK_MINUTES = 6;
 /** However sure earlier checks make it, so many cards are asked again. */
 const QUICK_LEAST = 8;
+/** What a check says with what was known before it, as `nextCard` and `judgeRecall` take it. */
+export function quickEvidence(check: LocalCheck): QuickEvidence & { readonly asOf: string } {
+  const own = evidenceOf(check);
+  const before = evidenceBefore(check.soFar, check.startedAt, check.by);
+  return { ...before, observations: [...before.observations, ...own.observations], asOf: own.asOf };
+}
 const quickNext = new WeakMap<LocalCheck, ReturnType<typeof nextCard>>();
 
 /** What a quick check asks next, or why it is done: worked out from its answers and those of earlier checks, so that any device carries it on. */
 export function quickStep(check: LocalCheck): ReturnType<typeof nextCard> {
   const known = quickNext.get(check);
   if (known) return known;
-  const own = evidenceOf(check);
   const next = nextCard(
     {
       order: check.stack,
       taught: check.stack,
-      observations: [...(check.before ?? []), ...own.observations],
-      asOf: own.asOf,
+      ...quickEvidence(check),
       limits: { since: check.startedAt, once: true, minutes: QUICK_MINUTES, atLeast: QUICK_LEAST },
     },
     { seed: seedFrom(check.id) },
@@ -122,7 +127,7 @@ export interface BegunCheck {
   readonly items?: readonly CheckItem[] | undefined;
   readonly quick?: boolean | undefined;
   readonly late?: 'memory' | 'paper' | undefined;
-  readonly before?: readonly Observation[] | undefined;
+  readonly soFar?: RecallSoFar | undefined;
 }
 export function begin(child: { id: string; name: string }, what: BegunCheck, id: string, marker: Omit<Marker, 'newId'>): Step {
   const startedAt = marker.now();
@@ -138,7 +143,7 @@ export function begin(child: { id: string; name: string }, what: BegunCheck, id:
     ...(what.items ? { items: what.items } : {}),
   };
   return {
-    check: { ...record, ...(what.before ? { before: what.before } : {}), childName: child.name, marks: [], finishedAt: null },
+    check: { ...record, ...(what.soFar ? { soFar: what.soFar } : {}), childName: child.name, marks: [], finishedAt: null },
     entries: [{ type: 'check', id, record }],
   };
 }
@@ -233,7 +238,7 @@ export function merge(
     ...(remote.quick ? { quick: true } : {}),
     ...(remote.late ? { late: remote.late } : {}),
     stack: remote.stack,
-    ...(local?.before ? { before: local.before } : {}),
+    ...(local?.soFar ? { soFar: local.soFar } : {}),
     ...(remote.items ? { items: remote.items as readonly CheckItem[] } : {}),
     marks,
     finishedAt: local?.finishedAt ?? remote.finishedAt,

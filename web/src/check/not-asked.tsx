@@ -1,12 +1,11 @@
 /** What a quick check left out, judged from the rest: said as such, and counted as evidence for nothing. */
 import { judgeRecall } from '@sapling/core/checks';
 import { graphemeShown } from '../ui/word-marks.js';
-import { evidenceOf, type LocalCheck } from './local-check.js';
+import { quickEvidence, type LocalCheck } from './local-check.js';
 
 export function NotAsked({ check }: { check: LocalCheck }) {
   const asked = new Set(check.marks.map((m) => m.key));
-  const observations = [...(check.before ?? []), ...evidenceOf(check).observations];
-  const judged = judgeRecall({ order: check.stack, taught: check.stack, observations }).filter((p) => !asked.has(p.gpc));
+  const judged = judgeRecall({ order: check.stack, taught: check.stack, ...quickEvidence(check) }).filter((p) => !asked.has(p.gpc));
   const rows = [
     { title: 'Most likely known', pairs: judged.filter((p) => p.p >= 0.85) },
     { title: 'Hard to say', pairs: judged.filter((p) => p.p < 0.85 && p.p > 0.15) },
@@ -18,8 +17,8 @@ export function NotAsked({ check }: { check: LocalCheck }) {
       <h2 className="text-lg">Not asked</h2>
       <p className="mb-2 text-sm text-ink-2">
         Judged from the cards that were
-        {check.before && check.before.length > 0 && ' and from earlier checks, which count for less with time'}; nothing is recorded about
-        these.
+        {check.soFar && check.soFar.observations.length > 0 && ' and from what was seen before, which counts for less with time'}; nothing
+        is recorded about these.
       </p>
       <dl className="sheet ruled">
         {rows.map((row) => (

@@ -4,7 +4,7 @@ import type { CheckKind } from '@sapling/core/checks';
 import type { Taught } from '@sapling/core/phonics';
 import { post } from '../outbox/outbox.js';
 import { DEFAULT_CHOICE, type Choice } from './choice.js';
-import { earlierRecall } from './earlier.js';
+import { readRecallSoFar } from './recall-so-far.js';
 import { begin } from './local-check.js';
 import { takePrepared } from './prepared-ahead.js';
 import { clock, dayOf, todayDay } from '../clock.js';
@@ -18,8 +18,8 @@ export async function startCheck(child: ChildLine, chosen: Partial<Choice>, taug
   const { id, asked: made } = takePrepared(child, choice, taught);
   const asked = await made;
   const who = { id: child.id, name: fullName(child) };
-  const before = asked.quick ? await earlierRecall(child.id, clock.now()) : undefined;
-  const { check, entries } = begin(who, { ...asked, before }, id, { by, now: () => clock.now() });
+  const soFar = asked.quick ? await readRecallSoFar(child.id) : undefined;
+  const { check, entries } = begin(who, { ...asked, soFar }, id, { by, now: () => clock.now() });
   await post(by, entries, { check });
   return id;
 }

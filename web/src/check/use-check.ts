@@ -5,8 +5,8 @@ import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf, Unreachable } from '../api/client.js';
 import { post, waitingIds } from '../outbox/outbox.js';
 import { keepStep, localCheck } from '../outbox/store.js';
-import { earlierRecall } from './earlier.js';
 import { amend, finish, mark, merge, takeBack, type Answer, type Change, type LocalCheck, type Marker, type Step } from './local-check.js';
+import { readRecallSoFar } from './recall-so-far.js';
 import { clock } from '../clock.js';
 
 export interface CheckHandle {
@@ -24,7 +24,8 @@ export async function readCheck(id: string): Promise<LocalCheck> {
   try {
     const remote = await call('check', { params: { id } });
     const known = merge(local, remote, await waitingIds());
-    const merged = known.quick && !known.before ? { ...known, before: await earlierRecall(known.child, known.startedAt) } : known;
+    const soFar = known.quick ? (known.soFar ?? (await readRecallSoFar(known.child))) : undefined;
+    const merged = soFar ? { ...known, soFar } : known;
     await keepStep(merged.by, [], { check: merged });
     return merged;
   } catch (error) {
