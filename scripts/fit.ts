@@ -67,7 +67,7 @@ const FITTED = (process.env.FITTED?.split(',') ?? MIND_KINDS) as readonly MindKi
 /** What a belief after a long break counts beside foretelling an answer: there are far fewer of them. */
 const BREAK_COUNTS = 0.15;
 /** Set, not fitted: what these children do not show, or what was chosen apart. */
-const SET = /mostVariance|fromMemory|twins|^scale|^logged|^children\.3/;
+const SET = /mostVariance|fromMemory|twins|^scale|^logged|^luck|^rest$|^children\.3/;
 const pupils = FITTED.flatMap((mind) => Array.from({ length: CHILDREN }, (_, k) => drawPupil(mind, k + 1)));
 
 /** The mean loss of what is foretold, of this very answer and of the plain card, and of what is believed when school begins again. */

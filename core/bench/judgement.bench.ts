@@ -8,6 +8,7 @@ import { estimate, foretell, type Gpc } from '@sapling/core';
 import { fitLogistic, foretellLogistic, isRight, Notebook } from './support/baselines.js';
 import { edgedQuickChecks, quickChecks } from './support/quick-checks.js';
 import { strandChecks } from './support/strand-checks.js';
+import { littleChange, nextPairs, readingTrends } from './support/warnings.js';
 
 const CHILDREN = Number(process.argv[2] ?? 40);
 /** The regression is fitted on these, and tried on all. */
@@ -151,3 +152,6 @@ for (const mind of MIND_KINDS) {
 quickChecks(say, PUPIL_SORTS, Math.max(20, CHILDREN));
 edgedQuickChecks(say, Math.max(20, CHILDREN));
 await strandChecks(say, 3 * CHILDREN);
+littleChange(say, CHILDREN);
+await nextPairs(say, CHILDREN);
+readingTrends(say, 2000);

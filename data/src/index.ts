@@ -13,3 +13,4 @@ export * from './demo/histories.js';
 export * from './demo/readings.js';
 export { drawMind, MIND_KINDS, type Mind, type MindKind } from './simulated/minds.js';
 export { drawPupil, drawQuickChild, PUPIL_SORTS, type Pupil, type PupilSort, type QuickChild, type Snapshot } from './simulated/pupil.js';
+export { drawTwoCycles, TWO_CYCLES, type TwoCycles, type TwoCyclesDrawn } from './simulated/two-cycles.js';

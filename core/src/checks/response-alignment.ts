@@ -1,6 +1,7 @@
 /** What was said, aligned along the sounds of the target by the least that must have gone wrong (Needleman and Wunsch 1970). */
 import type { SegmentUnit } from '../phonics/lexicon.js';
-import { sameSound, soundDistance } from '../phonics/sound-distance.js';
+import { sameSound } from '../phonics/accents.js';
+import { soundDistance } from '../phonics/sound-distance.js';
 import { isVowelSound, soundParts } from '../phonics/sounds.js';
 import type { Spoken } from './sounds-said.js';
 

@@ -6,7 +6,7 @@
 import { CoreError } from '../errors.js';
 import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
 import { LONGEST_WORD, normaliseWord, segment } from '../phonics/segment.js';
-import { sameSound } from '../phonics/sound-distance.js';
+import { sameSound } from '../phonics/accents.js';
 import { isVowelSound, SOUNDS, soundParts } from '../phonics/sounds.js';
 import { baseAndEnding, shareOfGrapheme } from '../phonics/word-parts.js';
 import { LETTER_NAMES, letterNamed } from './letter-names.js';

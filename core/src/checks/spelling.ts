@@ -7,7 +7,8 @@
 import { CoreError } from '../errors.js';
 import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
 import { LONGEST_WORD, normaliseWord, segment } from '../phonics/segment.js';
-import { sameSound, soundDistance } from '../phonics/sound-distance.js';
+import { sameSound } from '../phonics/accents.js';
+import { soundDistance } from '../phonics/sound-distance.js';
 import { isVowelSound, soundParts } from '../phonics/sounds.js';
 import { baseAndEnding, shareOfGrapheme } from '../phonics/word-parts.js';
 

@@ -21,7 +21,10 @@ export interface Change {
   readonly now: number;
   /** Of them, those probably not known then. */
   readonly open: number;
-  /** How many of the open ones are expected to have been gained, with a 90 % interval. */
+  /**
+   * How many of the open ones are expected to have been gained, with a 90 % interval. Never less than none: what was half believed
+   * at first and has been missed since was not known then either, and is no loss.
+   */
   readonly gain: { readonly expected: number; readonly low: number; readonly high: number };
   readonly says: ChangeSays;
 }
@@ -29,17 +32,17 @@ export interface Change {
 const Z90 = 1.645;
 /** With fewer open pairs looked at again, or a smaller share of those that were open, nothing is said. */
 const LEAST_OPEN = 3;
-const SEEN_SHARE = 0.5;
+const SEEN_SHARE = 2 / 3;
 /** A pair is open that is less likely known than this: after one check much is known that is not yet secure. */
 const OPEN_BELOW = 0.6;
 /** A child of whom so small a share of what was seen is open has no room to be flat in. */
 const NEAR_CEILING = 0.1;
-/** Little is so small a part of what could be gained, and surely no more than this. */
-const HARDLY = 0.1;
+/** Little is so small a part of what could be gained, and surely no more than this: chosen on simulated children of seeds that no bench prints. */
+const HARDLY = 0.14;
 const SURELY = 0.5;
 
 /**
- * Compares two lines of one child. *Little change* needs at least three open pairs, half of those that were open, looked at
+ * Compares two lines of one child. *Little change* needs at least three open pairs, two thirds of those that were open, looked at
  * again, and a gain that is small and surely not large; a child near the ceiling is never said to have changed little.
  * @example changeBetween(lineThen, lineNow).says
  */
@@ -55,12 +58,14 @@ export function changeBetween(then: readonly PairThen[], now: readonly PairThen[
   let [expected, variance, room] = [0, 0, 0];
   for (const c of open) {
     const p = later.get(c.gpc)!.known;
-    expected += p - c.known;
-    variance += p * (1 - p) + c.known * (1 - c.known);
-    room += 1 - c.known;
+    // what was half believed then and has been missed since was not known then either
+    const was = Math.min(c.known, p);
+    expected += p - was;
+    variance += p * (1 - p) + was * (1 - was);
+    room += 1 - was;
   }
   const half = Z90 * Math.sqrt(variance);
-  const gain = { expected, low: Math.max(-open.length, expected - half), high: Math.min(open.length, expected + half) };
+  const gain = { expected, low: Math.max(0, expected - half), high: Math.min(open.length, expected + half) };
   const says: ChangeSays =
     seen.length > 0 && allOpen.length <= NEAR_CEILING * seen.length
       ? 'near the ceiling'

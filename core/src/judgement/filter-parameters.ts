@@ -29,8 +29,6 @@ export interface ChildKind {
   readonly fade: number;
   /** Variance that a day without being seen adds to a pair. */
   readonly drift: number;
-  /** What lapses and guesses are multiplied by. */
-  readonly chance: number;
 }
 export interface FilterParameters {
   readonly mean: number;
@@ -66,6 +64,8 @@ export interface FilterParameters {
   readonly timeSd: number;
   /** From memory, so much of each guess and lapse more. */
   readonly fromMemory: number;
+  /** What the lapses and guesses of every kind of answer are multiplied by; one for all kinds of child, so that luck is no sign of one. */
+  readonly luck: number;
   readonly kinds: Readonly<Partial<Record<ObservationKind, KindChances>>>;
   readonly children: readonly ChildKind[];
   /** How differently single children go by all this: see own-scale.ts. */

@@ -1,6 +1,6 @@
 /**
  * Every number of the judgement, in one file. Written by `npm run fit`, which fits them on simulated children of four
- * kinds of mind (seeds that no test and no benchmark draws). Thresholds, the interval, how fast answers on a strand age, the fourth kind of child and a child's own scale, and what a logged session adds, are set, not fitted (docs/decisions/estimate.md). What each means stands in model.ts
+ * kinds of mind (seeds that no test and no benchmark draws). Thresholds, the interval, how fast answers on a strand age, the fourth kind of child and a child's own scale, what a logged session adds, luck and what a break takes are set, not fitted (docs/decisions/estimate.md). What each means stands in model.ts
  * and recall-filter.ts.
  */
 import type { EstimateModel } from './model.js';
@@ -44,6 +44,7 @@ export const PARAMETERS: { readonly estimate: EstimateModel } = {
       logged: 0.3,
       loggedVariance: 0.5,
       fromMemory: 1.3,
+      luck: 1.5,
       kinds: {
         'see-say': { guess: 0.0762, lapse: 0.04841 },
         word: { guess: 0.2, lapse: 0.05366 },
@@ -53,10 +54,10 @@ export const PARAMETERS: { readonly estimate: EstimateModel } = {
         session: { guess: 0.24306, lapse: 0.05487 },
       },
       children: [
-        { weight: 0.50043, own: 2.39352, near: 1, day: 1.04292, fade: 0.65237, drift: 0.0001, chance: 1.84117 },
-        { weight: 0.1611, own: 1.2126, near: 1, day: 0.01762, fade: 0.68282, drift: 0.02606, chance: 1.38764 },
-        { weight: 0.03846, own: 1.42122, near: 1, day: 1.78283, fade: 0.05851, drift: 0.02858, chance: 1.46104 },
-        { weight: 0.3, own: 1.4, near: 2.5, day: 0.5, fade: 0.6, drift: 0.01, chance: 1.5 },
+        { weight: 0.50043, own: 2.39352, near: 1, day: 1.04292, fade: 0.65237, drift: 0.0001 },
+        { weight: 0.1611, own: 1.2126, near: 1, day: 0.01762, fade: 0.68282, drift: 0.02606 },
+        { weight: 0.03846, own: 1.42122, near: 1, day: 1.78283, fade: 0.05851, drift: 0.02858 },
+        { weight: 0.3, own: 1.4, near: 2.5, day: 0.5, fade: 0.6, drift: 0.01 },
       ],
       scale: { base: 0.3, spread: 0.36, toldJustNow: 1.7, missed: 0.36, rightJustNow: 0.71, slow: 0.6, days: 7 },
       unmetDays: 93.55507,

@@ -204,12 +204,14 @@ export class RecallFilter {
     }
   }
 
-  private chances(
-    kind: ChildKind,
-    { kind: how, options, fromMemory, by }: Pick<Observation, 'kind' | 'options' | 'fromMemory'> & { readonly by?: string },
-  ): KindChances {
+  private chances({
+    kind: how,
+    options,
+    fromMemory,
+    by,
+  }: Pick<Observation, 'kind' | 'options' | 'fromMemory'> & { readonly by?: string }): KindChances {
     const own = chancesOf(this.parameters, how) ?? chancesOf(this.parameters, 'see-say')!;
-    const more = (fromMemory ? this.parameters.fromMemory : 1) * kind.chance;
+    const more = (fromMemory ? this.parameters.fromMemory : 1) * this.parameters.luck;
     const pointed = options !== undefined && options > 1;
     // what is pointed at is marked by the device, whoever sits beside it
     const ear = pointed || by === undefined ? undefined : this.parameters.ears?.[by];
@@ -245,7 +247,7 @@ export class RecallFilter {
     const same = this.sitting !== null && this.sitting.by === observation.by && Date.parse(observation.at) - this.sitting.at < SITTING_MS;
     const total = this.members.reduce((sum, { logWeight }) => sum + Math.exp(logWeight), 0);
     return this.members.map(({ kind, mean, cov, logWeight }) => {
-      const { guess, lapse } = this.chances(kind, observation);
+      const { guess, lapse } = this.chances(observation);
       let mu = mean[i]! - this.faded(kind, i, Date.parse(observation.at));
       let v = cov[i * m + i]!;
       if (a !== undefined) {
@@ -296,7 +298,7 @@ export class RecallFilter {
     const taught = observation.kind === 'session' && at - (this.lastTaught.get(i) ?? -Infinity) >= SITTING_MS;
     for (const member of this.members) {
       const { kind, mean } = member;
-      const { guess, lapse } = this.chances(kind, observation);
+      const { guess, lapse } = this.chances(observation);
       const v = this.gather(member, i, a, true);
       const mu = mean[i]! - this.faded(kind, i, at) + mean[d]! + (a >= 0 ? mean[a]! : 0);
       this.update(member, mu, v, (base) => {
@@ -412,7 +414,7 @@ export class RecallFilter {
     for (const { logWeight } of this.members) total += Math.exp(logWeight);
     let p = 0;
     const members = this.members.map(({ kind, mean, cov, logWeight }) => {
-      const { guess, lapse } = this.chances(kind, { kind: 'see-say' });
+      const { guess, lapse } = this.chances({ kind: 'see-say' });
       const own = {
         weight: Math.exp(logWeight) / total,
         mean: mean[k]! - this.faded(kind, k, this.now, SOONEST_DAYS),
