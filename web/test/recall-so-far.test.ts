@@ -3,19 +3,21 @@ import type { RecallSoFar } from '@sapling/contract';
 import { judgeRecall } from '@sapling/core/checks';
 import { DEFAULT_MODEL, REFIT_AS_SHIPPED } from '@sapling/core/judgement';
 import { v7 as uuidv7 } from 'uuid';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { call, Unreachable } from '../src/api/client.js';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { begin, mark, merge, quickEvidence, quickStep, type LocalCheck, type Marker } from '../src/check/local-check.js';
 import { evidenceBefore, readRecallSoFar } from '../src/check/recall-so-far.js';
 
-vi.mock('../src/api/client.js', async (load) => ({ ...(await load<object>()), call: vi.fn() }));
-const asked = vi.mocked(call);
-beforeEach(() => asked.mockReset());
+afterEach(() => vi.unstubAllGlobals());
+/** What the server says to the next question, or that it cannot be reached. */
+const answers = (status: number, body: unknown): void => {
+  const response = (): Response => new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } });
+  vi.stubGlobal('fetch', () => (status === 0 ? Promise.reject(new TypeError('no line')) : Promise.resolve(response())));
+};
 
 const START = Date.parse('2026-11-24T09:00:00Z');
 const at = (days: number, k = 0): string => new Date(START + days * 86_400_000 + k * 1000).toISOString();
 const STACK = ['s:s', 't:t', 'p:p', 'n:n', 'a:a', 'i:i', 'm:m', 'd:d', 'g:g', 'o:o', 'c:k', 'k:k'];
-const answers = (days: number, right: (k: number) => boolean): RecallSoFar['observations'] =>
+const answersOn = (days: number, right: (k: number) => boolean): RecallSoFar['observations'] =>
   STACK.map((gpc, k) => ({
     id: uuidv7(),
     child: 'c',
@@ -34,7 +36,7 @@ const chances = (check: LocalCheck): number[] => judgeRecall({ order: STACK, tau
 
 describe('what was known before a quick check', () => {
   it('is what lies before it: nothing that was seen or taught since, which it would count twice', () => {
-    const observations = [...answers(-9, () => true), ...answers(1, () => false)];
+    const observations = [...answersOn(-9, () => true), ...answersOn(1, () => false)];
     const teaching = [
       { gpc: 's:s', at: at(-2) },
       { gpc: 's:s', at: at(2) },
@@ -46,7 +48,7 @@ describe('what was known before a quick check', () => {
   });
 
   it('decides what is asked and what is judged of the rest', () => {
-    const half = begun(soFar({ observations: [-20, -9, -2].flatMap((days) => answers(days, (k) => k < 6)) }));
+    const half = begun(soFar({ observations: [-20, -9, -2].flatMap((days) => answersOn(days, (k) => k < 6)) }));
     const p = chances(half);
     expect(Math.min(...p.slice(0, 6))).toBeGreaterThan(0.7);
     expect(Math.max(...p.slice(6))).toBeLessThan(0.3);
@@ -54,7 +56,7 @@ describe('what was known before a quick check', () => {
   });
 
   it('raises a pair that a logged session worked on since', () => {
-    const observations = answers(-9, (k) => k !== 4);
+    const observations = answersOn(-9, (k) => k !== 4);
     const [untaught, taught] = [soFar({ observations }), soFar({ observations, teaching: [{ gpc: 'a:a', at: at(-2) }] })].map((s) =>
       chances(begun(s)),
     );
@@ -62,7 +64,7 @@ describe('what was known before a quick check', () => {
   });
 
   it('uses the numbers of the school and the ear of who asks, by one model for as long as they are the same', () => {
-    const observations = answers(-9, (k) => k % 2 === 0);
+    const observations = answersOn(-9, (k) => k % 2 === 0);
     const numbers = { steps: { ...REFIT_AS_SHIPPED, known: 1.5 }, ear: null };
     const [shipped, fitted] = [chances(begun(soFar({ observations }))), chances(begun(soFar({ observations, numbers })))];
     expect(fitted.reduce((a, b) => a + b)).toBeGreaterThan(shipped.reduce((a, b) => a + b) + 0.2);
@@ -75,16 +77,16 @@ describe('what was known before a quick check', () => {
   });
 
   it('out of reach it does without, and every other fault is said', async () => {
-    asked.mockRejectedValueOnce(new Unreachable());
+    answers(0, null);
     expect(await readRecallSoFar('c')).toBeUndefined();
-    asked.mockRejectedValueOnce(new Error('no such child'));
-    await expect(readRecallSoFar('c')).rejects.toThrow('no such child');
-    asked.mockResolvedValueOnce(soFar());
+    answers(404, { code: 'not-found', title: 'There is no such child.', status: 404 });
+    await expect(readRecallSoFar('c')).rejects.toThrow('This is not here');
+    answers(200, soFar());
     expect(await readRecallSoFar('c')).toEqual(soFar());
   });
 
   it('stays with the check on this device, and is not sent', () => {
-    const known = soFar({ observations: answers(-9, () => true) });
+    const known = soFar({ observations: answersOn(-9, () => true) });
     const { check, entries } = begin(
       { id: 'c', name: 'Ada' },
       { kind: 'see-say', stack: STACK, quick: true, soFar: known },

@@ -1,7 +1,8 @@
 /**
  * Every number of the judgement, in one file. Written by `npm run fit`, which fits them on simulated children of four
- * kinds of mind (seeds that no test and no benchmark draws). Thresholds, the interval, how fast answers on a strand age, the fourth kind of child and a child's own scale, what a logged session adds, luck and what a break takes are set, not fitted (docs/decisions/estimate.md). What each means stands in model.ts
- * and recall-filter.ts.
+ * kinds of mind (seeds that no test and no benchmark draws). Thresholds, the interval, how fast answers on a strand age, the
+ * fourth kind of child, a child's own scale, what a logged session adds, luck, and what a break takes are set, not fitted
+ * (docs/decisions/estimate.md). What each means stands in filter-parameters.ts, model.ts and recall-filter.ts.
  */
 import type { EstimateModel } from './model.js';
 
