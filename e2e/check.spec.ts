@@ -1,4 +1,5 @@
-import { allSent, answer, beginCheck, getJson, test, expect } from './support/fixtures.js';
+import { uuidv7 } from '../server/src/ids.js';
+import { allChildren, allSent, answer, beginCheck, getJson, now, test, expect } from './support/fixtures.js';
 
 interface Stored {
   id: string;
@@ -239,4 +240,35 @@ test('a quick check asks the cards that tell most, carries on after a reload, an
   expect(new Set(check.marks.map((m) => m.gpc)).size).toBe(check.marks.length);
   const left = check.stack.length - check.marks.length;
   await expect(page.getByRole('region', { name: 'Not asked' }).locator('dd span')).toHaveCount(left);
+});
+
+test('a mark that arrives while the list is on its way does not lose it: the page opens', async ({ as, demo }) => {
+  const other = await as('lead');
+  const page = await as('teacher');
+  const { me } = await getJson<{ me: { csrf: string; colleague: { id: string } } }>(other.request, `${demo.url}/api/auth/state`);
+  const children = await allChildren(page, demo.url);
+  // the list is held back on its way until the one child has been read again
+  let release = (): void => undefined;
+  const held = new Promise<void>((resolve) => (release = resolve));
+  let lists = 0;
+  await page.route('**/api/children-packed*', async (route) => {
+    const response = await route.fetch();
+    if ((lists += 1) === 1) await held;
+    await route.fulfill({ response });
+  });
+  const hears = page.waitForResponse((r) => r.url().endsWith('/api/events'));
+  await page.goto(`${demo.url}/check`);
+  await expect(page.getByText('Opening the children…')).toBeVisible();
+  await hears;
+  const { id: child, line } = children.find((c) => c.line.length > 0)!;
+  const again = page.waitForResponse((r) => r.url().endsWith(`/api/children/${child}`));
+  const record = { id: uuidv7(), child, by: me.colleague.id, at: now(), kind: 'see-say', gpc: line[0]!.gpc, outcome: 'right' };
+  const sent = await other.request.post(`${demo.url}/api/outbox`, {
+    headers: { 'x-csrf-token': me.csrf },
+    data: { entries: [{ type: 'observation', id: record.id, record }] },
+  });
+  expect(await sent.json()).toMatchObject({ results: [{ status: 'stored' }] });
+  await again;
+  release();
+  await expect(page.getByRole('button', { name: /^Start with/ }).first()).toBeVisible();
 });

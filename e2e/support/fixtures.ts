@@ -1,6 +1,14 @@
 /** What every browser test starts from: a server of its own, and people signed in through the real page. */
 import { writeFileSync } from 'node:fs';
-import { test as base, expect, type APIRequestContext, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import {
+  test as base,
+  expect,
+  type APIRequestContext,
+  type Browser,
+  type BrowserContext,
+  type Page,
+  type TestInfo,
+} from '@playwright/test';
 import { TestServer, WarmHost } from './server.js';
 import { SeveralServers } from './several.js';
 
@@ -48,6 +56,14 @@ async function disposed<S extends Served>(server: S, give: (server: S) => Promis
   }
 }
 
+/** Gives a server to a test; what it said is kept beside the pictures of one that failed. */
+const saying =
+  <S extends Served>(give: (server: S) => Promise<void>, testInfo: TestInfo) =>
+  async (server: S): Promise<void> => {
+    await give(server);
+    if (testInfo.status !== testInfo.expectedStatus) writeFileSync(testInfo.outputPath('server.log'), server.output.join(''));
+  };
+
 export async function signInDemo(context: BrowserContext, url: string, person: Person): Promise<Page> {
   const page = await context.newPage();
   await page.goto(url);
@@ -78,11 +94,7 @@ export const test = base.extend<Fixtures, { common: { name?: string; server?: Se
     { scope: 'worker' },
   ],
   demo: async ({ shared, several, common, host }, give, testInfo) => {
-    const told = async (server: Served): Promise<void> => {
-      await give(server);
-      // what the server said, beside the pictures of a test that failed
-      if (testInfo.status !== testInfo.expectedStatus) writeFileSync(testInfo.outputPath('server.log'), server.output.join(''));
-    };
+    const told = saying(give, testInfo);
     const options = { template: process.env.SAPLING_TEMPLATE!, demo: true };
     if (shared === '' && several) return disposed(await SeveralServers.start(), told);
     if (shared === '') return disposable({ ...options, host }, told);
@@ -94,7 +106,7 @@ export const test = base.extend<Fixtures, { common: { name?: string; server?: Se
     await told(common.server!);
   },
   // eslint-disable-next-line no-empty-pattern
-  empty: async ({}, use) => disposable({ demo: false }, use),
+  empty: async ({}, use, testInfo) => disposable({ demo: false }, saying(use, testInfo)),
   as: async ({ browser, demo }, give) => {
     const contexts: BrowserContext[] = [];
     await give(async (person) => {

@@ -19,14 +19,27 @@ import { under } from '../base.js';
 type Key = readonly [EndpointName, string];
 export const keyOf = (name: EndpointName, input: object): Key => [name, JSON.stringify(input)];
 
+/** How many readings of each key are on their way. */
+const underWay = new Map<string, number>();
+const isUnderWay = ([name, input]: Key): boolean => (underWay.get(`${name} ${input}`) ?? 0) > 0;
+
 /** @param work asked along, and no part of what is kept */
-async function read([name, input]: Key, work?: string): Promise<unknown> {
+async function read(key: Key, work?: string): Promise<unknown> {
+  const name = key.join(' ');
+  underWay.set(name, (underWay.get(name) ?? 0) + 1);
+  try {
+    return await fetched(key, work);
+  } finally {
+    underWay.set(name, underWay.get(name)! - 1);
+  }
+}
+async function fetched([name, input]: Key, work?: string): Promise<unknown> {
   const copy = `read:${name}:${input}`;
   try {
     const asked = JSON.parse(input) as Input<EndpointName> & { query?: object };
     // the lines of a school are fetched and kept packed
-    const fetched = name === 'children' ? 'packedChildren' : name;
-    const data = await call(fetched, (work === undefined ? asked : { ...asked, query: { ...asked.query, work } }) as Input<EndpointName>);
+    const address = name === 'children' ? 'packedChildren' : name;
+    const data = await call(address, (work === undefined ? asked : { ...asked, query: { ...asked.query, work } }) as Input<EndpointName>);
     noteReach(true);
     void keep(copy, data);
     return madeOut(name, data);
@@ -120,11 +133,15 @@ export function refresh(...topics: LiveEvent['topic'][]): Promise<unknown> {
 async function refreshChild(id: string): Promise<void> {
   const about = (key: unknown): key is Key => Array.isArray(key) && typeof key[1] === 'string';
   const child = await call('child', { params: { id } }).catch(() => undefined);
+  const isList = (key: unknown): key is Key => about(key) && key[0] === 'children';
+  // SWR lets an answer on its way fall where something is put in meanwhile: such a list is read again, or a page would wait for ever
+  const again = mutate((key) => isList(key) && isUnderWay(key));
   await mutate(
-    (key) => about(key) && key[0] === 'children',
+    (key) => isList(key) && !isUnderWay(key),
     (list: ChildLine[] | undefined) => (child && list?.some((c) => c.id === id) ? list.map((c) => (c.id === id ? child : c)) : list),
     { revalidate: child === undefined },
   );
+  await again;
   const others: readonly EndpointName[] = TOPICS.children.filter((name) => name !== 'children' && (name !== 'classes' || !child));
   await mutate((key) => about(key) && others.includes(key[0]) && (!OF_ONE_CHILD.has(key[0]) || key[1].includes(id)));
 }
