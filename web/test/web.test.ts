@@ -5,7 +5,8 @@ import { OUTCOMES } from '@sapling/core/evidence';
 import { v7 as uuidv7 } from 'uuid';
 import { assign, readLines, recognise, splitName } from '../src/children/columns.js';
 import { amend, begin, cardNow, counting, finish, mark, merge, takeBack, type LocalCheck, type Marker } from '../src/check/local-check.js';
-import { cardsFor, dueOrder, nextInTurn } from '../src/check/start.js';
+import { cardsFor } from '../src/check/choice.js';
+import { dueOrder, nextInTurn } from '../src/check/in-turn.js';
 import { inNeed, possible } from '../src/groups/problem.js';
 import { child as madeUpChild } from './support/children.js';
 

@@ -36,6 +36,7 @@ export interface NextCardInput {
 }
 export type Done = 'sure enough' | 'enough cards' | 'time is up' | 'had enough' | 'nothing taught' | 'ask everything';
 
+// chosen, like the other numbers of this file: docs/decisions/numbers.md
 const WRONG_SHARE = 0.03;
 const IN_A_ROW = 3;
 /** After so many wrong in a row, steps down and all, the child has had enough. */

@@ -5,7 +5,7 @@ import { soundDistance } from '../phonics/sound-distance.js';
 import { isVowelSound, soundParts } from '../phonics/sounds.js';
 import type { Spoken } from './sounds-said.js';
 
-/** What it costs to leave a sound out, or to add one. */
+/** What it costs to leave a sound out, or to add one: how this and the other costs were chosen is in docs/decisions/numbers.md. */
 const GAP = 0.62;
 /** The short vowels. */
 export const SHORT = new Set(['a', 'e', 'i', 'o', 'u', 'uu']);

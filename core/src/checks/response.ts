@@ -50,6 +50,7 @@ export interface ResponseRequest {
 const OTHER_SOUND_SHARE = 0.03;
 /** A consonant more often: *ship* for *chip* is two sounds mixed up, not the sound of *chef*. */
 const OTHER_CONSONANT_SHARE = 0.08;
+/** Rarer words are no likely answer; how these were chosen is in docs/decisions/numbers.md. */
 const REAL_WORD_PER_MILLION = 0.5;
 const MIRRORED: Record<string, string> = { b: 'd', d: 'b', p: 'kw', q: 'p', m: 'w', w: 'm', n: 'u', u: 'n' };
 /** What a letter alone on a card says, where that is no sound of its own name. */

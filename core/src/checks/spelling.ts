@@ -31,6 +31,7 @@ export interface SpellingAnalysis {
   patterns: SpellingPattern[];
 }
 
+/** How these were chosen, and what a quarter more or less does, is in docs/decisions/numbers.md. */
 const COST = {
   otherGrapheme: 0.32,
   partOfSplit: 0.25,

@@ -13,7 +13,7 @@ import {
   type Need,
 } from './problem.js';
 
-/** What is not known of a pair never checked: it may well be known. */
+/** What is not known of a pair never checked: it may well be known. Which of these were tuned and which chosen: docs/decisions/numbers.md. */
 const UNCHECKED_NEED = 0.35;
 const UNCHECKED_WIDTH = 0.9;
 /** The part of focus minutes that is lost on a child who knows the pair: going over it is worth something. */

@@ -60,7 +60,7 @@ const VOWELS: Record<string, [height: number, back: number, rounded: 0 | 1, long
   oor: [2.6, 1.9, 1, 1.4],
 };
 
-/** Between a vowel and a consonant: never laid along each other where a gap can be had. */
+/** Between a vowel and a consonant: never laid along each other where a gap can be had. The weights here were chosen: docs/decisions/numbers.md. */
 export const FAR_APART = 1.6;
 
 /**

@@ -41,6 +41,7 @@ export function reviewPairs(taught: readonly Gpc[], leaveOut: readonly Gpc[], ch
     .map((gpc, k) => {
       const shaky = children.reduce((sum, child) => {
         const p = child.known[gpc];
+        // chosen: docs/decisions/numbers.md
         return sum + (p === undefined ? 0.2 : 4 * p * (1 - p));
       }, 0);
       return { gpc, k, score: shaky / Math.max(1, children.length) + (0.3 * k) / Math.max(1, taught.length) };

@@ -13,7 +13,7 @@ import { keepChoice, lastChoice, type Choice } from './choice.js';
 import { KindList, KindOptions } from './kind-list.js';
 import { prepare } from './prepared-ahead.js';
 import { usePreparedAhead } from './use-prepared-ahead.js';
-import { dueOrder } from './start.js';
+import { dueOrder } from './in-turn.js';
 import { ToCheck } from './to-check.js';
 import { useStart } from './use-start.js';
 import { inOwnWords } from '../wording/say.js';

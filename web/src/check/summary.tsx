@@ -14,7 +14,7 @@ import { isChosen, isWritten, marksOf } from './kinds.js';
 import { counting, QUICK_MINUTES, quickStep, type LocalCheck } from './local-check.js';
 import { NotAsked } from './not-asked.js';
 import { SecondLook } from './second-look.js';
-import { doneToday, nextInTurn, noteDone } from './start.js';
+import { doneToday, nextInTurn, noteDone } from './in-turn.js';
 import type { CheckHandle } from './use-check.js';
 import { useStart } from './use-start.js';
 import { WhatWasSaid } from './what-was-said.js';
