@@ -1,6 +1,6 @@
 /** Every kind of check through the real interface: begun in two presses, marked, and kept as what was answered. */
 import type { Page } from '@playwright/test';
-import { allChildren, allSent, expect, getJson, newContext, test, type ChildRow, now } from './support/fixtures.js';
+import { allChildren, allSent, expect, getJson, newContext, test, type ChildRow, now, painted } from './support/fixtures.js';
 
 interface Seen {
   id: string;
@@ -29,13 +29,7 @@ async function start(page: Page, url: string, title: string, child: ChildRow): P
 }
 /** Presses a key for the card on screen and waits until it is gone. */
 async function mark(page: Page, key: string, timed = true): Promise<void> {
-  const card = page.locator('[data-card]');
-  const now = (await card.getAttribute('data-card'))!;
-  if (timed)
-    await page.waitForFunction(
-      (shown) => (performance.getEntriesByName('card-painted').at(-1) as PerformanceMark | undefined)?.detail === shown,
-      now,
-    );
+  const now = timed ? await painted(page) : (await page.locator('[data-card]').getAttribute('data-card'))!;
   // pressed again only where nothing came of it: on a busy machine a key may come before the page counts the card as painted
   await expect(async () => {
     if ((await page.locator(`[data-card="${now}"]`).count()) > 0) await page.keyboard.press(key);
@@ -149,6 +143,7 @@ test('spelling is typed from the paper, word by word and a sentence, and laid ag
   const field = page.getByRole('textbox', { name: /^What the child wrote for/ });
   let sentence = '';
   for (let n = 0; n < 40 && (await field.count()) > 0; n += 1) {
+    await painted(page);
     const word = (await field.getAttribute('aria-label'))!.replace('What the child wrote for ', '');
     // the word to be written is nowhere on the card
     const shown = (await page.locator('[data-card]').innerText()).replace('Listen, then write.', '');
@@ -181,11 +176,7 @@ test('a grapheme with two sounds answered with the other one: one key keeps it, 
   const card = page.locator('[data-card]');
   const other = page.getByRole('button', { name: /^Its other sound/ });
   for (let n = 0; n < 120 && (await other.count()) === 0; n += 1) await mark(page, '1');
-  const asked = (await card.getAttribute('data-card'))!;
-  await page.waitForFunction(
-    (shown) => (performance.getEntriesByName('card-painted').at(-1) as PerformanceMark | undefined)?.detail === shown,
-    asked,
-  );
+  const asked = await painted(page);
   await page.keyboard.press('7');
   await expect(page.getByText('and another sound?')).toBeVisible();
   await expect(card).toHaveAttribute('data-card', asked);

@@ -182,13 +182,21 @@ export async function beginCheck(page: Page): Promise<string> {
   return page.url().split('/').at(-1)!;
 }
 
-/** Answers the card on screen by its key, waiting until it has been painted. */
-export async function answer(page: Page, key: string): Promise<string> {
+/** Waits until the card on screen has been painted: a press before that is none. Returns what it is about. */
+export async function painted(page: Page): Promise<string> {
   const card = page.locator('[data-card]');
   await card.waitFor();
-  const gpc = (await card.getAttribute('data-card'))!;
-  await page.waitForFunction((shown) => document.querySelector('[data-card]')?.getAttribute('data-card') === shown, gpc);
-  await page.waitForTimeout(60);
+  const about = (await card.getAttribute('data-card'))!;
+  await page.waitForFunction(
+    (shown) => (performance.getEntriesByName('card-painted').at(-1) as PerformanceMark | undefined)?.detail === shown,
+    about,
+  );
+  return about;
+}
+
+/** Answers the card on screen by its key, waiting until it has been painted. */
+export async function answer(page: Page, key: string): Promise<string> {
+  const gpc = await painted(page);
   await page.keyboard.press(key);
   await expect(page.locator(`[data-card="${gpc}"]`)).toHaveCount(0);
   return gpc;
