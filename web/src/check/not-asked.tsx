@@ -16,7 +16,7 @@ export function NotAsked({ check }: { check: LocalCheck }) {
     <section className="mb-8" aria-label="Not asked">
       <h2 className="text-lg">Not asked</h2>
       <p className="mb-2 text-sm text-ink-2">
-        Judged from the cards that were
+        Judged from the cards that were asked
         {check.soFar && check.soFar.observations.length > 0 && ' and from what was seen before, which counts for less with time'}; nothing
         is recorded about these.
       </p>
