@@ -145,12 +145,12 @@ function stepDown(
 /** Pairs so far apart in the order are hardly beside one another. */
 const BESIDE = 3;
 
-/** Of a child with a long record the newest answers are enough to begin a check with. */
-const MOST_ANSWERS = 2000;
+/** Of a child with a long record so many of the newest answers are enough to begin a check with. */
+export const QUICK_LOOKS_BACK = 2000;
 /** They begin at the same one for many answers, so that what was worked out of them is gone on with. */
 const STRIDE = 64;
 const recent = (all: readonly Observation[]): readonly Observation[] =>
-  all.slice(Math.ceil(Math.max(0, all.length - MOST_ANSWERS) / STRIDE) * STRIDE);
+  all.slice(Math.ceil(Math.max(0, all.length - QUICK_LOOKS_BACK) / STRIDE) * STRIDE);
 
 function runOfWrong(own: readonly Observation[]): number {
   let run = 0;

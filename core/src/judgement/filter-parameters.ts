@@ -1,6 +1,6 @@
 /** What the recall filter is made of: its numbers are in parameters.ts, what they do is in recall-filter.ts and own-scale.ts. */
 import { checkKindOf } from '../checks/kinds/index.js';
-import type { ObservationKind } from '../evidence/observation.js';
+import type { Observation, ObservationKind } from '../evidence/observation.js';
 import type { OwnScaleParameters } from './own-scale.js';
 
 /** How an answer of a kind can come about without knowing, and go wrong though known. */
@@ -72,4 +72,18 @@ export interface FilterParameters {
   readonly scale: OwnScaleParameters;
   /** Adults of whom it is known how they hear, by id; any other hears as usual. */
   readonly ears?: Readonly<Record<string, AdultEar>>;
+}
+
+/** The chances of one answer: of its kind, from memory or not, among how many, and as its adult hears. */
+export function chancesFor(
+  parameters: FilterParameters,
+  { kind, options, fromMemory, by }: Pick<Observation, 'kind' | 'options' | 'fromMemory'> & { readonly by?: string },
+): KindChances {
+  const own = chancesOf(parameters, kind) ?? chancesOf(parameters, 'see-say')!;
+  const more = (fromMemory ? parameters.fromMemory : 1) * parameters.luck;
+  const pointed = options !== undefined && options > 1;
+  // what is pointed at is marked by the device, whoever sits beside it
+  const ear = pointed || by === undefined ? undefined : parameters.ears?.[by];
+  const guess = Math.min(0.6, own.guess * more * (ear?.guess ?? 1));
+  return { guess: pointed ? Math.max(guess, 1 / options) : guess, lapse: Math.min(0.4, own.lapse * more * (ear?.lapse ?? 1)) };
 }

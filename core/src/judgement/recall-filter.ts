@@ -14,7 +14,7 @@
  */
 import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
-import { chancesOf, type ChildKind, type FilterParameters, type KindChances } from './filter-parameters.js';
+import { chancesFor, type ChildKind, type FilterParameters } from './filter-parameters.js';
 import { logit } from './log-odds.js';
 import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
 import { along, sharedBefore } from './recall-prior.js';
@@ -130,7 +130,10 @@ export class RecallFilter {
     return cov;
   }
 
-  /** The same beliefs, to go on with apart from these: what is asked of a later moment must not move what answers are held against. */
+  /**
+   * The same beliefs, apart from these: what is asked of a later moment must not move what answers are held against. Time and
+   * sessions may go by in them (`pass`, `teach`); answers are for the one it was made of.
+   */
   apart(): RecallFilter {
     const copy = Object.assign(Object.create(RecallFilter.prototype) as RecallFilter, this);
     copy.members = this.members.map((member) => ({ ...member, mean: member.mean.slice(), cov: member.cov.slice() }));
@@ -204,21 +207,6 @@ export class RecallFilter {
     }
   }
 
-  private chances({
-    kind: how,
-    options,
-    fromMemory,
-    by,
-  }: Pick<Observation, 'kind' | 'options' | 'fromMemory'> & { readonly by?: string }): KindChances {
-    const own = chancesOf(this.parameters, how) ?? chancesOf(this.parameters, 'see-say')!;
-    const more = (fromMemory ? this.parameters.fromMemory : 1) * this.parameters.luck;
-    const pointed = options !== undefined && options > 1;
-    // what is pointed at is marked by the device, whoever sits beside it
-    const ear = pointed || by === undefined ? undefined : this.parameters.ears?.[by];
-    const guess = Math.min(0.6, own.guess * more * (ear?.guess ?? 1));
-    return { guess: pointed ? Math.max(guess, 1 / options) : guess, lapse: Math.min(0.4, own.lapse * more * (ear?.lapse ?? 1)) };
-  }
-
   /** Chance that an answer comes right, as foretold before it is given; the filter must have passed to its moment. */
   foretell(observation: Observation): number {
     const i = this.index.get(observation.gpc!);
@@ -246,8 +234,8 @@ export class RecallFilter {
     const { m } = this;
     const same = this.sitting !== null && this.sitting.by === observation.by && Date.parse(observation.at) - this.sitting.at < SITTING_MS;
     const total = this.members.reduce((sum, { logWeight }) => sum + Math.exp(logWeight), 0);
+    const { guess, lapse } = chancesFor(this.parameters, observation);
     return this.members.map(({ kind, mean, cov, logWeight }) => {
-      const { guess, lapse } = this.chances(observation);
       let mu = mean[i]! - this.faded(kind, i, Date.parse(observation.at));
       let v = cov[i * m + i]!;
       if (a !== undefined) {
@@ -296,9 +284,9 @@ export class RecallFilter {
     const { timeSpan, timeSd, meet, teach } = this.parameters;
     // several marks of one session are one time of teaching
     const taught = observation.kind === 'session' && at - (this.lastTaught.get(i) ?? -Infinity) >= SITTING_MS;
+    const { guess, lapse } = chancesFor(this.parameters, observation);
     for (const member of this.members) {
       const { kind, mean } = member;
-      const { guess, lapse } = this.chances(observation);
       const v = this.gather(member, i, a, true);
       const mu = mean[i]! - this.faded(kind, i, at) + mean[d]! + (a >= 0 ? mean[a]! : 0);
       this.update(member, mu, v, (base) => {
@@ -413,8 +401,8 @@ export class RecallFilter {
     let total = 0;
     for (const { logWeight } of this.members) total += Math.exp(logWeight);
     let p = 0;
+    const { guess, lapse } = chancesFor(this.parameters, { kind: 'see-say' });
     const members = this.members.map(({ kind, mean, cov, logWeight }) => {
-      const { guess, lapse } = this.chances({ kind: 'see-say' });
       const own = {
         weight: Math.exp(logWeight) / total,
         mean: mean[k]! - this.faded(kind, k, this.now, SOONEST_DAYS),

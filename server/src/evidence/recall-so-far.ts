@@ -3,19 +3,17 @@
  * chooses and judges on a device agrees with what the grid says.
  */
 import type { RecallSoFar } from '@sapling/contract';
+import { QUICK_LOOKS_BACK } from '@sapling/core/checks';
 import type { Db } from '../db/open.js';
 import { fitInUse, keptJudgement } from '../settings/judgement-here.js';
 import { poolOf } from '../work/pool.js';
 import { factsOf } from './evidence.js';
 import { groundsOf, type ChildRow } from './states.js';
 
-/** Of a child with a longer record the newest answers are enough to choose cards by: as many as the check looks at. */
-const MOST_ANSWERS = 2000;
-
 /** @param me the colleague who asks: only how they hear is told */
 export async function recallSoFar(db: Db, row: ChildRow, me: string): Promise<RecallSoFar> {
   const [facts, grounds, kept] = await Promise.all([factsOf(db, row.id), groundsOf(db, [row]), keptJudgement(db)]);
-  const answers = await poolOf(db).run('pairAnswers', { facts, grounds: grounds(row), most: MOST_ANSWERS });
+  const answers = await poolOf(db).run('pairAnswers', { facts, grounds: grounds(row), most: QUICK_LOOKS_BACK });
   const fit = fitInUse(kept);
   const ear = fit?.ears?.[me];
   return {

@@ -21,7 +21,7 @@ export const keyOf = (name: EndpointName, input: object): Key => [name, JSON.str
 
 /** How many readings of each key are on their way. */
 const underWay = new Map<string, number>();
-const isUnderWay = ([name, input]: Key): boolean => (underWay.get(`${name} ${input}`) ?? 0) > 0;
+const isUnderWay = (key: Key): boolean => underWay.has(key.join(' '));
 
 /** @param work asked along, and no part of what is kept */
 async function read(key: Key, work?: string): Promise<unknown> {
@@ -30,7 +30,9 @@ async function read(key: Key, work?: string): Promise<unknown> {
   try {
     return await fetched(key, work);
   } finally {
-    underWay.set(name, underWay.get(name)! - 1);
+    const left = underWay.get(name)! - 1;
+    if (left > 0) underWay.set(name, left);
+    else underWay.delete(name);
   }
 }
 async function fetched([name, input]: Key, work?: string): Promise<unknown> {
@@ -135,13 +137,14 @@ async function refreshChild(id: string): Promise<void> {
   const child = await call('child', { params: { id } }).catch(() => undefined);
   const isList = (key: unknown): key is Key => about(key) && key[0] === 'children';
   // SWR lets an answer on its way fall where something is put in meanwhile: such a list is read again, or a page would wait for ever
-  const again = mutate((key) => isList(key) && isUnderWay(key));
-  await mutate(
-    (key) => isList(key) && !isUnderWay(key),
-    (list: ChildLine[] | undefined) => (child && list?.some((c) => c.id === id) ? list.map((c) => (c.id === id ? child : c)) : list),
-    { revalidate: child === undefined },
-  );
-  await again;
+  await Promise.all([
+    mutate((key) => isList(key) && isUnderWay(key)),
+    mutate(
+      (key) => isList(key) && !isUnderWay(key),
+      (list: ChildLine[] | undefined) => (child && list?.some((c) => c.id === id) ? list.map((c) => (c.id === id ? child : c)) : list),
+      { revalidate: (list: unknown) => child === undefined || list === undefined },
+    ),
+  ]);
   const others: readonly EndpointName[] = TOPICS.children.filter((name) => name !== 'children' && (name !== 'classes' || !child));
   await mutate((key) => about(key) && others.includes(key[0]) && (!OF_ONE_CHILD.has(key[0]) || key[1].includes(id)));
 }
