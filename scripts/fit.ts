@@ -1,14 +1,23 @@
 /**
  * Fits the numbers of the judgement on simulated children and writes core/src/judgement/parameters.ts: `npm run fit`. The
- * recall filter by how well it foretells the next answer and the state after a long break, on the kinds of mind that
- * FITTED names (all four where left out; two of them to try the fit on the others) and on seeds that no test and no benchmark draws; strands by log loss on what comes next. Coordinate descent: each
+ * recall filter by how well it foretells the next answer and the state after a long break, on the kinds of mind that FITTED names
+ * (all four where left out; two of them to try the fit on the others; `floor`, a school elsewhere, beside them) and on seeds that
+ * no test and no benchmark draws; strands by log loss on what comes next. Coordinate descent: each
  * number moves on its own scale (odds for shares, ratio for others) by steps that shrink. CHILDREN of each kind (14), ROUNDS
  * (6); SKIP_RECALL and SKIP_STRANDS leave a part as it is. About ten minutes.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { isMiss } from '@sapling/core/evidence';
 import { estimateStrands, PARAMETERS, placesOf, RecallFilter, type EstimateModel, type FilterParameters } from '@sapling/core/judgement';
-import { drawPupil, drawSkillHistory, FITTING_SEEDS, MIND_KINDS, type MindKind, type Pupil } from '@sapling/data';
+import {
+  drawPupil,
+  drawPupilElsewhere,
+  drawSkillHistory,
+  FITTING_SEEDS,
+  MIND_KINDS,
+  type MindKind,
+  type PupilElsewhere,
+} from '@sapling/data';
 
 type Tree = { [key: string]: Tree | number };
 const clone = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
@@ -63,12 +72,16 @@ function fit<T>(name: string, start: T, paths: readonly string[], rounds: number
 
 const CHILDREN = Number(process.env.CHILDREN ?? 14);
 const ROUNDS = Number(process.env.ROUNDS ?? 6);
-const FITTED = (process.env.FITTED?.split(',') ?? MIND_KINDS) as readonly MindKind[];
+const FITTED = (process.env.FITTED?.split(',') ?? MIND_KINDS) as readonly (MindKind | 'floor')[];
 /** What a belief after a long break counts beside foretelling an answer: there are far fewer of them. */
 const BREAK_COUNTS = 0.15;
 /** Set, not fitted: what these children do not show, or what was chosen apart. */
 const SET = /mostVariance|fromMemory|twins|^scale|^logged|^luck|^rest$|^children\.3/;
-const pupils = FITTED.flatMap((mind) => Array.from({ length: CHILDREN }, (_, k) => drawPupil(mind, k + 1)));
+const pupils: Pupil[] = FITTED.flatMap((mind) =>
+  Array.from({ length: CHILDREN }, (_, k) => (mind === 'floor' ? drawPupilElsewhere(mind, k + 1) : drawPupil(mind, k + 1))),
+);
+
+type Pupil = Pick<PupilElsewhere, 'observations' | 'order' | 'snapshots'>;
 
 /** The mean loss of what is foretold, of this very answer and of the plain card, and of what is believed when school begins again. */
 function foretelling(parameters: FilterParameters, list: readonly Pupil[]): number {

@@ -102,7 +102,7 @@ export const groupOutcomeFacts = z.object({
     z.object({
       id,
       name: z.string(),
-      pairs: z.array(z.object({ gpc, then: thenOrNow, now: thenOrNow, since: z.number().int() })),
+      pairs: z.array(z.object({ gpc, then: thenOrNow, now: thenOrNow.extend({ due: z.boolean() }), since: z.number().int() })),
       sessions: z.object({ held: z.number().int(), attended: z.number().int(), minutes: z.number().int() }),
       /** The last reading before the start, and the last since. */
       before: read,

@@ -1,12 +1,23 @@
 /**
  * Is the judgement right, about every kind of child? `npm run bench:judgement [children]`. Children of four kinds of mind that
- * differ from one another and from the model (data/src/simulated): two kinds set its numbers, two never did, and no seed is
- * shared with fitting. Printed beside what anybody could foretell by hand, beside a regression on ten features, and beside the truth.
+ * differ from one another and from the model (data/src/simulated/minds.ts), and of two schools elsewhere (elsewhere.ts). The
+ * numbers were fitted on other children of the four kinds and, some of them, of one school; never on the other one, `stages`. Printed
+ * beside what anybody could foretell by hand, beside a regression on ten features, and beside the truth.
  */
-import { drawPupil, MIND_KINDS, PUPIL_SORTS, type MindKind, type Pupil, type PupilSort } from '@sapling/data';
+import {
+  drawPupil,
+  drawPupilElsewhere,
+  ELSEWHERE,
+  MIND_KINDS,
+  PUPIL_SORTS,
+  type Elsewhere,
+  type MindKind,
+  type Pupil,
+  type PupilElsewhere,
+} from '@sapling/data';
 import { estimate, foretell, type Gpc } from '@sapling/core';
 import { fitLogistic, foretellLogistic, isRight, Notebook } from './support/baselines.js';
-import { edgedQuickChecks, quickChecks } from './support/quick-checks.js';
+import { edgedQuickChecks, quickChecks, quickChecksElsewhere } from './support/quick-checks.js';
 import { strandChecks } from './support/strand-checks.js';
 import { littleChange, nextPairs, readingTrends } from './support/warnings.js';
 
@@ -18,6 +29,13 @@ const loss = (p: number, right: boolean): number => -Math.log(Math.min(1 - 1e-4,
 const percent = (x: number, of: number): string => (of === 0 ? '-' : `${((100 * x) / of).toFixed(1)} %`);
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
 
+type Kind = MindKind | Elsewhere;
+const KINDS: readonly Kind[] = [...MIND_KINDS, ...ELSEWHERE];
+type Drawn = Pick<Pupil, 'order' | 'chances' | 'teaching'> & Pick<PupilElsewhere, 'observations' | 'snapshots'> & { readonly sort: string };
+const isElsewhere = (kind: Kind): kind is Elsewhere => (ELSEWHERE as readonly Kind[]).includes(kind);
+const drawOf = (kind: Kind, seed: number): Drawn =>
+  isElsewhere(kind) ? { ...drawPupilElsewhere(kind, seed), teaching: [] } : drawPupil(kind, seed);
+
 interface Row {
   readonly right: boolean;
   readonly when: 'first' | 'in term' | 'after a break';
@@ -27,7 +45,7 @@ interface Row {
   readonly truth: number;
 }
 /** The see-and-say answers of a pupil, each with what was known before it. */
-function rowsOf(pupil: Pupil): Row[] {
+function rowsOf(pupil: Drawn): Row[] {
   const notes = new Notebook(pupil.order);
   return pupil.observations.flatMap((o, k) => {
     const before = notes.answers(o.gpc!);
@@ -56,7 +74,7 @@ function baselinesOf(rows: readonly Row[]) {
     afterWrong: share(rows.filter((r) => r.last === false)),
   };
 }
-const drawn = (mind: MindKind, from: number, n: number): Pupil[] => Array.from({ length: n }, (_, k) => drawPupil(mind, from + k));
+const drawn = (kind: Kind, from: number, n: number): Drawn[] => Array.from({ length: n }, (_, k) => drawOf(kind, from + k));
 
 say(
   `${CHILDREN} children of each kind of mind; the model was fitted on other children of all four kinds, the regression on ${FITTED.join(' and ')}.`,
@@ -64,14 +82,14 @@ say(
 say('\nForetelling the next answer to a card (log loss): model, last answer, last five, prior, regression of ten features fitted');
 say('on other kinds, the same fitted on this kind, the truth itself, and the model where it is told what logged sessions worked on');
 const cross = baselinesOf(FITTED.flatMap((mind) => drawn(mind, 2001, CHILDREN).flatMap(rowsOf)));
-const pupilsOf = new Map<MindKind, Pupil[]>();
-for (const mind of MIND_KINDS) {
+const pupilsOf = new Map<Kind, Drawn[]>();
+for (const mind of KINDS) {
   const own = baselinesOf(drawn(mind, 3001, CHILDREN).flatMap(rowsOf));
   const pupils = drawn(mind, 20_001, CHILDREN);
   pupilsOf.set(mind, pupils);
   for (const when of ['in term', 'after a break'] as const) {
     const sums = new Array<number>(8).fill(0);
-    const bySort = new Map<PupilSort, [number, number]>();
+    const bySort = new Map<string, [number, number]>();
     let n = 0;
     for (const pupil of pupils) {
       const cards = (told: Pick<Parameters<typeof foretell>[1] & {}, 'teaching'>) =>
@@ -105,13 +123,14 @@ for (const mind of MIND_KINDS) {
 }
 
 say('\nWhat is said of pairs against the true chance of a right answer (known from 0.7, clear gap to 0.35), told of no session and told');
-for (const mind of MIND_KINDS) {
+for (const mind of KINDS) {
   for (const [when, told] of [
     ['in term', false],
     ['in term', true],
     ['after a break', false],
     ['after a break', true],
   ] as const) {
+    if (told && isElsewhere(mind)) continue;
     const bins = Array.from({ length: 10 }, () => [0, 0, 0]);
     let [clear, named, calledSecure, secure, secureKnown, gaps, gapsKnown, slowKnown, slowAll] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
     for (const pupil of pupilsOf.get(mind)!)
@@ -150,6 +169,7 @@ for (const mind of MIND_KINDS) {
   }
 }
 quickChecks(say, PUPIL_SORTS, Math.max(20, CHILDREN));
+quickChecksElsewhere(say, Math.max(40, 2 * CHILDREN));
 edgedQuickChecks(say, Math.max(20, CHILDREN));
 await strandChecks(say, 3 * CHILDREN);
 littleChange(say, CHILDREN);

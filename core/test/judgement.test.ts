@@ -218,6 +218,23 @@ describe('what the estimate says of kinds of children', () => {
     const p = (list: Observation[]): number => estimate(list, { asOf: at(84), order }).get(order[6]!)!.p;
     expect(p(before)).toBeLessThan(p([...before, ...meanwhile]) - 0.03);
   });
+  it('after six weeks in which nobody saw the child nothing is secure until it comes right again; in as many weeks of lessons it may stay so', () => {
+    const gpcs = allGpcs(TEACHING_ORDERS[0]!).slice(0, 12);
+    const all = (day: number, list = gpcs): Observation[] => list.map((gpc) => seen('right', day, { gpc, ms: 800 }));
+    const term = [0, 7, 14, 21].flatMap((day) => all(day));
+    const stateAt = (list: Observation[], day: number) => [...estimate(list, { asOf: at(day), order: gpcs }).values()];
+    expect(stateAt(term, 55).filter((e) => e.state === 'secure').length).toBeGreaterThan(8);
+    for (const day of [70, 90, 120])
+      for (const e of stateAt(term, day)) expect(e, `day ${day}`).toMatchObject({ state: 'wobbly', due: true });
+    // back at school: what came right is secure again, the rest is still due, though half of the others came right
+    const again = stateAt([...term, ...all(90, gpcs.slice(0, 6)), ...all(92, gpcs.slice(0, 6))], 93);
+    expect(again.slice(0, 6).filter((e) => e.state === 'secure').length).toBeGreaterThan(4);
+    for (const e of again.slice(6)) expect(e).toMatchObject({ state: 'wobbly', due: true });
+    // looked at all along, if not at these
+    const lessons = [28, 42, 56, 70, 84].flatMap((day) => all(day, gpcs.slice(0, 2)));
+    expect(stateAt([...term, ...lessons], 90).filter((e) => e.state === 'secure').length).toBeGreaterThan(8);
+  });
+
   it('a slow right answer is right: all right but slow is known, and slow pairs are named', () => {
     const slowly = [0, 7].flatMap((d) => check(() => true, d, { ms: 3600 }));
     for (const e of states(slowly, 8).found) expect(e.known).toBeGreaterThan(0.8);

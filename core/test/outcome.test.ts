@@ -7,6 +7,7 @@ import {
   outcomeOf,
   seeded,
   taughtAfter,
+  type ChildOutcome,
   type Estimate,
   type Gpc,
   type Observation,
@@ -93,6 +94,16 @@ describe('what a cycle came to', () => {
       ),
     ).toBe('check first');
     expect(advice([pair('ai:ay', 0.05, 0.9), ...flat.slice(1)], 8, 28)).toBe('on the way');
+    // learned before the summer and not looked at since: neither ready to leave nor in need of something else
+    const due = (gpc: Gpc): PairThenNow => ({ ...pair(gpc, 0.05, 0.8), now: { p: 0.8, state: 'wobbly', due: true } });
+    expect(advice([due('ai:ay'), due('oa:oh'), pair('igh:igh', 0.3, 0.97)], 8, 80)).toBe('check first');
+    expect(advice([due('ai:ay'), pair('oa:oh', 0.05, 0.5)], 8, 80)).toBe('on the way');
+    const [{ closed, due: again, still }] = outcomeOf({
+      children: [child('a', [due('ai:ay'), pair('oa:oh', 0.05, 0.5), pair('igh:igh', 0.3, 0.97)])],
+      taught: ['ai:ay', 'oa:oh', 'igh:igh'],
+      days: 80,
+    }).children as [ChildOutcome];
+    expect({ closed, again, still }).toEqual({ closed: ['igh:igh'], again: ['ai:ay'], still: ['oa:oh'] });
     try {
       outcomeOf({ children: [], taught: [], days: 1 });
       expect.unreachable();

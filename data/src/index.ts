@@ -13,4 +13,12 @@ export * from './demo/histories.js';
 export * from './demo/readings.js';
 export { drawMind, MIND_KINDS, type Mind, type MindKind } from './simulated/minds.js';
 export { drawPupil, drawQuickChild, PUPIL_SORTS, type Pupil, type PupilSort, type QuickChild, type Snapshot } from './simulated/pupil.js';
+export {
+  drawCheckElsewhere,
+  drawPupilElsewhere,
+  ELSEWHERE,
+  type CheckElsewhere,
+  type Elsewhere,
+  type PupilElsewhere,
+} from './simulated/elsewhere.js';
 export { drawTwoCycles, TWO_CYCLES, type TwoCycles, type TwoCyclesDrawn } from './simulated/two-cycles.js';

@@ -4,7 +4,11 @@ import { keepKeys, KEY_SETS, placeOf, shownKey } from '../src/check/own-keys.js'
 import { keysFor } from '../src/help/keys.js';
 
 beforeAll(() => vi.stubGlobal('localStorage', { setItem: () => undefined }));
-afterAll(() => vi.unstubAllGlobals());
+afterAll(() => {
+  // other files run in the same worker
+  keepKeys('numbers');
+  vi.unstubAllGlobals();
+});
 
 describe('keys to mark with', () => {
   it('are nobody else’s: what help says another key of the check does, no letter of a hand does', () => {

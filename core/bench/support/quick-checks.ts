@@ -1,6 +1,6 @@
 /** Quick checks on simulated children: agreement with the truth beside asking at random, and beside the whole stack asked once. */
-import { drawQuickChild, TEACHING_ORDERS, type PupilSort } from '@sapling/data';
-import { allGpcs, isMiss, judgeRecall, nextCard, seeded, shuffled, type Gpc, type Observation } from '@sapling/core';
+import { drawCheckElsewhere, drawQuickChild, ELSEWHERE, TEACHING_ORDERS, type PupilSort } from '@sapling/data';
+import { allGpcs, isMiss, judgeRecall, nextCard, seeded, shuffled, type Gpc, type Observation, type Random } from '@sapling/core';
 
 const START = Date.parse('2026-11-24T09:00:00.000Z');
 
@@ -8,6 +8,80 @@ const of = (x: number, n: number): string => ((100 * x) / n).toFixed(1);
 const shares = (sum: ReturnType<typeof NOTHING>): string =>
   `quick ${of(sum.quick, sum.n)}  random ${of(sum.random, sum.n)}  whole stack ${of(sum.stack, sum.n)}`;
 const NOTHING = () => ({ quick: 0, random: 0, stack: 0, n: 0 });
+
+interface Checked {
+  readonly order: readonly Gpc[];
+  readonly taught: readonly Gpc[];
+  chance(gpc: Gpc): number;
+  /** The nth answer of a check, counted from 0. */
+  ask(gpc: Gpc, n: number, random: Random): Observation;
+}
+type Sums = ReturnType<typeof NOTHING>;
+interface Found {
+  readonly sum: Sums;
+  readonly clear: Sums;
+  readonly cards: number;
+  readonly asks: number;
+}
+const add = (to: Sums, from: Sums): void => {
+  for (const key of ['quick', 'random', 'stack', 'n'] as const) to[key] += from[key];
+};
+const linesOf = ({ sum, clear, cards }: Found): string => `${shares(sum)} | ${shares(clear)}   cards ${of(cards, sum.n)} %`;
+
+/** What three ways of asking judge rightly: of all pairs, and of clear ones. */
+function checksOf(list: readonly Checked[]): Found {
+  const sum = NOTHING();
+  const clear = NOTHING();
+  let [cards, asks] = [0, 0];
+  for (const [k, child] of list.entries()) {
+    const { order, taught } = child;
+    const asked: Observation[] = [];
+    const random = seeded(k + 1);
+    for (;;) {
+      const asOf = new Date(START + asked.length * 5000).toISOString();
+      const next = nextCard({ order, taught, observations: asked, asOf, limits: { once: true, atLeast: 8 } }, { seed: k });
+      if ('done' in next) {
+        asks += Number(next.done === 'ask everything');
+        break;
+      }
+      asked.push(child.ask(next.gpc, asked.length, random));
+    }
+    const other = shuffled(taught, seeded(k + 9))
+      .slice(0, asked.length)
+      .map((gpc, n) => child.ask(gpc, n, random));
+    const isClear = (gpc: Gpc): boolean => child.chance(gpc) >= 0.7 || child.chance(gpc) <= 0.35;
+    const count = (key: 'quick' | 'random' | 'stack', right: readonly Gpc[]): void => {
+      sum[key] += right.length;
+      clear[key] += right.filter(isClear).length;
+    };
+    const judged = (observations: readonly Observation[]): Gpc[] =>
+      judgeRecall({ order, taught, observations }).flatMap((j) => (j.knows === child.chance(j.gpc) >= 0.6 ? [j.gpc] : []));
+    count('quick', judged(asked));
+    count('random', judged(other));
+    count(
+      'stack',
+      taught.filter((gpc, n) => !isMiss(child.ask(gpc, n, random).outcome) === child.chance(gpc) >= 0.6),
+    );
+    sum.n += taught.length;
+    clear.n += taught.filter(isClear).length;
+    cards += asked.length;
+  }
+  return { sum, clear, cards, asks };
+}
+
+/** The same in the two schools elsewhere. */
+export function quickChecksElsewhere(say: (line: string) => void, children: number): void {
+  say('\nThe same in two schools elsewhere');
+  for (const kind of ELSEWHERE) {
+    const found = checksOf(
+      Array.from({ length: children }, (_, k) => {
+        const child = drawCheckElsewhere(kind, 41_000 + k);
+        return { ...child, ask: (gpc, n, random) => child.answer(gpc, START + n * 5000, n, random) };
+      }),
+    );
+    say(`  ${kind.padEnd(12)} ${linesOf(found)}`);
+  }
+}
 
 /**
  * Agreement by sort of child: adaptive with at most half of the cards, at random with as many, and the raw answers of the whole
@@ -20,49 +94,15 @@ export function quickChecks(say: (line: string) => void, sorts: readonly PupilSo
   const all = NOTHING();
   const allClear = NOTHING();
   for (const sort of sorts) {
-    const sum = NOTHING();
-    const clear = NOTHING();
-    let [cards, asks] = [0, 0];
-    for (let k = 0; k < children; k += 1) {
-      const child = drawQuickChild(sort, 40_000 + k);
-      const { order, taught } = child;
-      const ask = (gpc: Gpc, n: number, random: () => number): Observation => child.answer(gpc, START + n * 5000, random);
-      const asked: Observation[] = [];
-      const random = seeded(k + 1);
-      for (;;) {
-        const asOf = new Date(START + asked.length * 5000).toISOString();
-        const next = nextCard({ order, taught, observations: asked, asOf, limits: { once: true, atLeast: 8 } }, { seed: k });
-        if ('done' in next) {
-          asks += Number(next.done === 'ask everything');
-          break;
-        }
-        asked.push(ask(next.gpc, asked.length, random));
-      }
-      const other = shuffled(taught, seeded(k + 9))
-        .slice(0, asked.length)
-        .map((gpc, n) => ask(gpc, n, random));
-      const isClear = (gpc: Gpc): boolean => child.chance(gpc) >= 0.7 || child.chance(gpc) <= 0.35;
-      const count = (key: 'quick' | 'random' | 'stack', right: readonly Gpc[]): void => {
-        sum[key] += right.length;
-        clear[key] += right.filter(isClear).length;
-      };
-      const judged = (observations: readonly Observation[]): Gpc[] =>
-        judgeRecall({ order, taught, observations }).flatMap((j) => (j.knows === child.chance(j.gpc) >= 0.6 ? [j.gpc] : []));
-      count('quick', judged(asked));
-      count('random', judged(other));
-      count(
-        'stack',
-        taught.filter((gpc, n) => !isMiss(ask(gpc, n, random).outcome) === child.chance(gpc) >= 0.6),
-      );
-      sum.n += taught.length;
-      clear.n += taught.filter(isClear).length;
-      cards += asked.length;
-    }
-    for (const key of ['quick', 'random', 'stack', 'n'] as const) {
-      all[key] += sum[key];
-      allClear[key] += clear[key];
-    }
-    say(`  ${sort.padEnd(12)} ${shares(sum)} | ${shares(clear)}   cards ${of(cards, sum.n)} %   "ask everything" ${asks} of ${children}`);
+    const found = checksOf(
+      Array.from({ length: children }, (_, k) => {
+        const child = drawQuickChild(sort, 40_000 + k);
+        return { ...child, ask: (gpc, n, random) => child.answer(gpc, START + n * 5000, random) };
+      }),
+    );
+    add(all, found.sum);
+    add(allClear, found.clear);
+    say(`  ${sort.padEnd(12)} ${linesOf(found)}   "ask everything" ${found.asks} of ${children}`);
   }
   say(`  ${'all'.padEnd(12)} ${shares(all)} | ${shares(allClear)}`);
 }

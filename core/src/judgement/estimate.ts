@@ -186,8 +186,15 @@ function stateNow(belief: Belief, { count, missed, missedOn, sittings }: Answers
   const { low, high } = endsOf(belief, model);
   // one miss of a child of whom little else is known says little; in a whole check it stands among the others
   const wrong = answers >= KNOWN_CHILD ? 2 * missed : missed;
-  return stateOf(low, high, count, model, { right: sittings.size, wrong });
+  const state = stateOf(low, high, count, model, { right: sittings.size, wrong });
+  return state === 'secure' && belief.rested >= RESTED_TOO_LONG ? 'wobbly' : state;
 }
+
+/**
+ * After six weeks in which nothing at all was seen of the child (three weeks are no break yet) nobody knows what it still has:
+ * children differ too much in what a summer takes. Each pair is due for another look until it comes right again.
+ */
+const RESTED_TOO_LONG = 21;
 
 /** So many answers about whatever pairs make a child known. */
 const KNOWN_CHILD = 10;

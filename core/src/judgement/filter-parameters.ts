@@ -46,8 +46,6 @@ export interface FilterParameters {
   readonly levelDrift: number;
   /** Days after which fading slows down. */
   readonly fadeTime: number;
-  /** How much each meeting slows fading. */
-  readonly hold: number;
   /** What a month of a break, in which nothing at all was seen of the child, takes off every strength beyond its first three weeks. */
   readonly rest: number;
   /** A pair that was never seen to be met counts as met so many days ago. */

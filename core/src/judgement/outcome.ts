@@ -9,7 +9,8 @@ import type { PairState } from './estimate.js';
 export interface PairThenNow {
   readonly gpc: Gpc;
   readonly then: { readonly state: PairState; readonly p: number };
-  readonly now: { readonly state: PairState; readonly p: number };
+  /** `due`: secure when it was last seen, and only time has gone since. */
+  readonly now: { readonly state: PairState; readonly p: number; readonly due?: boolean };
   /** Observations of it since the start. */
   readonly since: number;
 }
@@ -34,6 +35,8 @@ export interface ChildOutcome {
   readonly open: readonly Gpc[];
   /** Of them, secure now. */
   readonly closed: readonly Gpc[];
+  /** Of them, secure when last seen, and due for another look now. */
+  readonly due: readonly Gpc[];
   /** Of them, still not secure though taught. */
   readonly still: readonly Gpc[];
   /** Of them, worked on in no session yet. */
@@ -93,11 +96,15 @@ function openPairs(child: OutcomeChild): PairThenNow[] {
   return child.pairs.filter((p) => p.then.state !== 'secure' && (p.then.state !== 'unchecked' || p.now.state !== 'unchecked'));
 }
 
+const isDue = ({ now }: PairThenNow): boolean => now.state !== 'secure' && now.due === true;
+
 function childOutcome(child: OutcomeChild, taught: ReadonlySet<Gpc>, days: number): ChildOutcome {
   const open = openPairs(child);
   const closed = open.filter((p) => p.now.state === 'secure');
-  const still = open.filter((p) => p.now.state !== 'secure' && taught.has(p.gpc));
-  const notTaught = open.filter((p) => p.now.state !== 'secure' && !taught.has(p.gpc));
+  const due = open.filter((p) => isDue(p));
+  const left = open.filter((p) => p.now.state !== 'secure' && !isDue(p));
+  const still = left.filter((p) => taught.has(p.gpc));
+  const notTaught = left.filter((p) => !taught.has(p.gpc));
   const met = open.filter((p) => taught.has(p.gpc));
   const seen = met.filter((p) => p.since > 0).length;
   const gain = gainOf(open);
@@ -106,7 +113,7 @@ function childOutcome(child: OutcomeChild, taught: ReadonlySet<Gpc>, days: numbe
   const advice: OutcomeAdvice =
     child.pairs.every((p) => p.now.state === 'secure') && child.pairs.length > 0
       ? 'ready to leave'
-      : met.length > 0 && seen < SEEN_FROM * met.length
+      : (met.length > 0 && seen < SEEN_FROM * met.length) || (child.pairs.some(isDue) && left.length === 0)
         ? 'check first'
         : still.length > 0 && attended >= ENOUGH_SESSIONS && days >= ENOUGH_DAYS && metGain.high < HARDLY * met.length
           ? 'needs something else'
@@ -116,6 +123,7 @@ function childOutcome(child: OutcomeChild, taught: ReadonlySet<Gpc>, days: numbe
     id: child.id,
     open: names(open),
     closed: names(closed),
+    due: names(due),
     still: names(still),
     notTaught: names(notTaught),
     gain,

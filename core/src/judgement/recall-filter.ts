@@ -41,6 +41,8 @@ export interface Belief {
   readonly p: number;
   /** How the chances of the kinds of child below are bent to this child's own scale. */
   readonly bend: Bend;
+  /** Days of breaks, in which nothing at all was seen of the child, since the pair last came right: beyond the first three weeks of each. */
+  readonly rested: number;
   /** For each kind of child: its weight, and the strength's mean and variance with the chances of that kind. */
   readonly members: readonly {
     readonly weight: number;
@@ -68,9 +70,8 @@ export class RecallFilter {
   private readonly m: number;
   private readonly adultSlot = new Map<string, number>();
   private readonly adults: number;
-  /** When each pair was last met, and how often, in days since the first answer. */
+  /** When each pair was last met, in days. */
   private readonly lastMet: Float64Array;
-  private readonly met: Float64Array;
   /** When a pair was last taught with an answer that came right, milliseconds. */
   private readonly lastTaught = new Map<number, number>();
   /** Sessions that worked on a pair since it was last answered. */
@@ -99,7 +100,6 @@ export class RecallFilter {
     adults.forEach((by, k) => this.adultSlot.set(by, this.n + k));
     this.m = this.n + adults.length + 1;
     this.lastMet = new Float64Array(this.n).fill(Number.NaN);
-    this.met = new Float64Array(this.n);
     this.restedWhenMet = new Float64Array(this.n);
     this.g = new Float64Array(this.m);
     this.scale = new OwnScale(parameters.scale);
@@ -172,13 +172,17 @@ export class RecallFilter {
     }
   }
 
-  /** How much a pair has faded since it was last met: fast at first, slower the more often it was met; all back when it is met. */
+  /** How much a pair has faded since it was last met: fast at first, then slower; all back when it is met. */
   private faded(kind: ChildKind, i: number, at: number, soonest = 0): number {
-    const { fadeTime, hold, unmetDays, rest } = this.parameters;
+    const { fadeTime, unmetDays, rest } = this.parameters;
     const last = this.lastMet[i]!;
     const days = Number.isNaN(last) ? unmetDays : Math.max(soonest, at / DAY_MS - last);
-    const idle = this.rested + this.restingAt(at) - this.restedWhenMet[i]!;
-    return (kind.fade / (1 + hold * this.met[i]!)) * Math.log1p(days / fadeTime) + (rest * idle) / 30;
+    return kind.fade * Math.log1p(days / fadeTime) + (rest * this.restedSince(i, at)) / 30;
+  }
+
+  /** Days of breaks since a pair last came right. */
+  private restedSince(i: number, at: number): number {
+    return this.rested + this.restingAt(at) - this.restedWhenMet[i]!;
   }
 
   /** Days of the break that is on at a moment: beyond the first ones in which nothing was seen of the child. */
@@ -330,7 +334,6 @@ export class RecallFilter {
     if (taught) this.lastTaught.set(i, at);
     this.lastMet[i] = at / DAY_MS;
     this.restedWhenMet[i] = this.rested;
-    this.met[i]! += 1;
   }
 
   /** Gathers the covariance of everything with an answer about pair i (by adult a, on this day); returns the answer's own variance. */
@@ -415,7 +418,7 @@ export class RecallFilter {
     });
     const { spread, shift } = this.scale.bendOf(this.lastAnswer(k, this.now));
     const bend = { spread, shift: shift + (this.answered.get(k)?.lift ?? 0) };
-    return { p: bent(p, bend), bend, members };
+    return { p: bent(p, bend), bend, rested: this.restedSince(k, this.now), members };
   }
 
   /** How much pair k's strength goes with each other's under each kind of child: covariances, for choosing what to ask. */

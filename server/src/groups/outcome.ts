@@ -61,7 +61,7 @@ export const outcomeRoutes = [
                     {
                       gpc,
                       then: { state: a.state, p: a.known },
-                      now: { state: b.state, p: b.known },
+                      now: { state: b.state, p: b.known, due: b.due },
                       since: since[gpc] ?? 0,
                     },
                   ]

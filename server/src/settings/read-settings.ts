@@ -20,4 +20,5 @@ function renewed(kept: Partial<SchoolSettings> | undefined | null): Partial<Scho
 const OLD_DEFAULTS = [
   { secureFrom: 0.8, gapBelow: 0.2 },
   { secureFrom: 0.77, gapBelow: 0.65 },
+  { secureFrom: 0.77, gapBelow: 0.75 },
 ];

@@ -44,14 +44,10 @@ export function cardsFor(child: ChildLine, scope: Scope, now = clock.ms(), dueAf
     .map((c) => c.gpc);
 }
 
-/** Once secure and not seen for long: due for another look. */
-export function isDue(
-  pair: { state: string; lastSeen: string | null; p: number; due?: boolean },
-  now: number,
-  dueAfterDays: number,
-): boolean {
-  if (pair.lastSeen === null || pair.state === 'gap') return false;
-  return pair.due === true || now - Date.parse(pair.lastSeen) > dueAfterDays * 86_400_000;
+/** Secure when last seen, and that is long ago: by the school's number of days, or so long that it is not secure any more. */
+export function isDue(pair: { state: string; lastSeen: string | null; due: boolean }, now: number, dueAfterDays: number): boolean {
+  if (pair.lastSeen === null) return false;
+  return pair.due || (pair.state === 'secure' && now - Date.parse(pair.lastSeen) > dueAfterDays * 86_400_000);
 }
 
 export interface Asked {

@@ -107,11 +107,12 @@ export function Component() {
                     {graphemeShown(d.gpc)}
                   </button>
                 ))}
+                {due.length > 24 && <span className="text-sm text-ink-2">and {due.length - 24} more</span>}
                 <button className="btn btn-small" onClick={() => void start(child, { scope: 'due' })}>
                   Check these {due.length}
                 </button>
               </p>
-              <p className="text-sm text-ink-2">Known before, not seen for {settings?.dueAfterDays ?? 42} days or more.</p>
+              <p className="text-sm text-ink-2">Secure when last seen, and that is long ago.</p>
             </section>
           )}
           <section aria-label="Step by step">

@@ -61,13 +61,14 @@ export function handoverOf(given: {
         lines: [
           `Was in ${child.sessions.attended} of ${times(child.sessions.held, say('session'), say('sessions'))}.`,
           ...(o.closed.length > 0 ? [`Has got ${pairs(o.closed)}.`] : []),
+          ...(o.due.length > 0 ? [`Had got ${pairs(o.due)}: due for another look.`] : []),
           ...(o.still.length > 0 ? [`Not sure yet of ${pairs(o.still)}.`] : []),
           ...(o.notTaught.length > 0 ? [`Has still to meet ${pairs(o.notTaught)}.`] : []),
           ...(o.advice === 'ready to leave' ? ['Every focus pair is secure: could leave the group.'] : []),
           ...(o.advice === 'needs something else'
             ? ['Little has changed after enough sessions: may need something else, and is worth raising.']
             : []),
-          ...(o.advice === 'check first' ? ['Was hardly checked since the start: check before planning.'] : []),
+          ...(o.advice === 'check first' ? ['Not looked at enough to say: check before planning.'] : []),
         ],
       };
     }),

@@ -109,7 +109,8 @@ export function Component() {
       <p className="mt-3 max-w-3xl text-sm text-ink-2">
         Ready to leave: every focus pair is secure. Needs something else: at least {ENOUGH_SESSIONS} sessions attended over at least{' '}
         {ENOUGH_DAYS} days, and hardly a taught pair gained even at the high end. Check first: fewer than half of the taught pairs were seen
-        since the start. Where progress stays flat after good teaching, the school’s own procedures and qualified specialists decide.
+        since the start, or the last of them are due for another look. Where progress stays flat after good teaching, the school’s own
+        procedures and qualified specialists decide.
       </p>
     </Page>
   );
@@ -134,7 +135,15 @@ function ChildRow({ child, outcome }: { child: GroupOutcomeFacts['children'][num
           {child.name}
         </Link>
       </th>
-      <td>{chips(outcome.closed)}</td>
+      <td>
+        {outcome.closed.length === 0 && outcome.due.length > 0 ? null : chips(outcome.closed)}
+        {outcome.due.length > 0 && (
+          <div>
+            {chips(outcome.due)}
+            <span className="text-sm text-ink-2">secure when last seen, due for another look</span>
+          </div>
+        )}
+      </td>
       <td>{chips(outcome.still)}</td>
       <td>{chips(outcome.notTaught)}</td>
       <td>
@@ -169,7 +178,9 @@ function ChildRow({ child, outcome }: { child: GroupOutcomeFacts['children'][num
         {ADVICE[advice]}
         {advice === 'check first' && (
           <span className="block text-sm font-normal text-ink-2">
-            {outcome.because.seen} of {outcome.because.of} taught pairs seen since
+            {outcome.due.length > 0
+              ? 'nobody has looked for weeks'
+              : `${outcome.because.seen} of ${outcome.because.of} taught pairs seen since`}
           </span>
         )}
       </td>
