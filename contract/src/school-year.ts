@@ -38,6 +38,7 @@ export const schoolYear = z.object({
       name: z.string(),
       year: z.string(),
       taughtSteps: z.number().int(),
+      /** `secure`: how many pairs were secure when they were last seen. */
       children: z.array(z.object({ id, name: z.string(), left: z.boolean(), secure: z.number().int(), pairs: z.number().int() })),
     }),
   ),

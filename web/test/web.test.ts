@@ -7,7 +7,7 @@ import { assign, readLines, recognise, splitName } from '../src/children/columns
 import { amend, begin, cardNow, counting, finish, mark, merge, takeBack, type LocalCheck, type Marker } from '../src/check/local-check.js';
 import { cardsFor } from '../src/check/choice.js';
 import { dueOrder, nextInTurn } from '../src/check/in-turn.js';
-import { inNeed, possible } from '../src/groups/problem.js';
+import { inNeed, needOf, possible } from '../src/groups/problem.js';
 import { child as madeUpChild } from './support/children.js';
 
 const by = uuidv7();
@@ -133,6 +133,14 @@ describe('who comes next', () => {
     expect(
       inNeed([child('F', null, ['secure']), child('G', null, ['gap']), child('H', null, ['gap', 'gap'])]).map((c) => c.givenName),
     ).toEqual(['H', 'G']);
+    // what time alone has worn weighs nothing: after a summer it would outweigh every gap
+    const worn = (name: string, states: string[]): ChildLine => {
+      const c = child(name, null, states);
+      return { ...c, line: c.line.map((p) => ({ ...p, due: p.state === 'wobbly' })) };
+    };
+    const summer = [worn('J', ['gap', 'wobbly', 'wobbly', 'wobbly']), child('K', null, ['gap', 'wobbly'])];
+    expect(inNeed(summer).map((c) => c.givenName)).toEqual(['K', 'J']);
+    expect(needOf({ members: summer.map((c) => c.id) }, new Map(summer.map((c) => [c.id, c])), 'p1:s')).toBe(1);
     // without a gap: who cannot blend is in need of that
     const blends = { ...child('I', null, ['secure']), strands: [{ strand: 'blending', state: 'gap' }] } as unknown as ChildLine;
     expect(inNeed([child('F', null, ['secure']), blends]).map((c) => c.givenName)).toEqual(['I']);

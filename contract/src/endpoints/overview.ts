@@ -101,6 +101,8 @@ export const overviewEndpoints = {
         z.object({
           on: day,
           secure: z.number(),
+          /** Secure when last seen, and due for another look: of no other state. */
+          due: z.number(),
           wobbly: z.number(),
           gap: z.number(),
           unchecked: z.number(),

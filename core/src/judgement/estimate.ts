@@ -12,6 +12,13 @@ import { checked, checkedTeaching, runFilter, type RecordOptions } from './run-f
 import { SlowWatch } from './slow.js';
 
 export type PairState = 'secure' | 'wobbly' | 'gap' | 'unchecked';
+/**
+ * Whether a pair asks for work with the child: a gap, or wobbly by what was seen. What time alone has worn is due for another look,
+ * and no more.
+ * @example asksForWork({ state: 'wobbly', due: true }) // false
+ */
+export const asksForWork = ({ state, due = false }: { readonly state: PairState; readonly due?: boolean | undefined }): boolean =>
+  state === 'gap' || (state === 'wobbly' && !due);
 export interface Estimate {
   state: PairState;
   /** Chance of a right answer to the card on an ordinary day, with an interval of the model's width for the child's own chance. */

@@ -94,7 +94,9 @@ export async function writeChildSheet(record: ChildRecord, now: string): Promise
   block('Known', of('secure', (c) => !c.slow) || 'nothing yet for sure');
   const slow = record.line.filter((c) => c.slow).map((c) => spelling(c.gpc));
   if (slow.length > 0) block('Known, and slow: to practise', slow.join(',  '));
-  block('Not certain', of('wobbly') || 'nothing');
+  block('Not certain', of('wobbly', (c) => !c.due) || 'nothing');
+  const due = of('wobbly', (c) => c.due);
+  if (due !== '') block('Known when last looked at, long ago', due);
   block('To be taught', of('gap') || 'nothing that was found');
   block('Not looked at yet', of('unchecked') || 'nothing');
   const held = record.sessions.filter((s) => s.present);

@@ -36,7 +36,7 @@ export interface ChildState {
 }
 
 /** Raised where states are worked out otherwise, or what is kept of them changes. */
-const FORM = 3;
+const FORM = 4;
 const DAY_MS = 86_400_000;
 /** Over so many days a child's direction is told. */
 const LOOK_BACK = 21;

@@ -10,7 +10,10 @@ const WEEKS = 8;
 /** Kept with a child's state: JSON. */
 export interface ChildWeeks {
   /** At the end of each week how many pairs of what is taught now stood in each state, and what came new in it. */
-  readonly weeks: readonly Readonly<Record<(typeof STATES)[number] | 'observations', number>>[];
+  readonly weeks: readonly (Readonly<Record<(typeof STATES)[number] | 'observations', number>> & {
+    /** Of no other state: secure when last seen. An older version of the program counted them as wobbly. */
+    readonly due?: number;
+  })[];
   /** Answers of all weeks, and before them. */
   readonly observations: number;
   /** The first of the weeks by whose end something had been seen; -1 for none. */
@@ -26,8 +29,8 @@ export const weekEnds = (now: string): string[] =>
 export function weeksOf(ends: readonly string[], moments: readonly string[], { lines, answers }: Judged): ChildWeeks {
   const at = ends.map((end) => moments.indexOf(end));
   const weeks = at.map((k, n) => {
-    const counts = { secure: 0, wobbly: 0, gap: 0, unchecked: 0, observations: answers[k]! - (n === 0 ? 0 : answers[at[n - 1]!]!) };
-    for (const cell of lines[k]!) counts[cell.state] += 1;
+    const counts = { secure: 0, due: 0, wobbly: 0, gap: 0, unchecked: 0, observations: answers[k]! - (n === 0 ? 0 : answers[at[n - 1]!]!) };
+    for (const cell of lines[k]!) counts[cell.due ? 'due' : cell.state] += 1;
     return counts;
   });
   const first = at.findIndex((k) => lines[k]!.some((c) => c.basedOn > 0));

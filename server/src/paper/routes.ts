@@ -1,5 +1,6 @@
 /** PDFs of a session or of a week of sessions, made here so that they are the same on every device. */
 import { dayIn } from '@sapling/core';
+import { asksForWork } from '@sapling/core/judgement';
 import { desc, eq, inArray } from 'drizzle-orm';
 import { fullName, initials, type SchoolSettings, type Session, shortName } from '@sapling/contract';
 import { SESSION_REACH, type Access } from '../access.js';
@@ -62,13 +63,16 @@ async function factsOf(db: Db, access: Access, list: readonly Session[], names: 
     );
     const watch = session.members.flatMap((m) => {
       const line = lines.find((l) => l.id === m.id)?.line ?? [];
-      const need = session.plan.focus.filter((gpc) => ['gap', 'wobbly'].includes(line.find((c) => c.gpc === gpc)?.state ?? ''));
-      const shaky = line.filter((c) => c.state === 'wobbly' && !session.plan.focus.includes(c.gpc)).slice(-4);
+      const inFocus = session.plan.focus.flatMap((gpc) => line.filter((c) => c.gpc === gpc));
+      const need = inFocus.filter(asksForWork).map((c) => c.gpc);
+      const again = inFocus.filter((c) => c.due).map((c) => c.gpc);
+      const shaky = line.filter((c) => c.state === 'wobbly' && !c.due && !session.plan.focus.includes(c.gpc)).slice(-4);
       const unseen = session.plan.focus.filter((gpc) => (line.find((c) => c.gpc === gpc)?.state ?? 'unchecked') === 'unchecked');
       const text = [
         need.length > 0 ? `not sure yet of ${need.map(written).join(', ')}` : '',
+        again.length > 0 ? `knew ${again.map(written).join(', ')} when last seen, long ago` : '',
         unseen.length > 0 ? `not checked yet on ${unseen.map(written).join(', ')}` : '',
-        need.length + unseen.length === 0 ? 'sure of the focus: has a word of their own ready when others are slower' : '',
+        need.length + again.length + unseen.length === 0 ? 'sure of the focus: has a word of their own ready when others are slower' : '',
         shaky.length > 0 ? `also shaky: ${shaky.map((c) => written(c.gpc)).join(', ')}` : '',
       ]
         .filter(Boolean)

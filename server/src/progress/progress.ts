@@ -10,11 +10,11 @@ export const progressRoutes = [
     const rows = await childrenInReach(db, access, query.classId);
     const ends = weekEnds(now());
     const states = await statesOf(db, rows, now(), { whole: true });
-    const weeks = ends.map((end) => ({ on: end.slice(0, 10), secure: 0, wobbly: 0, gap: 0, unchecked: 0, observations: 0 }));
+    const weeks = ends.map((end) => ({ on: end.slice(0, 10), secure: 0, due: 0, wobbly: 0, gap: 0, unchecked: 0, observations: 0 }));
     const children = rows.map((row) => {
       const own = states.get(row.id)!.weeks!;
       own.weeks.forEach((week, k) => {
-        for (const key of [...STATES, 'observations'] as const) weeks[k]![key] += week[key];
+        for (const key of [...STATES, 'due', 'observations'] as const) weeks[k]![key] += week[key] ?? 0;
       });
       return {
         id: row.id,

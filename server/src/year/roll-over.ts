@@ -157,7 +157,7 @@ export async function rollYearOver(
           .filter((k) => k.classId === c.id)
           .map((k) => ({
             id: k.id,
-            secure: (lines.get(k.id) ?? []).filter((p) => p.state === 'secure').length,
+            secure: (lines.get(k.id) ?? []).filter((p) => p.state === 'secure' || p.due).length,
             pairs: (lines.get(k.id) ?? []).length,
           })),
       })),

@@ -19,7 +19,7 @@ import { Timeline } from './timeline.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Direction } from '../ui/direction.js';
 import { Page, Pending } from '../ui/page.js';
-import { Sign, SIGN_WORDS, SignKey, signOf } from '../ui/signs.js';
+import { Sign, SIGN_WORDS, SignKey, signOf, type SignState } from '../ui/signs.js';
 import { graphemeShown, graphemeSpoken } from '../ui/word-marks.js';
 import { clock } from '../clock.js';
 import { agoWords } from '../ui/dates.js';
@@ -46,7 +46,7 @@ export function Component() {
   const order = orders?.order(child.classId);
   const states = new Map(child.line.map((c) => [c.gpc, c]));
   const due = duePairs(child, clock.ms(), settings?.dueAfterDays ?? 42);
-  const count = (state: string): number => child.line.filter((c) => c.state === state).length;
+  const count = (state: SignState): number => child.line.filter((c) => signOf(c) === state).length;
   return (
     <Page
       title={name}
@@ -87,8 +87,9 @@ export function Component() {
         <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
         <div className="mt-3 flex flex-wrap items-center justify-between gap-3">
           <p>
-            {count('secure')} secure, {count('wobbly')} wobbly, {count('gap')} {count('gap') === 1 ? 'gap' : 'gaps'}, {count('unchecked')}{' '}
-            unchecked of {child.line.length} taught pairs. Known, over three weeks: <Direction by={child.direction} />.
+            {count('secure')} secure, {(['slow', 'due'] as const).filter((s) => count(s) > 0).map((s) => `${count(s)} ${SIGN_WORDS[s]}, `)}
+            {count('wobbly')} wobbly, {count('gap')} {count('gap') === 1 ? 'gap' : 'gaps'}, {count('unchecked')} unchecked of{' '}
+            {child.line.length} taught pairs. Known, over three weeks: <Direction by={child.direction} of={child.line} />.
           </p>
           <SignKey />
         </div>

@@ -195,7 +195,7 @@ const Row = memo(function Row({ child, total, index, top }: RowProps) {
         {gapsOf(child)}
       </span>
       <span role="cell" className="pl-5 max-sm:hidden">
-        <Direction by={child.direction} />
+        <Direction by={child.direction} of={child.line} />
       </span>
       <span role="cell" className="truncate pr-4 pl-3 text-sm text-ink-2 max-sm:pr-2">
         {child.lastCheck ? agoWords(child.lastCheck) : 'never'}

@@ -2,6 +2,7 @@
 import type { ChildLine, PairStateRow, StrandStateRow } from '@sapling/contract';
 import { STRANDS, type Strand } from '@sapling/core/evidence';
 import type { Cell } from '@sapling/core/grouping';
+import { asksForWork } from '@sapling/core/judgement';
 import Papa from 'papaparse';
 import { SIGN_WORDS, signOf } from '../ui/signs.js';
 import { graphemeShown, graphemeSpoken } from '../ui/word-marks.js';
@@ -56,7 +57,7 @@ export function statesOf(child: ChildLine): ReadonlyMap<string, ColumnState> {
   ]);
 }
 
-export const needs = (state: ColumnState | undefined): boolean => state?.state === 'gap' || state?.state === 'wobbly';
+export const needs = (state: ColumnState | undefined): boolean => state !== undefined && asksForWork(state);
 
 /** The table for putting in order: how likely each is known, nothing where it was never looked at. */
 export function cellsOf(rows: readonly ChildLine[], columns: readonly Column[]): Cell[][] {

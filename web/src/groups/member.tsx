@@ -1,19 +1,21 @@
 /** A child on the board: carried by the name, laid against the focus of the group, moved or explained from a menu. */
 import { LOOSE } from './carry.js';
-import { type ChildLine, fullName, type Group, type PairStateRow } from '@sapling/contract';
+import { type ChildLine, fullName, type Group } from '@sapling/contract';
 import { useDraggable } from '@dnd-kit/core';
 import { EllipsisVertical, GripVertical, Lock } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Link } from 'react-router';
 import { ChildLine as Line } from '../ui/child-line.js';
-import { Sign, SIGN_WORDS } from '../ui/signs.js';
+import { Sign, SIGN_WORDS, signOf, type SignState } from '../ui/signs.js';
 import { graphemeShown } from '../ui/word-marks.js';
 
 /** Name, line, one column for each focus pair, other gaps, menu. */
 export const memberColumns = (focus: number): string =>
   `6.2rem minmax(2rem, 1fr) repeat(${focus}, ${focus > 6 ? 1.35 : 1.9}rem) 2.6rem 1.75rem`;
-const stateOf = (child: ChildLine, gpc: string): PairStateRow['state'] | 'not taught' =>
-  child.line.find((c) => c.gpc === gpc)?.state ?? 'not taught';
+const stateOf = (child: ChildLine, gpc: string): SignState => {
+  const pair = child.line.find((c) => c.gpc === gpc);
+  return pair ? signOf(pair) : 'not taught';
+};
 
 export interface MemberProps {
   child: ChildLine;

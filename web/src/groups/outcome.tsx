@@ -140,7 +140,7 @@ function ChildRow({ child, outcome }: { child: GroupOutcomeFacts['children'][num
         {outcome.due.length > 0 && (
           <div>
             {chips(outcome.due)}
-            <span className="text-sm text-ink-2">secure when last seen, due for another look</span>
+            <span className="block max-w-44 text-sm text-ink-2">secure when last seen, due for another look</span>
           </div>
         )}
       </td>

@@ -2,6 +2,7 @@
 import type { ChildLine, Group, GroupRule, SchoolSettings } from '@sapling/contract';
 import type { Strand } from '@sapling/core/evidence';
 import { pairsInCycle, type Group as CoreGroup, type GroupingChild, type GroupingProblem, type Need } from '@sapling/core/grouping';
+import { asksForWork } from '@sapling/core/judgement';
 import type { Gpc } from '@sapling/core/phonics';
 import { holdsSlot, inLesson, weekSlots, wholeTimes } from '@sapling/core/planning';
 import type { Orders } from '../api/orders.js';
@@ -198,14 +199,14 @@ const FIRST_SKILLS: readonly Strand[] = ['blending', 'listening'];
 export function inNeed(children: readonly ChildLine[]): ChildLine[] {
   const holds = (c: ChildLine): boolean => c.strands.some((s) => FIRST_SKILLS.includes(s.strand) && s.state === 'gap');
   const weight = (c: ChildLine): number =>
-    c.line.reduce((sum, p) => sum + (p.state === 'gap' ? 2 : p.state === 'wobbly' ? 1 : 0), 0) + (holds(c) ? 4 : 0);
+    c.line.reduce((sum, p) => sum + (p.state === 'gap' ? 2 : asksForWork(p) ? 1 : 0), 0) + (holds(c) ? 4 : 0);
   return children.filter((c) => c.line.some((p) => p.state === 'gap') || holds(c) || manySlow(c)).sort((a, b) => weight(b) - weight(a));
 }
 
 /** How many members have each pair of the focus as a gap or wobbly. */
 export function needOf(group: Pick<Group, 'members'>, children: ReadonlyMap<string, ChildLine>, gpc: string): number {
   return group.members.filter((id) => {
-    const state = children.get(id)?.line.find((c) => c.gpc === gpc)?.state;
-    return state === 'gap' || state === 'wobbly';
+    const pair = children.get(id)?.line.find((c) => c.gpc === gpc);
+    return pair !== undefined && asksForWork(pair);
   }).length;
 }

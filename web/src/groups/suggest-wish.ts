@@ -2,6 +2,7 @@
 import type { ChildLine, Group, GroupHistory, GroupRule } from '@sapling/contract';
 import type { Strand } from '@sapling/core/evidence';
 import { DEFAULT_CONTINUITY, pairsInCycle, type GroupingProblem } from '@sapling/core/grouping';
+import { asksForWork } from '@sapling/core/judgement';
 import { inNeed, possible, problemOf, roomsAt, type GroupingContext } from './problem.js';
 
 export type Way = 'shared gaps' | 'next step' | Strand;
@@ -65,8 +66,7 @@ export function askedFor(
   const { from, replace, way, size } = wish;
   const taken = new Set(groups.flatMap((g) => g.members));
   const skill = way === 'shared gaps' || way === 'next step' ? undefined : way;
-  const lacks = (c: ChildLine): boolean =>
-    skill === undefined || c.strands.some((s) => s.strand === skill && (s.state === 'gap' || s.state === 'wobbly'));
+  const lacks = (c: ChildLine): boolean => skill === undefined || c.strands.some((s) => s.strand === skill && asksForWork(s));
   const own = children.filter(
     (c) => (from === 'all' || from === 'chosen' || c.classId === from) && (replace || !taken.has(c.id)) && lacks(c),
   );

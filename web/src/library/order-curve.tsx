@@ -1,4 +1,5 @@
 /** Words readable after each step as a curve, with the curve before the changes behind it. */
+import { CHART_FONT } from '../ui/use-chart.js';
 import type { StepOpening, TeachingStep } from '@sapling/core/phonics';
 import { LineChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, TooltipComponent } from 'echarts/components';
@@ -40,7 +41,7 @@ export default function Curve({
     chart.current?.setOption(
       {
         animation: false,
-        textStyle: { fontFamily: 'Source Sans 3 Variable', fontSize: 13, color: '#182b30' },
+        textStyle: { fontFamily: CHART_FONT, fontSize: 13, color: '#182b30' },
         grid: { left: 48, right: 12, top: 14, bottom: 42 },
         tooltip: {
           trigger: 'axis',

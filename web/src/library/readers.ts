@@ -1,5 +1,6 @@
 /** Who a text is held against: the class as taught, each group with a member here, each child with their own doubts. */
 import { type ChildLine, fullName, type Group, type SchoolClass } from '@sapling/contract';
+import { asksForWork } from '@sapling/core/judgement';
 import type { Reader, Taught } from '@sapling/core/phonics';
 import type { Orders } from '../api/orders.js';
 
@@ -9,7 +10,7 @@ export interface NamedReader extends Reader {
 }
 
 /** Pairs a child was seen not to have, or not to have surely. */
-const doubts = (child: ChildLine): string[] => child.line.filter((p) => p.state === 'gap' || p.state === 'wobbly').map((p) => p.gpc);
+const doubts = (child: ChildLine): string[] => child.line.filter(asksForWork).map((p) => p.gpc);
 
 export function readersOf(
   schoolClass: SchoolClass | null,

@@ -101,9 +101,15 @@ export function Component() {
                         {child.name}
                       </Link>
                     </th>
-                    <td>{child.since ? `${Math.round(child.before)} of ${child.of}` : 'never checked'}</td>
-                    <td>{child.since && `${Math.round(child.now)} of ${child.of}`}</td>
-                    <td>{child.since && <Direction by={Math.round((child.now - child.before) * 10) / 10} />}</td>
+                    <td>{child.of > 0 && `${Math.round(child.before)} of ${child.of}`}</td>
+                    <td>{child.of > 0 && `${Math.round(child.now)} of ${child.of}`}</td>
+                    <td>
+                      {child.of > 0 ? (
+                        <Direction by={Math.round((child.now - child.before) * 10) / 10} />
+                      ) : (
+                        <span className="text-ink-2">{child.since ? 'nothing was looked at again' : 'never checked'}</span>
+                      )}
+                    </td>
                     <td className="pr-4 text-right">
                       {child.observations}
                       {child.observations < 20 && <span className="ml-2 text-sm text-ink-2">few</span>}

@@ -5,7 +5,7 @@ import { AriaComponent, GridComponent, TooltipComponent } from 'echarts/componen
 import { use as register, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useCallback } from 'react';
-import { useChart } from '../ui/use-chart.js';
+import { CHART_FONT, useChart } from '../ui/use-chart.js';
 
 register([ScatterChart, LineChart, GridComponent, TooltipComponent, AriaComponent, SVGRenderer]);
 type Bins = ResponseOf<Endpoints['trust']>['bins'];
@@ -27,7 +27,7 @@ export default function ReliabilityChart({ bins }: { bins: Bins }) {
       };
       chart.setOption({
         animation: false,
-        textStyle: { fontFamily: 'Source Sans 3 Variable', fontSize: 13, color: '#182b30' },
+        textStyle: { fontFamily: CHART_FONT, fontSize: 13, color: '#182b30' },
         grid: { left: 64, right: 16, top: 12, bottom: 48 },
         aria: { enabled: true, label: { enabled: false } },
         tooltip: { trigger: 'item' },

@@ -6,12 +6,18 @@ import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 
 import { use as register, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useCallback } from 'react';
-import { useChart } from '../ui/use-chart.js';
+import { CHART_FONT, useChart } from '../ui/use-chart.js';
 import { dateText } from '../wording/date-text.js';
 
 register([BarChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);
 const SERIES = [
   { key: 'secure', name: 'secure', colour: '#4f6f2c', pattern: null },
+  {
+    key: 'due',
+    name: 'due for another look',
+    colour: '#b9c7a3',
+    pattern: { symbol: 'line', rotation: 0, dashArrayX: [1, 0], dashArrayY: [2, 6] },
+  },
   {
     key: 'wobbly',
     name: 'wobbly',
@@ -29,7 +35,7 @@ export default function Weeks({ weeks }: { weeks: ResponseOf<Endpoints['progress
       chart.setOption({
         animation: !still,
         animationDuration: 250,
-        textStyle: { fontFamily: 'Source Sans 3 Variable', fontSize: 13, color: '#182b30' },
+        textStyle: { fontFamily: CHART_FONT, fontSize: 13, color: '#182b30' },
         grid: { left: 48, right: 8, top: 40, bottom: 30 },
         legend: { left: 44, top: 0, itemWidth: 16, itemHeight: 14, itemGap: 26, textStyle: { fontSize: 14, color: '#182b30' } },
         tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
@@ -62,7 +68,7 @@ export default function Weeks({ weeks }: { weeks: ResponseOf<Endpoints['progress
       role="img"
       aria-label={
         last
-          ? `Week of ${last.on}: ${last.secure} secure, ${last.wobbly} wobbly, ${last.gap} gaps, ${last.unchecked} unchecked`
+          ? `Week of ${last.on}: ${last.secure} secure, ${last.due > 0 ? `${last.due} due for another look, ` : ''}${last.wobbly} wobbly, ${last.gap} gaps, ${last.unchecked} unchecked`
           : 'No weeks'
       }
     />

@@ -5,7 +5,7 @@ import { AriaComponent, GridComponent, MarkAreaComponent, MarkLineComponent, Too
 import { use as register, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useCallback } from 'react';
-import { useChart } from '../ui/use-chart.js';
+import { CHART_FONT, CHART_HEADING_FONT, useChart } from '../ui/use-chart.js';
 import type { Standing } from './quadrants.js';
 
 register([ScatterChart, GridComponent, TooltipComponent, MarkAreaComponent, MarkLineComponent, AriaComponent, SVGRenderer]);
@@ -42,13 +42,13 @@ export default function QuadrantChart({
           name,
           coord: [x[0], y[0]],
           itemStyle: { color: picked === name ? '#e4ecd6' : 'rgba(255,255,255,0)' },
-          label: { show: true, position, formatter: name, color: '#4b5c5f', fontSize: 14, fontFamily: 'Literata Variable' },
+          label: { show: true, position, formatter: name, color: '#4b5c5f', fontSize: 14, fontFamily: CHART_HEADING_FONT },
         },
         { coord: [x[1], y[1]] },
       ];
       chart.setOption({
         animation: false,
-        textStyle: { fontFamily: 'Source Sans 3 Variable', fontSize: 13, color: '#182b30' },
+        textStyle: { fontFamily: CHART_FONT, fontSize: 13, color: '#182b30' },
         aria: { enabled: true, label: { enabled: false } },
         grid: { left: 52, right: 20, top: 24, bottom: 46 },
         tooltip: {

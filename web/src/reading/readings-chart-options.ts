@@ -1,4 +1,5 @@
 /** The picture of a child's readings over time, as its chart is told to draw it: nothing here touches the page. */
+import { CHART_FONT } from '../ui/use-chart.js';
 import type { Aim } from '@sapling/core/judgement';
 import { dateText } from '../wording/date-text.js';
 import type { SeriesPoint, SeriesTrend } from './series.js';
@@ -31,7 +32,7 @@ export function readingsChartOptions(picture: ReadingsPicture, still: boolean) {
   return {
     animation: !still,
     animationDuration: 250,
-    textStyle: { fontFamily: 'Source Sans 3 Variable', fontSize: 13, color: INK },
+    textStyle: { fontFamily: CHART_FONT, fontSize: 13, color: INK },
     aria: { enabled: true, label: { enabled: false } },
     // the dotted line of the lower picture is said in the table and in Team
     legend: {

@@ -1,5 +1,6 @@
 /** Read a text: a child, the text that would tell most of them, and start. */
 import { type ChildLine, fullName, type LibraryText, type ReadingSummary } from '@sapling/contract';
+import { asksForWork } from '@sapling/core/judgement';
 import { OFFERED_FROM, textsInOrder } from '@sapling/core/reading';
 import { FileText, LibraryBig } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -152,7 +153,7 @@ function ChooseText({
   const [chosen, setChosen] = useState<string | null>(wanted);
   const [shelf, setShelf] = useState(false);
   const taught = orders?.taught(child.classId);
-  const unsure = child.line.filter((p) => p.state === 'gap' || p.state === 'wobbly').map((p) => p.gpc);
+  const unsure = child.line.filter(asksForWork).map((p) => p.gpc);
   const asked = useCore(
     () =>
       taught

@@ -60,7 +60,7 @@ export function PastYears() {
                             </Link>
                           )}
                           <span className="text-sm text-ink-2">
-                            {child.secure} of {child.pairs} pairs secure
+                            {child.secure} of {child.pairs} pairs secure when last seen
                           </span>
                         </li>
                       ))}

@@ -1,11 +1,18 @@
+import { clock } from '../clock.js';
 import { ArrowDownRight, ArrowUpRight, Minus } from 'lucide-react';
+
+/** Over so many days a direction is told. */
+const OVER_MS = 21 * 86_400_000;
+const seenLongAgo = ({ lastSeen }: { readonly lastSeen: string | null }): boolean =>
+  lastSeen !== null && clock.ms() - Date.parse(lastSeen) >= OVER_MS;
 
 /**
  * Change in how many pairs a child is expected to know, over pairs seen before and since, with its sign
  * and a shape that reads in grey. Less than half a pair is no change worth an arrow.
+ * @param of the child's pairs: where there is no change to tell, they tell whether nothing new was seen or all of it is new
  */
-export function Direction({ by }: { by: number | null }) {
-  if (by === null) return <span className="text-ink-2">too new to say</span>;
+export function Direction({ by, of = [] }: { by: number | null; of?: readonly { readonly lastSeen: string | null }[] }) {
+  if (by === null) return <span className="text-ink-2">{of.some(seenLongAgo) ? 'nothing new seen' : 'too new to say'}</span>;
   const none = Math.abs(by) < 0.5;
   const Icon = none ? Minus : by > 0 ? ArrowUpRight : ArrowDownRight;
   return (
