@@ -48,7 +48,12 @@ async function accessible(page: Page, where: string): Promise<void> {
     page,
     'tbody tr:nth-of-type(n + 6), [role=rowgroup] > [role=row]:nth-of-type(n + 6), ul.sheet > li:nth-of-type(n + 7), div:has(> button[data-word]):nth-of-type(n + 7), ul.ruled > li:nth-of-type(n + 7), ol.ruled > li:nth-of-type(n + 7) { display: none }',
   );
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  // no page has a frame, which another blank page would be opened for; what passes is told in brief
+  const { violations } = await new AxeBuilder({ page })
+    .options({ resultTypes: ['violations'] })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .setLegacyMode()
+    .analyze();
   expect(
     violations.map(
       (v) =>
