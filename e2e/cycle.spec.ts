@@ -142,7 +142,7 @@ test('later sessions of a cycle draw themselves again after a log and say so; on
   expect((await getJson<Row>(tutor.request, `${demo.url}/api/sessions/${first.id}`)).on).toBe(today());
   await tutor.getByRole('button', { name: 'What happened' }).click();
   await tutor.getByRole('button', { name: 'Log this session' }).click();
-  await expect(tutor.getByText(/drawn again, as the last log moved the cycle/)).toBeVisible({ timeout: 20_000 });
+  await expect(tutor.getByText(/drawn again, as the last log moved the cycle/)).toBeVisible();
   const now = async (): Promise<Row[]> => getJson<Row[]>(page.request, `${demo.url}/api/sessions`);
   const again = (await now()).filter((s) => s.plan.drawn?.again !== undefined);
   expect(again.length).toBeGreaterThan(0);

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { keyWordOf } from '@sapling/core/phonics';
-import { addStyles, allChildren, getJson, hasLandmarks, newContext, signInDemo, test, expect } from './support/fixtures.js';
+import { addStyles, allChildren, getJson, hasLandmarks, newContext, signInThroughPage, test, expect } from './support/fixtures.js';
 import { PATIENCE } from './support/patience.js';
 
 const PLACES: [path: string, ready: RegExp | string][] = [
@@ -180,9 +180,8 @@ test('marking and its summary are accessible, and so is the page before anybody 
   await page.goto(demo.url);
   await page.getByText('Demo school: sign in as').waitFor();
   await accessible(page, 'sign-in');
-  await context.close();
-  const again = await newContext(browser);
-  const teacher = await signInDemo(again, demo.url, 'classTeacher');
+  await page.close();
+  const teacher = await signInThroughPage(context, demo.url, 'classTeacher');
   await teacher.goto(`${demo.url}/check`);
   await teacher
     .getByRole('button', { name: /^Start with/ })
@@ -200,7 +199,7 @@ test('marking and its summary are accessible, and so is the page before anybody 
   await teacher.getByRole('button', { name: 'End here' }).click();
   await teacher.getByText('cards are marked').waitFor();
   await accessible(teacher, 'summary');
-  await again.close();
+  await context.close();
 });
 
 test('an address that is not there, and a page that fails, both leave a way on', async ({ as, demo }) => {

@@ -60,7 +60,7 @@ test('from an empty installation to the first groups, in the order of Today’s 
   await steps.getByRole('link', { name: 'Try a check with nobody' }).click();
   for (let card = 0; card < 10; card += 1) {
     const says = page.getByRole('status').filter({ hasText: 'Practice.' });
-    await expect(says).toContainText('Mark it below.', { timeout: 10_000 });
+    await expect(says).toContainText('Mark it below.');
     const text = await says.innerText();
     await page.keyboard.press(/says nothing/.test(text) ? '5' : /no, /.test(text) ? '3' : /thinks/.test(text) ? '2' : '1');
   }

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { allSent, answer, getJson, newContext, PEOPLE, signInDemo, test, expect } from './support/fixtures.js';
+import { PATIENCE } from './support/patience.js';
 
 interface Check {
   id: string;
@@ -98,7 +99,7 @@ test('answers lost on the way back are sent again and stored once', async ({ as,
     await route.abort('connectionreset');
   });
   for (const key of ['1', '4', '2', '1']) await answer(page, key);
-  await expect.poll(() => lost, { timeout: 20_000 }).toBe(3);
+  await expect.poll(() => lost, { timeout: 25_000 * PATIENCE }).toBe(3);
   await allSent(page);
   const check = await getJson<Check>(page.request, `${demo.url}/api/checks/${checkId}`);
   expect(check.marks).toHaveLength(4);

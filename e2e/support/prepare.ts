@@ -6,22 +6,26 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildServer } from '../../server/build.js';
 import { PostgresServer } from '../../server/test/postgres-server.js';
+import { PEOPLE } from './people.js';
 import { TestServer } from './server.js';
 import { TEMPLATE } from './several.js';
 
 const HOST = fileURLToPath(new URL('./host.ts', import.meta.url));
 const OUT = fileURLToPath(new URL('../../server/dist/test', import.meta.url));
 
-/** Has the states of all children worked out once, so that no test waits for them. */
-async function workOut(url: string): Promise<void> {
-  const { people } = (await (await fetch(`${url}/api/auth/state`)).json()) as { people: { id: string; role: string }[] };
-  const signedIn = await fetch(`${url}/api/auth/demo-sign-in`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ id: people.find((p) => p.role === 'lead')!.id }),
-  });
-  const cookie = signedIn.headers.get('set-cookie')!.split(';')[0]!;
-  await (await fetch(`${url}/api/children`, { headers: { cookie } })).text();
+/** Signs everybody of the demo in, so that each copy of it is one that they are signed in to: their cookies, by name. */
+async function signEverybodyIn(url: string): Promise<Record<string, string>> {
+  const { people } = (await (await fetch(`${url}/api/auth/state`)).json()) as { people: { id: string; name: string }[] };
+  const cookies: Record<string, string> = {};
+  for (const { id, name } of people) {
+    const signedIn = await fetch(`${url}/api/auth/demo-sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ id }),
+    });
+    cookies[name] = signedIn.headers.get('set-cookie')!.split(';')[0]!;
+  }
+  return cookies;
 }
 
 export default async function prepare(): Promise<() => void> {
@@ -30,7 +34,10 @@ export default async function prepare(): Promise<() => void> {
   process.env.SAPLING_SERVER = join(OUT, 'main.mjs');
   process.env.SAPLING_HOST_FILE = join(OUT, 'host.mjs');
   const server = await TestServer.start({ demo: true });
-  await workOut(server.url);
+  const cookies = await signEverybodyIn(server.url);
+  process.env.SAPLING_SIGNED_IN = JSON.stringify(cookies);
+  // the states of all children are worked out once, so that no test waits for them
+  await (await fetch(`${server.url}/api/children`, { headers: { cookie: cookies[PEOPLE.lead]! } })).text();
   await server.end();
   const template = join(mkdtempSync(join(tmpdir(), 'sapling-template-')), 'demo');
   renameSync(server.folder, template);
