@@ -102,13 +102,16 @@ export const child = z.object({
 });
 export type Child = z.infer<typeof child>;
 
+/** Over so many days a child's direction is told. */
+export const DIRECTION_DAYS = 21;
+
 /** A child with their line: the state of every taught pair, in taught order. */
 export const childLine = child.extend({
   line: z.array(pairState),
   /** Where the child stands on each skill strand that was ever looked at. */
   strands: z.array(strandState),
   lastCheck: instant.nullable(),
-  /** Change over three weeks in how many pairs the child is expected to know, over the pairs seen by then; null where none was. */
+  /** Change over these days in how many pairs the child is expected to know, over the pairs seen by then; null where none was. */
   direction: z.number().nullable(),
   groupIds: z.array(id),
 });

@@ -5,7 +5,7 @@
  * day is given at once and renewed beside, and a line is kept for the whole order and cut to what was taught.
  */
 import { createHash } from 'node:crypto';
-import { packLine, type PairStateRow, type StrandStateRow } from '@sapling/contract';
+import { DIRECTION_DAYS, packLine, type PairStateRow, type StrandStateRow } from '@sapling/contract';
 import { changeBetween, DEFAULT_MODEL } from '@sapling/core/judgement';
 import { taughtAfter, type TeachingOrder } from '@sapling/core/phonics';
 import { eq, inArray, sql } from 'drizzle-orm';
@@ -38,8 +38,6 @@ export interface ChildState {
 /** Raised where states are worked out otherwise, or what is kept of them changes. */
 const FORM = 4;
 const DAY_MS = 86_400_000;
-/** Over so many days a child's direction is told. */
-const LOOK_BACK = 21;
 /** How many children are on their way at once: the next is read while one is judged. */
 const AT_ONCE = 4;
 const short = (text: string): string => createHash('sha256').update(text).digest('base64url').slice(0, 16);
@@ -150,7 +148,7 @@ async function workOut(
 
 async function workOutOne(db: Db, row: ChildRow, { stamp, taught, ...grounds }: Rest, now: string, day: string): Promise<ChildState> {
   const ends = weekEnds(now);
-  const before = new Date(Date.parse(now) - LOOK_BACK * DAY_MS).toISOString();
+  const before = new Date(Date.parse(now) - DIRECTION_DAYS * DAY_MS).toISOString();
   const moments = [...new Set([before, ...ends])].sort();
   const judged = await judgedAt(db, row, grounds, moments);
   const line = judged.lines.at(-1)!;

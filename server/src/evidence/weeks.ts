@@ -9,11 +9,8 @@ const WEEKS = 8;
 
 /** Kept with a child's state: JSON. */
 export interface ChildWeeks {
-  /** At the end of each week how many pairs of what is taught now stood in each state, and what came new in it. */
-  readonly weeks: readonly (Readonly<Record<(typeof STATES)[number] | 'observations', number>> & {
-    /** Of no other state: secure when last seen. An older version of the program counted them as wobbly. */
-    readonly due?: number;
-  })[];
+  /** At the end of each week how many pairs of what is taught now stood in each state, what is due in none of them, and what came new in it. */
+  readonly weeks: readonly Readonly<Record<(typeof STATES)[number] | 'due' | 'observations', number>>[];
   /** Answers of all weeks, and before them. */
   readonly observations: number;
   /** The first of the weeks by whose end something had been seen; -1 for none. */

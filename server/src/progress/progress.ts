@@ -14,7 +14,7 @@ export const progressRoutes = [
     const children = rows.map((row) => {
       const own = states.get(row.id)!.weeks!;
       own.weeks.forEach((week, k) => {
-        for (const key of [...STATES, 'due', 'observations'] as const) weeks[k]![key] += week[key] ?? 0;
+        for (const key of [...STATES, 'due', 'observations'] as const) weeks[k]![key] += week[key];
       });
       return {
         id: row.id,

@@ -10,6 +10,7 @@ import { useStart } from '../check/use-start.js';
 import { ChildFindings } from './child-findings.js';
 import { EvidencePanel } from '../gaps/evidence-panel.js';
 import { StrandPanel } from '../gaps/strand-panel.js';
+import { DueAgain } from './due-again.js';
 import { duePairs } from './due.js';
 import { Remarks } from '../remarks/remarks.js';
 import { ChildRecord } from './child-record.js';
@@ -99,23 +100,7 @@ export function Component() {
           <div className="mb-7">
             <Strands child={child} onStrand={setStrand} />
           </div>
-          {due.length > 0 && (
-            <section aria-label="Due for another look" className="mb-7">
-              <h2 className="mb-1 text-lg">Due for another look</h2>
-              <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
-                {due.slice(0, 24).map((d) => (
-                  <button key={d.gpc} className="font-child text-xl hover:underline" onClick={() => setSeen(d.gpc)}>
-                    {graphemeShown(d.gpc)}
-                  </button>
-                ))}
-                {due.length > 24 && <span className="text-sm text-ink-2">and {due.length - 24} more</span>}
-                <button className="btn btn-small" onClick={() => void start(child, { scope: 'due' })}>
-                  Check these {due.length}
-                </button>
-              </p>
-              <p className="text-sm text-ink-2">Secure when last seen, and that is long ago.</p>
-            </section>
-          )}
+          <DueAgain pairs={due} onSee={setSeen} onCheck={() => void start(child, { scope: 'due' })} />
           <section aria-label="Step by step">
             <h2 className="mb-2 text-lg">Step by step</h2>
             {order ? (

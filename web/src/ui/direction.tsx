@@ -1,8 +1,8 @@
-import { clock } from '../clock.js';
+import { DIRECTION_DAYS } from '@sapling/contract';
 import { ArrowDownRight, ArrowUpRight, Minus } from 'lucide-react';
+import { clock } from '../clock.js';
 
-/** Over so many days a direction is told. */
-const OVER_MS = 21 * 86_400_000;
+const OVER_MS = DIRECTION_DAYS * 86_400_000;
 const seenLongAgo = ({ lastSeen }: { readonly lastSeen: string | null }): boolean =>
   lastSeen !== null && clock.ms() - Date.parse(lastSeen) >= OVER_MS;
 
