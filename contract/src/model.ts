@@ -111,8 +111,10 @@ export const childLine = child.extend({
   /** Where the child stands on each skill strand that was ever looked at. */
   strands: z.array(strandState),
   lastCheck: instant.nullable(),
-  /** Change over these days in how many pairs the child is expected to know, over the pairs seen by then; null where none was. */
+  /** Change over these days in how many pairs the child knows, of those seen by then and since; null where there are none. */
   direction: z.number().nullable(),
+  /** Whether it is clear that there is such a change. */
+  directionClear: z.boolean(),
   groupIds: z.array(id),
 });
 export type ChildLine = z.infer<typeof childLine>;

@@ -7,7 +7,7 @@ import type { Child, ChildLine, PairStateRow, StrandStateRow } from './model.js'
 export const STATES = ['secure', 'wobbly', 'gap', 'unchecked'] as const;
 
 /** Everything of a child but the line, which is packed. */
-export interface PackedChild extends Child, Pick<ChildLine, 'lastCheck' | 'direction' | 'groupIds'> {
+export interface PackedChild extends Child, Pick<ChildLine, 'lastCheck' | 'direction' | 'directionClear' | 'groupIds'> {
   /** Nine numbers for each pair: see `packLine`. */
   line: (number | null)[];
   strands: StrandStateRow[];

@@ -4,22 +4,13 @@
  * numbers were fitted on other children of the four kinds and, some of them, of one school; never on the other one, `stages`. Printed
  * beside what anybody could foretell by hand, beside a regression on ten features, and beside the truth.
  */
-import {
-  drawPupil,
-  drawPupilElsewhere,
-  ELSEWHERE,
-  MIND_KINDS,
-  PUPIL_SORTS,
-  type Elsewhere,
-  type MindKind,
-  type Pupil,
-  type PupilElsewhere,
-} from '@sapling/data';
+import { PUPIL_SORTS, type MindKind } from '@sapling/data';
 import { estimate, foretell, type Gpc } from '@sapling/core';
 import { fitLogistic, foretellLogistic, isRight, Notebook } from './support/baselines.js';
+import { drawOf, isElsewhere, KINDS, type Drawn, type Kind } from './support/pupils.js';
 import { edgedQuickChecks, quickChecks, quickChecksElsewhere } from './support/quick-checks.js';
 import { strandChecks } from './support/strand-checks.js';
-import { littleChange, nextPairs, readingTrends } from './support/warnings.js';
+import { knownOverTime, littleChange, nextPairs, readingTrends } from './support/warnings.js';
 
 const CHILDREN = Number(process.argv[2] ?? 40);
 /** The regression is fitted on these, and tried on all. */
@@ -28,13 +19,6 @@ const BREAK_MS = 45 * 86_400_000;
 const loss = (p: number, right: boolean): number => -Math.log(Math.min(1 - 1e-4, Math.max(1e-4, right ? p : 1 - p)));
 const percent = (x: number, of: number): string => (of === 0 ? '-' : `${((100 * x) / of).toFixed(1)} %`);
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
-
-type Kind = MindKind | Elsewhere;
-const KINDS: readonly Kind[] = [...MIND_KINDS, ...ELSEWHERE];
-type Drawn = Pick<Pupil, 'order' | 'chances' | 'teaching'> & Pick<PupilElsewhere, 'observations' | 'snapshots'> & { readonly sort: string };
-const isElsewhere = (kind: Kind): kind is Elsewhere => (ELSEWHERE as readonly Kind[]).includes(kind);
-const drawOf = (kind: Kind, seed: number): Drawn =>
-  isElsewhere(kind) ? { ...drawPupilElsewhere(kind, seed), teaching: [] } : drawPupil(kind, seed);
 
 interface Row {
   readonly right: boolean;
@@ -173,5 +157,6 @@ quickChecksElsewhere(say, Math.max(40, 2 * CHILDREN));
 edgedQuickChecks(say, Math.max(20, CHILDREN));
 await strandChecks(say, 3 * CHILDREN);
 littleChange(say, CHILDREN);
+knownOverTime(say, CHILDREN);
 await nextPairs(say, CHILDREN);
 readingTrends(say, 2000);

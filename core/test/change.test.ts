@@ -67,22 +67,47 @@ describe('like compared with like', () => {
         const then = line(pairs.map((c) => ({ p: c.then, basedOn: c.seen })));
         const now = line(pairs.map((c) => ({ p: c.now, basedOn: c.seen + c.again })));
         const both = pairs.filter((c) => c.seen > 0 && c.again > 0);
-        const { of, before, now: after, open, gain } = changeBetween(then, now);
+        const { of, before, now: after, change, open, gain } = changeBetween(then, now);
         expect(of).toBe(both.length);
-        expect(before).toBeCloseTo(
-          both.reduce((sum, c) => sum + c.then, 0),
-          9,
-        );
         expect(after).toBeCloseTo(
           both.reduce((sum, c) => sum + c.now, 0),
           9,
         );
+        expect(before).toBeCloseTo(Math.max(0, after - change.expected), 9);
+        expect(before).toBeLessThanOrEqual(of + 0.01 * of);
+        if (change.clear) expect(Math.abs(change.expected)).toBeGreaterThanOrEqual(0.5);
         expect(gain.low).toBeGreaterThanOrEqual(0);
         expect(gain.low).toBeLessThanOrEqual(gain.expected + 1e-9);
         expect(gain.high).toBeGreaterThanOrEqual(gain.expected - 1e-9);
         expect(gain.high).toBeLessThanOrEqual(open + 1e-9);
       }),
     );
+  });
+
+  it('the more is known now, the more has been learned since; what is as it was has hardly changed', () => {
+    fc.assert(
+      fc.property(fc.array(pair, { minLength: 1, maxLength: 30 }), fc.double({ min: 0, max: 1, noNaN: true }), (pairs, more) => {
+        const seen = pairs.map((c) => ({ ...c, seen: 1 }));
+        const then = line(seen.map((c) => ({ p: c.then, basedOn: 1 })));
+        const later = (lift: number) => line(seen.map((c) => ({ p: c.now + lift * (1 - c.now), basedOn: 2 })));
+        expect(changeBetween(then, later(more)).change.expected).toBeGreaterThanOrEqual(
+          changeBetween(then, later(0)).change.expected - 1e-9,
+        );
+      }),
+    );
+    const same = line(Array.from({ length: 40 }, (_, k) => ({ p: k < 24 ? 0.95 : 0.1, basedOn: 1 })));
+    const after = same.map((c) => ({ ...c, basedOn: 2 }));
+    expect(changeBetween(same, after).change.clear).toBe(false);
+    // beliefs that grow surer are no learning, and none that has been lost
+    const surer = same.map((c) => ({ ...c, known: c.known > 0.5 ? 0.99 : 0.02, basedOn: 2 }));
+    expect(changeBetween(same, surer).change.clear).toBe(false);
+    const twelve = same.map((c, k) => ({ ...c, known: k < 36 ? 0.97 : 0.05, basedOn: 3 }));
+    expect(changeBetween(same, twelve).change).toMatchObject({ clear: true });
+    // of what was missed once and is known now, some was known then
+    expect(changeBetween(same, twelve).change.expected).toBeGreaterThan(6);
+    const lost = same.map((c, k) => ({ ...c, known: k < 12 ? 0.97 : 0.05, basedOn: 3 }));
+    expect(changeBetween(same, lost).change).toMatchObject({ clear: true });
+    expect(changeBetween(same, lost).change.expected).toBeLessThan(-6);
   });
 
   it('the more is known now of what was open, the more is gained', () => {

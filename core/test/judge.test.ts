@@ -83,6 +83,30 @@ describe('a word that only went wrong', () => {
   });
 });
 
+describe('the strand of recall', () => {
+  const checks = (answer: (gpc: string, k: number) => Partial<Observation>): Observation[] =>
+    [0, 7, 14].flatMap((day) =>
+      taught.gpcs.map((gpc, k) => ({
+        ...mark({ gpc, skill: 'recall', ...answer(gpc, k) }, k),
+        at: new Date(AT + day * 86_400_000 + k * 5000).toISOString(),
+      })),
+    );
+  const judged = (list: Observation[]) => judge(derive(lexicon, list), { asOf: new Date(AT + 15 * 86_400_000).toISOString() });
+
+  it('says what the pairs say: who misses one in four is not secure in it, who is right and slow is', () => {
+    const quarter = judged(checks((_, k) => ({ outcome: k % 4 === 0 ? 'wrong' : 'right', ms: 1200 })));
+    const recall = quarter.strands.get('recall')!;
+    const seen = [...quarter.pairs.values()];
+    expect(recall.p).toBeCloseTo(seen.reduce((sum, e) => sum + e.known, 0) / seen.length, 9);
+    expect(recall).toMatchObject({ state: 'wobbly', basedOn: 3 * taught.gpcs.length });
+    expect(recall.low).toBeLessThanOrEqual(recall.p);
+    expect(recall.high).toBeGreaterThanOrEqual(recall.p);
+
+    expect(judged(checks(() => ({ outcome: 'slow', ms: 4500 }))).strands.get('recall')!.state).toBe('secure');
+    expect(judged(checks((_, k) => ({ outcome: k < 8 ? 'right' : 'wrong', ms: 1200 }))).strands.get('recall')!.state).toBe('gap');
+  });
+});
+
 describe('what was foretold', () => {
   const pupils = MIND_KINDS.flatMap((mind) => [30_001, 30_002, 30_003].map((seed) => drawPupil(mind, seed)));
   it('is nearer to what came than the share of the last five, and means what it says', () => {

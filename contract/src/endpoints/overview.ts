@@ -109,7 +109,7 @@ export const overviewEndpoints = {
           observations: z.number().int(),
         }),
       ),
-      /** How many pairs each child is expected to know, of those seen by the end of their first week with a check. */
+      /** How many pairs each child knew and knows, of those seen by the end of their first week with a check and since. */
       children: z.array(
         z.object({
           id,
@@ -118,6 +118,8 @@ export const overviewEndpoints = {
           of: z.number().int(),
           before: z.number(),
           now: z.number(),
+          /** Whether it is clear that there is a change. */
+          clear: z.boolean(),
           observations: z.number().int(),
         }),
       ),

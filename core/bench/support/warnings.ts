@@ -5,6 +5,7 @@
 import { drawPupil, drawTwoCycles, MIND_KINDS, TWO_CYCLES, type TwoCycles } from '@sapling/data';
 import { estimate, loadLexicon, seeded, teachNext, trend, type Gpc, type TrendPoint } from '@sapling/core';
 import { changeBetween, estimateOver, type ChangeSays, type Estimate } from '@sapling/core/judgement';
+import { drawOf, KINDS } from './pupils.js';
 
 const DAY = 86_400_000;
 const START = Date.parse('2026-01-12T09:00:00.000Z');
@@ -75,6 +76,50 @@ export function littleChange(say: (line: string) => void, children: number): voi
   say(`  ${''.padEnd(9)} gained ${100 * FLAT} % or less   ${shown(all.flat)}`);
   const told = all.flat['little change'] + all.flat.grew;
   say(`  of the flat ones of whom enough is known and who have room: missed ${percent(all.flat.grew, told)} of ${told}`);
+}
+
+/** Known pairs then and now: how often *more* and *fewer* are said, how many pairs, and what was true; beside the plain difference of what was believed. */
+export function knownOverTime(say: (line: string) => void, children: number): void {
+  say('\nMore or fewer pairs known from one look to the next, said where it is clear (seven weeks apart; known from 0.7)');
+  interface Told {
+    readonly expected: number;
+    readonly truly: number;
+    readonly clear: boolean;
+  }
+  const [ours, plain]: [Told[], Told[]] = [[], []];
+  for (const kind of KINDS)
+    for (let seed = 65_001; seed <= 65_000 + children; seed += 1) {
+      const pupil = drawOf(kind, seed);
+      pupil.snapshots.slice(1).forEach((to, k) => {
+        const from = pupil.snapshots[k]!;
+        const seen = pupil.observations.filter((o) => o.at < to.at);
+        const [then, now] = estimateOver(seen, [from.at, to.at], { order: pupil.order, teaching: pupil.teaching });
+        const again = [...then!].filter(([gpc, e]) => e.basedOn > 0 && (now!.get(gpc)?.basedOn ?? 0) > e.basedOn);
+        if (again.length < 5) return;
+        const known = (chance: ReadonlyMap<Gpc, number>): number => again.filter(([gpc]) => chance.get(gpc)! >= 0.7).length;
+        const truly = known(to.chance) - known(from.chance);
+        const { change, now: after } = changeBetween(lineOf(then!), lineOf(now!));
+        const expected = after - again.reduce((sum, [, e]) => sum + e.known, 0);
+        ours.push({ ...change, truly });
+        plain.push({ expected, truly, clear: Math.abs(expected) >= 0.5 });
+      });
+    }
+  for (const [name, all] of [
+    ['with its uncertainty', ours],
+    ['the plain difference', plain],
+  ] as const)
+    for (const [word, sign] of [
+      ['more', 1],
+      ['fewer', -1],
+    ] as const) {
+      const told = all.filter((t) => t.clear && sign * t.expected > 0);
+      const mean = (of: (t: Told) => number): string => (told.reduce((sum, t) => sum + of(t), 0) / told.length).toFixed(1);
+      const wrong = told.filter((t) => sign * t.truly < 0).length;
+      const much = all.filter((t) => sign * t.truly >= 5);
+      say(
+        `  ${name}  ${word.padEnd(6)} said of ${percent(told.length, all.length)}: ${mean((t) => t.expected)} pairs, truly ${mean((t) => t.truly)}; the other way ${percent(wrong, told.length)}, no change ${percent(told.filter((t) => t.truly === 0).length, told.length)}; of those by five or more said of ${percent(much.filter((t) => t.clear && sign * t.expected > 0).length, much.length)}`,
+      );
+    }
 }
 
 /** Of the first three pairs to teach next, how many the child knows; beside the earliest pairs that are not secure. */

@@ -3,6 +3,7 @@ import type { Derived } from '../evidence/derived.js';
 import type { Strand } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { estimateOver, type Estimate, type EstimateOptions } from './estimate.js';
+import { recallStrand } from './recall-strand.js';
 import { estimateStrands, type StrandEstimate } from './strands.js';
 import { tellApart } from './tell-apart.js';
 
@@ -22,9 +23,13 @@ export interface Judgement {
  */
 export function judge(
   evidence: Derived,
-  options: Pick<EstimateOptions, 'asOf' | 'model' | 'order' | 'teaching'> & { readonly earlier?: readonly string[] },
+  options: Pick<EstimateOptions, 'asOf' | 'model' | 'order' | 'teaching'> & {
+    readonly earlier?: readonly string[];
+    /** The pairs that the strand of recall is about; all that were seen where left out. */
+    readonly taught?: readonly Gpc[];
+  },
 ): Judgement {
-  const { earlier = [], ...rest } = options;
+  const { earlier = [], taught, ...rest } = options;
   const { teaching: _teaching, ...untaught } = rest;
   const apart = tellApart(evidence.pairs, { ...untaught, words: evidence.words });
   const all = estimateOver(evidence.pairs, [...earlier, rest.asOf], {
@@ -32,9 +37,13 @@ export function judge(
     words: evidence.words,
     ...(apart ? { blends: apart.blends } : {}),
   });
+  const pairs = all.at(-1)!;
+  const strands = estimateStrands(evidence.skills, { ...rest, ...(apart ? { knows: apart.knows } : {}) });
+  const recall = strands.get('recall');
+  if (recall) strands.set('recall', recallStrand(pairs, recall, { model: rest.model, taught }));
   return {
-    pairs: all.at(-1)!,
-    strands: estimateStrands(evidence.skills, { ...rest, ...(apart ? { knows: apart.knows } : {}) }),
+    pairs,
+    strands,
     earlier: all.slice(0, -1),
   };
 }

@@ -1,7 +1,6 @@
 /** The demo children's readings of texts: simulated readers with errors that children make, marked by those who teach them. */
 import { seeded, seedFrom, type Random } from '@sapling/core';
-import { likelyResponses } from '@sapling/core/checks';
-import { decodability, taughtAfter, wordsOf, type Lexicon } from '@sapling/core/phonics';
+import { decodability, taughtAfter, wordsOf, type Lexicon, type Taught } from '@sapling/core/phonics';
 import {
   punctuationOf,
   scriptedReading,
@@ -13,8 +12,9 @@ import {
 } from '@sapling/core/reading';
 import { TEACHING_ORDERS } from '../orders/index.js';
 import { TEXTS, type ShippedText } from '../texts.js';
-import { schoolTime, type DemoSchool } from './school.js';
-import { uuidAt } from './simulate.js';
+import { DEMO_WEEKS, schoolTime, type DemoSchool } from './school.js';
+import { uuidAt, type HiddenChild } from './simulate.js';
+import { slipsOf } from './slips.js';
 
 const DAY = 86_400_000;
 export interface DemoReading {
@@ -42,6 +42,20 @@ const KINDS: readonly (readonly [ReadingMark['kind'], number])[] = [
 /** Words a minute of a child who reads as their year does in autumn, in unpractised connected text. */
 const SPEEDS: Readonly<Record<string, number>> = { 'Year 1': 30, 'Year 2': 62, 'Year 3': 88 };
 
+/** How often a word comes right although one of its pairs is not known: by the sentence, the picture, a guess; once for each pair. */
+const BY_THE_SENTENCE = 0.4;
+/** How often a word goes wrong of a child who knows the letters and cannot push the sounds together. */
+const NOT_BLENDED = 0.25;
+/** A text is for a child who can read so much of it with the pairs known to them. */
+const FITS = 0.85;
+
+/** What a child can read in a week of the history, by the pairs they know then. */
+const readBy = (truth: HiddenChild, taught: Taught, week: number): Taught => ({
+  gpcs: taught.gpcs.filter((gpc) => (truth.knownFrom.get(gpc) ?? Infinity) <= week),
+  words: taught.words,
+});
+const weekOf = (daysAgo: number): number => Math.max(0, DEMO_WEEKS - daysAgo / 7);
+
 /** Readings with the steps of their marking; the same school gives the same ones. */
 export function demoReadings(lexicon: Lexicon, school: DemoSchool, asOf: string): DemoReading[] {
   const out: DemoReading[] = [];
@@ -61,9 +75,10 @@ export function demoReadings(lexicon: Lexicon, school: DemoSchool, asOf: string)
     const halting = truth.kind === 'slow' || truth.kind === 'blend' ? 0.55 : 1;
     const quick = halting * base * (0.35 + 0.85 * truth.ability + 0.3 * (random() - 0.5));
     const gains = 0.02 * base * (0.2 + 1.6 * random());
-    // the children nearest the start of the order read its later texts less well
-    const shaky = 0.02 + 0.16 * Math.max(0, 0.85 - truth.ability) + 0.03 * random();
-    const first = Math.max(0, offered.length - plan.length - 2 - Math.floor(3 * random()));
+    const shaky = 0.02 + 0.05 * random() + (truth.kind === 'blend' ? NOT_BLENDED : 0);
+    // each reads towards the end of what they can read, if there is such a text, or else the first ones
+    const fits = offered.findLastIndex((text) => decodability(lexicon, text.text, readBy(truth, taught, DEMO_WEEKS)).share >= FITS);
+    const first = Math.max(0, fits + 1 - plan.length - Math.floor(3 * random()));
     plan.forEach((daysAgo, nth) => {
       const text = offered[Math.min(offered.length - 1, first + nth)];
       if (!text) return;
@@ -80,7 +95,7 @@ export function demoReadings(lexicon: Lexicon, school: DemoSchool, asOf: string)
             by[Math.floor(random() * by.length)] ?? by[0]!,
             at,
             text,
-            { wpm, shaky: shaky / (1 + again), taught },
+            { wpm, shaky: shaky / (1 + again), taught, knows: readBy(truth, taught, weekOf(daysAgo)) },
             random,
           ),
         );
@@ -97,12 +112,13 @@ function reading(
   by: string,
   at: number,
   text: ShippedText,
-  reader: { wpm: number; shaky: number; taught: ReturnType<typeof taughtAfter> },
+  reader: { wpm: number; shaky: number; taught: Taught; knows: Taught },
   random: Random,
 ): DemoReading {
   const id = uuidAt(at, random);
   const words = wordsOf(text.text).map((w) => w.text);
-  const known = decodability(lexicon, text.text, reader.taught).words;
+  const met = decodability(lexicon, text.text, reader.taught).words;
+  const known = decodability(lexicon, text.text, reader.knows).words;
   const script = scriptedReading(text.text, { wpm: reader.wpm, seed: seedFrom(id), stumble: reader.shaky });
   const last = random() < 0.2 ? Math.floor(words.length * (0.75 + 0.2 * random())) : words.length - 1;
   const steps: ReadingStep[] = [{ what: 'start' }];
@@ -111,17 +127,16 @@ function reading(
   for (let word = 0; word <= last; word += 1) {
     const ms = script[word]!.from;
     if (along) taps.push([word, ms]);
-    const hard = known[word]!.status === 'not yet' ? 0.45 : words[word]!.length > 4 ? 2 * reader.shaky : reader.shaky;
-    if (random() > hard) {
+    const careless = words[word]!.length > 4 ? 2 * reader.shaky : reader.shaky;
+    const lacks = met[word]!.status === 'not yet' ? [] : known[word]!.missing;
+    const right = met[word]!.status === 'not yet' ? 0.55 : (1 - careless) * BY_THE_SENTENCE ** lacks.length;
+    if (random() < right) {
       if (random() < 0.012) steps.push({ what: 'mark', word, mark: random() < 0.5 ? 'repetition' : 'hesitation', ms });
       continue;
     }
     let draw = random();
     const kind = KINDS.find(([, share]) => (draw -= share) < 0)?.[0] ?? 'substitution';
-    const slips =
-      kind === 'substitution' || kind === 'self-correction'
-        ? likelyResponses(lexicon, { word: words[word]!.toLowerCase(), taught: reader.taught.gpcs })
-        : [];
+    const slips = kind === 'substitution' || kind === 'self-correction' ? slipsOf(lexicon, words[word]!.toLowerCase(), lacks) : [];
     const said = slips[Math.floor(random() * Math.min(3, slips.length))]?.said;
     if (taps.length > 0) steps.push({ what: 'along', taps });
     taps = [];

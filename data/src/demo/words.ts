@@ -5,20 +5,19 @@ import {
   spelledApart,
   decodingItems,
   irregularItems,
-  likelyResponses,
   listeningItems,
   spellingItems,
   type CheckItem,
   type CheckKind,
 } from '@sapling/core/checks';
 import type { Observation, Outcome } from '@sapling/core/evidence';
-import { taughtAfter, type Lexicon } from '@sapling/core/phonics';
+import { taughtAfter, type Gpc, type Lexicon } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from '../orders/index.js';
 import { PICTURED } from '../pictures/words.js';
 import { TEXTS } from '../texts.js';
-import type { DemoSchool } from './school.js';
-import { schoolTime } from './school.js';
+import { DEMO_WEEKS, schoolTime, type DemoSchool } from './school.js';
 import { uuidAt, type HiddenChild } from './simulate.js';
+import { slipsOf } from './slips.js';
 
 const DAY = 86_400_000;
 /** So many different lists a class and kind: making one for each child of the demo would keep people waiting. */
@@ -88,7 +87,7 @@ export function demoWords(
           by: adult,
           at: new Date(at).toISOString(),
           ...aboutItem(kind, item),
-          ...answer(lexicon, kind, item, truth, skill, random),
+          ...answer(lexicon, kind, item, lackedBy(truth, item, kind, DEMO_WEEKS - daysAgo / 7), skill, random),
           ...(kind === 'spelling' ? {} : { ms }),
           check: id,
           card: item.key,
@@ -122,11 +121,19 @@ function itemsOf(
   return decodingItems(lexicon, { taught: readable, madeUp: kind === 'made-up word', perLevel: 3, seed });
 }
 
+/** Pairs of an item that the child does not know in this week; an irregular word's odd part is no pair that was taught. */
+function lackedBy(truth: HiddenChild, item: CheckItem, kind: CheckKind, week: number): Gpc[] {
+  if (kind === 'irregular word') return [];
+  return (item.units ?? []).map((u) => `${u.grapheme}:${u.sound}`).filter((gpc) => (truth.knownFrom.get(gpc) ?? Infinity) > week);
+}
+/** How often an item comes right although one of its pairs is not known: a real word may be known by sight. */
+const BY_SIGHT: Partial<Record<CheckKind, number>> = { word: 0.2, 'made-up word': 0.06, spelling: 0.12 };
+
 function answer(
   lexicon: Lexicon,
   kind: CheckKind,
   item: CheckItem,
-  truth: HiddenChild,
+  lacks: readonly Gpc[],
   skill: { blending: number; listening: number; spelling: number },
   random: Random,
 ): { outcome: Outcome; said?: string } {
@@ -136,29 +143,34 @@ function answer(
     const other = item.options!.find((o) => !item.accept!.includes(o));
     return random() < 0.2 || !other ? { outcome: 'no answer' } : { outcome: 'wrong', said: other };
   }
-  // an irregular word's odd part is no pair that was taught
-  const lacks =
-    kind !== 'irregular word' && (item.units ?? []).some((u) => (truth.knownFrom.get(`${u.grapheme}:${u.sound}`) ?? Infinity) > 4);
+  const can = lacks.length === 0 || random() < (BY_SIGHT[kind] ?? 0) ** lacks.length;
   if (kind === 'spelling') {
-    const ok = random() < chance(skill.spelling + 0.8 - length - (lacks ? 1.2 : 0));
+    const ok = can && random() < chance(skill.spelling + 0.8 - length);
     if (ok) return { outcome: 'right' };
-    return { outcome: 'wrong', said: misspelled(item.word!, random) };
+    return { outcome: 'wrong', said: lacks.length > 0 ? spelledWithout(item, lacks[0]!) : misspelled(item.word!, random) };
   }
   const pushed = random() < chance(skill.blending - length);
-  if (pushed && !(lacks && random() < 0.8))
+  if (pushed && can)
     return { outcome: random() < chance(skill.blending - length - 0.5) ? 'right' : random() < 0.85 ? 'slow' : 'put right' };
   if (random() < 0.12) return { outcome: 'no answer' };
-  const slips = lexicon.derived(`slips ${kind} ${item.word!}`, () =>
-    likelyResponses(lexicon, { word: item.word!, taught: [], madeUp: kind === 'made-up word' }),
-  );
+  const slips = slipsOf(lexicon, item.word!, pushed ? lacks : [], kind === 'made-up word');
   const fitting = slips.filter((s) =>
     pushed
       ? s.why !== 'not blended' && s.why !== 'sound left out'
       : s.why === 'sound left out' || s.why === 'not blended' || s.why === 'first letters only',
   );
   const pick = fitting[Math.floor(random() * Math.min(2, fitting.length))];
+  // sounds said one by one would be right ones
+  if (!pushed && lacks.length > 0) return { outcome: 'wrong' };
   if (!pushed && !pick && item.units) return { outcome: 'wrong', said: spelledApart(item.units) };
   return pick ? { outcome: 'wrong', said: pick.said } : { outcome: 'wrong' };
+}
+
+/** A word as a child may write it to whom this pair is not known: the first letter of its grapheme, or nothing where it has only one. */
+function spelledWithout({ word, units }: CheckItem, lacked: Gpc): string {
+  const at = units!.findIndex((u) => `${u.grapheme}:${u.sound}` === lacked);
+  const letters = units![at]!.letters;
+  return [...word!].filter((_, k) => !letters.includes(k) || (letters.length > 1 && k === letters[0])).join('');
 }
 
 /** A word as a child may write it: a sound left out of a cluster, a vowel swapped, a letter turned round. */

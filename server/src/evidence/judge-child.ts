@@ -104,14 +104,14 @@ export async function judgeChild({
 }): Promise<Judged> {
   const { order, taughtSteps, model } = grounds;
   const evidence = await evidenceFrom(facts, grounds);
+  const taught = order ? [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)] : [];
   const { pairs, strands, earlier } = judge(evidence, {
     asOf: moments.at(-1)!,
     earlier: moments.slice(0, -1),
     teaching: facts.teaching,
     model,
-    ...(order ? { order: allGpcs(order) } : {}),
+    ...(order ? { order: allGpcs(order), taught } : {}),
   });
-  const taught = order ? [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)] : [];
   const line = (states: ReadonlyMap<Gpc, Estimate>): PairStateRow[] => taught.map((gpc) => stateRow(gpc, states.get(gpc)));
   const after = evidence.pairs.filter((o) => o.at > moments[0]!);
   const single = evidence.pairs.filter((o) => !o.id.includes('#'));

@@ -29,6 +29,7 @@ export interface ChildState {
   readonly strands: StrandStateRow[];
   readonly lastCheck: string | null;
   readonly direction: number | null;
+  readonly directionClear: boolean;
   /** Null where an older version of the program worked it out: it is being renewed. */
   readonly weeks: ChildWeeks | null;
   /** Pairs that were seen and are not among those taught. */
@@ -36,7 +37,7 @@ export interface ChildState {
 }
 
 /** Raised where states are worked out otherwise, or what is kept of them changes. */
-const FORM = 4;
+const FORM = 5;
 const DAY_MS = 86_400_000;
 /** How many children are on their way at once: the next is read while one is judged. */
 const AT_ONCE = 4;
@@ -158,7 +159,8 @@ async function workOutOne(db: Db, row: ChildRow, { stamp, taught, ...grounds }: 
     line: judged.all,
     strands: [...judged.strands],
     lastCheck: judged.lastCheck,
-    direction: since.of === 0 ? null : tenth(since.now - since.before),
+    direction: since.of === 0 ? null : tenth(since.change.expected),
+    directionClear: since.change.clear,
     weeks: weeksOf(ends, moments, judged),
   };
   const found: CacheEntry = { stamp, day, state };
@@ -326,8 +328,8 @@ const texts = new WeakMap<ChildState, string>();
 export function packedState(state: ChildState): string {
   let text = texts.get(state);
   if (text === undefined) {
-    const { line, strands, lastCheck, direction } = state;
-    text = JSON.stringify({ line: packLine(line, numberOf), strands, lastCheck, direction });
+    const { line, strands, lastCheck, direction, directionClear } = state;
+    text = JSON.stringify({ line: packLine(line, numberOf), strands, lastCheck, direction, directionClear });
     texts.set(state, text);
   }
   return text;

@@ -15,8 +15,8 @@ export interface ChildWeeks {
   readonly observations: number;
   /** The first of the weeks by whose end something had been seen; -1 for none. */
   readonly first: number;
-  /** Pairs judged both then and now: how many, and how many of them were known. */
-  readonly change: { readonly of: number; readonly before: number; readonly now: number };
+  /** Pairs judged both then and now: how many, how many of them were known, and whether it is clear that this changed. */
+  readonly change: { readonly of: number; readonly before: number; readonly now: number; readonly clear: boolean };
 }
 
 /** The ends of the last weeks, the last of them now. */
@@ -31,6 +31,6 @@ export function weeksOf(ends: readonly string[], moments: readonly string[], { l
     return counts;
   });
   const first = at.findIndex((k) => lines[k]!.some((c) => c.basedOn > 0));
-  const { of, before, now } = changeBetween(first < 0 ? [] : lines[at[first]!]!, lines.at(-1)!);
-  return { weeks, observations: answers.at(-1)!, first, change: { of, before: tenth(before), now: tenth(now) } };
+  const { of, before, now, change } = changeBetween(first < 0 ? [] : lines[at[first]!]!, lines.at(-1)!);
+  return { weeks, observations: answers.at(-1)!, first, change: { of, before: tenth(before), now: tenth(now), clear: change.clear } };
 }

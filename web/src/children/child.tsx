@@ -90,7 +90,8 @@ export function Component() {
           <p>
             {count('secure')} secure, {(['slow', 'due'] as const).filter((s) => count(s) > 0).map((s) => `${count(s)} ${SIGN_WORDS[s]}, `)}
             {count('wobbly')} wobbly, {count('gap')} {count('gap') === 1 ? 'gap' : 'gaps'}, {count('unchecked')} unchecked of{' '}
-            {child.line.length} taught pairs. Known, over three weeks: <Direction by={child.direction} of={child.line} />.
+            {child.line.length} taught pairs. Known, over three weeks:{' '}
+            <Direction by={child.direction} clear={child.directionClear} of={child.line} />.
           </p>
           <SignKey />
         </div>

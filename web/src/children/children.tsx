@@ -131,7 +131,7 @@ export function Component() {
 
 /** One row of the table: the name, the line, figures. */
 const ROW_REM = 2.0625;
-const ROW = 'grid grid-cols-[11rem_minmax(0,1fr)_3.5rem_8rem_8rem] items-center max-sm:grid-cols-[7.5rem_minmax(0,1fr)_2.25rem_6rem]';
+const ROW = 'grid grid-cols-[11rem_minmax(0,1fr)_3.5rem_10.5rem_7rem] items-center max-sm:grid-cols-[7.5rem_minmax(0,1fr)_2.25rem_6rem]';
 
 /** The table; only what is in view is drawn, each row at its place. */
 function Lines({ shown }: { shown: readonly ChildLine[] }) {
@@ -195,7 +195,7 @@ const Row = memo(function Row({ child, total, index, top }: RowProps) {
         {gapsOf(child)}
       </span>
       <span role="cell" className="pl-5 max-sm:hidden">
-        <Direction by={child.direction} of={child.line} />
+        <Direction by={child.direction} clear={child.directionClear} of={child.line} />
       </span>
       <span role="cell" className="truncate pr-4 pl-3 text-sm text-ink-2 max-sm:pr-2">
         {child.lastCheck ? agoWords(child.lastCheck) : 'never'}

@@ -19,6 +19,10 @@ export const STRAND_MEANS: Record<Strand, string> = {
   spelling: 'writing the sounds of a word',
   fluency: 'reading a text',
 };
+const standing = (strand: Strand, p: string, low: string, high: string): string =>
+  strand === 'recall'
+    ? `Knows about ${p} of the pairs looked at (from ${low} to ${high})`
+    : `Gets a plain one right with a chance of ${p} (from ${low} to ${high})`;
 const percent = (p: number): string => `${Math.round(p * 100)} %`;
 
 export function StrandPanel({ child, strand, onClose }: { child: ChildLine; strand: Strand; onClose: () => void }) {
@@ -33,8 +37,8 @@ export function StrandPanel({ child, strand, onClose }: { child: ChildLine; stra
           <span>
             <span className="font-semibold">{SIGN_WORDS[state.state]}</span>
             <br />
-            Gets a plain one right with a chance of {percent(state.p)} (from {percent(state.low)} to {percent(state.high)}), from{' '}
-            {state.basedOn} {state.basedOn === 1 ? 'answer' : 'answers'}.{state.basedOn < 4 && ' Few, so the range is wide.'}
+            {standing(strand, percent(state.p), percent(state.low), percent(state.high))}, from {state.basedOn}{' '}
+            {state.basedOn === 1 ? 'answer' : 'answers'}.{state.basedOn < 4 && ' Few, so the range is wide.'}
           </span>
         </p>
       ) : (

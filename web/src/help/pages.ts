@@ -61,7 +61,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
         title: 'Reading the line',
         text: [
           'Each sign is a pair that the class was taught, in the order of teaching: secure, wobbly, gap, or not looked at yet. A sign with a bar is known, but slow.',
-          'The number beside it says how many pairs the child is expected to know, and whether that grew over three weeks.',
+          'Beside it stand how many gaps there are, and whether more or fewer pairs are known than three weeks ago. That is said only where it is clear: two looks always differ by a pair or two.',
           'Sort by who needs you most; open a child for every answer, every reading and every note.',
         ],
       },

@@ -97,9 +97,9 @@ export function Component() {
           WORDS.map((w) => <WordMarks key={size + w.word} word={w.word} units={w.units} focus={['a_e:ay']} className={size} />),
         )}
         <GraphemeChip gpc="a_e:ay" sound />
-        <Direction by={3} />
-        <Direction by={0} />
-        <Direction by={-2} />
+        <Direction by={3} clear />
+        <Direction by={1} clear={false} />
+        <Direction by={-2} clear />
       </div>
     </main>
   );

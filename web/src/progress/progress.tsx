@@ -10,6 +10,10 @@ import { useMe } from '../shell/me.js';
 
 const Weeks = lazy(() => import('./weeks-chart.js'));
 
+/** Whether a child clearly knows fewer (-1) or more (1), or neither. */
+const changed = ({ now, before, clear }: { readonly now: number; readonly before: number; readonly clear: boolean }): number =>
+  clear ? Math.sign(now - before) : 0;
+
 export function Component() {
   const { role } = useMe().colleague;
   const [classId, setClassId] = useState<string | null>(null);
@@ -72,13 +76,13 @@ export function Component() {
             <Weeks weeks={data.weeks} />
           </Suspense>
           <p className="mt-1 mb-6 text-sm text-ink-2">
-            From {observed} observations of {data.children.length} children. A pair seen once is wobbly at most, since one answer is too
-            little; a pair not seen is unchecked, not a gap.
+            From {observed.toLocaleString('en')} observations of {data.children.length} children. A pair seen once is never secure, since
+            one right answer is too little; a pair not seen is unchecked, not a gap.
           </p>
           <h2 className="text-lg">Each child, then and now</h2>
           <p className="mb-2 max-w-2xl text-sm text-ink-2">
-            How many pairs the child is expected to know, of those seen in their first week with a check: like is compared with like, so
-            that checking more does not look like learning more.
+            How many pairs the child knew, as it looks from now, and knows, of those seen in their first week with a check and since: like
+            is compared with like, so that checking more does not look like learning more. First those who surely know fewer.
           </p>
           <table className="sheet w-full text-left">
             <thead className="text-sm text-ink-2">
@@ -93,7 +97,7 @@ export function Component() {
             <tbody>
               {data.children
                 .slice()
-                .sort((a, b) => a.now - a.before - (b.now - b.before))
+                .sort((a, b) => changed(a) - changed(b) || a.now - a.before - (b.now - b.before))
                 .map((child) => (
                   <tr key={child.id} className="[&>*]:border-t [&>*]:border-rule-2">
                     <th scope="row" className="px-4 py-1 font-semibold">
@@ -105,7 +109,7 @@ export function Component() {
                     <td>{child.of > 0 && `${Math.round(child.now)} of ${child.of}`}</td>
                     <td>
                       {child.of > 0 ? (
-                        <Direction by={Math.round((child.now - child.before) * 10) / 10} />
+                        <Direction by={child.now - child.before} clear={child.clear} />
                       ) : (
                         <span className="text-ink-2">{child.since ? 'nothing was looked at again' : 'never checked'}</span>
                       )}

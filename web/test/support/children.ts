@@ -35,6 +35,7 @@ export const child = (id: string, gaps: readonly string[], more: Partial<ChildLi
   strands: [],
   lastCheck: null,
   direction: null,
+  directionClear: false,
   groupIds: [],
   ...more,
 });

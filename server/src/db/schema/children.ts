@@ -66,6 +66,7 @@ export const childStates = pgTable('child_states', {
   strands: jsonb('strands').notNull().$type<StrandStateRow[]>(),
   lastCheck: text('last_check'),
   direction: real('direction'),
+  directionClear: boolean('direction_clear').notNull().default(false),
   /** Null in states that an older version worked out. */
   weeks: jsonb('weeks').$type<ChildWeeks>(),
 });

@@ -1,0 +1,1 @@
+ALTER TABLE "child_states" ADD COLUMN "direction_clear" boolean DEFAULT false NOT NULL;
