@@ -22,7 +22,7 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/sessions/new', 'Read words'],
   ['/sessions/timetable', /^\d+ clash/],
   ['/sessions/timetable/set-up', 'Lessons not to be missed'],
-  ['/progress', /^From \d+ observations/],
+  ['/progress', /^From [\d,]+ observations/],
   ['/progress/reading', 'Accurate is 95'],
   ['/progress/trust', /^From \d+ answers/],
   ['/library', 'How often each sound'],

@@ -37,7 +37,7 @@ const logLoss = (p: number, truth: number): number => {
   return -truth * Math.log(kept) - (1 - truth) * Math.log(1 - kept);
 };
 /** Numbers of either sign, and numbers that are shares. */
-const FREE = new Set(['mean', 'slope', 'strand.mean', 'strand.quickAt']);
+const FREE = new Set(['mean', 'slope', 'strand.mean']);
 const SHARE = /guess|lapse|slip|weight$|twins|sharedInSitting|kindWeight/i;
 function moved(path: string, value: number, step: number): number {
   if (FREE.has(path)) return value + step;
@@ -130,7 +130,7 @@ if (!process.env.SKIP_RECALL) {
 if (!process.env.SKIP_STRANDS) {
   const skills = Array.from({ length: 2000 }, (_, k) => drawSkillHistory(k + 1));
   if (skills.length >= FITTING_SEEDS) throw new Error('Too many children: seeds for fitting end below FITTING_SEEDS.');
-  const parts = ['mean', 'sd', 'discrimination', 'guess', 'slip', 'quickAt', 'quickSteep', 'slowMs', 'sharedInSitting'];
+  const parts = ['mean', 'sd', 'discrimination', 'guess', 'slip', 'sharedInSitting'];
   const kinds = ['word', 'text', 'session', 'find in row'].map((kind) => `kindWeight.${kind}`);
   model = fit(
     'strands',

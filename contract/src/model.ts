@@ -83,7 +83,7 @@ export const pairState = z.object({
 });
 export type PairStateRow = z.infer<typeof pairState>;
 
-export const strandState = pairState.omit({ gpc: true, known: true, slow: true, due: true }).extend({ strand: z.enum(STRANDS) });
+export const strandState = pairState.omit({ gpc: true, known: true, due: true }).extend({ strand: z.enum(STRANDS) });
 export type StrandStateRow = z.infer<typeof strandState>;
 
 export const child = z.object({

@@ -39,7 +39,6 @@ const { strand } = DEFAULT_MODEL;
 /** What the estimate would be without a part of the evidence. */
 const without: Record<string, Partial<typeof strand>> = {
   'as it is': {},
-  'without speed': { quickSteep: 0 },
   'every kind alike': { kindWeight: {} },
   'one adult as good as two': { sharedInSitting: 0 },
 };

@@ -166,12 +166,24 @@ describe('what else tells of a strand', () => {
     const told = list.map((e, k) => ({ ...e, observation: { ...e.observation, ...change(k) } }));
     return estimateStrands(told, { asOf }).get('blending')!.p;
   };
-  it('speed: right at once tells more than right but slow, or at the second try', () => {
-    const quick = six(() => ({ ms: 1500 }));
-    expect(six(() => ({ ms: 9000 }))).toBeLessThan(quick);
-    expect(six(() => ({ outcome: 'slow' }))).toBeLessThan(quick);
-    expect(six(() => ({ outcome: 'put right' }))).toBeLessThan(quick);
-    expect(six(() => ({ outcome: 'slow' }))).toBeGreaterThan(six(() => ({ outcome: 'wrong' }), false));
+  it('speed: a slow right answer is right; who is right and slow is known, and slow', () => {
+    const six = (change: Partial<Observation>, wrong = 0) =>
+      estimateStrands(
+        evidence(Array.from({ length: 12 }, (_, k) => ({ right: k >= wrong, difficulty: 0, day: 60 + 10 * (k % 3) }))).map((e) => ({
+          ...e,
+          observation: { ...e.observation, ...(e.right ? change : {}) },
+        })),
+        { asOf },
+      ).get('blending')!;
+    const quick = six({ ms: 1500 });
+    expect(quick).toMatchObject({ state: 'secure', slow: false });
+    for (const slowly of [{ ms: 9000 }, { outcome: 'slow' as const }]) {
+      expect(six(slowly)).toMatchObject({ state: 'secure', slow: true });
+      expect(six(slowly).p).toBeCloseTo(quick.p, 9);
+    }
+    // who misses most has something else to learn first, and a quick answer makes up for no wrong one
+    expect(six({ outcome: 'slow' }, 8)).toMatchObject({ state: 'gap', slow: false });
+    expect(six({ ms: 900 }, 3).p).toBeLessThan(0.85);
   });
   it('kind: a word met in a text tells less than one read alone, right or wrong', () => {
     expect(six(() => ({ kind: 'text' }))).toBeLessThan(six(() => ({ kind: 'made-up word' })));

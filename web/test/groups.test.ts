@@ -43,6 +43,7 @@ describe('the problem made from the screens', () => {
       high: 0.62,
       basedOn: 6,
       lastSeen: null,
+      slow: false,
     };
     const made = toGroupingChild(child('a', ['ai:ay'], { direction: 6, strands: [looked] }), {
       orders,

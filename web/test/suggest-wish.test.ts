@@ -32,7 +32,7 @@ describe('who is asked for', () => {
     expect(asked({ replace: true }, ten, there).pool).toHaveLength(10);
   });
   it('is, for a skill, whoever needs that skill, whatever pairs they lack', () => {
-    const strand = { strand: 'blending' as const, p: 0.3, low: 0.1, high: 0.5, basedOn: 6, lastSeen: null };
+    const strand = { strand: 'blending' as const, p: 0.3, low: 0.1, high: 0.5, basedOn: 6, lastSeen: null, slow: false };
     const some = [
       child('gap', [], { strands: [{ ...strand, state: 'gap' }] }),
       child('wobbly', gaps, { strands: [{ ...strand, state: 'wobbly' }] }),

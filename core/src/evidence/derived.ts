@@ -21,7 +21,7 @@ export interface SkillEvidence {
   /** How hard: 0 for a plain item of the strand, more where it is longer. */
   readonly difficulty: number;
   readonly observation: Observation;
-  /** The pairs of a word that went wrong with nothing noted: any of them may be at fault. */
+  /** The pairs of a word of which only right or wrong is known: where it went wrong, any of them may be at fault. */
   readonly gpcs?: readonly string[];
 }
 export interface Derived {
@@ -109,7 +109,8 @@ function read(lexicon: Lexicon, observation: Observation, accent: string): Found
     units.map((u, k) => ({ gpc: `${u.grapheme}:${u.sound}`, right: right(k) }));
   const gpcs = units.map((u) => `${u.grapheme}:${u.sound}`);
   const pushed = strand !== 'irregular words' && strand !== 'fluency';
-  if (RIGHT.has(observation.outcome)) return { pairs: all(() => true), skills: [skill(true)], ...(pushed ? { word: gpcs } : {}) };
+  if (RIGHT.has(observation.outcome))
+    return { pairs: all(() => true), skills: [pushed ? { ...skill(true), gpcs } : skill(true)], ...(pushed ? { word: gpcs } : {}) };
   if (observation.parts && observation.parts.length > 0)
     return { pairs: all((k) => !observation.parts!.includes(k)), skills: [skill(pushed)] };
   if (!observation.said)

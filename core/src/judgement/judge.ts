@@ -38,7 +38,7 @@ export function judge(
     ...(apart ? { blends: apart.blends } : {}),
   });
   const pairs = all.at(-1)!;
-  const strands = estimateStrands(evidence.skills, { ...rest, ...(apart ? { knows: apart.knows } : {}) });
+  const strands = estimateStrands(evidence.skills, { ...rest, ...(apart ? { together: apart.together } : {}) });
   const recall = strands.get('recall');
   if (recall) strands.set('recall', recallStrand(pairs, recall, { model: rest.model, taught }));
   return {

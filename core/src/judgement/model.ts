@@ -13,11 +13,6 @@ export interface EstimateModel {
     readonly discrimination: number;
     readonly guess: number;
     readonly slip: number;
-    /** Of right answers to a plain item, how many are at once at ability 0 (log odds), and how that rises with ability. */
-    readonly quickAt: number;
-    readonly quickSteep: number;
-    /** A right answer slower than this is not at once, milliseconds: a word takes longer than a card. */
-    readonly slowMs: number;
     /** What an answer of a kind counts, 1 where it is not named. */
     readonly kindWeight: Readonly<Partial<Record<ObservationKind, number>>>;
     /** How much of what one adult hears in one sitting is that adult and that day: 0 nothing, 1 all of it (an intraclass correlation). */

@@ -9,16 +9,13 @@ import type { EstimateModel } from './model.js';
 export const PARAMETERS: { readonly estimate: EstimateModel } = {
   estimate: {
     strand: {
-      mean: 0.10022,
+      mean: -0.03978,
       sd: 1.76827,
-      discrimination: 1.54724,
+      discrimination: 1.46298,
       guess: 0.05674,
-      slip: 0.06428,
-      quickAt: -0.58902,
-      quickSteep: 0.54643,
-      slowMs: 2610.22888,
-      kindWeight: { word: 0.99549, text: 0.37883, session: 0.74025, 'find in row': 0.99889 },
-      sharedInSitting: 0.0242,
+      slip: 0.05402,
+      kindWeight: { word: 0.90975, text: 0.42935, session: 0.74025, 'find in row': 0.99889 },
+      sharedInSitting: 0.01446,
       halfLifeDays: 90,
       secureFrom: 0.75,
       gapBelow: 0.65,

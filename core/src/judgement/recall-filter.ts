@@ -432,11 +432,6 @@ export class RecallFilter {
     });
   }
 
-  /** Chance that a word comes right: all its pairs, and the sounds pushed together with a chance of `blends`. */
-  wordRight({ gpcs }: WordAnswer, blends: number): number {
-    return gpcs.reduce((product, gpc) => product * (this.belief(gpc)?.p ?? 1), blends);
-  }
-
   /**
    * A word that went wrong with nothing noted. Each of its pairs is blamed as much as it is likely to be at fault given
    * the others: the word comes right where all are right and the sounds are pushed together.

@@ -39,5 +39,7 @@ export function recallStrand(
   const half = (reach * TOGETHER * Math.sqrt(variance)) / seen.length;
   const [low, high] = [Math.max(0, p - half), Math.min(1, p + half)];
   const state: PairState = low >= NEARLY_ALL ? 'secure' : high < model.strand.gapBelow ? 'gap' : 'wobbly';
-  return { ...from, state, p, low, high };
+  const known = seen.filter((e) => e.known > 0.5);
+  const slow = p >= model.strand.secureFrom && known.filter((e) => e.slow).length > known.length / 2;
+  return { ...from, state, p, low, high, slow };
 }

@@ -71,7 +71,6 @@ export function runFilter(
     readonly until?: (at: string, filter: RecallFilter) => void;
     readonly before?: (observation: Observation, filter: RecallFilter) => void;
     readonly after?: (observation: Observation, filter: RecallFilter) => void;
-    readonly word?: (word: WordAnswer, filter: RecallFilter) => void;
   } = {},
 ): RecallFilter {
   const gpcs = [...new Set([...list.map((o) => o.gpc!), ...words.flatMap((w) => w.gpcs)])];
@@ -92,7 +91,6 @@ export function runFilter(
       teachingUntil(word.observation.at);
       on.until?.(word.observation.at, filter);
       filter.pass(Date.parse(word.observation.at));
-      on.word?.(word, filter);
       if (!word.right) filter.miss(word, blends);
     }
   };

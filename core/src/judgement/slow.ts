@@ -1,8 +1,9 @@
 /**
- * Which pairs a child knows and seldom says at once. Slow is relative to the child's own usual time for that kind of card with
+ * Which pairs a child knows and seldom says at once, and in which strands their answers are right and slow. Slow is relative to the child's own usual time for that kind of card with
  * that adult (much of a time measured by an adult's press is the adult's), within bounds that no child's pace can move.
  */
-import { isMiss, type Observation } from '../evidence/observation.js';
+import type { SkillEvidence } from '../evidence/derived.js';
+import { isMiss, type Observation, type Strand } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import type { EstimateModel } from './model.js';
 import { chancesOf } from './filter-parameters.js';
@@ -19,6 +20,50 @@ const SLOW_FROM_MS = 4500;
 const NEWEST = 5;
 const SHARE = 0.5;
 
+/** A word takes longer than a card: so many times as long before one is slow for anybody, and before none is at once. */
+const WORD_TIMES = 1.6;
+/** Of fewer right answers nothing is said of a strand. */
+const LEAST_OF_STRAND = 4;
+/** Of a strand so many newest tell: words differ more than cards of one pair do. */
+const NEWEST_OF_STRAND = 12;
+
+/** The strands whose newest right answers were mostly slow. Fluency is not among them: it is about speed itself. */
+export function slowStrands(evidence: readonly SkillEvidence[]): ReadonlySet<Strand> {
+  const times = new Times();
+  const newest = new Map<Strand, Observation[]>();
+  for (const { strand, observation } of [...evidence].sort((a, b) => (a.observation.at < b.observation.at ? -1 : 1))) {
+    times.add(observation);
+    if (strand === 'fluency' || observation.fromMemory || !tells(observation)) continue;
+    newest.set(strand, [...(newest.get(strand) ?? []), observation].slice(-NEWEST_OF_STRAND));
+  }
+  const usual = times.usual(WORD_TIMES);
+  const slow = [...newest].filter(
+    ([, own]) => own.length >= LEAST_OF_STRAND && own.filter((o) => isSlow(o, usual, WORD_TIMES)).length / own.length > SHARE,
+  );
+  return new Set(slow.map(([strand]) => strand));
+}
+
+/** A child's usual times of right answers, by kind of card and adult. */
+class Times {
+  readonly #all = new Map<string, { log: number; n: number }>();
+
+  add(o: Observation): void {
+    if (o.ms === undefined || o.fromMemory || isMiss(o.outcome)) return;
+    const key = `${o.kind} ${o.by}`;
+    const entry = this.#all.get(key) ?? { log: 0, n: 0 };
+    entry.log += Math.log(Math.min(20_000, Math.max(200, o.ms)));
+    entry.n += 1;
+    this.#all.set(key, entry);
+  }
+
+  /** In milliseconds; drawn towards all adults' usual time where there are few answers. */
+  usual(times = 1): ReadonlyMap<string, number> {
+    return new Map(
+      [...this.#all].map(([key, { log, n }]) => [key, Math.exp((log + USUAL_COUNTS * Math.log(times * USUAL_MS)) / (n + USUAL_COUNTS))]),
+    );
+  }
+}
+
 /** The pairs whose newest right answers were mostly slow; one slow answer alone says nothing. */
 export function slowPairs(observations: readonly Observation[], model: EstimateModel): ReadonlySet<Gpc> {
   const watch = new SlowWatch(model);
@@ -28,21 +73,14 @@ export function slowPairs(observations: readonly Observation[], model: EstimateM
 
 /** The same while answers come in, in order of time: asked at any moment, it costs the pairs and not all answers so far. */
 export class SlowWatch {
-  /** By kind of card and adult: the logarithms of the times of right answers, and how many. */
-  readonly #times = new Map<string, { log: number; n: number }>();
+  readonly #times = new Times();
   /** Of each pair the newest answers that tell. */
   readonly #newest = new Map<Gpc, Observation[]>();
 
   constructor(private readonly model: EstimateModel) {}
 
   add(o: Observation): void {
-    if (o.ms !== undefined && !o.fromMemory && !isMiss(o.outcome)) {
-      const key = `${o.kind} ${o.by}`;
-      const entry = this.#times.get(key) ?? { log: 0, n: 0 };
-      entry.log += Math.log(Math.min(20_000, Math.max(200, o.ms)));
-      entry.n += 1;
-      this.#times.set(key, entry);
-    }
+    this.#times.add(o);
     if (o.gpc === undefined || o.fromMemory || chancesOf(this.model.recall, o.kind) === undefined || !tells(o)) return;
     const own = this.#newest.get(o.gpc);
     if (!own) this.#newest.set(o.gpc, [o]);
@@ -53,10 +91,7 @@ export class SlowWatch {
   }
 
   pairs(): ReadonlySet<Gpc> {
-    // drawn towards all adults' usual time where there are few answers
-    const usual = new Map(
-      [...this.#times].map(([key, { log, n }]) => [key, Math.exp((log + USUAL_COUNTS * Math.log(USUAL_MS)) / (n + USUAL_COUNTS))]),
-    );
+    const usual = this.#times.usual();
     const out = new Set<Gpc>();
     for (const [gpc, newest] of this.#newest)
       if (newest.length >= 2 && newest.filter((o) => isSlow(o, usual)).length / newest.length > SHARE) out.add(gpc);
@@ -68,9 +103,13 @@ export class SlowWatch {
 const tells = (o: Observation): boolean =>
   !isMiss(o.outcome) && o.outcome !== 'put right' && (o.outcome === 'slow' || o.ms !== undefined || o.outcome === 'right');
 
-/** @param usual the child's usual time of a right answer by kind of card and adult, milliseconds */
-function isSlow(o: Observation, usual: ReadonlyMap<string, number>): boolean {
+/**
+ * @param usual the child's usual time of a right answer by kind of card and adult, milliseconds
+ * @param times how many times as long as a card it takes anybody
+ */
+function isSlow(o: Observation, usual: ReadonlyMap<string, number>, times = 1): boolean {
   if (o.outcome === 'slow') return true;
   if (o.ms === undefined) return false;
-  return o.ms > Math.min(SLOW_FROM_MS, Math.max(QUICK_UNTIL_MS, TIMES * (usual.get(`${o.kind} ${o.by}`) ?? USUAL_MS)));
+  const from = TIMES * (usual.get(`${o.kind} ${o.by}`) ?? times * USUAL_MS);
+  return o.ms > Math.min(times * SLOW_FROM_MS, Math.max(times * QUICK_UNTIL_MS, from));
 }

@@ -2,19 +2,19 @@
  * Where a child stands on each skill strand. One ability a strand on the logistic scale, items of known
  * difficulty, guessing and slips (a three-parameter item response model with an upper bound: Birnbaum 1968;
  * Barton and Lord 1981), the posterior over a grid of abilities (expected a posteriori: Bock and Mislevy 1982).
- * Old answers count for less, so that the interval widens as they age. A right answer also tells by its speed: the
- * abler at an item, the likelier at once (accuracy and speed from one ability, after van der Linden 2007, with speed
- * read as at once or not).
+ * Old answers count for less, so that the interval widens as they age. How quick an answer was is another thing than whether it
+ * was right: who is right and slow knows it, and is told so by a word of their own (`slow`).
  */
 import { CoreError } from '../errors.js';
 import { STRANDS, type Strand } from '../evidence/observation.js';
-import type { Gpc } from '../phonics/lexicon.js';
 import type { SkillEvidence } from '../evidence/derived.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import type { Estimate, PairState } from './estimate.js';
+import { BY_SIGHT, KnownTogether, logMean, perDraw } from './known-together.js';
+import { slowStrands } from './slow.js';
 
 /** As of a pair; `p` is the chance that the child gets a plain item of the strand right. */
-export type StrandEstimate = Omit<Estimate, 'known' | 'slow' | 'due'>;
+export type StrandEstimate = Omit<Estimate, 'known' | 'due'>;
 
 const DAY_MS = 86_400_000;
 const GRID = Array.from({ length: 81 }, (_, k) => -5 + k * 0.125);
@@ -30,8 +30,8 @@ export function estimateStrands(
   options: {
     asOf: string;
     model?: EstimateModel;
-    /** How likely the child knows each pair of a word that went wrong with nothing noted; likely where left out. */
-    knows?: ReadonlyMap<Gpc, number>;
+    /** Which pairs may be known together, of words of which only right or wrong is known; all of them likely where left out. */
+    together?: KnownTogether;
   },
 ): Map<Strand, StrandEstimate> {
   const asOf = Date.parse(options.asOf);
@@ -41,9 +41,13 @@ export function estimateStrands(
       throw new CoreError('bad-input', `evidence.${observation.id}.at`, `"${observation.at}" is not an ISO time.`);
   const model = options.model ?? DEFAULT_MODEL;
   const out = new Map<Strand, StrandEstimate>();
+  const slow = slowStrands(evidence);
   for (const strand of STRANDS) {
     const own = evidence.filter((e) => e.strand === strand);
-    if (own.length > 0) out.set(strand, estimateOne(own, asOf, model, options.knows ?? new Map()));
+    if (own.length === 0) continue;
+    const found = estimateOne(own, asOf, model, options.together ?? new KnownTogether());
+    // slow is a word for who can do it
+    out.set(strand, { ...found, slow: found.p >= model.strand.secureFrom && slow.has(strand) });
   }
   return out;
 }
@@ -53,15 +57,6 @@ export function rightOn(model: EstimateModel, ability: number, difficulty: numbe
   const { guess, slip, discrimination } = model.strand;
   const floor = options && options > 1 ? Math.max(guess, 1 / options) : guess;
   return floor + (1 - floor - slip) / (1 + Math.exp(-discrimination * (ability - difficulty)));
-}
-
-/** How quickly a right answer came, where the observation tells: at once, or slowly or at the second try. */
-function quickness({ right, observation }: SkillEvidence, slowMs: number): 'quick' | 'slow' | null {
-  const { outcome, ms, fromMemory } = observation;
-  if (!right || fromMemory) return null;
-  if (outcome === 'slow' || outcome === 'put right') return 'slow';
-  if (outcome !== 'right') return null;
-  return (ms ?? 0) > slowMs ? 'slow' : 'quick';
 }
 
 /**
@@ -84,29 +79,60 @@ function countsOf(own: readonly SkillEvidence[], asOf: number, model: EstimateMo
 }
 const worth = (n: number, shared: number): number => (n === 0 ? 0 : n / (1 + (n - 1) * shared));
 
-/** Chance that all pairs of a word are known. */
-const allKnown = (gpcs: readonly Gpc[] | undefined, knows: ReadonlyMap<Gpc, number>): number =>
-  (gpcs ?? []).reduce((product, gpc) => product * (knows.get(gpc) ?? LIKELY_KNOWN), 1);
-const LIKELY_KNOWN = 0.9;
+/**
+ * How well each ability explains the words of which only right or wrong is known (log likelihood over the grid): what went wrong was
+ * not pushed together, or one of its pairs is not known, and then in every word.
+ */
+function ofWholeWords(
+  words: readonly { readonly one: SkillEvidence; readonly count: number }[],
+  model: EstimateModel,
+  together: KnownTogether,
+): number[] {
+  // whatever the ability, what comes right of words that have a pair not known
+  const beside = perDraw();
+  // of each difficulty, how much the words count of which all pairs are known, right and wrong, by draw
+  const counts = new Map<number, { readonly right: Float64Array; readonly wrong: Float64Array }>();
+  for (const { one, count } of words) {
+    const own = counts.get(one.difficulty) ?? { right: perDraw(), wrong: perDraw() };
+    counts.set(one.difficulty, own);
+    const side = one.right ? own.right : own.wrong;
+    const otherwise = count * Math.log(one.right ? BY_SIGHT : 1 - BY_SIGHT);
+    together.all(one.gpcs ?? []).forEach((known, j) => {
+      if (known === 1) side[j]! += count;
+      else beside[j]! += otherwise;
+    });
+  }
+  return GRID.map((ability) => {
+    const logs = beside.slice();
+    for (const [difficulty, { right, wrong }] of counts) {
+      const p = rightOn(model, ability, difficulty);
+      const [logRight, logWrong] = [Math.log(p), Math.log(1 - p)];
+      for (let j = 0; j < logs.length; j += 1) logs[j]! += right[j]! * logRight + wrong[j]! * logWrong;
+    }
+    return logMean(logs);
+  });
+}
 
-function estimateOne(own: readonly SkillEvidence[], asOf: number, model: EstimateModel, knows: ReadonlyMap<Gpc, number>): StrandEstimate {
-  const { mean, sd, quickAt, quickSteep, slowMs } = model.strand;
+function estimateOne(
+  own: readonly SkillEvidence[],
+  asOf: number,
+  model: EstimateModel,
+  together: KnownTogether,
+): Omit<StrandEstimate, 'slow'> {
+  const { mean, sd } = model.strand;
   const log = GRID.map((ability) => -((ability - mean) ** 2) / (2 * sd ** 2));
   const counts = countsOf(own, asOf, model);
+  const isWhole = (one: SkillEvidence): boolean => (one.gpcs ?? []).length > 0;
   own.forEach((one, n) => {
+    if (isWhole(one)) return;
     const { right, difficulty, observation } = one;
-    const pairs = allKnown(one.gpcs, knows);
-    const quick = quickness(one, slowMs);
     GRID.forEach((ability, k) => {
       const p = rightOn(model, ability, difficulty, observation.options);
-      let chance = right ? p : 1 - p * pairs;
-      if (quick !== null) {
-        const atOnce = 1 / (1 + Math.exp(-quickAt - quickSteep * (ability - difficulty)));
-        chance *= quick === 'quick' ? atOnce : 1 - atOnce;
-      }
-      log[k]! += counts[n]! * Math.log(chance);
+      log[k]! += counts[n]! * Math.log(right ? p : 1 - p);
     });
   });
+  const words = own.flatMap((one, n) => (isWhole(one) ? [{ one, count: counts[n]! }] : []));
+  if (words.length > 0) ofWholeWords(words, model, together).forEach((value, k) => (log[k]! += value));
   const top = Math.max(...log);
   const weights = log.map((value) => Math.exp(value - top));
   const total = weights.reduce((a, b) => a + b, 0);

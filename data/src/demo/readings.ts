@@ -47,7 +47,7 @@ const BY_THE_SENTENCE = 0.4;
 /** How often a word goes wrong of a child who knows the letters and cannot push the sounds together. */
 const NOT_BLENDED = 0.25;
 /** A text is for a child who can read so much of it with the pairs known to them. */
-const FITS = 0.85;
+const FITS = 0.95;
 
 /** What a child can read in a week of the history, by the pairs they know then. */
 const readBy = (truth: HiddenChild, taught: Taught, week: number): Taught => ({
@@ -75,12 +75,13 @@ export function demoReadings(lexicon: Lexicon, school: DemoSchool, asOf: string)
     const halting = truth.kind === 'slow' || truth.kind === 'blend' ? 0.55 : 1;
     const quick = halting * base * (0.35 + 0.85 * truth.ability + 0.3 * (random() - 0.5));
     const gains = 0.02 * base * (0.2 + 1.6 * random());
-    const shaky = 0.02 + 0.05 * random() + (truth.kind === 'blend' ? NOT_BLENDED : 0);
-    // each reads towards the end of what they can read, if there is such a text, or else the first ones
-    const fits = offered.findLastIndex((text) => decodability(lexicon, text.text, readBy(truth, taught, DEMO_WEEKS)).share >= FITS);
-    const first = Math.max(0, fits + 1 - plan.length - Math.floor(3 * random()));
+    const shaky = 0.008 + 0.022 * random() + (truth.kind === 'blend' ? NOT_BLENDED : 0);
+    // each reads what they can read best, and of that the latest, in the order of the steps
+    const own = bestRead(lexicon, offered, readBy(truth, taught, DEMO_WEEKS))
+      .slice(0, plan.length)
+      .sort((a, b) => a - b);
     plan.forEach((daysAgo, nth) => {
-      const text = offered[Math.min(offered.length - 1, first + nth)];
+      const text = offered[own[nth] ?? -1];
       if (!text) return;
       // the last text of some is read three times over a few days
       const times = nth === plan.length - 1 && k % 4 === 1 ? 3 : 1;
@@ -103,6 +104,11 @@ export function demoReadings(lexicon: Lexicon, school: DemoSchool, asOf: string)
     });
   });
   return out;
+}
+/** Places of these texts, those first of which the child can read enough, or most, and of those the later ones. */
+function bestRead(lexicon: Lexicon, offered: readonly ShippedText[], knows: Taught): number[] {
+  const shares = offered.map(({ text }) => Math.min(FITS, decodability(lexicon, text, knows).share));
+  return offered.map((_, at) => at).sort((a, b) => shares[b]! - shares[a]! || b - a);
 }
 const stepOf = (text: ShippedText, order: string): number => text.offered.find((o) => o.order === order)!.step;
 

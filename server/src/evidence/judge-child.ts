@@ -142,14 +142,15 @@ export async function foretellChild({ facts, grounds }: { facts: ChildFacts; gro
 
 function stateRow(gpc: string, found: Estimate | undefined): PairStateRow {
   if (!found) return { gpc, state: 'unchecked', p: 0.5, low: 0, high: 1, basedOn: 0, lastSeen: null, known: 0.5, slow: false, due: false };
-  return { gpc, ...rounded(found), known: thousandth(found.known), slow: found.slow, due: found.due };
+  return { gpc, ...rounded(found), known: thousandth(found.known), due: found.due };
 }
 const thousandth = (x: number): number => Math.round(x * 1000) / 1000;
-const rounded = (found: Omit<Estimate, 'known' | 'slow' | 'due'>): Omit<StrandStateRow, 'strand'> => ({
+const rounded = (found: Omit<Estimate, 'known' | 'due'>): Omit<StrandStateRow, 'strand'> => ({
   state: found.state,
   p: thousandth(found.p),
   low: thousandth(found.low),
   high: thousandth(found.high),
   basedOn: found.basedOn,
   lastSeen: found.lastSeen,
+  slow: found.slow,
 });

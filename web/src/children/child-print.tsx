@@ -76,12 +76,12 @@ export function Component() {
             <ul className="grid grid-cols-2 gap-x-8 text-sm">
               {STRANDS.flatMap((strand) => child.strands.filter((s) => s.strand === strand)).map((s) => (
                 <li key={s.strand} className="flex items-center gap-2 border-b border-black/20 py-0.5">
-                  <Sign state={s.state} label={false} />
+                  <Sign state={signOf(s)} label={false} />
                   <span className="flex-1">
                     <span className="font-semibold">{inOwnWords(s.strand)}</span>: {STRAND_MEANS[s.strand]}
                   </span>
                   <span>
-                    {SIGN_WORDS[s.state]}, {s.basedOn}
+                    {SIGN_WORDS[signOf(s)]}, {s.basedOn}
                   </span>
                 </li>
               ))}

@@ -2,7 +2,7 @@
 import type { ChildLine } from '@sapling/contract';
 import { STRANDS, type Strand } from '@sapling/core/evidence';
 import { STRAND_MEANS } from '../gaps/strand-panel.js';
-import { Sign, SIGN_WORDS } from '../ui/signs.js';
+import { Sign, SIGN_WORDS, signOf } from '../ui/signs.js';
 import { inOwnWords } from '../wording/say.js';
 
 export function Strands({ child, onStrand }: { child: ChildLine; onStrand?: (strand: Strand) => void }) {
@@ -23,9 +23,9 @@ export function Strands({ child, onStrand }: { child: ChildLine; onStrand?: (str
                 disabled={!onStrand}
                 onClick={() => onStrand?.(s.strand)}
                 title={STRAND_MEANS[s.strand]}
-                aria-label={`${inOwnWords(s.strand)}: ${SIGN_WORDS[s.state]}, ${Math.round(s.p * 100)} % from ${s.basedOn} answers. Show what it rests on`}
+                aria-label={`${inOwnWords(s.strand)}: ${SIGN_WORDS[signOf(s)]}, ${Math.round(s.p * 100)} % from ${s.basedOn} answers. Show what it rests on`}
               >
-                <Sign state={s.state} label={false} size={16} />
+                <Sign state={signOf(s)} label={false} size={16} />
                 <span className="font-semibold">{inOwnWords(s.strand)}</span>
                 <Interval p={s.p} low={s.low} high={s.high} />
                 <span className="text-right text-sm text-ink-2">

@@ -4,7 +4,7 @@ import type { Strand } from '@sapling/core/evidence';
 import { useData } from '../api/data.js';
 import { Dialog } from '../ui/dialog.js';
 import { Pending } from '../ui/page.js';
-import { Sign, SIGN_WORDS } from '../ui/signs.js';
+import { Sign, SIGN_WORDS, signOf } from '../ui/signs.js';
 import { Marked } from '../children/marked.js';
 import { say } from '../wording/say.js';
 import { inOwnWords } from '../wording/say.js';
@@ -33,10 +33,11 @@ export function StrandPanel({ child, strand, onClose }: { child: ChildLine; stra
     <Dialog side open onClose={onClose} title={fullName(child)} lead={`${inOwnWords(strand)}: ${STRAND_MEANS[strand]}`}>
       {state ? (
         <p className="mb-4 flex items-start gap-3 border-y border-rule py-3">
-          <Sign state={state.state} size={22} label={false} />
+          <Sign state={signOf(state)} size={22} label={false} />
           <span>
-            <span className="font-semibold">{SIGN_WORDS[state.state]}</span>
+            <span className="font-semibold">{SIGN_WORDS[signOf(state)]}</span>
             <br />
+            {state.slow && 'Practise for speed; it need not be taught again. '}
             {standing(strand, percent(state.p), percent(state.low), percent(state.high))}, from {state.basedOn}{' '}
             {state.basedOn === 1 ? 'answer' : 'answers'}.{state.basedOn < 4 && ' Few, so the range is wide.'}
           </span>

@@ -58,7 +58,7 @@ export function toGroupingChild(
 ): GroupingChild {
   const seen = child.line.filter((c) => c.basedOn > 0);
   const skills = child.strands.filter((s) => s.state !== 'unchecked');
-  // known but slow is no gap: many such pairs are a need of fluency
+  // known but slow is no gap: many such pairs, or words read rightly and slowly, are a need of fluency
   const slow = manySlow(child);
   const said = rules.filter((r) => r.kind === 'busy' && r.children.includes(child.id)).flatMap((r) => r.slots);
   const busy = busyTimes(settings, said, child.classId);
@@ -66,7 +66,8 @@ export function toGroupingChild(
     id: child.id,
     known: knownOf(child),
     skills: {
-      ...Object.fromEntries(skills.map((s) => [s.strand, IN_HAND[s.state as keyof typeof IN_HAND]])),
+      // right and slow is in hand: what it asks for is speed
+      ...Object.fromEntries(skills.map((s) => [s.strand, IN_HAND[s.slow ? 'secure' : (s.state as keyof typeof IN_HAND)]])),
       ...(slow ? { fluency: IN_HAND.gap } : {}),
     },
     unsure: Object.fromEntries([...seen.map((c) => [c.gpc, c.high - c.low]), ...skills.map((s) => [s.strand, s.high - s.low])]),
@@ -100,7 +101,10 @@ export interface FormOptions {
 }
 
 const looksFor = (child: ChildLine, skill: Strand): boolean => child.strands.some((s) => s.strand === skill);
-const manySlow = (child: ChildLine): boolean => child.line.filter((c) => c.slow).length >= MANY_SLOW;
+const manySlow = (child: ChildLine): boolean =>
+  child.line.filter((c) => c.slow).length >= MANY_SLOW || child.strands.some((s) => s.slow && READING_SKILLS.includes(s.strand));
+/** Skills of reading words: whoever is right in one and slow needs speed. */
+const READING_SKILLS: readonly Strand[] = ['blending', 'clusters', 'longer words'];
 
 /** The problem of forming groups of these children. */
 export function problemOf(pool: readonly ChildLine[], around: GroupingContext, wanted: FormOptions): GroupingProblem {

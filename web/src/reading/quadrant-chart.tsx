@@ -37,12 +37,23 @@ export default function QuadrantChart({
       const least = Math.min(80, Math.floor(Math.min(...standing.map((s) => 100 * s.accuracy)) / 5) * 5);
       const most = Math.max(60, Math.ceil((Math.max(...standing.map((s) => s.wcpm), aim) * 1.1) / 20) * 20);
       const cut = 100 * accuracy;
+      // a child who reads little right makes the accurate quarters narrow: what they are called goes on two lines
+      const narrow = (100 - cut) / (100 - least) < 0.3;
+      const called = (name: Quadrant): string => (narrow && name.startsWith('accurate') ? name.replace(/(accurate,?) /, '$1\n') : name);
       const quarter = (name: Quadrant, x: [number, number], y: [number, number], position: string) => [
         {
           name,
           coord: [x[0], y[0]],
           itemStyle: { color: picked === name ? '#e4ecd6' : 'rgba(255,255,255,0)' },
-          label: { show: true, position, formatter: name, color: '#4b5c5f', fontSize: 14, fontFamily: CHART_HEADING_FONT },
+          label: {
+            show: true,
+            position,
+            formatter: called(name),
+            color: '#4b5c5f',
+            fontSize: 14,
+            lineHeight: 17,
+            fontFamily: CHART_HEADING_FONT,
+          },
         },
         { coord: [x[1], y[1]] },
       ];
