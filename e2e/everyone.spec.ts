@@ -275,7 +275,7 @@ test('progress is drawn from what was seen, and says what it rests on', async ({
     children: { name: string; of: number; before: number; now: number }[];
   }>(page.request, `${demo.url}/api/progress`);
   const observed = weeks.reduce((sum, w) => sum + w.observations, 0);
-  await expect(page.getByText(`From ${observed} observations of 14 children.`)).toBeVisible();
+  await expect(page.getByText(`From ${observed.toLocaleString('en')} observations of 14 children.`)).toBeVisible();
   await expect(page.getByRole('img', { name: new RegExp(`${weeks.at(-1)!.secure} secure`) })).toBeVisible();
   for (const child of children) {
     expect(child.before).toBeLessThanOrEqual(child.of);

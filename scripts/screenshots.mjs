@@ -138,7 +138,7 @@ try {
   }
   if (wanted('reading') || wanted('reading-after')) {
     const children = await (await page.request.get(`${url}/api/children`)).json();
-    const child = children.find((c) => c.line.length > 60);
+    const child = children.find((c) => c.line.filter((p) => p.state === 'secure').length > 90);
     await page.goto(`${url}/check/reading?child=${child.id}`);
     await page.getByRole('button', { name: /reads this now/ }).click();
     await page.getByRole('button', { name: /Start as the child begins/ }).waitFor();

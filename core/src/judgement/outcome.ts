@@ -133,16 +133,20 @@ function childOutcome(child: OutcomeChild, taught: ReadonlySet<Gpc>, days: numbe
   };
 }
 
-/** The expected number of pairs gained; each pair known or not at both ends, taken as independent (a sum of Bernoulli variances). */
+/**
+ * The expected number of pairs gained; each pair known or not at both ends, taken as independent (a sum of Bernoulli variances).
+ * Never less than none: what was half believed at first and has been missed since was not known then either, and is no loss.
+ */
 function gainOf(pairs: readonly PairThenNow[]): ChildOutcome['gain'] {
   let expected = 0;
   let variance = 0;
   for (const { then, now } of pairs) {
-    expected += now.p - then.p;
-    variance += now.p * (1 - now.p) + then.p * (1 - then.p);
+    const was = Math.min(then.p, now.p);
+    expected += now.p - was;
+    variance += now.p * (1 - now.p) + was * (1 - was);
   }
   const half = Z90 * Math.sqrt(variance);
-  return { expected, low: Math.max(-pairs.length, expected - half), high: Math.min(pairs.length, expected + half) };
+  return { expected, low: Math.max(0, expected - half), high: Math.min(pairs.length, expected + half) };
 }
 
 function perPair(minutes: number, gain: ChildOutcome['gain']): ChildOutcome['minutesPerPair'] {
