@@ -166,7 +166,7 @@ try {
     await shoot(page, 'readings', () => page.getByRole('img', { name: /the newest with/ }).waitFor());
   }
   await place('quadrants', '/progress/reading', () => page.getByText('Accurate is 95').waitFor());
-  await place('progress', '/progress', () => page.getByText('From').waitFor());
+  await place('progress', '/progress', () => page.getByText(/^From [0-9]/).waitFor());
   await place('library', '/library', () => page.getByText('Short vowels').waitFor());
   await place('shelf', '/library/texts', () =>
     page
