@@ -81,6 +81,18 @@ describe('a word that only went wrong', () => {
     expect(none).toBeGreaterThanOrEqual(18);
     expect(half).toBeLessThanOrEqual(2);
   });
+
+  it('and hangs on no single word: of a child who lacks some letters, one more right word does not turn blending down', () => {
+    const list = record((gpc) => !['i:i', 'p:p', 'r:r', 'l:l', 'f:f'].includes(gpc), 0.95, 3);
+    let [before, drop] = [0, 0];
+    for (let n = taught.gpcs.length + 1; n <= list.length; n += 1) {
+      const { p } = judge(derive(lexicon, list.slice(0, n)), { asOf }).strands.get('blending') ?? { p: before };
+      if (list[n - 1]!.outcome === 'right') drop = Math.max(drop, before - p);
+      before = p;
+    }
+    expect(list.some((o) => o.kind === 'word' && o.outcome === 'right')).toBe(true);
+    expect(drop).toBeLessThan(0.05);
+  });
 });
 
 describe('the strand of recall', () => {

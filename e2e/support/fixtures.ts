@@ -159,7 +159,7 @@ export interface ChildRow {
   familyName: string;
   classId: string;
   line: { gpc: string; state: string; p: number; basedOn: number; slow: boolean; due: boolean }[];
-  strands: { strand: string; state: string; basedOn: number }[];
+  strands: { strand: string; state: string; slow: boolean; basedOn: number }[];
 }
 export const allChildren = (page: Page, url: string): Promise<ChildRow[]> => getJson(page.request, `${url}/api/children`);
 

@@ -24,10 +24,15 @@ export class KnownTogether {
     if (filter && known.length > 0) this.#draw(filter, known);
   }
 
-  /** Of each draw, 1 where all of these pairs are known in it. */
-  all(gpcs: readonly Gpc[]): Uint8Array {
+  /**
+   * Of each draw, 1 where all of these pairs are known in it.
+   * @param shown pairs that came right in a word: they are known in all. Were they drawn, few of the draws would fit many right words,
+   *   and the rest of what they say would hang on those few
+   */
+  all(gpcs: readonly Gpc[], shown: ReadonlySet<Gpc>): Uint8Array {
     const out = new Uint8Array(DRAWS).fill(1);
     for (const gpc of gpcs) {
+      if (shown.has(gpc)) continue;
       const own = this.#drawn.get(gpc) ?? this.#likely(gpc);
       for (let j = 0; j < DRAWS; j += 1) out[j]! &= own[j]!;
     }
@@ -35,14 +40,15 @@ export class KnownTogether {
   }
 
   #likely(gpc: Gpc): Uint8Array {
-    const random = seeded(SEED + this.#drawn.size);
+    const random = seeded(SEED + hash(gpc));
     const own = Uint8Array.from({ length: DRAWS }, () => Number(random() < LIKELY_KNOWN));
     this.#drawn.set(gpc, own);
     return own;
   }
 
   #draw(filter: RecallFilter, gpcs: readonly Gpc[]): void {
-    const random = seeded(SEED);
+    // each pair has luck of its own: one more pair must not draw the others anew
+    const luck = gpcs.map((gpc) => seeded(SEED + hash(gpc)));
     const at = gpcs.map((gpc) => filter.pairs.findIndex((p) => p.gpc === gpc));
     const beliefs = gpcs.map((gpc) => filter.belief(gpc)!.members);
     const rows = at.map((k) => filter.together(k));
@@ -53,16 +59,17 @@ export class KnownTogether {
       const place = (draw + 0.5) / DRAWS;
       let kind = 0;
       for (let sum = beliefs[0]![0]!.weight; sum < place && kind < roots.length - 1; sum += beliefs[0]![kind]!.weight) kind += 1;
-      const z = gpcs.map(() => gauss(random));
+      const z = luck.map(gauss);
       gpcs.forEach((gpc, i) => {
         const root = roots[kind]![i]!;
         let strength = beliefs[i]![kind]!.mean;
         for (let j = 0; j <= i; j += 1) strength += root[j]! * z[j]!;
-        this.#drawn.get(gpc)![draw] = Number(random() < 1 / (1 + Math.exp(-strength)));
+        this.#drawn.get(gpc)![draw] = Number(luck[i]!() < 1 / (1 + Math.exp(-strength)));
       });
     }
   }
 }
+const hash = (text: string): number => [...text].reduce((sum, c) => (31 * sum + c.codePointAt(0)!) % 1_000_003, 7);
 const gauss = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 
 /** The lower triangle whose product with itself turned over is this covariance (Cholesky), its own lower half by rows. */

@@ -8,6 +8,7 @@
 import { CoreError } from '../errors.js';
 import { STRANDS, type Strand } from '../evidence/observation.js';
 import type { SkillEvidence } from '../evidence/derived.js';
+import type { Gpc } from '../phonics/lexicon.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import type { Estimate, PairState } from './estimate.js';
 import { BY_SIGHT, KnownTogether, logMean, perDraw } from './known-together.js';
@@ -80,34 +81,33 @@ function countsOf(own: readonly SkillEvidence[], asOf: number, model: EstimateMo
 const worth = (n: number, shared: number): number => (n === 0 ? 0 : n / (1 + (n - 1) * shared));
 
 /**
- * How well each ability explains the words of which only right or wrong is known (log likelihood over the grid): what went wrong was
- * not pushed together, or one of its pairs is not known, and then in every word.
+ * How well each ability explains the words that went wrong with nothing noted (log likelihood over the grid): they were not pushed
+ * together, or one of their pairs is not known, and then in every word; pairs of words that came right are.
  */
-function ofWholeWords(
+function ofVagueWords(
   words: readonly { readonly one: SkillEvidence; readonly count: number }[],
+  shown: ReadonlySet<Gpc>,
   model: EstimateModel,
   together: KnownTogether,
 ): number[] {
-  // whatever the ability, what comes right of words that have a pair not known
+  // whatever the ability, what goes wrong of words that have a pair not known
   const beside = perDraw();
-  // of each difficulty, how much the words count of which all pairs are known, right and wrong, by draw
-  const counts = new Map<number, { readonly right: Float64Array; readonly wrong: Float64Array }>();
+  // of each difficulty, how much the words count of which all pairs are known, by draw
+  const counts = new Map<number, Float64Array>();
   for (const { one, count } of words) {
-    const own = counts.get(one.difficulty) ?? { right: perDraw(), wrong: perDraw() };
+    const own = counts.get(one.difficulty) ?? perDraw();
     counts.set(one.difficulty, own);
-    const side = one.right ? own.right : own.wrong;
-    const otherwise = count * Math.log(one.right ? BY_SIGHT : 1 - BY_SIGHT);
-    together.all(one.gpcs ?? []).forEach((known, j) => {
-      if (known === 1) side[j]! += count;
+    const otherwise = count * Math.log(1 - BY_SIGHT);
+    together.all(one.gpcs ?? [], shown).forEach((known, j) => {
+      if (known === 1) own[j]! += count;
       else beside[j]! += otherwise;
     });
   }
   return GRID.map((ability) => {
     const logs = beside.slice();
-    for (const [difficulty, { right, wrong }] of counts) {
-      const p = rightOn(model, ability, difficulty);
-      const [logRight, logWrong] = [Math.log(p), Math.log(1 - p)];
-      for (let j = 0; j < logs.length; j += 1) logs[j]! += right[j]! * logRight + wrong[j]! * logWrong;
+    for (const [difficulty, own] of counts) {
+      const wrong = Math.log(1 - rightOn(model, ability, difficulty));
+      for (let j = 0; j < logs.length; j += 1) logs[j]! += own[j]! * wrong;
     }
     return logMean(logs);
   });
@@ -122,17 +122,18 @@ function estimateOne(
   const { mean, sd } = model.strand;
   const log = GRID.map((ability) => -((ability - mean) ** 2) / (2 * sd ** 2));
   const counts = countsOf(own, asOf, model);
-  const isWhole = (one: SkillEvidence): boolean => (one.gpcs ?? []).length > 0;
+  const isVague = (one: SkillEvidence): boolean => !one.right && (one.gpcs ?? []).length > 0;
   own.forEach((one, n) => {
-    if (isWhole(one)) return;
+    if (isVague(one)) return;
     const { right, difficulty, observation } = one;
     GRID.forEach((ability, k) => {
       const p = rightOn(model, ability, difficulty, observation.options);
       log[k]! += counts[n]! * Math.log(right ? p : 1 - p);
     });
   });
-  const words = own.flatMap((one, n) => (isWhole(one) ? [{ one, count: counts[n]! }] : []));
-  if (words.length > 0) ofWholeWords(words, model, together).forEach((value, k) => (log[k]! += value));
+  const vague = own.flatMap((one, n) => (isVague(one) ? [{ one, count: counts[n]! }] : []));
+  const shown = new Set(own.flatMap((one) => (one.right ? (one.gpcs ?? []) : [])));
+  if (vague.length > 0) ofVagueWords(vague, shown, model, together).forEach((value, k) => (log[k]! += value));
   const top = Math.max(...log);
   const weights = log.map((value) => Math.exp(value - top));
   const total = weights.reduce((a, b) => a + b, 0);

@@ -38,12 +38,12 @@ export function tellApart(
   const filter = runFilter(about.slice(-MOST_ABOUT_WORDS), { ...options, words: unblamed }, model);
   const together = new KnownTogether(filter, [...asked]);
   const logs = BLENDERS.map(() => perDraw());
+  const shown = new Set(words.flatMap((w) => (w.right ? w.gpcs : [])));
   for (const { gpcs, right } of words) {
-    const all = together.all(gpcs);
+    const all = together.all(gpcs, shown);
     BLENDERS.forEach(({ chance }, b) => {
       const known = chance * (1 - ASTRAY) ** gpcs.length;
-      const [ifKnown, ifNot] = right ? [known, BY_SIGHT] : [1 - known, 1 - BY_SIGHT];
-      const [logKnown, logNot] = [Math.log(ifKnown), Math.log(ifNot)];
+      const [logKnown, logNot] = [Math.log(right ? known : 1 - known), Math.log(1 - BY_SIGHT)];
       all.forEach((is, j) => (logs[b]![j]! += is === 1 ? logKnown : logNot));
     });
   }
