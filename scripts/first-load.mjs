@@ -1,4 +1,5 @@
-// What the page and everything it names at once weigh, compressed: `node scripts/first-load.mjs` ends with 1 where that is too much.
+// What the page and everything it names at once weigh, compressed, and whether its files can be loaded one after another:
+// `node scripts/first-load.mjs` ends with 1 where that is too much, or where they cannot.
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -26,12 +27,38 @@ export function firstLoad(dist) {
   return { js: size('.js'), css: size('.css'), files: named.size, all: readdirSync(join(dist, 'assets')).length };
 }
 
+/** Files that wait for each other, a list for each such ring: what one takes from another may not be there yet when it runs. */
+export function rings(dist) {
+  const files = readdirSync(join(dist, 'assets')).filter((f) => f.endsWith('.js'));
+  const imports = new Map(
+    files.map((f) => [
+      f,
+      [...readFileSync(join(dist, 'assets', f), 'utf8').matchAll(/(?:from|import)\s*["'`]\.\/([^"'`]+\.js)["'`]/g)].map((m) => m[1]),
+    ]),
+  );
+  const done = new Set();
+  const found = [];
+  const walk = (file, path) => {
+    if (path.includes(file)) return void found.push(path.slice(path.indexOf(file)));
+    if (done.has(file)) return;
+    for (const next of imports.get(file) ?? []) walk(next, [...path, file]);
+    done.add(file);
+  };
+  for (const file of files) walk(file, []);
+  return found;
+}
+
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
-  const { js } = firstLoad(fileURLToPath(new URL('../web/dist', import.meta.url)));
+  const dist = fileURLToPath(new URL('../web/dist', import.meta.url));
+  const { js } = firstLoad(dist);
   const kB = Math.round(js / 1024);
   console.log(`first load: ${kB} kB of script, compressed`);
   if (kB > MOST_KB) {
     console.error(`That is more than ${MOST_KB} kB: something of the core or the contract came into the first chunk (web/vite.config.ts).`);
     process.exit(1);
+  }
+  for (const ring of rings(dist)) {
+    console.error(`These files wait for each other: ${ring.join(', ')} (codeSplitting in web/vite.config.ts).`);
+    process.exitCode = 1;
   }
 }
