@@ -74,7 +74,10 @@ export const pairState = z.object({
   high: z.number(),
   basedOn: z.number().int(),
   lastSeen: instant.nullable(),
-  /** How likely it is that the child knows it; counting pairs adds these up. */
+  /**
+   * How likely it is that the child knows it; counting pairs adds these up. Of a pair that was never asked, what the child's other
+   * answers say of it; 0.5, as `p`, where they say nothing.
+   */
   known: z.number(),
   /** Known, and seldom at once. */
   slow: z.boolean(),
@@ -82,6 +85,10 @@ export const pairState = z.object({
   due: z.boolean(),
 });
 export type PairStateRow = z.infer<typeof pairState>;
+/** `p` and `known` of a pair of which nothing can be said: neither way. */
+export const NOTHING_SAID = 0.5;
+/** Whether anything is believed of a pair: it was asked, or the child's other answers speak of it. */
+export const saysSomething = (pair: Pick<PairStateRow, 'basedOn' | 'known'>): boolean => pair.basedOn > 0 || pair.known !== NOTHING_SAID;
 
 export const strandState = pairState.omit({ gpc: true, known: true, due: true }).extend({ strand: z.enum(STRANDS) });
 export type StrandStateRow = z.infer<typeof strandState>;

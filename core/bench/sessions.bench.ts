@@ -1,5 +1,6 @@
 /**
- * What sessions are made of: `npm run bench:sessions`, with `beginner`, `mid`, `late`, `one behind`, `one` or `skills` to read them.
+ * What sessions are made of: `npm run bench:sessions`, with `beginner`, `mid`, `late`, `one behind`, `one` or `skills` to read them,
+ * with `read` whether simulated children can read what is put before them.
  * Groups at five stages, three orders, three styles, four lengths; two sessions running each.
  */
 import { PICTURED, teachingOrder, TEXTS } from '@sapling/data';
@@ -19,6 +20,8 @@ import {
   type Gpc,
   type SessionPlan,
 } from '../src/index.js';
+import { canTheyRead, textsOffered } from './support/can-they-read.js';
+
 const lexicon = await loadLexicon();
 const sources = { texts: TEXTS, pictures: Object.keys(PICTURED), yesOrNo: YES_OR_NO };
 const say = (...what: unknown[]): void =>
@@ -129,6 +132,10 @@ for (const [name, step, size] of kinds)
         }
       }
 say(by, stat, (stat.focusShare / stat.plans).toFixed(2), 'ms a plan', stat.ms / stat.plans);
+if (show === 'read') {
+  canTheyRead(say, 10);
+  textsOffered(say, 8);
+}
 if (show === 'skills')
   for (const skill of SESSION_SKILLS)
     for (const style of SHIPPED_STYLES) {

@@ -2,6 +2,7 @@
 import { drawPupil, MIND_KINDS, TEACHING_ORDERS } from '@sapling/data';
 import { beforeAll, describe, expect, it } from 'vitest';
 import {
+  allGpcs,
   decodingItems,
   derive,
   estimate,
@@ -17,6 +18,7 @@ import {
   segment,
   taughtAfter,
   teachNext,
+  type Gpc,
   type Lexicon,
   type Observation,
 } from '../src/index.js';
@@ -99,6 +101,38 @@ describe('a word that only went wrong', () => {
         before = found?.p ?? before;
       }
     expect(drop).toBeLessThan(0.05);
+  });
+});
+
+describe('pairs that nobody asked about', () => {
+  const order = allGpcs(TEACHING_ORDERS[0]!);
+  const taught = order.slice(0, 40);
+  const asked = [1, 4, 7, 9, 11, 13, 14, 15, 16, 18, 20, 24, 28].map((k) => taught[k]!);
+  const answers = (count: number): Observation[] =>
+    asked.slice(0, count).map((gpc, k) => ({
+      id: `a${k}`,
+      child: 'child',
+      by: 'adult',
+      at: new Date(Date.parse('2026-11-24T09:00:00Z') + k * 5000).toISOString(),
+      kind: 'see-say',
+      gpc,
+      outcome: taught.indexOf(gpc) < 14 ? 'right' : 'wrong',
+    }));
+  const judged = (count: number, about: readonly Gpc[] | undefined) =>
+    judge({ pairs: answers(count), skills: [], words: [] }, { asOf: '2026-11-24T12:00:00Z', order, ...(about ? { taught: about } : {}) });
+
+  it('are judged by those that were: before where a child stops they are likely known, beyond it they are not', () => {
+    const { unasked, pairs } = judged(13, taught);
+    expect([...unasked.keys()].sort()).toEqual(taught.filter((gpc) => !asked.includes(gpc)).sort());
+    for (const gpc of [0, 2, 3, 5, 6, 8].map((k) => taught[k]!)) expect(unasked.get(gpc)!.known, gpc).toBeGreaterThan(0.6);
+    for (const gpc of [22, 26, 30, 35, 39].map((k) => taught[k]!)) expect(unasked.get(gpc)!.known, gpc).toBeLessThan(0.3);
+    // and what is said of those that were asked is the same without them
+    const without = judged(13, undefined).pairs;
+    for (const [gpc, state] of pairs) expect(state.known).toBeCloseTo(without.get(gpc)!.known, 6);
+  });
+  it('of a child of whom little is known nothing is said', () => {
+    expect(judged(6, taught).unasked.size).toBe(0);
+    expect(judged(13, undefined).unasked.size).toBe(0);
   });
 });
 

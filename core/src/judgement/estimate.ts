@@ -71,6 +71,29 @@ export function estimateOver(
   moments: readonly string[],
   options: Omit<EstimateOptions, 'asOf'> = {},
 ): Map<Gpc, Estimate>[] {
+  return standingOver(observations, moments, options).map(({ states }) => states);
+}
+
+/** Where a child stands at a moment. */
+export interface Standing {
+  /** Of each pair that was asked. */
+  readonly states: Map<Gpc, Estimate>;
+  /** Of each pair of `also` that never was, in a child who is known by others: what these say of it. */
+  readonly unasked: Map<Gpc, Unasked>;
+}
+export interface Unasked {
+  /** Chance of a right answer on an ordinary day. */
+  readonly p: number;
+  /** How likely it is that the child knows it. */
+  readonly known: number;
+}
+
+/** As `estimateOver`, with what is believed of pairs that nobody asked about. */
+export function standingOver(
+  observations: readonly Observation[],
+  moments: readonly string[],
+  options: Omit<EstimateOptions, 'asOf'> & { readonly also?: readonly Gpc[] | undefined } = {},
+): Standing[] {
   const times = moments.map((moment) => Date.parse(moment));
   times.forEach((time, k) => {
     if (Number.isNaN(time)) throw new CoreError('bad-input', 'asOf', `"${moments[k]}" is not an ISO time.`);
@@ -79,8 +102,8 @@ export function estimateOver(
   const model = options.model ?? DEFAULT_MODEL;
   const last = times.at(-1)!;
   const list = checked(observations, model, last);
-  const out: Map<Gpc, Estimate>[] = [];
-  if (list.length === 0) return moments.map(() => new Map());
+  const out: Standing[] = [];
+  if (list.length === 0) return moments.map(() => ({ states: new Map(), unasked: new Map() }));
   /** Answers that stand last of their pair at some moment: the state then is kept, since time alone may wear it. */
   const standing = standingAt(list, times);
   const then = new Map<Gpc, PairState>();
@@ -90,6 +113,9 @@ export function estimateOver(
   const look = (time: number, filter: RecallFilter): void => {
     const slow = quickness.pairs();
     const before = new Map([...about.keys()].map((gpc) => [gpc, filter.belief(gpc)!]));
+    // a few answers do not make a child known: then nothing is said of what was not asked
+    const others = answers < KNOWN_CHILD ? [] : (options.also ?? []).filter((gpc) => !about.has(gpc));
+    const unseen = new Map(others.map((gpc) => [gpc, filter.belief(gpc)!]));
     // an earlier look leaves no trace in a later one
     const rested = out.length < times.length - 1 ? filter.apart() : filter;
     rested.pass(time);
@@ -98,12 +124,19 @@ export function estimateOver(
       const worn = { was: then.get(gpc)!, belief: before.get(gpc)! };
       states.set(gpc, estimateOf(rested.belief(gpc)!, worn, own, answers, slow.has(gpc), model));
     }
-    out.push(states);
+    // time alone makes nothing likelier known
+    const unasked = new Map(
+      [...unseen].map(([gpc, was]): [Gpc, Unasked] => {
+        const belief = rested.belief(gpc)!;
+        return [gpc, { p: Math.min(belief.p, was.p), known: Math.min(knownIn(belief), knownIn(was)) }];
+      }),
+    );
+    out.push({ states, unasked });
   };
   const inTime = (at: string): boolean => Date.parse(at) <= last;
   const words = options.words?.filter((w) => inTime(w.observation.at)) ?? [];
   const teaching = checkedTeaching(options.teaching).filter((t) => inTime(t.at));
-  const filter = runFilter(list, { ...options, words, teaching }, model, {
+  const filter = runFilter(list, { ...options, also: options.also ?? [], words, teaching }, model, {
     until: (at, unseen) => {
       // the last moment is looked at after everything: a clock that runs a little ahead is believed
       while (out.length < times.length - 1 && times[out.length]! < Date.parse(at)) look(times[out.length]!, unseen);

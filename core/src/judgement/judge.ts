@@ -2,13 +2,15 @@
 import type { Derived } from '../evidence/derived.js';
 import type { Strand } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
-import { estimateOver, type Estimate, type EstimateOptions } from './estimate.js';
+import { standingOver, type Estimate, type EstimateOptions, type Unasked } from './estimate.js';
 import { recallStrand } from './recall-strand.js';
 import { estimateStrands, type StrandEstimate } from './strands.js';
 import { tellApart } from './tell-apart.js';
 
 export interface Judgement {
   readonly pairs: ReadonlyMap<Gpc, Estimate>;
+  /** What the child's answers say of taught pairs that were never asked; nothing in a child of whom little is known. */
+  readonly unasked: ReadonlyMap<Gpc, Unasked>;
   readonly strands: ReadonlyMap<Strand, StrandEstimate>;
   /** The pairs at earlier moments, each from what had been seen by then, in the order they were asked for. */
   readonly earlier: readonly ReadonlyMap<Gpc, Estimate>[];
@@ -25,25 +27,27 @@ export function judge(
   evidence: Derived,
   options: Pick<EstimateOptions, 'asOf' | 'model' | 'order' | 'teaching'> & {
     readonly earlier?: readonly string[];
-    /** The pairs that the strand of recall is about; all that were seen where left out. */
+    /** The pairs that were taught: those the strand of recall is about, and of which something is said though nobody asked. */
     readonly taught?: readonly Gpc[];
   },
 ): Judgement {
   const { earlier = [], taught, ...rest } = options;
   const { teaching: _teaching, ...untaught } = rest;
   const apart = tellApart(evidence.pairs, { ...untaught, words: evidence.words });
-  const all = estimateOver(evidence.pairs, [...earlier, rest.asOf], {
+  const all = standingOver(evidence.pairs, [...earlier, rest.asOf], {
     ...rest,
     words: evidence.words,
+    also: taught,
     ...(apart ? { blends: apart.blends } : {}),
   });
-  const pairs = all.at(-1)!;
+  const { states: pairs, unasked } = all.at(-1)!;
   const strands = estimateStrands(evidence.skills, { ...rest, ...(apart ? { together: apart.together } : {}) });
   const recall = strands.get('recall');
   if (recall) strands.set('recall', recallStrand(pairs, recall, { model: rest.model, taught }));
   return {
     pairs,
+    unasked,
     strands,
-    earlier: all.slice(0, -1),
+    earlier: all.slice(0, -1).map(({ states }) => states),
   };
 }

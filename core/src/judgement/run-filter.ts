@@ -64,7 +64,16 @@ export function checkedTeaching(teaching: readonly LoggedTeaching[] = []): reado
 /** The filter after all answers and all words of which nothing was noted, in order of time. */
 export function runFilter(
   list: readonly Observation[],
-  { words = [], teaching = [], blends = USUALLY_BLENDS, order }: Pick<RecordOptions, 'words' | 'teaching' | 'blends' | 'order'>,
+  {
+    words = [],
+    teaching = [],
+    blends = USUALLY_BLENDS,
+    order,
+    also = [],
+  }: Pick<RecordOptions, 'words' | 'teaching' | 'blends' | 'order'> & {
+    /** Pairs to be held though nothing was seen of them. */
+    readonly also?: readonly Gpc[];
+  },
   model: EstimateModel,
   on: {
     /** Before anything of a moment, ISO 8601 UTC, is taken in. */
@@ -73,7 +82,7 @@ export function runFilter(
     readonly after?: (observation: Observation, filter: RecallFilter) => void;
   } = {},
 ): RecallFilter {
-  const gpcs = [...new Set([...list.map((o) => o.gpc!), ...words.flatMap((w) => w.gpcs)])];
+  const gpcs = [...new Set([...list.map((o) => o.gpc!), ...words.flatMap((w) => w.gpcs), ...also])];
   const filter = new RecallFilter(model.recall, placesOf(gpcs, order), [...new Set(list.map((o) => o.by))]);
   const waiting = [...words].sort((a, b) => (a.observation.at < b.observation.at ? -1 : 1));
   const taught = [...teaching].sort((a, b) => (a.at < b.at ? -1 : 1));

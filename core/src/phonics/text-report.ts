@@ -11,6 +11,8 @@ export interface Reader {
   readonly taught: Taught;
   /** Taught pairs that this reader has not got: words that need one are readable, but not surely. */
   readonly unsure?: readonly Gpc[];
+  /** How likely this reader knows each taught pair, 0 to 1; what is left out counts as known. */
+  readonly known?: Readonly<Record<Gpc, number>>;
 }
 
 /** One spelling of the text, cut once for all readers. */
@@ -46,6 +48,8 @@ export interface ReaderReport {
   share: number;
   /** Share that needs no pair the reader is unsure of. */
   sureShare: number;
+  /** Share that this reader is expected to read, by how likely all pairs of each word are known. The same as `share` where nothing is known of the reader. */
+  likelyShare: number;
   /** The state of each form, in the order of `forms`. */
   statuses: WordStatus[];
   /** The pairs each form lacks for the reading that lacks fewest. */
@@ -154,6 +158,8 @@ function reportFor(
   const ranked = new Map<Gpc, MissingPair>();
   let readable = 0;
   let sure = 0;
+  let likely = 0;
+  const known = names.map((gpc) => reader.known?.[gpc] ?? 1);
   for (const form of forms) {
     const { status, lacks, segmentation } = judgeSegmentations(
       SHORT_TITLES.get(form.spelling) ?? form.spelling,
@@ -169,6 +175,8 @@ function reportFor(
     if (status !== 'not yet' && status !== 'unread') {
       readable += form.times;
       if (doubts.length === 0) sure += form.times;
+      const letters = status === 'known whole' ? [] : [...new Set(segmentation)];
+      likely += form.times * letters.reduce((chance, k) => chance * (taught[k] === 1 ? known[k]! : 1), 1);
     }
     for (const k of lacks) {
       const gpc = names[k]!;
@@ -183,6 +191,7 @@ function reportFor(
     id: reader.id,
     share: running === 0 ? 0 : readable / running,
     sureShare: running === 0 ? 0 : sure / running,
+    likelyShare: running === 0 ? 0 : likely / running,
     statuses,
     missing,
     unsure,

@@ -1,11 +1,12 @@
 /** What a child takes home: a few pairs, words and a sentence that this child can read, and nothing else to read. */
-import { findWords } from '../phonics/find-words.js';
+import { findWords, type FindWordsRequest } from '../phonics/find-words.js';
 import { chooseSentences } from '../phonics/dictation.js';
-import { wordJudge, type Taught } from '../phonics/decodability.js';
+import { wordJudge, wordsOf, type Taught } from '../phonics/decodability.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
 import type { PlannedWord } from './part-content.js';
 import { SENTENCE_BANK } from './sentences.js';
-import { plannedWord, READS_FROM } from './session-words.js';
+import { normaliseWord } from '../phonics/segment.js';
+import { plannedWord, readablePairsOf } from './session-words.js';
 
 export interface HomeSheetRequest {
   readonly taught: Taught;
@@ -24,6 +25,7 @@ export interface HomeSheet {
 }
 const MOST_PAIRS = 3;
 const WORDS = 8;
+const WORDS_A_PAIR = 4;
 const LONGEST_SENTENCE = 8;
 
 /**
@@ -33,33 +35,58 @@ const LONGEST_SENTENCE = 8;
  */
 export function homeSheet(lexicon: Lexicon, request: HomeSheetRequest): HomeSheet {
   const { taught, known, practised, words, seed } = request;
-  const gpcs = taught.gpcs.filter((gpc) => (known[gpc] ?? 1) >= READS_FROM);
-  const reads: Taught = { gpcs, words: taught.words };
-  const judge = wordJudge(lexicon, reads);
+  const {
+    taught: own,
+    surestFirst,
+    reads,
+    likelyRead,
+  } = readablePairsOf(lexicon, { taught, focus: [], children: [{ id: 'child', known }] });
+  const judge = wordJudge(lexicon, own);
   const canRead = (word: string): boolean => judge(word).status === 'decodable';
-  const pairs = [...new Set([...practised].reverse())].filter((g) => gpcs.includes(g)).slice(0, MOST_PAIRS);
+  const pairs = [...new Set([...practised].reverse())].filter((g) => own.gpcs.includes(g)).slice(0, MOST_PAIRS);
   const chosen: string[] = [];
-  const take = (list: readonly string[]): void => {
-    for (const word of list) if (chosen.length < WORDS && !chosen.includes(word) && canRead(word)) chosen.push(word);
+  const take = (list: readonly string[], upTo = WORDS): void => {
+    for (const word of list) if (chosen.length < Math.min(WORDS, upTo) && !chosen.includes(word) && canRead(word)) chosen.push(word);
   };
-  take(words.filter((w) => plannedWord(lexicon, w, pairs).focus.length > 0));
-  for (const gpc of pairs)
-    take(
-      findWords(lexicon, {
-        taught: reads,
-        mustUse: [gpc],
-        limit: 4,
-        seed,
-        maxSounds: 5,
-        minFrequency: 5,
-        avoid: chosen,
-      }).map((w) => w.word),
-    );
-  if (pairs.length === 0 && gpcs.length > 0)
-    take(findWords(lexicon, { taught: reads, limit: WORDS, seed, maxSounds: 4, minFrequency: 20 }).map((w) => w.word));
-  const [sentence] =
-    pairs.length > 0 || gpcs.length > 0
-      ? chooseSentences(lexicon, { texts: [SENTENCE_BANK], taught: reads, focus: pairs, longest: LONGEST_SENTENCE, limit: 1, seed })
-      : [];
-  return { pairs, words: chosen.map((w) => plannedWord(lexicon, w, pairs)), sentence: sentence?.sentence ?? null };
+  // nobody is beside the child who could help: what is surest comes first
+  const find = (from: Omit<FindWordsRequest, 'taught' | 'seed'>, count: number): void => {
+    const upTo = chosen.length + count;
+    for (const ground of surestFirst) {
+      if (chosen.length >= upTo) return;
+      take(
+        findWords(lexicon, { ...from, taught: ground, seed, avoid: chosen }).map((w) => w.word),
+        upTo,
+      );
+    }
+  };
+  take(
+    words.filter((w) => {
+      const { focus, units } = plannedWord(lexicon, w, pairs);
+      return focus.length > 0 && likelyRead(units.map((u) => `${u.grapheme}:${u.sound}`));
+    }),
+  );
+  for (const gpc of pairs) find({ mustUse: [gpc], limit: 12, maxSounds: 5, minFrequency: 5 }, WORDS_A_PAIR);
+  if (pairs.length === 0 && own.gpcs.length > 0) find({ limit: 3 * WORDS, maxSounds: 4, minFrequency: 20 }, WORDS);
+  return {
+    pairs,
+    words: chosen.map((w) => plannedWord(lexicon, w, pairs)),
+    sentence: sentenceFor(lexicon, surestFirst, pairs, reads, seed),
+  };
+}
+
+/** A sentence the child likely reads every word of, of the surest pairs where there is one; null where there is none. */
+function sentenceFor(
+  lexicon: Lexicon,
+  surestFirst: readonly Taught[],
+  focus: readonly Gpc[],
+  reads: (word: string) => boolean,
+  seed: number,
+): string | null {
+  for (const ground of surestFirst) {
+    if (ground.gpcs.length === 0) continue;
+    const found = chooseSentences(lexicon, { texts: [SENTENCE_BANK], taught: ground, focus, longest: LONGEST_SENTENCE, limit: 8, seed });
+    const one = found.find(({ sentence }) => wordsOf(sentence).every((w) => reads(normaliseWord(w.text))));
+    if (one) return one.sentence;
+  }
+  return null;
 }

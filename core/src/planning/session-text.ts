@@ -35,6 +35,8 @@ const MOST_BEYOND = 0.25;
 /** What telling more, and leaving one child to follow, weigh against one word more of the focus (30). */
 const DEAR_TOLD = 20;
 const DEAR_WITHOUT_ONE = 60;
+/** And each of a hundred running words that a child is not expected to read. */
+const DEAR_UNREAD = 1;
 /** Fewer sentences than this are no reading. */
 const LEAST_LINES = 3;
 /** A text that a group cannot read yet is named where so few pairs stand between. */
@@ -75,6 +77,12 @@ function worthOf(f: Filling, words: readonly WordInText[]): { focusWords: number
     behind: places.size - newest,
   };
 }
+/** The share of running words, but for those that are told, that a child of the group is expected not to read. */
+function unlikely(f: Filling, words: readonly WordInText[], told: ReadonlySet<string>): number {
+  const { chanceOf } = f.readablePairs;
+  const missed = words.reduce((total, w) => total + (told.has(w.word) ? 0 : w.times * (1 - chanceOf(w.word, w.gpcs))), 0);
+  return missed / Math.max(1, sum(words));
+}
 const places = new WeakMap<readonly string[], ReadonlyMap<string, number>>();
 function placesOf(gpcs: readonly string[]): ReadonlyMap<string, number> {
   const known = places.get(gpcs) ?? new Map(gpcs.map((gpc, k) => [gpc, k]));
@@ -102,6 +110,7 @@ export function fillText(f: Filling): Filled<'text' | 'lines'> | null {
     const before = times(text.id);
     const rank =
       dear +
+      DEAR_UNREAD * 100 * unlikely(f, words, new Set(tell)) +
       (f.textsLeft.includes(text.id) ? -1000 : 0) -
       // read often enough, or met in the last session: only where nothing else practises the focus
       (before >= READ_TIMES ? 0.3 : f.avoid.has(text.id) ? 0.7 : 1) * 30 * Math.min(focusWords, ENOUGH_FOCUS_WORDS) +
@@ -211,18 +220,20 @@ function later(f: Filling, all: readonly { text: { readonly title: string }; wor
   );
 }
 
-/** Sentences that every child can read all of, those that lean most on the focus first, none that was met lately. Each says something by itself: none is cut out of a text. */
+/**
+ * Sentences that every child can read all of: of the surest pairs first, and those that lean most on the focus; none that was met
+ * lately. Each says something by itself: none is cut out of a text.
+ */
 export function readableSentences(f: Filling, longest: number, limit: number): string[] {
-  return chooseSentences(f.lexicon, {
-    texts: [SENTENCE_BANK],
-    taught: f.readablePairs.taught,
-    focus: f.readablePairs.focus,
-    longest,
-    limit,
-    seed: f.seed,
-  })
-    .map((s) => s.sentence)
-    .filter((s) => !f.avoid.has(s) && wordsOf(s).every((w) => f.readablePairs.reads(normaliseWord(w.text))));
+  const { surestFirst, focus, reads } = f.readablePairs;
+  const out = new Set<string>();
+  for (const taught of surestFirst) {
+    if (out.size >= limit) break;
+    const found = chooseSentences(f.lexicon, { texts: [SENTENCE_BANK], taught, focus, longest, limit, seed: f.seed });
+    for (const { sentence } of found)
+      if (out.size < limit && !f.avoid.has(sentence) && wordsOf(sentence).every((w) => reads(normaliseWord(w.text)))) out.add(sentence);
+  }
+  return [...out];
 }
 
 function sentencesInstead(f: Filling): Filled<'lines'> | null {

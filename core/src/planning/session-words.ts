@@ -2,21 +2,29 @@
 import { findWords, type FindWordsRequest } from '../phonics/find-words.js';
 import { wordJudge, type Taught } from '../phonics/decodability.js';
 import type { Gpc, Lexicon, Segmentation } from '../phonics/lexicon.js';
-import { gpcsOf, segment } from '../phonics/segment.js';
+import { gpcsOf, normaliseWord, segment } from '../phonics/segment.js';
 import { shownWord } from '../phonics/shown-word.js';
 import type { PlannedWord, SessionChild, SessionNeeds } from './part-content.js';
 
-/** A pair counts as readable for a child who is likelier than not to know it. Never checked: as taught. */
+/** A pair counts as readable for a child who is likelier than not to know it; a word is likely read where that is so of its pairs together. Never checked: as taught. */
 export const READS_FROM = 0.5;
+/** Words are drawn from what every child of the group knows so surely first. Chosen: docs/decisions/planning.md. */
+const SURELY = [0.9, 0.75] as const;
 
 export interface ReadablePairs {
   /** What every child of the group can read, the focus left out. */
   readonly taught: Taught;
   /** The same with the focus. */
   readonly withFocus: Taught;
+  /** Of `taught`, what all of them surely know, the surest first; all of it last. */
+  readonly surestFirst: readonly Taught[];
   readonly focus: readonly Gpc[];
   /** Children who need a focus pair, where it is not all of them. */
   readonly owners: ReadonlyMap<Gpc, readonly string[]>;
+  /** Whether each child likely reads a word of these pairs, the focus counted as known. */
+  readonly likelyRead: (gpcs: readonly Gpc[]) => boolean;
+  /** How likely a child of the group reads a word of these pairs: the mean of all its children; taught as a whole it is read. */
+  readonly chanceOf: (word: string, gpcs: readonly Gpc[]) => number;
   /** Whether a word can be read on this ground with the focus; it remembers what it met. */
   readonly reads: (word: string) => boolean;
 }
@@ -54,12 +62,21 @@ function makeReadablePairs(
     if (need.length > 0 && need.length < children.length) owners.set(gpc, need);
   }
   const withFocus = { gpcs: [...gpcs, ...focus], words: taught.words };
+  const known = children.map((c) => new Map(gpcs.map((gpc) => [gpc, c.known[gpc] ?? 1])));
+  // each pair of a word may be likelier known than not, and the word all the same beyond the child
+  const all = (own: ReadonlyMap<Gpc, number>, of: readonly Gpc[]): number => of.reduce((chance, gpc) => chance * (own.get(gpc) ?? 1), 1);
+  const likelyRead = (of: readonly Gpc[]): boolean => known.every((own) => all(own, of) >= READS_FROM);
+  const wholes = new Set(taught.words.map(normaliseWord));
+  const chanceOf = (word: string, of: readonly Gpc[]): number =>
+    wholes.has(word) ? 1 : known.reduce((total, own) => total + all(own, of), 0) / Math.max(1, known.length);
   const judge = wordJudge(lexicon, withFocus);
   const reads = (word: string): boolean => {
     const { status } = judge(word);
     return status !== 'not yet' && status !== 'unread';
   };
-  return { taught: { gpcs, words: taught.words }, withFocus, focus, owners, reads };
+  const surely = SURELY.map((from) => gpcs.filter((gpc) => known.every((own) => own.get(gpc)! >= from)));
+  const surestFirst = [...surely, gpcs].map((list) => ({ gpcs: list, words: taught.words }));
+  return { taught: { gpcs, words: taught.words }, withFocus, surestFirst, focus, owners, likelyRead, chanceOf, reads };
 }
 
 /** The likeliest cut of a word, kept with the lexicon: planning asks for the same few thousand again and again. */
@@ -112,37 +129,45 @@ export function drawWords(
   },
   look: SearchOptions = {},
 ): PlannedWord[] {
-  const { focus, taught, withFocus } = readablePairs;
+  const { focus, withFocus, surestFirst, likelyRead } = readablePairs;
   const { count, seed, avoid, last = new Set<string>(), fits = () => true } = request;
   const words = new Map<string, PlannedWord>();
   const wanted: readonly (readonly Gpc[])[] = focus.length > 0 ? focus.map((gpc) => [gpc]) : [[]];
   const share = Math.ceil(count / wanted.length);
+  /** Of these nearly every word is likely read. */
+  const surely = new Set(surestFirst.slice(0, -1));
   wanted.forEach((mustUse, k) => {
     const taken = (): number => [...words.values()].filter((w) => mustUse.every((gpc) => w.focus.includes(gpc))).length;
-    const pick = (skip: readonly string[], from: Taught, minFrequency: number, upTo = share): void => {
+    const pick = (
+      skip: readonly string[],
+      from: Taught,
+      minFrequency: number,
+      { upTo = share, likely = true }: { readonly upTo?: number; readonly likely?: boolean } = {},
+    ): void => {
       if (taken() >= upTo) return;
       const found = findWords(lexicon, {
         maxSounds: MOST_SOUNDS,
         ...look,
         taught: from,
         mustUse,
-        limit: request.fits ? share * 12 : share * 2,
+        limit: request.fits || !surely.has(from) ? share * 12 : share * 2,
         seed: seed + k * 101,
         avoid: skip,
         minFrequency,
       });
-      for (const { word } of found) {
+      for (const { word, gpcs } of found) {
         if (taken() >= upTo) break;
-        if (words.has(word)) continue;
+        if (words.has(word) || (likely && !likelyRead(gpcs))) continue;
         const planned = plannedWord(lexicon, word, focus);
         if (fits(planned)) words.set(word, planned);
       }
     };
-    pick([...avoid, ...last], taught, COMMON);
-    pick([...avoid, ...last], taught, 1);
+    for (const ground of surestFirst) for (const often of [COMMON, 1]) pick([...avoid, ...last], ground, often);
     pick([...avoid, ...last], withFocus, 1);
-    pick([...last], withFocus, 0.3);
-    pick([], withFocus, 0.3, Math.min(share, HARDLY_ANY));
+    // what is not sure to be read comes before what was met yesterday
+    pick([...avoid, ...last], withFocus, 1, { likely: false });
+    pick([...last], withFocus, 0.3, { likely: false });
+    pick([], withFocus, 0.3, { upTo: Math.min(share, HARDLY_ANY), likely: false });
   });
   return [...words.values()].sort((a, b) => a.units.length - b.units.length || (a.word < b.word ? -1 : 1)).slice(0, count);
 }

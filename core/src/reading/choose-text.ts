@@ -1,26 +1,32 @@
 /** Which text to read next: one this child can read nearly all of, that leans on what is shaky, not read already. */
 import { OFFERED_FROM } from './first-step.js';
 
+/** A text is offered to a child who is expected to read so much of it: with help, and not by guessing. */
+export const LIKELY_FROM = 0.9;
+
 export interface TextFit {
   readonly id: string;
-  /** Share of running words this reader can read, and share without a pair that is shaky for them, 0 to 1. */
+  /** Share of running words that use only what was taught, 0 to 1. */
   readonly share: number;
-  readonly sureShare: number;
+  /** Share of running words that this reader is expected to read, 0 to 1. */
+  readonly likelyShare: number;
   /** Readings of it so far. */
   readonly read: number;
 }
 /**
- * Texts from the best for a check to the worst. Those that fit and were not read come first, and among them those that
- * ask most of what this reader is unsure of: an easy text finds nothing out. Then those read before, then those that do
- * not fit, nearest first.
+ * Texts from the best for a check to the worst. First those that were taught, that the child likely reads nearly all of, and that were
+ * not read; among them those that ask most of the child, since an easy text finds nothing out. Then those read before, then those
+ * that are likely too hard, the easiest first, then those that were not taught, nearest first.
  */
 export function textsInOrder<T extends TextFit>(fits: readonly T[]): T[] {
-  const rank = (f: TextFit): number => (f.share < OFFERED_FROM ? 2 : f.read > 0 ? 1 : 0);
-  return [...fits].sort(
-    (a, b) =>
-      rank(a) - rank(b) ||
-      (rank(a) === 2 ? b.share - a.share : rank(a) === 1 ? a.read - b.read : 0) ||
-      a.sureShare - b.sureShare ||
-      (a.id < b.id ? -1 : 1),
-  );
+  const rank = (f: TextFit): number => (f.share < OFFERED_FROM ? 3 : f.likelyShare < LIKELY_FROM ? 2 : f.read > 0 ? 1 : 0);
+  return [...fits].sort((a, b) => {
+    const of = rank(a);
+    return (
+      of - rank(b) ||
+      (of === 3 ? b.share - a.share : of === 1 ? a.read - b.read : 0) ||
+      (of >= 2 ? b.likelyShare - a.likelyShare : a.likelyShare - b.likelyShare) ||
+      (a.id < b.id ? -1 : 1)
+    );
+  });
 }

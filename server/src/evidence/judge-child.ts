@@ -2,9 +2,9 @@
  * What one child’s records say, worked out from what was read of them. Nothing here asks the database: a child with years of
  * answers takes most of a second, so that it runs in another thread.
  */
-import type { PairStateRow, SchoolSettings, StrandStateRow } from '@sapling/contract';
+import { NOTHING_SAID, type PairStateRow, type SchoolSettings, type StrandStateRow } from '@sapling/contract';
 import { derive, effective, type Derived, type Observation } from '@sapling/core/evidence';
-import { foretell, judge, type Estimate, type EstimateModel, type Foretold, type LoggedTeaching } from '@sapling/core/judgement';
+import { foretell, judge, type Estimate, type EstimateModel, type Foretold, type LoggedTeaching, type Unasked } from '@sapling/core/judgement';
 import { allGpcs, taughtAfter, type Gpc, type TeachingOrder } from '@sapling/core/phonics';
 import { countingMarking, foldReading, nextAim, readingEvidence, type StepRecord } from '@sapling/core/reading';
 import { lexiconOf, type BookFacts } from '../library/lexicon-of.js';
@@ -105,19 +105,23 @@ export async function judgeChild({
   const { order, taughtSteps, model } = grounds;
   const evidence = await evidenceFrom(facts, grounds);
   const taught = order ? [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)] : [];
-  const { pairs, strands, earlier } = judge(evidence, {
+  const { pairs, unasked, strands, earlier } = judge(evidence, {
     asOf: moments.at(-1)!,
     earlier: moments.slice(0, -1),
     teaching: facts.teaching,
     model,
     ...(order ? { order: allGpcs(order), taught } : {}),
   });
-  const line = (states: ReadonlyMap<Gpc, Estimate>): PairStateRow[] => taught.map((gpc) => stateRow(gpc, states.get(gpc)));
+  const line = (states: ReadonlyMap<Gpc, Estimate>): PairStateRow[] =>
+    // of an earlier moment it is not said what was believed of pairs that nobody had asked about
+    taught.map((gpc) => stateRow(gpc, states.get(gpc), states === pairs ? unasked.get(gpc) : undefined));
   const after = evidence.pairs.filter((o) => o.at > moments[0]!);
   const single = evidence.pairs.filter((o) => !o.id.includes('#'));
   return {
     lines: [...earlier, pairs].map(line),
-    all: [...new Set([...(order ? allGpcs(order) : []), ...pairs.keys()])].map((gpc) => stateRow(gpc, pairs.get(gpc))),
+    all: [...new Set([...(order ? allGpcs(order) : []), ...pairs.keys()])].map((gpc) =>
+      stateRow(gpc, pairs.get(gpc), unasked.get(gpc)),
+    ),
     // by now: all there is, since a clock that runs a little ahead is believed
     answers: moments.map((moment, k) => (k === moments.length - 1 ? single.length : single.filter((o) => o.at <= moment).length)),
     since: Object.fromEntries(taught.map((gpc) => [gpc, after.filter((o) => o.gpc === gpc).length])),
@@ -140,8 +144,21 @@ export async function foretellChild({ facts, grounds }: { facts: ChildFacts; gro
   return all.filter((f) => !f.id.includes('#'));
 }
 
-function stateRow(gpc: string, found: Estimate | undefined): PairStateRow {
-  if (!found) return { gpc, state: 'unchecked', p: 0.5, low: 0, high: 1, basedOn: 0, lastSeen: null, known: 0.5, slow: false, due: false };
+function stateRow(gpc: string, found: Estimate | undefined, unasked?: Unasked): PairStateRow {
+  const { p, known } = unasked ?? { p: NOTHING_SAID, known: NOTHING_SAID };
+  if (!found)
+    return {
+      gpc,
+      state: 'unchecked',
+      p: thousandth(p),
+      low: 0,
+      high: 1,
+      basedOn: 0,
+      lastSeen: null,
+      known: thousandth(known),
+      slow: false,
+      due: false,
+    };
   return { gpc, ...rounded(found), known: thousandth(found.known), due: found.due };
 }
 const thousandth = (x: number): number => Math.round(x * 1000) / 1000;

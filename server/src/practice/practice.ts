@@ -1,6 +1,6 @@
 /** What each child of a class can practise this week, from the sessions of their groups: for the class teacher, and to take home. */
 import { desc, eq, inArray, isNull, and } from 'drizzle-orm';
-import { fullName, type PracticeRow, type Session } from '@sapling/contract';
+import { fullName, saysSomething, type PracticeRow, type Session } from '@sapling/contract';
 import { FAMILY_ENGLISH, FAMILY_LANGUAGES } from '@sapling/data';
 import { daysAfter, seedFrom } from '@sapling/core';
 import { taughtAfter } from '@sapling/core/phonics';
@@ -55,7 +55,7 @@ async function practiceOf(db: Db, access: Access, rows: readonly (typeof childre
       known: Object.fromEntries(
         lineOf
           .get(row.id)!
-          .filter((c) => c.basedOn > 0)
+          .filter(saysSomething)
           .map((c) => [c.gpc, c.known]),
       ),
       practised: held.flatMap((s) => workedOn({ plan: s.plan, done: s.log!.done, left: s.log!.left })),

@@ -1,5 +1,5 @@
 /** What a state rests on: the observations of one child and one pair, and the sessions that worked on it, newest first. */
-import { type ChildLine, fullName } from '@sapling/contract';
+import { type ChildLine, fullName, saysSomething } from '@sapling/contract';
 import { useData } from '../api/data.js';
 import { markWord } from '../check/kinds.js';
 import { pastOf } from '@sapling/core/evidence';
@@ -46,7 +46,7 @@ export function EvidencePanel({
             <span className="font-semibold">{SIGN_WORDS[signOf(state)]}</span>
             <br />
             {state.basedOn === 0
-              ? 'Nothing has been seen of this pair yet.'
+              ? `Nothing has been seen of this pair yet.${saysSomething(state) ? ` By the child’s other answers it is known with a chance of ${percent(state.known)}; words and texts are chosen by that.` : ''}`
               : `${state.due ? 'Secure when last seen; only time has gone since. ' : state.slow ? 'Practise for speed; it need not be taught again. ' : ''}A right answer is expected ${percent(state.p)} of the time (from ${percent(state.low)} to ${percent(state.high)}), from ${state.basedOn} ${state.basedOn === 1 ? 'observation' : 'observations'}.${state.basedOn < 3 ? ' Few, so the range is wide.' : ''}`}
           </span>
         </p>

@@ -31,10 +31,10 @@ export interface GroupingContext {
   readonly practice?: ReadonlyMap<string, Readonly<Record<Gpc, number>>> | undefined;
 }
 
+/** Of pairs that were asked, how likely the child knows each. */
 export function knownOf(child: ChildLine): Record<string, number> {
   return Object.fromEntries(child.line.filter((c) => c.basedOn > 0).map((c) => [c.gpc, c.known]));
 }
-
 /** Whether a skill is in hand, as the states have it: an interval around the chance of a plain item is no chance of that. Chosen: docs/decisions/numbers.md. */
 const IN_HAND = { secure: 0.95, wobbly: 0.4, gap: 0.05 } as const;
 

@@ -6,7 +6,8 @@ import { useData } from '../api/data.js';
 import { useOrders, type Orders } from '../api/orders.js';
 import { core } from '../workers/core.js';
 import { useAnswer } from '../workers/use-core.js';
-import { boardProblem, knownOf, taughtToAny, toCoreGroup, type GroupingContext } from './problem.js';
+import { readsOf } from '../children/reads-of.js';
+import { boardProblem, taughtToAny, toCoreGroup, type GroupingContext } from './problem.js';
 
 export interface Board {
   readonly around: GroupingContext;
@@ -26,7 +27,7 @@ export interface Board {
 const askTextOpened = () => core().textOpened();
 /** By child, how much there is to practise each pair with. */
 async function practiceOf(children: readonly ChildLine[], orders: Orders): Promise<NonNullable<GroupingContext['practice']>> {
-  const readers = children.map((c) => ({ id: c.id, known: knownOf(c), taught: orders.taught(c.classId).gpcs }));
+  const readers = children.map((c) => ({ id: c.id, known: readsOf(c), taught: orders.taught(c.classId).gpcs }));
   const found = await core().practiceOf(readers, taughtToAny(children, orders));
   return new Map(children.map((c, k) => [c.id, found[k]!]));
 }

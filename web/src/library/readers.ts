@@ -3,6 +3,7 @@ import { type ChildLine, fullName, type Group, type SchoolClass } from '@sapling
 import { asksForWork } from '@sapling/core/judgement';
 import type { Reader, Taught } from '@sapling/core/phonics';
 import type { Orders } from '../api/orders.js';
+import { readsOf } from '../children/reads-of.js';
 
 export interface NamedReader extends Reader {
   readonly name: string;
@@ -32,6 +33,7 @@ export function readersOf(
       unsure: [...new Set(members.flatMap(doubts))],
     });
   }
-  for (const child of here) out.push({ id: child.id, kind: 'child', name: fullName(child), taught, unsure: doubts(child) });
+  for (const child of here)
+    out.push({ id: child.id, kind: 'child', name: fullName(child), taught, unsure: doubts(child), known: readsOf(child) });
   return out;
 }

@@ -20,8 +20,13 @@ export function Judged({ text, report, reader, own, readers, onReader, onOpen }:
   return (
     <>
       <p className="mt-4 mb-2 text-lg">
-        <span className="font-serif text-2xl font-semibold">{percent(own.share)}</span> of {report.words.length} words can be read by{' '}
-        {reader.name}
+        <span className="font-serif text-2xl font-semibold">{percent(reader.kind === 'child' ? own.likelyShare : own.share)}</span> of{' '}
+        {report.words.length} words {reader.kind === 'child' ? 'are likely read' : 'can be read'} by {reader.name}
+        {reader.kind === 'child' && (
+          <>
+            ; <span className="font-semibold">{percent(own.share)}</span> use only what was taught
+          </>
+        )}
         {own.sureShare < own.share - 0.005 && (
           <>
             , <span className="font-semibold">{percent(own.sureShare)}</span> without a pair that is still shaky
@@ -100,12 +105,14 @@ function ForEach({
     .filter((r) => r.kind === 'child')
     .map((r) => ({ ...r, report: report.readers.find((x) => x.id === r.id)! }))
     .filter((r) => r.report)
-    .sort((a, b) => a.report.sureShare - b.report.sureShare);
+    .sort((a, b) => a.report.likelyShare - b.report.likelyShare);
   if (rows.length === 0) return null;
   return (
     <section aria-label="For each child" className="mt-8">
       <h2 className="mb-1 text-lg">For each child</h2>
-      <p className="mb-2 text-ink-2">The bar is what they can surely read; what follows it leans on a pair that is shaky for them.</p>
+      <p className="mb-2 text-ink-2">
+        The bar is how much of it they likely read, from all that is known of them. The pairs beside it are shaky for them.
+      </p>
       <ul className="sheet ruled">
         {rows.map((r) => {
           const shaky = [...new Set(r.report.unsure.flat())];
@@ -114,10 +121,9 @@ function ForEach({
               <button className="flex w-full items-center gap-4 px-4 py-1.5 text-left hover:bg-leaf-wash/50" onClick={() => onChoose(r.id)}>
                 <span className="w-40 shrink-0 truncate font-semibold">{r.name}</span>
                 <span className="flex h-3 w-44 shrink-0 border border-rule" aria-hidden>
-                  <span className="bg-pine" style={{ width: `${r.report.sureShare * 100}%` }} />
-                  <span className="bg-wobbly-wash" style={{ width: `${(r.report.share - r.report.sureShare) * 100}%` }} />
+                  <span className="bg-pine" style={{ width: `${r.report.likelyShare * 100}%` }} />
                 </span>
-                <span className="w-14 shrink-0 text-right">{percent(r.report.sureShare)}</span>
+                <span className="w-14 shrink-0 text-right">{percent(r.report.likelyShare)}</span>
                 <span className="flex min-w-0 flex-wrap gap-1 text-sm">
                   {shaky.slice(0, 4).map((gpc) => (
                     <GraphemeChip key={gpc} gpc={gpc} />

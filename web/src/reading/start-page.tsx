@@ -1,13 +1,13 @@
 /** Read a text: a child, the text that would tell most of them, and start. */
 import { type ChildLine, fullName, type LibraryText, type ReadingSummary } from '@sapling/contract';
-import { asksForWork } from '@sapling/core/judgement';
-import { OFFERED_FROM, textsInOrder } from '@sapling/core/reading';
+import { LIKELY_FROM, OFFERED_FROM, textsInOrder } from '@sapling/core/reading';
 import { FileText, LibraryBig } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
+import { readsOf } from '../children/reads-of.js';
 import { useMe } from '../shell/me.js';
 import { ShelfDialog } from '../library/shelf-dialog.js';
 import { ClassPicker } from '../ui/class-picker.js';
@@ -18,10 +18,13 @@ import { percent } from './figures.js';
 import { startReading } from './use-reading.js';
 import { agoWords } from '../ui/dates.js';
 
+/** Not taught, or likely beyond what this child knows of it. */
+const tooHard = (fit: Fit): boolean => fit.share < OFFERED_FROM || fit.likelyShare < LIKELY_FROM;
+
 interface Fit {
   readonly id: string;
   readonly share: number;
-  readonly sureShare: number;
+  readonly likelyShare: number;
   readonly read: number;
   readonly text: LibraryText;
 }
@@ -153,16 +156,16 @@ function ChooseText({
   const [chosen, setChosen] = useState<string | null>(wanted);
   const [shelf, setShelf] = useState(false);
   const taught = orders?.taught(child.classId);
-  const unsure = child.line.filter(asksForWork).map((p) => p.gpc);
+  const known = useMemo(() => readsOf(child), [child]);
   const asked = useCore(
     () =>
       taught
         ? core().textFits(
             texts.map(({ id, text }) => ({ id, text })),
-            { id: child.id, taught, unsure },
+            { id: child.id, taught, known },
           )
         : Promise.resolve([]),
-    [child.id, taught?.gpcs.length, unsure.length, texts.length],
+    [known, taught?.gpcs.length, texts.length],
   );
   const fits = useMemo(
     () =>
@@ -200,7 +203,7 @@ function ChooseText({
           <ShelfDialog
             open
             onClose={() => setShelf(false)}
-            lead={`What ${child.givenName} can read of each stands on its card.`}
+            lead={`How much ${child.givenName} likely reads of each stands on its card.`}
             classId={child.classId}
             start={{ steps: 'taught' }}
             onChoose={(text) => setChosen(text.id)}
@@ -208,8 +211,8 @@ function ChooseText({
               const fit = fits.find((f) => f.id === text.id);
               return (
                 fit && (
-                  <span className={`text-sm ${fit.share < OFFERED_FROM ? 'text-gap' : 'text-ink-2'}`}>
-                    {percent(fit.share)} readable
+                  <span className={`text-sm ${tooHard(fit) ? 'text-gap' : 'text-ink-2'}`}>
+                    likely reads {percent(fit.likelyShare)}
                     {fit.read > 0 && `, read ${fit.read === 1 ? 'once' : `${fit.read} times`}`}
                   </span>
                 )
@@ -234,7 +237,7 @@ function ChooseText({
                     <span className="font-semibold">{f.text.title}</span> <span className="text-sm text-ink-2">{f.text.kind}</span>
                   </span>
                   {f.read > 0 && <span className="shrink-0 text-sm text-ink-2">read {f.read === 1 ? 'once' : `${f.read} times`}</span>}
-                  <span className={`w-14 shrink-0 text-right text-sm ${f.share < OFFERED_FROM ? 'text-gap' : ''}`}>{percent(f.share)}</span>
+                  <span className={`w-14 shrink-0 text-right text-sm ${tooHard(f) ? 'text-gap' : ''}`}>{percent(f.likelyShare)}</span>
                 </button>
               </li>
             ))}
@@ -245,9 +248,10 @@ function ChooseText({
         <section aria-label="The text chosen">
           <h2 className="mb-1 text-2xl">{now.text.title}</h2>
           <p className="mb-3 text-ink-2">
-            {percent(now.share)} of it uses only what {child.givenName}’s class was taught
-            {now.sureShare < now.share - 0.005 && `, ${percent(now.sureShare)} without a pair that is shaky for ${child.givenName}`}.
-            {now.share < OFFERED_FROM && ' Too much of it was not taught: errors would say little.'}
+            {child.givenName} likely reads {percent(now.likelyShare)} of its words; {percent(now.share)} use only what the class was taught.
+            {now.share < OFFERED_FROM
+              ? ' Too much of it was not taught: errors would say little.'
+              : now.likelyShare < LIKELY_FROM && ' Likely too hard to read alone: read it together, or choose an easier one.'}
             {now.read > 0 && ` Read ${now.read === 1 ? 'once' : `${now.read} times`} before.`}
           </p>
           <div className="mb-4 flex flex-wrap gap-3">

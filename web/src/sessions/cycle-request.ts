@@ -15,7 +15,7 @@ import {
   type PlannedSession,
 } from '@sapling/core/planning';
 import { addDays, format, getISOWeek, getISOWeekYear, parseISO } from 'date-fns';
-import { knownOf } from '../groups/problem.js';
+import { readsOf } from '../children/reads-of.js';
 
 export const TO_COME = 'day ';
 const dayOf = (date: Date): string => format(date, 'yyyy-MM-dd');
@@ -71,7 +71,7 @@ export function cycleRequest(
     focus: group.focus,
     ...(skills.length > 0 ? { skills } : {}),
     sessions: list,
-    children: members.map((c) => ({ id: c.id, known: knownOf(c) })),
+    children: members.map((c) => ({ id: c.id, known: readsOf(c) })),
   };
 }
 

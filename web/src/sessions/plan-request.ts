@@ -3,7 +3,7 @@ import { textsReadIn } from './texts-read.js';
 import type { ChildLine, LibraryText, SchoolSettings, Session, StyleRow } from '@sapling/contract';
 import type { Gpc, Taught } from '@sapling/core/phonics';
 import { carryOver, metIn, workedOn, YES_OR_NO, type SessionRequest, type SessionSkill } from '@sapling/core/planning';
-import { knownOf } from '../groups/problem.js';
+import { readsOf } from '../children/reads-of.js';
 
 /** Words of so many sessions are not repeated needlessly. */
 const NOT_AGAIN = 3;
@@ -56,7 +56,7 @@ export function planRequest(given: PlanGiven): SessionRequest {
     fresh: focus.filter((gpc) => !met.has(gpc)),
     ...(contrast ? { contrast } : {}),
     ...(recheck ? { recheck } : {}),
-    children: members.map((c) => ({ id: c.id, known: knownOf(c) })),
+    children: members.map((c) => ({ id: c.id, known: readsOf(c) })),
     minutes,
     seed,
     // what somebody slipped on is welcome again

@@ -146,15 +146,15 @@ const api = {
   async textReport(text: string, readers: readonly Reader[]) {
     return textReport(await words(), text, readers);
   },
-  /** How each text fits one reader: what share they can read, and surely. */
+  /** How each text fits one reader: what share was taught, and what share they likely read. */
   async textFits(
     texts: readonly { id: string; text: string }[],
     reader: Reader,
-  ): Promise<{ id: string; share: number; sureShare: number }[]> {
+  ): Promise<{ id: string; share: number; likelyShare: number }[]> {
     const lexicon = await words();
     return texts.map(({ id, text }) => {
       const [own] = textReport(lexicon, text, [reader]).readers;
-      return { id, share: own!.share, sureShare: own!.sureShare };
+      return { id, share: own!.share, likelyShare: own!.likelyShare };
     });
   },
   /** The pairs each text practises, commonest in it first, and how many words it has. */
