@@ -3,11 +3,11 @@
 // last commit, and browser tests whose files do; all of it is what counts.
 import { spawn, spawnSync } from 'node:child_process';
 import { accessSync, constants, existsSync, mkdirSync, readFileSync, rmSync, statfsSync } from 'node:fs';
-import { at, installChromium, installPackages, installServers, root } from './lib.mjs';
+import { at, installHeadlessChromium, installPackages, installServers, root } from './lib.mjs';
 
 const changed = process.argv.includes('--changed');
 installPackages();
-const chromium = installChromium();
+const chromium = installHeadlessChromium();
 installServers();
 const results = at('test-results');
 mkdirSync(results, { recursive: true });

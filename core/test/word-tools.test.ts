@@ -5,6 +5,7 @@ import { TEACHING_ORDERS, TEXTS } from '@sapling/data';
 import {
   allGpcs,
   alternativeSpellings,
+  baseAndEnding,
   chooseSentences,
   findWords,
   gpcsOf,
@@ -266,3 +267,21 @@ function caught(run: () => unknown): string {
   }
   return 'nothing was thrown';
 }
+
+describe('base and ending', () => {
+  // written before it was run, from a page of words that a teacher would join and of words nobody would
+  const joined = `cared=care+ed scary=scare+y staring=stare+ing hopping=hop+ing hoping=hope+ing cries=cry+es carried=carry+ed
+    happily=happy+ly furry=fur+y useful=use+ful paths=path+s horses=horse+s bushes=bush+es teacher=teach+er biggest=big+est
+    sunny=sun+y flowers=flower+s kindness=kind+ness making=make+ing studied=study+ed buttered=butter+ed`;
+  const whole = `flower tower power butter better letter dinner summer number corner after copper pepper hammer master sister finger
+    story party carry copy every pony body they this toy boy forest feed shed seed need speed brass glass dress hiss ceiling evening
+    morning king ring being's early comment princess offer manner proper battery factory victory study belly`;
+  it('parts what is made of two, and leaves alone what only looks so', () => {
+    for (const line of joined.split(/\s+/).filter(Boolean)) {
+      const [word, made] = line.split('=') as [string, string];
+      const parts = baseAndEnding(lexicon, word);
+      expect(parts && `${parts.base}+${parts.ending}`, word).toBe(made);
+    }
+    for (const word of whole.split(/\s+/).filter(Boolean)) expect(baseAndEnding(lexicon, word), word).toBeNull();
+  });
+});

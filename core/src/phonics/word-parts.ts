@@ -1,5 +1,6 @@
 /** What a word is made of besides its pairs: base and ending, syllables as letters, clusters, and the odd part of an irregular word. */
 import type { Gpc, Lexicon, SegmentUnit } from './lexicon.js';
+import { NOT_JOINED } from './not-joined.js';
 import { syllables } from './shape.js';
 import { isVowelSound, soundParts } from './sounds.js';
 
@@ -29,7 +30,7 @@ function basesOf(stem: string, ending: string): [string, EndingChange][] {
 
 /**
  * The base word and the ending of a word, where the lexicon has the base and the word says it: the base's
- * sounds are the word's first sounds (a weakened last vowel aside). Null where there is none.
+ * sounds are the word's first sounds, but for what an ending does to the last. Null where there is none: *flower* is not *flow* and *er*.
  * @example baseAndEnding(lexicon, 'hopping') // { base: 'hop', ending: 'ing', change: 'doubled' }
  */
 export function baseAndEnding(lexicon: Lexicon, word: string): BaseAndEnding | null {
@@ -44,6 +45,7 @@ export function baseAndEnding(lexicon: Lexicon, word: string): BaseAndEnding | n
 }
 
 function takeApart(lexicon: Lexicon, word: string): BaseAndEnding | null {
+  if (NOT_JOINED.has(word)) return null;
   const own = lexicon.peek(word)?.indexes.map((k) => lexicon.pairs[k]!.sound);
   for (const ending of ENDINGS) {
     const stem = word.slice(0, -ending.length);
@@ -52,11 +54,14 @@ function takeApart(lexicon: Lexicon, word: string): BaseAndEnding | null {
       const entry = lexicon.peek(base);
       if (!entry || (entry.name && entry.perMillion < WORD_ALL_THE_SAME) || entry.perMillion < 1 || !isBase(base)) continue;
       if (ending === 'es' && !/(s|z|x|ch|sh|o|y)$/.test(base)) continue;
+      // *brass* is no *bras* with an ending, nor *horses* made of *hors*
+      if ((ending === 's' && base.endsWith('s')) || base === 'hors') continue;
       if (
         own &&
         !says(
           own,
           entry.indexes.map((k) => lexicon.pairs[k]!.sound),
+          change,
         )
       )
         continue;
@@ -70,9 +75,23 @@ function takeApart(lexicon: Lexicon, word: string): BaseAndEnding | null {
 /** Two letters make a base only in a few words: *has* is not *ha* with an ending. */
 const isBase = (base: string): boolean => (base.length >= 3 ? /[aeiouy]/.test(base) : /^(go|do|be|up)$/.test(base));
 
-function says(word: readonly string[], base: readonly string[]): boolean {
+/** Sounds at the end of a base that change before some endings: *use* and *useful*, *path* and *paths*. */
+const VOICED: ReadonlySet<string> = new Set(['s z', 'z s', 'th dh', 'dh th']);
+/** Whether a word begins with the sounds of its base, but for what the ending does to the last of them: *happy* and *happily*, *fur* and *furry*. */
+function says(word: readonly string[], base: readonly string[], change: EndingChange): boolean {
   const [whole, part] = [word.flatMap((s) => [...soundParts(s)]), base.flatMap((s) => [...soundParts(s)])];
-  return part.length <= whole.length && part.every((sound, k) => sound === whole[k] || k === part.length - 1);
+  const last = part.length - 1;
+  return (
+    part.length <= whole.length &&
+    part.every(
+      (sound, k) =>
+        sound === whole[k] ||
+        (k === last &&
+          (VOICED.has(`${sound} ${whole[k]!}`) ||
+            (change === 'y to i' && sound === 'ee' && whole[k] === 'i') ||
+            (change === 'doubled' && /r$/.test(sound)))),
+    )
+  );
 }
 
 /**

@@ -4,7 +4,15 @@
  */
 import { NOTHING_SAID, type PairStateRow, type SchoolSettings, type StrandStateRow } from '@sapling/contract';
 import { derive, effective, type Derived, type Observation } from '@sapling/core/evidence';
-import { foretell, judge, type Estimate, type EstimateModel, type Foretold, type LoggedTeaching, type Unasked } from '@sapling/core/judgement';
+import {
+  foretell,
+  judge,
+  type Estimate,
+  type EstimateModel,
+  type Foretold,
+  type LoggedTeaching,
+  type Unasked,
+} from '@sapling/core/judgement';
 import { allGpcs, taughtAfter, type Gpc, type TeachingOrder } from '@sapling/core/phonics';
 import { countingMarking, foldReading, nextAim, readingEvidence, type StepRecord } from '@sapling/core/reading';
 import { lexiconOf, type BookFacts } from '../library/lexicon-of.js';
@@ -119,9 +127,7 @@ export async function judgeChild({
   const single = evidence.pairs.filter((o) => !o.id.includes('#'));
   return {
     lines: [...earlier, pairs].map(line),
-    all: [...new Set([...(order ? allGpcs(order) : []), ...pairs.keys()])].map((gpc) =>
-      stateRow(gpc, pairs.get(gpc), unasked.get(gpc)),
-    ),
+    all: [...new Set([...(order ? allGpcs(order) : []), ...pairs.keys()])].map((gpc) => stateRow(gpc, pairs.get(gpc), unasked.get(gpc))),
     // by now: all there is, since a clock that runs a little ahead is believed
     answers: moments.map((moment, k) => (k === moments.length - 1 ? single.length : single.filter((o) => o.at <= moment).length)),
     since: Object.fromEntries(taught.map((gpc) => [gpc, after.filter((o) => o.gpc === gpc).length])),

@@ -65,7 +65,7 @@ export function Component() {
   return (
     <Page
       title="Read a text"
-      lead="A text nearly all of which the child was taught to read, so that every error tells something. Timed with one key; a word is marked with one more."
+      lead="A text of which the child likely reads nineteen words of twenty, so that every error tells something. Timed with one key; a word is marked with one more."
     >
       {children.length === 0 ? (
         <Empty title="No children yet">Bring in a class list, or ask the lead to share a class with you.</Empty>
@@ -251,7 +251,10 @@ function ChooseText({
             {child.givenName} likely reads {percent(now.likelyShare)} of its words; {percent(now.share)} use only what the class was taught.
             {now.share < OFFERED_FROM
               ? ' Too much of it was not taught: errors would say little.'
-              : now.likelyShare < LIKELY_FROM && ' Likely too hard to read alone: read it together, or choose an easier one.'}
+              : now.likelyShare < LIKELY_FROM &&
+                (now === fits[0]
+                  ? ' Likely too hard to read alone, and no text here is easier: read it together.'
+                  : ' Likely too hard to read alone: read it together, or choose an easier one.')}
             {now.read > 0 && ` Read ${now.read === 1 ? 'once' : `${now.read} times`} before.`}
           </p>
           <div className="mb-4 flex flex-wrap gap-3">
