@@ -15,6 +15,7 @@ import {
   shortWords,
   waitingWords,
 } from '../src/groups/words.js';
+import { readsOf } from '../src/children/reads-of.js';
 import { child, group, orders, PAIRS, rule } from './support/children.js';
 import { improveGroups, stopSearch, suggestGroups } from '../src/workers/grouping.js';
 
@@ -54,6 +55,19 @@ describe('the problem made from the screens', () => {
     expect(made).toMatchObject({ pace: 2, busy: ['ten'], set: 'wrens', skills: { blending: 0.05 } });
     expect(made.unsure!['ai:ay']).toBeCloseTo(0.14);
     expect(made.unsure!.blending).toBeCloseTo(0.22);
+  });
+
+  it('takes what is believed of a pair nobody asked about, as unsure as can be; of one of which nothing is said it takes nothing', () => {
+    const kim = child('a', ['ai:ay']);
+    const unasked = (known: number) => ({ state: 'unchecked' as const, basedOn: 0, lastSeen: null, p: known, known, low: 0, high: 1 });
+    const [first, second, third] = kim.line;
+    const line = [first!, { ...second!, ...unasked(0.12) }, { ...third!, ...unasked(0.5) }];
+    const made = toGroupingChild({ ...kim, line }, { orders, rules: [], settings: around().settings });
+    expect(made.known[second!.gpc]).toBe(0.12);
+    expect(made.unsure![second!.gpc]).toBe(1);
+    expect(made.known).not.toHaveProperty(third!.gpc);
+    // and words are chosen by the same
+    expect(readsOf({ ...kim, line })).toEqual(made.known);
   });
 
   it('leaves to new groups only the rooms, adults and times that those beside them leave', () => {

@@ -1,11 +1,12 @@
 /** From what the screens hold to the core's grouping problem. */
-import type { ChildLine, Group, GroupRule, SchoolSettings } from '@sapling/contract';
+import { saysSomething, type ChildLine, type Group, type GroupRule, type SchoolSettings } from '@sapling/contract';
 import type { Strand } from '@sapling/core/evidence';
 import { pairsInCycle, type Group as CoreGroup, type GroupingChild, type GroupingProblem, type Need } from '@sapling/core/grouping';
 import { asksForWork } from '@sapling/core/judgement';
 import type { Gpc } from '@sapling/core/phonics';
 import { holdsSlot, inLesson, weekSlots, wholeTimes } from '@sapling/core/planning';
 import type { Orders } from '../api/orders.js';
+import { readsOf } from '../children/reads-of.js';
 
 /** Most pairs in a focus, and most children in a group. */
 export const MOST_FOCUS = 12;
@@ -31,10 +32,6 @@ export interface GroupingContext {
   readonly practice?: ReadonlyMap<string, Readonly<Record<Gpc, number>>> | undefined;
 }
 
-/** Of pairs that were asked, how likely the child knows each. */
-export function knownOf(child: ChildLine): Record<string, number> {
-  return Object.fromEntries(child.line.filter((c) => c.basedOn > 0).map((c) => [c.gpc, c.known]));
-}
 /** Whether a skill is in hand, as the states have it: an interval around the chance of a plain item is no chance of that. Chosen: docs/decisions/numbers.md. */
 const IN_HAND = { secure: 0.95, wobbly: 0.4, gap: 0.05 } as const;
 
@@ -56,7 +53,8 @@ export function toGroupingChild(
   child: ChildLine,
   { orders, rules, settings, practice }: Pick<GroupingContext, 'orders' | 'rules' | 'settings' | 'practice'>,
 ): GroupingChild {
-  const seen = child.line.filter((c) => c.basedOn > 0);
+  // what nobody asked about is believed by the other answers, and time on it counts as unsure
+  const believed = child.line.filter(saysSomething);
   const skills = child.strands.filter((s) => s.state !== 'unchecked');
   // known but slow is no gap: many such pairs, or words read rightly and slowly, are a need of fluency
   const slow = manySlow(child);
@@ -64,13 +62,13 @@ export function toGroupingChild(
   const busy = busyTimes(settings, said, child.classId);
   return {
     id: child.id,
-    known: knownOf(child),
+    known: readsOf(child),
     skills: {
       // right and slow is in hand: what it asks for is speed
       ...Object.fromEntries(skills.map((s) => [s.strand, IN_HAND[s.slow ? 'secure' : (s.state as keyof typeof IN_HAND)]])),
       ...(slow ? { fluency: IN_HAND.gap } : {}),
     },
-    unsure: Object.fromEntries([...seen.map((c) => [c.gpc, c.high - c.low]), ...skills.map((s) => [s.strand, s.high - s.low])]),
+    unsure: Object.fromEntries([...believed.map((c) => [c.gpc, c.high - c.low]), ...skills.map((s) => [s.strand, s.high - s.low])]),
     taught: orders.taught(child.classId).gpcs,
     // the direction is pairs over three weeks
     ...(child.direction !== null && { pace: child.direction / 3 }),
