@@ -1,7 +1,8 @@
 /** What a check is to ask, as it is chosen in Check and remembered on this device. */
-import type { ChildLine } from '@sapling/contract';
+import { saysSomething, type ChildLine } from '@sapling/contract';
 import { CHECK_KINDS, checkKind, type CheckItem, type CheckKind, type Choices, type ItemRequest } from '@sapling/core/checks';
 import type { DictationText, Gpc, Taught } from '@sapling/core/phonics';
+import { READS_FROM } from '@sapling/core/planning';
 import { Unreachable } from '../api/client.js';
 import { readOnce } from '../api/data.js';
 import { pictured } from '../pictures/picture.js';
@@ -82,17 +83,20 @@ export async function itemsFor(
   return { kind, stack: items.map((i) => i.key), items, ...timing };
 }
 
+/** A gap, and what is likelier not known than known, asked or not: a word with it says nothing of blending. */
+const likelyBeyond = (pair: ChildLine['line'][number]): boolean => pair.state === 'gap' || (saysSomething(pair) && pair.known < READS_FROM);
+
 async function made(child: ChildLine, choice: Choice, taught: Taught, seed: number, avoid: readonly string[]): Promise<CheckItem[]> {
   const kind = checkKind(choice.kind);
   const all = child.line.map((c) => c.gpc);
   const ask = choice.only ? all.filter((gpc) => choice.only!.includes(gpc)) : cardsFor(child, choice.scope);
   if (kind.from === 'pairs' && ask.length === 0) throw new NothingToAsk('There is no card in that choice for this child.');
-  const gaps = new Set(choice.knownOnly ? child.line.filter((c) => c.state === 'gap').map((c) => c.gpc) : []);
+  const beyond = new Set(choice.knownOnly ? child.line.filter(likelyBeyond).map((c) => c.gpc) : []);
   const request: ItemRequest = {
     all,
     ask,
     taught,
-    readable: { gpcs: taught.gpcs.filter((gpc) => !gaps.has(gpc)), words: taught.words },
+    readable: { gpcs: taught.gpcs.filter((gpc) => !beyond.has(gpc)), words: taught.words },
     perLevel: choice.perLevel,
     choices: choice.choices,
     seed,

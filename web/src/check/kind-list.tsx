@@ -133,7 +133,7 @@ export function KindOptions({ choice, onChoice }: { choice: Choice; onChoice: (c
             checked={choice.knownOnly}
             onChange={(event) => onChoice({ ...choice, knownOnly: event.target.checked })}
           />
-          without the child’s gaps
+          only pairs the child likely knows
         </label>
       )}
     </>
