@@ -102,7 +102,16 @@ export const groupOutcomeFacts = z.object({
     z.object({
       id,
       name: z.string(),
-      pairs: z.array(z.object({ gpc, then: thenOrNow, now: thenOrNow.extend({ due: z.boolean() }), since: z.number().int() })),
+      pairs: z.array(
+        z.object({
+          gpc,
+          then: thenOrNow,
+          /** How likely it was known at the end of each week between. */
+          between: z.array(z.number()),
+          now: thenOrNow.extend({ due: z.boolean() }),
+          since: z.number().int(),
+        }),
+      ),
       sessions: z.object({ held: z.number().int(), attended: z.number().int(), minutes: z.number().int() }),
       /** The last reading before the start, and the last since. */
       before: read,

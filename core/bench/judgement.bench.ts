@@ -11,6 +11,7 @@ import { drawOf, isElsewhere, KINDS, type Drawn, type Kind } from './support/pup
 import { edgedQuickChecks, quickChecks, quickChecksElsewhere } from './support/quick-checks.js';
 import { strandChecks } from './support/strand-checks.js';
 import { knownOverTime, littleChange, nextPairs, readingTrends } from './support/warnings.js';
+import { outcomes } from './support/outcomes.js';
 
 const CHILDREN = Number(process.argv[2] ?? 40);
 /** The regression is fitted on these, and tried on all. */
@@ -158,5 +159,6 @@ edgedQuickChecks(say, Math.max(20, CHILDREN));
 await strandChecks(say, 3 * CHILDREN);
 littleChange(say, CHILDREN);
 knownOverTime(say, CHILDREN);
+outcomes(say, CHILDREN);
 await nextPairs(say, CHILDREN);
 readingTrends(say, 2000);

@@ -1,6 +1,7 @@
 /** What a cycle came to: on simulated children whose true gain is known, and by its stated rules. */
 import { describe, expect, it } from 'vitest';
-import { answer, drawTrueChild, FITTING_SEEDS, teachingOrder } from '@sapling/data';
+import { answer, drawTrueChild, FITTING_SEEDS, teachingOrder, TWO_CYCLES } from '@sapling/data';
+import { twoCyclesTold } from '../bench/support/outcomes.js';
 import {
   estimate,
   isCoreError,
@@ -59,6 +60,24 @@ describe('what a cycle came to', () => {
     // no systematic flattery: on average within a third of a pair
     expect(off / children).toBeLessThan(0.34);
     expect(off / children).toBeGreaterThan(-0.6);
+  });
+
+  it('a pair that seemed half known at the start and was missed in every session since was not known then: what is gained is said', () => {
+    for (const [name, least] of [
+      ['knows 24, learns all 8 of the focus', 0.75],
+      ['knows 24, learns 4 of 8', 0.7],
+    ] as const) {
+      const child = TWO_CYCLES.find((c) => c.name === name)!;
+      const rows = Array.from({ length: 10 }, (_, k) => twoCyclesTold(child, 'all', 5_001 + k));
+      const said = rows.reduce((sum, r) => sum + r.gain.expected, 0) / rows.length;
+      expect(said / child.learns, name).toBeGreaterThan(least);
+      expect(said / child.learns, name).toBeLessThan(1.1);
+      expect(rows.filter((r) => r.truth <= r.gain.high).length, name).toBeGreaterThanOrEqual(7);
+    }
+    const none = TWO_CYCLES.find((c) => c.name === 'knows 24, learns nothing')!;
+    const rows = Array.from({ length: 10 }, (_, k) => twoCyclesTold(none, 'all', 5_001 + k));
+    expect(rows.every((r) => r.gain.low === 0 && !r.minutes)).toBe(true);
+    expect(Math.max(...rows.map((r) => r.gain.expected))).toBeLessThan(1);
   });
 
   it('says closed, still open and not taught apart; minutes for each pair only where something was surely gained', () => {

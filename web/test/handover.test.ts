@@ -6,7 +6,7 @@ import { handoverOf } from '../src/groups/handover.js';
 
 const pair = (gpc: string, then: number, now: number, since = 2): GroupOutcomeFacts['children'][number]['pairs'][number] => {
   const state = (p: number) => (p > 0.9 ? 'secure' : p < 0.2 ? 'gap' : 'wobbly') as 'secure' | 'gap' | 'wobbly';
-  return { gpc, then: { state: state(then), p: then }, now: { state: state(now), p: now, due: false }, since };
+  return { gpc, then: { state: state(then), p: then }, between: [], now: { state: state(now), p: now, due: false }, since };
 };
 const child = (id: string, name: string, pairs: ReturnType<typeof pair>[]): GroupOutcomeFacts['children'][number] => ({
   id,

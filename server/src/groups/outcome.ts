@@ -12,6 +12,13 @@ import { listSessions } from '../sessions/sessions.js';
 
 const DAY = 86_400_000;
 
+/** The start, each week after it, and now: at most a year of them. */
+function weeksBetween(start: string, now: string): string[] {
+  const [from, to] = [Date.parse(start), Date.parse(now)];
+  const weeks = Math.max(0, Math.min(52, Math.ceil((to - from) / (7 * DAY)) - 1));
+  return [...new Set([start, ...Array.from({ length: weeks }, (_, k) => new Date(from + (k + 1) * 7 * DAY).toISOString()), now])].sort();
+}
+
 export const outcomeRoutes = [
   route(
     'groupOutcome',
@@ -31,9 +38,8 @@ export const outcomeRoutes = [
       // as of the end of the first day: the check that led to the group counts as before
       const start = `${startsOn}T23:59:59.999Z`;
       const grounds = await groundsOf(db, rows);
-      const judged = new Map(
-        await Promise.all(rows.map(async (row) => [row.id, await judgedAt(db, row, grounds(row), [start, now()].sort())] as const)),
-      );
+      const moments = weeksBetween(start, now());
+      const judged = new Map(await Promise.all(rows.map(async (row) => [row.id, await judgedAt(db, row, grounds(row), moments)] as const)));
       return {
         startsOn,
         days: Math.max(0, Math.floor((Date.parse(now()) - Date.parse(start)) / DAY)),
@@ -41,7 +47,8 @@ export const outcomeRoutes = [
         hidden: members.length - ids.length,
         children: rows.map((row) => {
           const { lines, since } = judged.get(row.id)!;
-          const [then = [], line = []] = lines;
+          const [then, line] = [lines[0]!, lines.at(-1)!];
+          const between = lines.slice(1, -1).map((l) => new Map(l.map((c) => [c.gpc, c.known])));
           const mine = held.flatMap((s) => {
             const there = s.log!.attendance.find((a) => a.child === row.id && a.present);
             return there ? [there.minutes ?? s.log!.minutes ?? s.minutes] : [];
@@ -61,6 +68,7 @@ export const outcomeRoutes = [
                     {
                       gpc,
                       then: { state: a.state, p: a.known },
+                      between: between.map((l) => l.get(gpc) ?? a.known),
                       now: { state: b.state, p: b.known, due: b.due },
                       since: since[gpc] ?? 0,
                     },
