@@ -1,8 +1,5 @@
 import { allChildren, allSent, answer, expect, getJson, test } from './support/fixtures.js';
 
-// nothing here changes what another test looks at
-test.use({ shared: 'nothing changed' });
-
 test('a child’s page says what to teach next and what is mixed up, and follows what was just marked', async ({ as, demo }) => {
   const page = await as('classTeacher');
   const children = await allChildren(page, demo.url);
@@ -46,24 +43,28 @@ test('a child’s page says what to teach next and what is mixed up, and follows
   await expect(mixed.getByRole('listitem')).toHaveCount(Math.min(8, kinds + 1));
 });
 
-test('a child on one page of paper, on A4 and on Letter, with the cautions; strands open what they rest on', async ({ as, demo }) => {
-  const page = await as('classTeacher');
-  const child = (await allChildren(page, demo.url)).sort((a, b) => b.strands.length - a.strands.length)[0]!;
-  await page.goto(`${demo.url}/children/${child.id}`);
-  const strands = page.getByRole('region', { name: 'Strands' });
-  await expect(strands.getByRole('listitem')).toHaveCount(child.strands.length);
-  await strands.getByRole('button').last().click();
-  await expect(page.getByRole('dialog')).toContainText(
-    /Gets a plain one right with a chance of \d+ % \(from \d+ % to \d+ %\), from \d+ answer/,
-  );
-  await page.keyboard.press('Escape');
-  await page.getByRole('link', { name: 'One page' }).click();
-  const sheet = page.getByRole('article');
-  await expect(sheet.getByRole('heading', { name: 'Teach next' })).toBeVisible();
-  await expect(sheet).toContainText('It is not a test for dyslexia');
-  await expect(sheet).toContainText('is not an error');
-  for (const format of ['A4', 'Letter'])
-    expect((await page.pdf({ format })).toString('latin1').match(/\/Type\s*\/Page[^s]/g), format).toHaveLength(1);
-  await page.getByRole('checkbox', { name: 'initials instead of the name' }).check();
-  await expect(sheet).not.toContainText(child.familyName);
+test.describe('leaving all as it was', () => {
+  test.use({ shared: 'nothing changed' });
+
+  test('a child on one page of paper, on A4 and on Letter, with the cautions; strands open what they rest on', async ({ as, demo }) => {
+    const page = await as('classTeacher');
+    const child = (await allChildren(page, demo.url)).sort((a, b) => b.strands.length - a.strands.length)[0]!;
+    await page.goto(`${demo.url}/children/${child.id}`);
+    const strands = page.getByRole('region', { name: 'Strands' });
+    await expect(strands.getByRole('listitem')).toHaveCount(child.strands.length);
+    await strands.getByRole('button').last().click();
+    await expect(page.getByRole('dialog')).toContainText(
+      /Gets a plain one right with a chance of \d+ % \(from \d+ % to \d+ %\), from \d+ answer/,
+    );
+    await page.keyboard.press('Escape');
+    await page.getByRole('link', { name: 'One page' }).click();
+    const sheet = page.getByRole('article');
+    await expect(sheet.getByRole('heading', { name: 'Teach next' })).toBeVisible();
+    await expect(sheet).toContainText('It is not a test for dyslexia');
+    await expect(sheet).toContainText('is not an error');
+    for (const format of ['A4', 'Letter'])
+      expect((await page.pdf({ format })).toString('latin1').match(/\/Type\s*\/Page[^s]/g), format).toHaveLength(1);
+    await page.getByRole('checkbox', { name: 'initials instead of the name' }).check();
+    await expect(sheet).not.toContainText(child.familyName);
+  });
 });
