@@ -75,6 +75,28 @@ function stand(batch = 4, read: (rows: Map<number, Waiting>) => Promise<Waiting[
 const settle = (): Promise<void> => new Promise((done) => setImmediate(done));
 
 describe('the outbox', () => {
+  it('what is written while something is read or counted goes out by itself, whichever moment it is', async () => {
+    for (let moment = 1; moment <= 3; moment += 1) {
+      let empty = 0;
+      const made = stand(4, async (rows) => {
+        const list = [...rows.values()];
+        if (list.length === 0 && made.arrived.length === 1) {
+          empty += 1;
+          if (empty === moment) {
+            made.add('second');
+            void made.outbox.send();
+          }
+        }
+        return list;
+      });
+      await made.outbox.start('me');
+      made.add('first');
+      await made.outbox.send();
+      for (let turn = 0; turn < 5; turn += 1) await settle();
+      expect(made.arrived, `moment ${moment}`).toEqual(['first', 'second']);
+    }
+  });
+
   it('sends in the order made, under the sign-in of who made it, and is empty then', async () => {
     const { outbox, rows, arrived, add } = stand();
     for (const id of ['a', 'b', 'c', 'd', 'e']) add(id);

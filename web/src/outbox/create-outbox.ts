@@ -177,6 +177,8 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
     } finally {
       sending = false;
     }
+    // what was written while it was counted at the end has asked to be sent, too: nobody would send it before the next mark
+    if (again && !callOff && user && state.reach === 'reached') await send();
   }
 
   return {
