@@ -4,6 +4,7 @@
  */
 import type { Gpc } from '../phonics/lexicon.js';
 import type { PairState } from './estimate.js';
+import { pairHistory } from './hindsight.js';
 
 export interface PairThen {
   readonly gpc: Gpc;
@@ -91,26 +92,18 @@ const unsure = (p: number): number => p * (1 - p);
 /**
  * How many more of these pairs are known now than then, each given as what was believed then and is now. Not the difference of the
  * two: what has come since also tells of then (a pair that is always missed was not known then either), so both moments are judged
- * by all that is known now, by the two states of a hidden Markov model (Rabiner 1989, Proceedings of the IEEE 77).
+ * by all that is known now.
  */
 function changeOf(pairs: readonly (readonly [then: number, now: number])[]): Change['change'] {
   let [expected, variance] = [0, 0];
-  for (const [then, now] of pairs) {
-    const before = inside(then);
-    const foreseen = odds(before * (1 - LOST) + (1 - before) * LEARNED);
-    // what the answers since speak for
-    const told = odds(inside(now)) / foreseen;
-    const [kept, lost] = [before * (1 - LOST) * told, before * LOST];
-    const [learned, lacking] = [(1 - before) * LEARNED * told, (1 - before) * (1 - LEARNED)];
-    const all = kept + lost + learned + lacking;
-    const by = (learned - lost) / all;
+  for (const looks of pairs) {
+    const { learned, lost } = pairHistory(looks, { learned: LEARNED, lost: LOST });
+    const by = learned - lost;
     expected += by;
-    variance += (learned + lost) / all - by * by;
+    variance += learned + lost - by * by;
   }
   return { expected, clear: Math.abs(expected) >= Math.max(0.5, CLEARLY * Math.sqrt(variance)) };
 }
-const inside = (p: number): number => Math.min(0.995, Math.max(0.005, p));
-const odds = (p: number): number => p / (1 - p);
 
 /** The interval takes pairs as independent and single answers as they come; so much of its width is not held against the child. */
 const SLACK = 0.6;

@@ -18,7 +18,7 @@ export interface PairHistory {
 
 /**
  * @param believed how likely it was known at each look, from what had been seen by then; at least the first and the last
- * @example pairHistory([0.6, 0.1, 0.95], { learned: 0.1, lost: 0.02 }).learned // 0.93: it was missed again right after the first
+ * @example pairHistory([0.6, 0.1, 0.95], { learned: 0.1, lost: 0.02 }).learned // 0.47
  */
 export function pairHistory(believed: readonly number[], { learned, lost }: Rates): PairHistory {
   const first = inside(believed[0]!);

@@ -120,13 +120,13 @@ export async function judgeChild({
     model,
     ...(order ? { order: allGpcs(order), taught } : {}),
   });
-  const line = (states: ReadonlyMap<Gpc, Estimate>): PairStateRow[] =>
-    // of an earlier moment it is not said what was believed of pairs that nobody had asked about
-    taught.map((gpc) => stateRow(gpc, states.get(gpc), states === pairs ? unasked.get(gpc) : undefined));
+  const line = (states: ReadonlyMap<Gpc, Estimate>, beside?: ReadonlyMap<Gpc, Unasked>): PairStateRow[] =>
+    taught.map((gpc) => stateRow(gpc, states.get(gpc), beside?.get(gpc)));
   const after = evidence.pairs.filter((o) => o.at > moments[0]!);
   const single = evidence.pairs.filter((o) => !o.id.includes('#'));
   return {
-    lines: [...earlier, pairs].map(line),
+    // of an earlier moment it is not said what was believed of pairs that nobody had asked about
+    lines: [...earlier.map((states) => line(states)), line(pairs, unasked)],
     all: [...new Set([...(order ? allGpcs(order) : []), ...pairs.keys()])].map((gpc) => stateRow(gpc, pairs.get(gpc), unasked.get(gpc))),
     // by now: all there is, since a clock that runs a little ahead is believed
     answers: moments.map((moment, k) => (k === moments.length - 1 ? single.length : single.filter((o) => o.at <= moment).length)),
