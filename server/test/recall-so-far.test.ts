@@ -84,6 +84,32 @@ describe('what a quick check goes on from', () => {
     expect(new Set(grid.map((c) => Math.round(c.known * 10))).size).toBeGreaterThan(2);
   });
 
+  it('says of pairs nobody asked about what the quick check says of them; of a child hardly known nothing', async () => {
+    const [ben, kim] = (await school.addChildren('Wrens', ['Ben', 'Kim'])) as [string, string];
+    const gridOf = async (id: string) => ((await school.ask('GET', `/api/children/${id}`, { as: lead })).body as ChildLine).line;
+    const taught = (await gridOf(ben)).map((c) => c.gpc);
+    const some = taught.filter((_, k) => k % 2 === 0);
+    const mark = (id: string, gpc: string, k: number) =>
+      observation(lead.id, id, {
+        gpc,
+        outcome: taught.indexOf(gpc) < taught.length / 2 ? 'right' : 'wrong',
+        at: new Date(Date.parse(ago(1)) + k * 4000).toISOString(),
+      });
+    const entries = [...some.map((gpc, k) => mark(ben, gpc, k)), ...some.slice(0, 4).map((gpc, k) => mark(kim, gpc, k))];
+    await school.ask('POST', '/api/outbox', { as: lead, body: { entries } });
+    const { observations, teaching } = (await school.ask('GET', `/api/children/${ben}/recall-so-far`, { as: lead })).body as RecallSoFar;
+    const judged = judgeRecall({ order: taught, taught, observations: observations as Observation[], teaching, asOf: now() });
+    const unasked = (await gridOf(ben)).filter((c) => c.basedOn === 0);
+    expect(unasked.map((c) => c.gpc)).toEqual(taught.filter((gpc) => !some.includes(gpc)));
+    for (const cell of unasked) {
+      expect(cell.state).toBe('unchecked');
+      expect(judged.find((j) => j.gpc === cell.gpc)!.p, cell.gpc).toBeCloseTo(cell.known, 2);
+    }
+    expect(unasked[1]!.known).toBeGreaterThan(0.6);
+    expect(unasked.at(-2)!.known).toBeLessThan(0.4);
+    for (const cell of (await gridOf(kim)).filter((c) => c.basedOn === 0)) expect(cell.known).toBe(0.5);
+  });
+
   it('has the numbers a school uses, and only how the one who asks hears', async () => {
     const other = await school.add('Tom', 'teacher', [(await line()).classId]);
     const ear = (guess: number) => ({ guess, lapse: 1, answers: 200, beside: 100 });
