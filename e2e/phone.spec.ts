@@ -15,7 +15,7 @@ test('a phone shows the day without moving sideways', async ({ demo, browser }) 
     const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
     expect(over, what).toBeLessThanOrEqual(0);
   };
-  const places = ['/', '/children', `/children/${child!.id}`, `/children/${child!.id}/readings`, '/check', '/check/reading', '/sessions', `/sessions/${ahead}`, `/sessions/${held}`, `/sessions/${ahead}/run`, '/help']; // prettier-ignore
+  const places = ['/', '/children', `/children/${child!.id}`, `/children/${child!.id}/readings`, '/check', '/check/reading', '/sessions', `/sessions/${ahead}`, `/sessions/${held}`, `/sessions/${ahead}/run`, '/groups', '/library', '/library/styles', '/progress/trust', '/help']; // prettier-ignore
   for (const place of places) {
     await page.goto(demo.url + place);
     await expect(page.getByRole('main').first()).toBeVisible();

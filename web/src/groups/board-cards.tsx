@@ -73,7 +73,7 @@ export function BoardCards({ groups, children, team, board, may, borrowed, locke
         onMove(String(active.data.current?.child), from, to);
       }}
     >
-      <div className="grid gap-4 [grid-template-columns:repeat(auto-fill,minmax(27rem,1fr))]">
+      <div className="grid gap-4 [grid-template-columns:repeat(auto-fill,minmax(min(27rem,100%),1fr))]">
         {groups.map((group, k) => (
           <GroupCard
             key={group.id}

@@ -110,7 +110,7 @@ export function Component() {
       </section>
       <ul className="ruled max-w-4xl">
         {summary.children.map((child) => (
-          <li key={child.id} className="grid break-inside-avoid grid-cols-[13rem_1fr] gap-4 py-2.5">
+          <li key={child.id} className="grid break-inside-avoid gap-x-4 sm:grid-cols-[13rem_1fr] py-2.5">
             <Link className="font-semibold underline-offset-4 hover:underline" to={`/children/${child.id}`}>
               {child.name}
             </Link>

@@ -164,7 +164,7 @@ export function SuggestionGroups({ problem, suggestion, children, settings, team
   const longest = Math.max(1, ...problem.children.map((c) => children.get(c.id)?.line.length ?? 0));
   return (
     <>
-      <div className="mt-5 grid gap-x-8 gap-y-5 [grid-template-columns:repeat(auto-fill,minmax(24rem,1fr))]">
+      <div className="mt-5 grid gap-x-8 gap-y-5 [grid-template-columns:repeat(auto-fill,minmax(min(24rem,100%),1fr))]">
         {grouping.groups.map((group, k) => {
           const slot = settings.slots.find((s) => s.id === group.slot)?.name;
           const adult = team.find((c) => c.id === group.adult)?.name;

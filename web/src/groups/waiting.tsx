@@ -29,11 +29,14 @@ export function WaitingList({ children, groups, waiting, rules, preview, onWhy, 
       className={`relative col-span-full rounded-m border-2 border-dashed p-4 ${isOver ? 'border-pine bg-leaf-wash' : 'border-rule'}`}
     >
       <h2 className="mb-2 text-base text-ink-2">Waiting, with gaps: {children.length}</h2>
-      <ul className="grid max-h-96 gap-x-8 overflow-y-auto [grid-template-columns:repeat(auto-fill,minmax(26rem,1fr))]">
+      <ul className="grid max-h-96 gap-x-8 overflow-y-auto [grid-template-columns:repeat(auto-fill,minmax(min(26rem,100%),1fr))]">
         {sorted.map((child) => {
           const placement = reason.get(child.id);
           return (
-            <li key={child.id} className="grid grid-cols-[8.5rem_1fr] items-center justify-items-start gap-x-3 border-b border-rule-2 py-1">
+            <li
+              key={child.id}
+              className="grid grid-cols-[8.5rem_minmax(0,1fr)] items-center justify-items-start gap-x-3 border-b border-rule-2 py-1"
+            >
               <ChildChip
                 child={child}
                 group={null}

@@ -105,7 +105,7 @@ function Ruler({
       </span>
       <span className="flex min-w-0 flex-1 gap-[2px]" aria-hidden>
         {wide.map((s) => (
-          <span key={s.gpc} className="min-w-[1.9rem]" style={{ flexGrow: s.share * 1000, flexBasis: 0 }}>
+          <span key={s.gpc} className="min-w-[1.9rem] max-sm:min-w-[1.6rem]" style={{ flexGrow: s.share * 1000, flexBasis: 0 }}>
             <span className={`block h-7 text-center font-child text-[1.15rem] leading-7 ${known.has(s.gpc) ? '' : 'text-ink-2'}`}>
               {graphemeShown(s.gpc)}
             </span>
@@ -113,7 +113,7 @@ function Ruler({
           </span>
         ))}
         {rest.length > 0 && (
-          <span className="min-w-[3.4rem]" style={{ flexGrow: restShare * 1000, flexBasis: 0 }}>
+          <span className="min-w-[3.4rem] max-sm:min-w-[2.2rem]" style={{ flexGrow: restShare * 1000, flexBasis: 0 }}>
             <span className="block h-7 truncate text-center text-sm leading-7 text-ink-2">
               {restTaught.length > 0 ? (
                 <span className="font-child text-ink">{restTaught.map((s) => graphemeShown(s.gpc)).join(' ')}</span>

@@ -25,7 +25,7 @@ export function StyleParts({ parts, own, onChange }: Props) {
     <>
       <ol className="ruled">
         {parts.map((p, k) => (
-          <li key={`${p.id} ${k}`} className="grid grid-cols-[4.5rem_14rem_1fr_auto] items-start gap-3 py-2.5">
+          <li key={`${p.id} ${k}`} className="grid grid-cols-[4.5rem_1fr] items-start gap-3 lg:grid-cols-[4.5rem_14rem_1fr_auto] py-2.5">
             {own ? (
               <Fields
                 part={p}
@@ -38,8 +38,8 @@ export function StyleParts({ parts, own, onChange }: Props) {
               <>
                 <span className="font-serif text-lg font-semibold">{p.minutes} min</span>
                 <span className="font-semibold">{planWords(p.title)}</span>
-                <span className="text-sm text-ink-2">{planWords(p.how)}</span>
-                <span />
+                <span className="text-sm text-ink-2 max-lg:col-span-2">{planWords(p.how)}</span>
+                <span className="max-lg:hidden" />
               </>
             )}
           </li>
@@ -103,14 +103,14 @@ function Fields({ part: p, nth, onChange, onMove, onOut }: FieldsProps) {
         {p.title !== PART_WORDS[p.kind].title && <span className="text-sm text-ink-2">{PART_WORDS[p.kind].title}</span>}
       </span>
       <textarea
-        className="field text-sm"
+        className="field text-sm max-lg:col-span-2"
         rows={3}
         maxLength={400}
         value={p.how}
         aria-label={`What is done in ${p.title}`}
         onChange={(e) => onChange({ how: e.target.value })}
       />
-      <span className="flex">
+      <span className="flex max-lg:col-span-2">
         <IconButton label={`${p.title}: earlier`} onPress={() => onMove(-1)} icon={<ArrowUp size={15} aria-hidden />} />
         <IconButton label={`${p.title}: later`} onPress={() => onMove(1)} icon={<ArrowDown size={15} aria-hidden />} />
         <IconButton label={`Take ${p.title} out`} onPress={onOut} icon={<Trash2 size={15} aria-hidden />} />

@@ -74,7 +74,7 @@ function Found({ trust, whole }: { trust: Trust; whole: { loss: number; plain: n
     }`,
   }[verdict];
   return (
-    <div className="mt-4 grid grid-cols-[minmax(0,1fr)_22rem] gap-10">
+    <div className="mt-4 grid gap-10 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <section aria-label="What was said and what came">
         <p
           className={`mb-4 border-l-4 px-4 py-3 text-lg ${verdict === 'better' ? 'border-leaf bg-leaf-wash' : 'border-wobbly bg-wobbly-wash'}`}

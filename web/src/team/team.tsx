@@ -63,7 +63,7 @@ export function Component() {
     >
       <ul className="sheet ruled mb-10">
         {team.map((c) => (
-          <li key={c.id} className={`flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-2 sm:flex-nowrap ${c.active ? '' : 'text-ink-2'}`}>
+          <li key={c.id} className={`flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-2 lg:flex-nowrap ${c.active ? '' : 'text-ink-2'}`}>
             <span className="w-48 font-semibold">
               {c.name}
               {c.id === me.colleague.id && ' (you)'}
