@@ -256,7 +256,7 @@ describe('what changed', () => {
     known.map((p, k) => ({ gpc: `g${k}:s`, state: p > 0.9 ? ('secure' as const) : ('wobbly' as const), known: p, basedOn }));
   it('compares what was looked at again, and says little only of what was open', () => {
     const open = Array.from({ length: 10 }, () => 0.1);
-    expect(changeBetween(line(open, 1), line(open, 2)).says).toBe('little change');
+    expect(changeBetween(line(open, 1), line(open, 2), 56).says).toBe('little change');
     expect(
       changeBetween(
         line(open, 1),
@@ -264,11 +264,12 @@ describe('what changed', () => {
           open.map((_, k) => (k < 6 ? 0.9 : 0.1)),
           2,
         ),
+        56,
       ).says,
     ).toBe('grew');
-    expect(changeBetween(line(open, 1), line(open, 1))).toMatchObject({ of: 0, says: 'not enough known' });
+    expect(changeBetween(line(open, 1), line(open, 1), 56)).toMatchObject({ of: 0, says: 'not enough known' });
     const ceiling = Array.from({ length: 20 }, (_, k) => (k < 19 ? 0.95 : 0.1));
-    expect(changeBetween(line(ceiling, 1), line(ceiling, 2)).says).toBe('near the ceiling');
+    expect(changeBetween(line(ceiling, 1), line(ceiling, 2), 56).says).toBe('near the ceiling');
   });
 });
 

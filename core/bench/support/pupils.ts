@@ -13,7 +13,7 @@ import {
 export type Kind = MindKind | Elsewhere;
 export const KINDS: readonly Kind[] = [...MIND_KINDS, ...ELSEWHERE];
 export type Drawn = Pick<Pupil, 'order' | 'chances' | 'teaching'> &
-  Pick<PupilElsewhere, 'observations' | 'snapshots'> & { readonly sort: string };
+  Pick<PupilElsewhere, 'observations' | 'snapshots' | 'weeks'> & { readonly sort: string };
 export const isElsewhere = (kind: Kind): kind is Elsewhere => (ELSEWHERE as readonly Kind[]).includes(kind);
 export const drawOf = (kind: Kind, seed: number): Drawn =>
   isElsewhere(kind) ? { ...drawPupilElsewhere(kind, seed), teaching: [] } : drawPupil(kind, seed);

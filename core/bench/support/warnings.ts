@@ -9,6 +9,7 @@ import { drawOf, KINDS } from './pupils.js';
 
 const DAY = 86_400_000;
 const START = Date.parse('2026-01-12T09:00:00.000Z');
+const daysBetween = ([from, to]: readonly [string, string]): number => (Date.parse(to) - Date.parse(from)) / DAY;
 const percent = (x: number, of: number): string => (of === 0 ? '-' : `${((100 * x) / of).toFixed(1)} %`);
 const SAYS: readonly ChangeSays[] = ['grew', 'little change', 'not enough known', 'near the ceiling'];
 
@@ -25,7 +26,7 @@ const lineOf = (states: ReadonlyMap<Gpc, Estimate>) =>
 function afterTwoCycles(child: TwoCycles, again: 'all' | 'focus', seed: number): ChangeSays {
   const { order, observations, teaching, moments } = drawTwoCycles(child, again, seed);
   const [then, now] = estimateOver(observations, moments, { order, teaching });
-  return changeBetween(lineOf(then!), lineOf(now!)).says;
+  return changeBetween(lineOf(then!), lineOf(now!), daysBetween(moments)).says;
 }
 
 /** Of open pairs, the part that must truly be gained for a child to count as growing, and under which one counts as flat. */
@@ -62,7 +63,7 @@ export function littleChange(say: (line: string) => void, children: number): voi
         const gained = open.reduce((more, gpc) => more + to.chance.get(gpc)! - from.chance.get(gpc)!, 0);
         if (open.length < 3) continue;
         const kind = gained >= GROWS * room ? 'growing' : gained <= FLAT * room ? 'flat' : undefined;
-        if (kind) by[kind][changeBetween(lineOf(then!), lineOf(now!)).says] += 1;
+        if (kind) by[kind][changeBetween(lineOf(then!), lineOf(now!), daysBetween([from.at, to.at])).says] += 1;
       }
     }
     say(`  ${mind.padEnd(9)} gained ${100 * GROWS} % or more   ${shown(by.growing)}`);
@@ -80,46 +81,58 @@ export function littleChange(say: (line: string) => void, children: number): voi
 
 /** Known pairs then and now: how often *more* and *fewer* are said, how many pairs, and what was true; beside the plain difference of what was believed. */
 export function knownOverTime(say: (line: string) => void, children: number): void {
-  say('\nMore or fewer pairs known from one look to the next, said where it is clear (seven weeks apart; known from 0.7)');
-  interface Told {
-    readonly expected: number;
-    readonly truly: number;
-    readonly clear: boolean;
+  say('\nMore or fewer pairs known than some weeks before, said where it is clear (known from 0.7)');
+  for (const [weeks, many] of [
+    [3, 3],
+    [7, 5],
+  ] as const) {
+    const [ours, plain] = toldOver(weeks, children);
+    for (const [name, all] of [
+      ['with its uncertainty', ours],
+      ['the plain difference', plain],
+    ] as const)
+      for (const [word, sign] of [
+        ['more', 1],
+        ['fewer', -1],
+      ] as const) {
+        const told = all.filter((t) => t.clear && sign * t.expected > 0);
+        const mean = (of: (t: Told) => number): string => (told.reduce((sum, t) => sum + of(t), 0) / told.length).toFixed(1);
+        const wrong = told.filter((t) => sign * t.truly < 0).length;
+        const much = all.filter((t) => sign * t.truly >= many);
+        say(
+          `  ${weeks} weeks  ${name}  ${word.padEnd(6)} said of ${percent(told.length, all.length)}: ${mean((t) => t.expected)} pairs, truly ${mean((t) => t.truly)}; the other way ${percent(wrong, told.length)}, no change ${percent(told.filter((t) => t.truly === 0).length, told.length)}; of those by ${many} or more said of ${percent(much.filter((t) => t.clear && sign * t.expected > 0).length, much.length)}`,
+        );
+      }
   }
+}
+
+interface Told {
+  readonly expected: number;
+  readonly truly: number;
+  readonly clear: boolean;
+}
+function toldOver(weeks: number, children: number): [ours: Told[], plain: Told[]] {
   const [ours, plain]: [Told[], Told[]] = [[], []];
   for (const kind of KINDS)
     for (let seed = 65_001; seed <= 65_000 + children; seed += 1) {
       const pupil = drawOf(kind, seed);
-      pupil.snapshots.slice(1).forEach((to, k) => {
-        const from = pupil.snapshots[k]!;
+      for (let k = seed % 7; k < pupil.weeks.length; k += 7) {
+        const from = pupil.weeks[k]!;
+        const to = pupil.weeks.find((w) => Math.abs(daysBetween([from.at, w.at]) - 7 * weeks) < 1);
+        if (!to) continue;
         const seen = pupil.observations.filter((o) => o.at < to.at);
         const [then, now] = estimateOver(seen, [from.at, to.at], { order: pupil.order, teaching: pupil.teaching });
         const again = [...then!].filter(([gpc, e]) => e.basedOn > 0 && (now!.get(gpc)?.basedOn ?? 0) > e.basedOn);
-        if (again.length < 5) return;
+        if (again.length < 5) continue;
         const known = (chance: ReadonlyMap<Gpc, number>): number => again.filter(([gpc]) => chance.get(gpc)! >= 0.7).length;
         const truly = known(to.chance) - known(from.chance);
-        const { change, now: after } = changeBetween(lineOf(then!), lineOf(now!));
+        const { change, now: after } = changeBetween(lineOf(then!), lineOf(now!), 7 * weeks);
         const expected = after - again.reduce((sum, [, e]) => sum + e.known, 0);
         ours.push({ ...change, truly });
         plain.push({ expected, truly, clear: Math.abs(expected) >= 0.5 });
-      });
+      }
     }
-  for (const [name, all] of [
-    ['with its uncertainty', ours],
-    ['the plain difference', plain],
-  ] as const)
-    for (const [word, sign] of [
-      ['more', 1],
-      ['fewer', -1],
-    ] as const) {
-      const told = all.filter((t) => t.clear && sign * t.expected > 0);
-      const mean = (of: (t: Told) => number): string => (told.reduce((sum, t) => sum + of(t), 0) / told.length).toFixed(1);
-      const wrong = told.filter((t) => sign * t.truly < 0).length;
-      const much = all.filter((t) => sign * t.truly >= 5);
-      say(
-        `  ${name}  ${word.padEnd(6)} said of ${percent(told.length, all.length)}: ${mean((t) => t.expected)} pairs, truly ${mean((t) => t.truly)}; the other way ${percent(wrong, told.length)}, no change ${percent(told.filter((t) => t.truly === 0).length, told.length)}; of those by five or more said of ${percent(much.filter((t) => t.clear && sign * t.expected > 0).length, much.length)}`,
-      );
-    }
+  return [ours, plain];
 }
 
 /** Of the first three pairs to teach next, how many the child knows; beside the earliest pairs that are not secure. */

@@ -4,7 +4,7 @@
  */
 import type { Gpc } from '../phonics/lexicon.js';
 import type { PairState } from './estimate.js';
-import { pairHistory } from './hindsight.js';
+import { pairHistory, type PairHistory, type Rates } from './hindsight.js';
 
 export interface PairThen {
   readonly gpc: Gpc;
@@ -25,22 +25,30 @@ export interface Change {
   /** Of them, those probably not known then. */
   readonly open: number;
   /**
-   * How many of the open ones are expected to have been gained, with a 90 % interval. Never less than none: what was half believed
-   * at first and has been missed since was not known then either, and is no loss.
+   * How many of the open ones are expected to have been gained, and how many at least, two to one. What was half
+   * believed at first and has been missed since was not known then either, and is no loss.
    */
-  readonly gain: { readonly expected: number; readonly low: number; readonly high: number };
+  readonly gain: { readonly expected: number; readonly atLeast: number };
   readonly says: ChangeSays;
 }
 
 /**
- * How often a pair of a child is learned, or lost, from one look to a later one, some weeks or a few months on: chosen on simulated
- * pupils of seeds that no bench prints, so that the change that is told is the change that was.
+ * How often a pair of a child is learned, or lost, in a week of the calendar: chosen on simulated pupils of seeds that no bench prints
+ * (three weeks, seven weeks and a half-year apart), so that the change that is told is the change that was.
  */
-const LEARNED = 0.15;
-const LOST = 0.06;
-/** A change is clear that is so many times its standard deviation and at least half a pair: chosen on the same, so that four of five are real. */
+const LEARNED_A_WEEK = 0.04;
+const LOST_A_WEEK = 0.006;
+/** A change is clear that is so many times its standard deviation and at least half a pair: chosen on the same, so that nineteen of twenty have the right direction. */
 const CLEARLY = 1.5;
-const Z90 = 1.645;
+/**
+ * The same of open pairs, which are what sessions are about, over at most so many weeks; and how many standard deviations less than
+ * expected is gained at least. Chosen so that little change is told apart best from one look to another eight weeks and more on, also
+ * of children who learn half of the focus, and over a summer.
+ */
+const OPEN_LEARNED_A_WEEK = 0.12;
+const OPEN_LOST_A_WEEK = 0.03;
+const OPEN_WEEKS = 20;
+const AT_LEAST = 0.4;
 /** With fewer open pairs looked at again, or a smaller share of those that were open, nothing is said. */
 const LEAST_OPEN = 3;
 const SEEN_SHARE = 2 / 3;
@@ -48,62 +56,52 @@ const SEEN_SHARE = 2 / 3;
 const OPEN_BELOW = 0.6;
 /** A child of whom so small a share of what was seen is open has no room to be flat in. */
 const NEAR_CEILING = 0.1;
-/** Little is so small a part of what could be gained, and surely no more than this: chosen on simulated children of seeds that no bench prints. */
-const HARDLY = 0.14;
-const SURELY = 0.5;
+/** Little is so small a part of what could be gained: chosen on the same, so that one in twenty of those who gain a third is told so. */
+const HARDLY = 0.21;
 
 /**
- * Compares two lines of one child. *Little change* needs at least three open pairs, two thirds of those that were open, looked at
- * again, and a gain that is small and surely not large; a child near the ceiling is never said to have changed little.
- * @example changeBetween(lineThen, lineNow).says
+ * Compares two lines of one child. Both moments are judged by all that is known now: what has come since also tells of then (a pair
+ * that is always missed was not known then either). *Little change* needs at least three open pairs, two thirds of those that were
+ * open, looked at again; a child near the ceiling is never said to have changed little.
+ * @param days between the two
+ * @example changeBetween(lineThen, lineNow, 21).says
  */
-export function changeBetween(then: readonly PairThen[], now: readonly PairThen[]): Change {
+export function changeBetween(then: readonly PairThen[], now: readonly PairThen[], days: number): Change {
   const later = new Map(now.map((c) => [c.gpc, c]));
   const seen = then.filter((c) => c.basedOn > 0);
   const again = seen.filter((c) => (later.get(c.gpc)?.basedOn ?? 0) > c.basedOn);
+  const over =
+    (rates: Rates) =>
+    (c: PairThen): PairHistory =>
+      pairHistory([c.known, later.get(c.gpc)!.known], rates);
   const after = again.reduce((sum, c) => sum + later.get(c.gpc)!.known, 0);
-  const change = changeOf(again.map((c) => [c.known, later.get(c.gpc)!.known]));
+  const change = changeOf(again.map(over(ratesOver(days, LEARNED_A_WEEK, LOST_A_WEEK))));
   const isOpen = (c: PairThen): boolean => c.state !== 'secure' && c.known < OPEN_BELOW;
   const allOpen = seen.filter(isOpen);
-  const open = again.filter(isOpen);
-  let [expected, variance, room] = [0, 0, 0];
-  for (const c of open) {
-    const p = later.get(c.gpc)!.known;
-    // what was half believed then and has been missed since was not known then either
-    const was = Math.min(c.known, p);
-    expected += p - was;
-    variance += unsure(p) + unsure(was);
-    room += 1 - was;
-  }
-  const half = Z90 * Math.sqrt(variance);
-  const gain = { expected, low: Math.max(0, expected - half), high: Math.min(open.length, expected + half) };
+  const open = again.filter(isOpen).map(over(ratesOver(Math.min(7 * OPEN_WEEKS, days), OPEN_LEARNED_A_WEEK, OPEN_LOST_A_WEEK)));
+  const expected = open.reduce((sum, { learned }) => sum + learned, 0);
+  const room = open.reduce((sum, { learned, lacking }) => sum + learned + lacking, 0);
+  const less = AT_LEAST * Math.sqrt(open.reduce((sum, { learned }) => sum + learned * (1 - learned), 0));
+  const gain = { expected, atLeast: Math.max(0, expected - less) };
   const says: ChangeSays =
     seen.length > 0 && allOpen.length <= NEAR_CEILING * seen.length
       ? 'near the ceiling'
       : open.length < LEAST_OPEN || open.length < SEEN_SHARE * allOpen.length
         ? 'not enough known'
-        : expected < HARDLY * room && gain.high < SURELY * room + half * SLACK
+        : gain.atLeast < HARDLY * room
           ? 'little change'
           : 'grew';
   return { of: again.length, before: Math.max(0, after - change.expected), now: after, change, open: open.length, gain, says };
 }
-const unsure = (p: number): number => p * (1 - p);
 
-/**
- * How many more of these pairs are known now than then, each given as what was believed then and is now. Not the difference of the
- * two: what has come since also tells of then (a pair that is always missed was not known then either), so both moments are judged
- * by all that is known now.
- */
-function changeOf(pairs: readonly (readonly [then: number, now: number])[]): Change['change'] {
-  let [expected, variance] = [0, 0];
-  for (const looks of pairs) {
-    const { learned, lost } = pairHistory(looks, { learned: LEARNED, lost: LOST });
-    const by = learned - lost;
-    expected += by;
-    variance += learned + lost - by * by;
-  }
-  return { expected, clear: Math.abs(expected) >= Math.max(0.5, CLEARLY * Math.sqrt(variance)) };
+function ratesOver(days: number, learnedAWeek: number, lostAWeek: number): Rates {
+  const weeks = Math.max(1, days / 7);
+  return { learned: 1 - (1 - learnedAWeek) ** weeks, lost: 1 - (1 - lostAWeek) ** weeks };
 }
 
-/** The interval takes pairs as independent and single answers as they come; so much of its width is not held against the child. */
-const SLACK = 0.6;
+/** How many more of these pairs are known now than then. */
+function changeOf(pairs: readonly PairHistory[]): Change['change'] {
+  const expected = pairs.reduce((sum, { learned, lost }) => sum + learned - lost, 0);
+  const variance = pairs.reduce((sum, { learned, lost }) => sum + learned + lost - (learned - lost) ** 2, 0);
+  return { expected, clear: Math.abs(expected) >= Math.max(0.5, CLEARLY * Math.sqrt(variance)) };
+}

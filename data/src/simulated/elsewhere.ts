@@ -30,6 +30,8 @@ export interface PupilElsewhere {
   /** Of each observation: the true chance then of a right free recall on an ordinary day. */
   readonly chances: readonly number[];
   readonly snapshots: readonly Snapshot[];
+  /** The same at the end of each week of school. */
+  readonly weeks: readonly Snapshot[];
 }
 /** One card, for checks that are drawn as they go: on the first day, by the adult who marks most. */
 export interface CheckElsewhere {
@@ -213,6 +215,7 @@ export function drawPupilElsewhere(kind: Elsewhere, seed: number): PupilElsewher
   const observations: Observation[] = [];
   const chances: number[] = [];
   const snapshots: Snapshot[] = [];
+  const weeks: Snapshot[] = [];
   const last = new Map<number, boolean>();
   let taught = child.taught;
   let focus: number[] = [];
@@ -237,12 +240,11 @@ export function drawPupilElsewhere(kind: Elsewhere, seed: number): PupilElsewher
       random,
     );
   const missed = (): number[] => [...last].flatMap(([k, right]) => (right ? [] : [k]));
-  const look = (day: number, when: Snapshot['when']): void =>
-    void snapshots.push({
-      at: new Date(START + day * DAY).toISOString(),
-      when,
-      chance: new Map(Array.from({ length: taught }, (_, k) => [order[k]!, chanceOf(child, k)])),
-    });
+  const lookAt = (day: number, when: Snapshot['when']): Snapshot => ({
+    at: new Date(START + day * DAY).toISOString(),
+    when,
+    chance: new Map(Array.from({ length: taught }, (_, k) => [order[k]!, chanceOf(child, k)])),
+  });
 
   for (let week = 0; week < school.weeks; week += 1) {
     const monday = 7 * week;
@@ -264,14 +266,15 @@ export function drawPupilElsewhere(kind: Elsewhere, seed: number): PupilElsewher
     memory.pass(1, true, taught);
     if (random() < 0.6) sit(monday + 3, 1, all().slice(0, 6), (['word', 'text', 'see-say'] as const)[Math.floor(3 * random())]!);
     memory.pass(2, true, taught);
-    if (school.looks.includes(week)) look(monday + 5, 'in term');
+    weeks.push(lookAt(monday + 5, 'in term'));
+    if (school.looks.includes(week)) snapshots.push(weeks.at(-1)!);
     memory.pass(2, true, taught);
   }
   const back = 7 * school.weeks + school.breakDays;
   memory.pass(school.breakDays, false, taught);
-  look(back, 'after a break');
+  snapshots.push(lookAt(back, 'after a break'));
   sit(back, 2, all(), 'see-say');
-  return { id: child.id, sort: child.sort, order, observations, chances, snapshots };
+  return { id: child.id, sort: child.sort, order, observations, chances, snapshots, weeks };
 }
 
 /** A child to be checked on the first day. */

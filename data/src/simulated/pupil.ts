@@ -34,6 +34,8 @@ export interface Pupil {
   /** Of each observation: the true chance then of a right free recall on an ordinary day. */
   readonly chances: readonly number[];
   readonly snapshots: Snapshot[];
+  /** The same at the end of each week of school. */
+  readonly weeks: readonly Snapshot[];
 }
 
 const DAY = 86_400_000;
@@ -206,6 +208,7 @@ export function drawPupil(mindKind: MindKind, seed: number, sortOf?: PupilSort):
   const observations: Observation[] = [];
   const chances: number[] = [];
   const snapshots: Snapshot[] = [];
+  const weeks: Snapshot[] = [];
   const teaching: { gpc: Gpc; at: string }[] = [];
   // of its own, so that who logs changes nothing about the child
   const logs = seeded(seed * 4211 + 19);
@@ -234,12 +237,11 @@ export function drawPupil(mindKind: MindKind, seed: number, sortOf?: PupilSort):
       mind.meet(k, made.right);
     });
   };
-  const look = (at: number, when: Snapshot['when']): void =>
-    void snapshots.push({
-      at: new Date(at).toISOString(),
-      when,
-      chance: new Map(Array.from({ length: taught }, (_, k) => [order[k]!, ordinary(mind, who, k)])),
-    });
+  const lookAt = (at: number, when: Snapshot['when']): Snapshot => ({
+    at: new Date(at).toISOString(),
+    when,
+    chance: new Map(Array.from({ length: taught }, (_, k) => [order[k]!, ordinary(mind, who, k)])),
+  });
   const all = (): number[] =>
     shuffled(
       Array.from({ length: taught }, (_, k) => k),
@@ -260,7 +262,7 @@ export function drawPupil(mindKind: MindKind, seed: number, sortOf?: PupilSort):
       mind.teach(taught);
       taught += 1;
     }
-    if (back) look(monday + DAY, 'after a break');
+    if (back) snapshots.push(lookAt(monday + DAY, 'after a break'));
     // a whole check at the start, in the middle of the year and after the long break
     if (week === 1 || week === 24 || back) sit(monday + DAY + 3_600_000, all(), 'cards');
     else if (week % 6 === 0) sit(monday + DAY + 3_600_000, shuffled([...missed(), ...all().slice(0, 8)], random), 'cards');
@@ -279,9 +281,10 @@ export function drawPupil(mindKind: MindKind, seed: number, sortOf?: PupilSort):
       if (random() < 0.6) sit(monday + 4 * DAY + 10_800_000, focus, 'session');
     }
     mind.pass(5 - sittings, true);
-    if (week % 7 === 4 && week < 46) look(monday + 5 * DAY, 'in term');
+    weeks.push(lookAt(monday + 5 * DAY, 'in term'));
+    if (week % 7 === 4 && week < 46) snapshots.push(weeks.at(-1)!);
   }
-  return { id, mind: mindKind, sort, order, observations, teaching, chances, snapshots };
+  return { id, mind: mindKind, sort, order, observations, teaching, chances, snapshots, weeks };
 }
 
 /** A simulated child on one day, for checks that are drawn as they go. */

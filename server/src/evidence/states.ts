@@ -153,7 +153,7 @@ async function workOutOne(db: Db, row: ChildRow, { stamp, taught, ...grounds }: 
   const moments = [...new Set([before, ...ends])].sort();
   const judged = await judgedAt(db, row, grounds, moments);
   const line = judged.lines.at(-1)!;
-  const since = changeBetween(judged.lines[moments.indexOf(before)]!, line);
+  const since = changeBetween(judged.lines[moments.indexOf(before)]!, line, DIRECTION_DAYS);
   const state: ChildState = {
     // of the whole order: that a class was taught more changes nothing about what its children know
     line: judged.all,

@@ -31,6 +31,6 @@ export function weeksOf(ends: readonly string[], moments: readonly string[], { l
     return counts;
   });
   const first = at.findIndex((k) => lines[k]!.some((c) => c.basedOn > 0));
-  const { of, before, now, change } = changeBetween(first < 0 ? [] : lines[at[first]!]!, lines.at(-1)!);
+  const { of, before, now, change } = changeBetween(first < 0 ? [] : lines[at[first]!]!, lines.at(-1)!, 7 * (WEEKS - 1 - first));
   return { weeks, observations: answers.at(-1)!, first, change: { of, before: tenth(before), now: tenth(now), clear: change.clear } };
 }

@@ -10,6 +10,7 @@ import { route } from '../http/route.js';
 import { poolOf } from '../work/pool.js';
 
 /** What changed for children in a group after group, since the first of them began. */
+const DAY_MS = 86_400_000;
 const changesSince = new PerChild<ReturnType<typeof changeBetween>>('change since');
 const CYCLES = 2;
 const LATEST_MOVES = 200;
@@ -66,8 +67,9 @@ export const groupHistoryRoutes = [
       long,
       (row) => `${startOf(row.id)} ${access.today}`,
       async (facts, grounds, row) => {
-        const { lines } = await poolOf(db).run('judgeChild', { facts, grounds, moments: [startOf(row.id), now()].sort() });
-        return changeBetween(lines[0]!, lines[1]!);
+        const moments = [startOf(row.id), now()].sort();
+        const { lines } = await poolOf(db).run('judgeChild', { facts, grounds, moments });
+        return changeBetween(lines[0]!, lines[1]!, (Date.parse(moments[1]!) - Date.parse(moments[0]!)) / DAY_MS);
       },
     );
     const flat = long.flatMap((child): GroupHistory['flat'] => {
