@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demoSchool, TEACHING_ORDERS } from '@sapling/data';
+import { demoSchool, drawPupil, MIND_KINDS, TEACHING_ORDERS } from '@sapling/data';
 import {
   allGpcs,
   changeBetween,
   effective,
   estimate,
+  isMiss,
   OUTCOMES,
   OBSERVATION_KINDS,
   stateOf,
@@ -193,6 +194,33 @@ describe('what the estimate says of kinds of children', () => {
     const twice = (days: number): Observation[] => [0, days].flatMap((d) => check(() => true, d));
     expect(states(twice(0.02), 1).count('secure')).toBe(0);
     expect(states(twice(7), 8).count('secure')).toBeGreaterThan(35);
+  });
+
+  it('since it was last missed, two sittings right make a pair secure, and three no gap any more unless it was luck', () => {
+    let [secure, rightAgain] = [0, 0];
+    for (const mind of MIND_KINDS)
+      for (let seed = 90_001; seed <= 90_004; seed += 1) {
+        const { observations, order, snapshots } = drawPupil(mind, seed);
+        for (const { at: asOf, when } of snapshots) {
+          const seenSoFar = observations.filter((o) => o.at < asOf);
+          const since = new Map<string, { missed: boolean; right: Set<string> }>();
+          for (const o of seenSoFar) {
+            const own = since.get(o.gpc!) ?? { missed: false, right: new Set<string>() };
+            if (isMiss(o.outcome)) since.set(o.gpc!, { missed: true, right: new Set() });
+            else since.set(o.gpc!, { ...own, right: own.right.add(`${o.by} ${o.at.slice(0, 10)}`) });
+          }
+          for (const [gpc, { state, p }] of estimate(seenSoFar, { asOf, order })) {
+            const { missed, right } = since.get(gpc)!;
+            if (state === 'secure') secure += 1;
+            if (state === 'secure') expect(right.size, gpc).toBeGreaterThanOrEqual(2);
+            if (missed && right.size >= 3 && p >= 0.45) rightAgain += 1;
+            if (when === 'in term' && right.size >= 3 && p >= 0.3) expect(state, gpc).not.toBe('gap');
+          }
+        }
+      }
+    // both happen
+    expect(secure).toBeGreaterThan(500);
+    expect(rightAgain).toBeGreaterThan(50);
   });
 
   it('missed on two days it is a gap, in a child who knows the rest too; once, or twice in one sitting of many, it is a slip', () => {

@@ -96,7 +96,8 @@ export function knownOverTime(say: (line: string) => void, children: number): vo
         ['fewer', -1],
       ] as const) {
         const told = all.filter((t) => t.clear && sign * t.expected > 0);
-        const mean = (of: (t: Told) => number): string => (told.reduce((sum, t) => sum + of(t), 0) / told.length).toFixed(1);
+        const mean = (of: (t: Told) => number): string =>
+          told.length === 0 ? '-' : (told.reduce((sum, t) => sum + of(t), 0) / told.length).toFixed(1);
         const wrong = told.filter((t) => sign * t.truly < 0).length;
         const much = all.filter((t) => sign * t.truly >= many);
         say(

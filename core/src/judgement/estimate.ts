@@ -45,6 +45,9 @@ export interface EstimateOptions extends RecordOptions {
 const GAP_HOLDS_BELOW = 0.45;
 /** Missed on two days running, a pair is a gap from here down. */
 const MISSED_TWICE_BELOW = 0.5;
+/** Right in three sittings since it was last missed, a pair is no gap from here up: of such pairs less than half are. */
+const RIGHT_AGAIN = 3;
+const RIGHT_AGAIN_FROM = 0.3;
 /** Slow is said of what is known. */
 const SLOW_FROM = 0.6;
 
@@ -153,6 +156,7 @@ export function standingOver(
       if (isMiss(observation.outcome)) {
         own.missed += 1;
         own.missedOn.add(day);
+        own.sittings.clear();
       } else {
         own.sittings.add(`${observation.by} ${day}`);
         own.missedOn.clear();
@@ -170,7 +174,7 @@ interface Answers {
   missed: number;
   /** The days on which it was missed since it last came right. */
   readonly missedOn: Set<string>;
-  /** Adult and day of every right answer. */
+  /** Adult and day of every right answer since it was last missed. */
   readonly sittings: Set<string>;
   lastSeen: string;
 }
@@ -217,9 +221,10 @@ function estimateOf(
 }
 
 /**
- * The state that a belief stands for. *Secure* also needs right answers on two days or to two adults: two rights in one
- * sitting share a day and an ear. A *gap* needs two answers against it, or one in a child who is known by many; missed on two
- * days with nothing right since, it is one as soon as a right answer is no longer likelier than not.
+ * The state that a belief stands for. *Secure* also needs right answers on two days or to two adults since it was last
+ * missed: two rights in one sitting share a day and an ear. A *gap* needs two answers against it, or one in a child who is known by many; missed on two
+ * days with nothing right since, it is one as soon as a right answer is no longer likelier than not; right in three sittings since, it
+ * is none any more, unless that was luck or a summer has gone by.
  */
 function stateNow(belief: Belief, { count, missed, missedOn, sittings }: Answers, answers: number, model: EstimateModel): PairState {
   if (missedOn.size >= 2 && belief.p < MISSED_TWICE_BELOW) return 'gap';
@@ -227,7 +232,8 @@ function stateNow(belief: Belief, { count, missed, missedOn, sittings }: Answers
   // one miss of a child of whom little else is known says little; in a whole check it stands among the others
   const wrong = answers >= KNOWN_CHILD ? 2 * missed : missed;
   const state = stateOf(low, high, count, model, { right: sittings.size, wrong });
-  return state === 'secure' && belief.rested >= RESTED_TOO_LONG ? 'wobbly' : state;
+  if (belief.rested >= RESTED_TOO_LONG) return state === 'secure' ? 'wobbly' : state;
+  return state === 'gap' && sittings.size >= RIGHT_AGAIN && belief.p >= RIGHT_AGAIN_FROM ? 'wobbly' : state;
 }
 
 /**

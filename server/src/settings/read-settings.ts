@@ -21,4 +21,5 @@ const OLD_DEFAULTS = [
   { secureFrom: 0.8, gapBelow: 0.2 },
   { secureFrom: 0.77, gapBelow: 0.65 },
   { secureFrom: 0.77, gapBelow: 0.75 },
+  { secureFrom: 0.79, gapBelow: 0.75 },
 ];
