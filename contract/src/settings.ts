@@ -170,7 +170,7 @@ export const settings = z.object({
 export type SchoolSettings = z.infer<typeof settings>;
 
 export const DEFAULT_SETTINGS: SchoolSettings = {
-  secureFrom: 0.82,
+  secureFrom: 0.83,
   gapBelow: 0.75,
   skillSecureFrom: 0.75,
   skillGapBelow: 0.65,

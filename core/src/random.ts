@@ -21,6 +21,9 @@ export function randomBelow(random: Random, n: number): number {
   return Math.floor(random() * n);
 }
 
+/** A draw from the standard normal distribution (Box and Muller 1958, Annals of Mathematical Statistics 29); takes two numbers. */
+export const gauss = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+
 /** A shuffled copy (Fisher and Yates, as in Knuth 3.4.2 P). */
 export function shuffled<T>(items: readonly T[], random: Random): T[] {
   const out = items.slice();

@@ -107,7 +107,8 @@ describe('like compared with like', () => {
     expect(changeBetween(same, twelve, 49).change.expected).toBeGreaterThan(6);
     const lost = same.map((c, k) => ({ ...c, known: k < 12 ? 0.97 : 0.05, basedOn: 3 }));
     expect(changeBetween(same, lost, 49).change).toMatchObject({ clear: true });
-    expect(changeBetween(same, lost, 49).change.expected).toBeLessThan(-5);
+    // of what was thought known and is missed now, some never was known
+    expect(changeBetween(same, lost, 49).change.expected).toBeLessThan(-4);
   });
 
   it('the more is known now of what was open, the more is gained', () => {

@@ -196,31 +196,27 @@ describe('what the estimate says of kinds of children', () => {
     expect(states(twice(7), 8).count('secure')).toBeGreaterThan(35);
   });
 
-  it('since it was last missed, two sittings right make a pair secure, and three no gap any more unless it was luck', () => {
-    let [secure, rightAgain] = [0, 0];
+  it('right in three sittings since it was last missed, a pair is no gap any more unless it was luck', () => {
+    let rightAgain = 0;
     for (const mind of MIND_KINDS)
       for (let seed = 90_001; seed <= 90_004; seed += 1) {
         const { observations, order, snapshots } = drawPupil(mind, seed);
-        for (const { at: asOf, when } of snapshots) {
+        for (const { at: asOf } of snapshots.filter((s) => s.when === 'in term')) {
           const seenSoFar = observations.filter((o) => o.at < asOf);
-          const since = new Map<string, { missed: boolean; right: Set<string> }>();
+          const since = new Map<string, Set<string>>();
           for (const o of seenSoFar) {
-            const own = since.get(o.gpc!) ?? { missed: false, right: new Set<string>() };
-            if (isMiss(o.outcome)) since.set(o.gpc!, { missed: true, right: new Set() });
-            else since.set(o.gpc!, { ...own, right: own.right.add(`${o.by} ${o.at.slice(0, 10)}`) });
+            if (isMiss(o.outcome)) since.set(o.gpc!, new Set());
+            else since.get(o.gpc!)?.add(`${o.by} ${o.at.slice(0, 10)}`);
           }
           for (const [gpc, { state, p }] of estimate(seenSoFar, { asOf, order })) {
-            const { missed, right } = since.get(gpc)!;
-            if (state === 'secure') secure += 1;
-            if (state === 'secure') expect(right.size, gpc).toBeGreaterThanOrEqual(2);
-            if (missed && right.size >= 3 && p >= 0.45) rightAgain += 1;
-            if (when === 'in term' && right.size >= 3 && p >= 0.3) expect(state, gpc).not.toBe('gap');
+            if ((since.get(gpc)?.size ?? 0) < 3 || p < 0.3) continue;
+            rightAgain += Number(p < 0.6);
+            expect(state, gpc).not.toBe('gap');
           }
         }
       }
-    // both happen
-    expect(secure).toBeGreaterThan(500);
-    expect(rightAgain).toBeGreaterThan(50);
+    // it happens
+    expect(rightAgain).toBeGreaterThan(30);
   });
 
   it('missed on two days it is a gap, in a child who knows the rest too; once, or twice in one sitting of many, it is a slip', () => {

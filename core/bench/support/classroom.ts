@@ -4,7 +4,7 @@
  * of the group, with every pair just before it in the order that the child lacks, and with the share of the focus that the
  * child knows and sits through. What is learnt stays learnt over the cycle.
  */
-import { seeded, shuffled, type Gpc, type GroupingProblem, type Random } from '../../src/index.js';
+import { gauss, seeded, shuffled, type Gpc, type GroupingProblem } from '../../src/index.js';
 
 /** Meetings of each focus pair in a cycle. */
 const MEETINGS = 6;
@@ -28,8 +28,6 @@ export interface Classroom {
   readonly weight: readonly number[];
 }
 
-const normal = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-
 /** A school of 20 to 40 children in three classes at three steps, each asked every pair once with slips and guesses. */
 export function classroomOf(orders: readonly (readonly Gpc[])[], frequency: Readonly<Record<Gpc, number>>, seed: number): Classroom {
   const random = seeded(seed * 131 + 7);
@@ -44,7 +42,7 @@ export function classroomOf(orders: readonly (readonly Gpc[])[], frequency: Read
       const x = ability + 1.6 - (2.4 * k) / longest.length - (k >= away && k < away + 6 && random() < 0.6 ? 1.6 : 0);
       return random() < 1 / (1 + Math.exp(-1.7 * x));
     });
-    pupils.push({ id: `c${c}`, knows, rate: Math.exp(0.35 * normal(random)) });
+    pupils.push({ id: `c${c}`, knows, rate: Math.exp(0.35 * gauss(random)) });
     // one answer a pair: right answers are mostly knowledge, wrong ones mostly not; the child's share moves both
     const answers = taught.map((_gpc, k) => (knows[k] ? random() > 0.09 : random() < 0.07));
     const share = (answers.filter(Boolean).length + 2) / (answers.length + 4);

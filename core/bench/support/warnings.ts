@@ -3,7 +3,7 @@
  * each is said of a child it is not true of, and left out of one it is true of.
  */
 import { drawPupil, drawTwoCycles, MIND_KINDS, TWO_CYCLES, type TwoCycles } from '@sapling/data';
-import { estimate, loadLexicon, seeded, teachNext, trend, type Gpc, type TrendPoint } from '@sapling/core';
+import { estimate, gauss, loadLexicon, seeded, teachNext, trend, type Gpc, type TrendPoint } from '@sapling/core';
 import { changeBetween, estimateOver, type ChangeSays, type Estimate } from '@sapling/core/judgement';
 import { drawOf, KINDS } from './pupils.js';
 
@@ -183,11 +183,10 @@ export function readingTrends(say: (line: string) => void, terms: number): void 
       const said = new Map<string, number>();
       for (let seed = 1; seed <= terms; seed += 1) {
         const random = seeded(seed * 8867 + 11);
-        const gauss = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
         const seen: TrendPoint[] = [];
         const once = new Set<string>();
         for (let week = 0; week < 13; week += 1) {
-          seen.push({ on: on(7 * week), value: 40 + slope * week + spread * gauss() });
+          seen.push({ on: on(7 * week), value: 40 + slope * week + spread * gauss(random) });
           once.add(trend(seen, { aim: { on: on(210), value: 85 } }).decision);
         }
         for (const decision of once) said.set(decision, (said.get(decision) ?? 0) + 1);

@@ -36,8 +36,8 @@ export interface Change {
  * How often a pair of a child is learned, or lost, in a week of the calendar: chosen on simulated pupils of seeds that no bench prints
  * (three weeks, seven weeks and a half-year apart), so that the change that is told is the change that was.
  */
-const LEARNED_A_WEEK = 0.04;
-const LOST_A_WEEK = 0.006;
+const LEARNED_A_WEEK = 0.03;
+const LOST_A_WEEK = 0.005;
 /** A change is clear that is so many times its standard deviation and at least half a pair: chosen on the same, so that nineteen of twenty have the right direction. */
 const CLEARLY = 1.5;
 /**

@@ -149,16 +149,18 @@ export function standingOver(
       const gpc = observation.gpc!;
       quickness.add(observation);
       let own = about.get(gpc);
-      if (!own) about.set(gpc, (own = { count: 0, missed: 0, missedOn: new Set(), sittings: new Set(), lastSeen: '' }));
+      if (!own)
+        about.set(gpc, (own = { count: 0, missed: 0, missedOn: new Set(), sittings: new Set(), rightSince: new Set(), lastSeen: '' }));
       own.count += 1;
       own.lastSeen = observation.at;
       const day = observation.at.slice(0, 10);
       if (isMiss(observation.outcome)) {
         own.missed += 1;
         own.missedOn.add(day);
-        own.sittings.clear();
+        own.rightSince.clear();
       } else {
         own.sittings.add(`${observation.by} ${day}`);
+        own.rightSince.add(`${observation.by} ${day}`);
         own.missedOn.clear();
       }
       if (standing.has(observation.id)) then.set(gpc, stateNow(seen.belief(gpc)!, own, answers, model));
@@ -174,8 +176,9 @@ interface Answers {
   missed: number;
   /** The days on which it was missed since it last came right. */
   readonly missedOn: Set<string>;
-  /** Adult and day of every right answer since it was last missed. */
+  /** Adult and day of every right answer, and of those since it was last missed. */
   readonly sittings: Set<string>;
+  readonly rightSince: Set<string>;
   lastSeen: string;
 }
 
@@ -221,19 +224,24 @@ function estimateOf(
 }
 
 /**
- * The state that a belief stands for. *Secure* also needs right answers on two days or to two adults since it was last
- * missed: two rights in one sitting share a day and an ear. A *gap* needs two answers against it, or one in a child who is known by many; missed on two
+ * The state that a belief stands for. *Secure* also needs right answers on two days or to two adults: two rights in one
+ * sitting share a day and an ear. A *gap* needs two answers against it, or one in a child who is known by many; missed on two
  * days with nothing right since, it is one as soon as a right answer is no longer likelier than not; right in three sittings since, it
  * is none any more, unless that was luck or a summer has gone by.
  */
-function stateNow(belief: Belief, { count, missed, missedOn, sittings }: Answers, answers: number, model: EstimateModel): PairState {
+function stateNow(
+  belief: Belief,
+  { count, missed, missedOn, sittings, rightSince }: Answers,
+  answers: number,
+  model: EstimateModel,
+): PairState {
   if (missedOn.size >= 2 && belief.p < MISSED_TWICE_BELOW) return 'gap';
   const { low, high } = endsOf(belief, model);
   // one miss of a child of whom little else is known says little; in a whole check it stands among the others
   const wrong = answers >= KNOWN_CHILD ? 2 * missed : missed;
   const state = stateOf(low, high, count, model, { right: sittings.size, wrong });
   if (belief.rested >= RESTED_TOO_LONG) return state === 'secure' ? 'wobbly' : state;
-  return state === 'gap' && sittings.size >= RIGHT_AGAIN && belief.p >= RIGHT_AGAIN_FROM ? 'wobbly' : state;
+  return state === 'gap' && rightSince.size >= RIGHT_AGAIN && belief.p >= RIGHT_AGAIN_FROM ? 'wobbly' : state;
 }
 
 /**

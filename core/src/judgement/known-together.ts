@@ -4,7 +4,7 @@
  * unknown vowel look like twenty reasons to doubt that the child can push sounds together.
  */
 import type { Gpc } from '../phonics/lexicon.js';
-import { seeded, type Random } from '../random.js';
+import { gauss, seeded } from '../random.js';
 import type { RecallFilter } from './recall-filter.js';
 
 /** So many draws; the same ones each time, so that the same answers give the same figure. */
@@ -70,7 +70,6 @@ export class KnownTogether {
   }
 }
 const hash = (text: string): number => [...text].reduce((sum, c) => (31 * sum + c.codePointAt(0)!) % 1_000_003, 7);
-const gauss = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 
 /** The lower triangle whose product with itself turned over is this covariance (Cholesky), its own lower half by rows. */
 function lowerRoot(cov: readonly (readonly number[])[]): number[][] {

@@ -21,7 +21,7 @@ export const PARAMETERS: { readonly estimate: EstimateModel } = {
       gapBelow: 0.65,
     },
     fromMemory: 0.54983,
-    secureFrom: 0.82,
+    secureFrom: 0.83,
     gapBelow: 0.75,
     interval: 0.7,
     recall: {

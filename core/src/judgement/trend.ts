@@ -4,6 +4,7 @@
  * test that may be looked at again and again.
  */
 import { CoreError } from '../errors.js';
+import { median, medianOfSorted } from '../median.js';
 
 export interface TrendPoint {
   /** A day, YYYY-MM-DD, or a moment, ISO 8601. */
@@ -67,13 +68,13 @@ export function trend(points: readonly TrendPoint[], options: { aim?: Aim } = {}
     for (let j = i + 1; j < list.length; j += 1)
       if (list[j]!.day > list[i]!.day) slopes.push((7 * (list[j]!.value - list[i]!.value)) / (list[j]!.day - list[i]!.day));
   slopes.sort((a, b) => a - b);
-  const slopePerWeek = slopes.length === 0 ? 0 : median(slopes);
+  const slopePerWeek = slopes.length === 0 ? 0 : medianOfSorted(slopes);
   const [low, high] = interval(slopes, list);
   const last = all.at(-1)!.day;
-  const level = median(list.map(({ day, value }) => value - (slopePerWeek * (day - last)) / 7).sort((a, b) => a - b));
+  const level = median(list.map(({ day, value }) => value - (slopePerWeek * (day - last)) / 7));
   // where they started: the middle of the first three readings, in time and in value
   const first = all.slice(0, 3);
-  const middle = (of: (p: { day: number; value: number }) => number): number => median(first.map(of).sort((a, b) => a - b));
+  const middle = (of: (p: { day: number; value: number }) => number): number => median(first.map(of));
   const begun = { day: middle((p) => p.day), value: middle((p) => p.value) };
   if (aimAt && aimAt.day <= begun.day) throw new CoreError('bad-input', 'aim.on', 'The aim lies before the first reading.');
   const past = aimAt !== undefined && aimAt.value <= begun.value;
@@ -109,7 +110,7 @@ function gathered(list: readonly Point[]): readonly Point[] {
   if (list.length <= MOST_POINTS) return list;
   return Array.from({ length: MOST_POINTS }, (_, k) => {
     const own = list.slice(Math.floor((k * list.length) / MOST_POINTS), Math.floor(((k + 1) * list.length) / MOST_POINTS));
-    return { day: own.reduce((sum, p) => sum + p.day, 0) / own.length, value: median(own.map((p) => p.value).sort((a, b) => a - b)) };
+    return { day: own.reduce((sum, p) => sum + p.day, 0) / own.length, value: median(own.map((p) => p.value)) };
   });
 }
 
@@ -126,7 +127,7 @@ const OUTLYING = 2.5;
 /** The least-squares line, outlying days drawn in towards the robust one. */
 function fitted(list: readonly Point[], slope: number, level: number, last: number): Line {
   const off = list.map(({ day, value }) => value - level - slope * (day - last));
-  const spread = 1.483 * median(off.map(Math.abs).sort((a, b) => a - b));
+  const spread = 1.483 * median(off.map(Math.abs));
   const values = list.map(({ day }, k) => {
     const kept = spread === 0 ? off[k]! : Math.max(-OUTLYING * spread, Math.min(OUTLYING * spread, off[k]!));
     return level + slope * (day - last) + kept;
@@ -174,10 +175,6 @@ function dayOf(on: string, field: string): number {
 function numberOf(value: number, field: string): number {
   if (!Number.isFinite(value)) throw new CoreError('bad-input', field, 'The value must be a number.');
   return value;
-}
-function median(sorted: readonly number[]): number {
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
 }
 
 /** Sen's interval: the slopes that stand as far from the middle as Kendall's statistic is likely to vary, ties in time allowed for. */

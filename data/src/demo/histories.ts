@@ -4,7 +4,7 @@
  * several adults (one strict, one lenient), some from memory. Drawn by other rules than the estimate's model.
  * Seeds below FITTING_SEEDS are for fitting; tests and benchmarks draw from above.
  */
-import { seeded, type Random } from '@sapling/core';
+import { gauss, seeded, type Random } from '@sapling/core';
 import type { Observation, ObservationKind, Outcome, SkillEvidence, Strand } from '@sapling/core/evidence';
 import type { Gpc } from '@sapling/core/phonics';
 import { uuidAt } from './simulate.js';
@@ -20,7 +20,6 @@ export interface History {
   readonly knows: ReadonlySet<Gpc>;
   readonly asOf: string;
 }
-const gauss = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
 
 /** What each kind adds to a slip or a guess, and among how many the child chooses. */

@@ -3,7 +3,7 @@
  * children, and drawn by other rules than the core's model: the front is uneven, holes come in clumps of pairs easily
  * mixed up, and answerers differ continuously. Nothing in core/ may look at this.
  */
-import { seeded, type Random } from '@sapling/core';
+import { gauss, seeded, type Random } from '@sapling/core';
 import type { Observation, Outcome } from '@sapling/core/evidence';
 import { confusability, type Gpc } from '@sapling/core/phonics';
 import { uuidAt } from './simulate.js';
@@ -18,7 +18,6 @@ export interface TrueChild {
   readonly sort: 'front' | 'patchy';
 }
 
-const gauss = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 const bounded = (x: number, low: number, high: number): number => Math.min(high, Math.max(low, x));
 
 /** Seeds below this are for fitting; tests and benchmarks draw from above. */

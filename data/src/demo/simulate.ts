@@ -3,7 +3,7 @@
  * against comes from here; nothing in core/ may look at this, and its parameters are not those of the
  * estimate.
  */
-import { seeded, type Random } from '@sapling/core';
+import { gauss, seeded, type Random } from '@sapling/core';
 import type { Outcome } from '@sapling/core/evidence';
 import { confusability, isLightPair, type Gpc } from '@sapling/core/phonics';
 import { chanceOf, type DemoKind } from './cast.js';
@@ -22,10 +22,6 @@ export interface HiddenChild {
   /** Typical response on a known pair, ms. */
   readonly pace: number;
   readonly kind: DemoKind;
-}
-
-function gauss(random: Random): number {
-  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 }
 
 /** How able children of a kind are otherwise: reading, spelling and what was taught besides. */

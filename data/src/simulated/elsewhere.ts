@@ -9,11 +9,11 @@
  *
  * Nothing in core/ may look at this.
  */
-import { seeded, shuffled, type Random } from '@sapling/core';
+import { gauss, seeded, shuffled, type Random } from '@sapling/core';
 import { isMiss, type Observation, type ObservationKind, type Outcome } from '@sapling/core/evidence';
 import { allGpcs, type Gpc } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from '../orders/index.js';
-import { gauss, logistic } from './minds.js';
+import { logistic } from './minds.js';
 import type { Snapshot } from './pupil.js';
 
 export const ELSEWHERE = ['floor', 'stages'] as const;

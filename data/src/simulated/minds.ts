@@ -12,7 +12,7 @@
  *
  * A mind knows days and pairs by number; what an answer looks like to an adult is pupil.ts.
  */
-import type { Random } from '@sapling/core';
+import { gauss, type Random } from '@sapling/core';
 
 export const MIND_KINDS = ['switch', 'strength', 'place', 'spacing'] as const;
 export type MindKind = (typeof MIND_KINDS)[number];
@@ -34,7 +34,6 @@ export interface MindStart {
   readonly readiness: number;
 }
 
-export const gauss = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 export const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
 
 export function drawMind(kind: MindKind, start: MindStart, random: Random): Mind {

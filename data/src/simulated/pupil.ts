@@ -3,12 +3,12 @@
  * true. The mind behind it is one of four that differ in kind (minds.ts); the sorts of children differ in how they
  * answer. Nothing in core/ may look at this.
  */
-import { seeded, shuffled, type Random } from '@sapling/core';
+import { gauss, seeded, shuffled, type Random } from '@sapling/core';
 import { isMiss, type Observation, type ObservationKind, type Outcome } from '@sapling/core/evidence';
 import { allGpcs, confusability, type Gpc } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from '../orders/index.js';
 import { uuidAt } from '../demo/simulate.js';
-import { drawMind, gauss, logistic, type Mind, type MindKind } from './minds.js';
+import { drawMind, logistic, type Mind, type MindKind } from './minds.js';
 
 export const PUPIL_SORTS = ['steady', 'slow', 'late joiner', 'erratic', 'mirror', 'bilingual', 'guessing'] as const;
 export type PupilSort = (typeof PUPIL_SORTS)[number];

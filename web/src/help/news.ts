@@ -7,7 +7,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
       'A forgotten password is set anew by letter, where the school has named a mail server.',
       'A made-up school can be opened beside yours, to try things in and throw away.',
       'Leads may have the judgement fitted to the school’s own answers, under Progress, Can it be trusted here?',
-      'Secure asks for right answers in two sittings since a pair was last missed; right in three sittings since, it is no gap any more.',
+      'Secure is said of a little less than before, and is right more often; right in three sittings since it was last missed, a pair is no gap any more.',
       'A pair missed on two days with nothing right since is a gap, in a child who knows the rest too.',
       'Your school’s own words stand on every screen and sheet; American English and month-first dates follow the settings.',
       'Two questions pick a teaching order, and a check can be tried with a practice child.',

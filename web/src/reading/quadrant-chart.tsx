@@ -6,7 +6,7 @@ import { use as register, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useCallback } from 'react';
 import { CHART_FONT, CHART_HEADING_FONT, useChart } from '../ui/use-chart.js';
-import type { Standing } from './quadrants.js';
+import { isNear, readingsWords, type Standing } from './standing.js';
 
 register([ScatterChart, GridComponent, TooltipComponent, MarkAreaComponent, MarkLineComponent, AriaComponent, SVGRenderer]);
 const SHAPES: Record<Quadrant, string> = {
@@ -15,6 +15,12 @@ const SHAPES: Record<Quadrant, string> = {
   'quick, inaccurate': 'triangle',
   neither: 'diamond',
 };
+
+/** Hollow near a line, grey where another quarter is picked. */
+function styleOf(near: boolean, faint: boolean) {
+  const ink = faint ? '#93a09a' : '#24525a';
+  return near ? { color: '#fdfdf9', borderColor: ink, borderWidth: 2 } : { color: ink };
+}
 
 export default function QuadrantChart({
   standing,
@@ -100,9 +106,9 @@ export default function QuadrantChart({
               value: [100 * s.accuracy, s.wcpm],
               id: s.id,
               name: s.name,
-              text: `${s.title}: ${Math.floor(100 * s.accuracy)} % right, ${Math.round(s.wcpm)} a minute`,
+              text: `${readingsWords(s.readings)}: ${Math.floor(100 * s.accuracy)} % right, ${Math.round(s.wcpm)} a minute${isNear(s) ? '; near a line' : ''}`,
               symbol: SHAPES[s.quadrant],
-              ...(picked !== null && picked !== s.quadrant ? { itemStyle: { color: '#93a09a' } } : {}),
+              itemStyle: styleOf(isNear(s), picked !== null && picked !== s.quadrant),
             })),
             markLine: {
               silent: true,

@@ -1,34 +1,21 @@
-/** Who is accurate but slow, quick but inaccurate, both, or neither: each child's newest first reading in one picture that can be pressed. */
-import { fullName } from '@sapling/contract';
-import { nextAim, quadrantOf, type Quadrant } from '@sapling/core/reading';
+/** Who is accurate but slow, quick but inaccurate, both, or neither: each child's newest first readings in one picture that can be pressed. */
+import { STANDING_DAYS, STANDING_READINGS, type Quadrant } from '@sapling/core/reading';
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useData } from '../api/data.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { percent } from './figures.js';
-import { seriesOf } from './series.js';
+import { isNear, readingsWords, standingsOf } from './standing.js';
 import { agoWords } from '../ui/dates.js';
 
 const Picture = lazy(() => import('./quadrant-chart.js'));
-export interface Standing {
-  readonly id: string;
-  readonly name: string;
-  readonly title: string;
-  readonly at: string;
-  readonly accuracy: number;
-  readonly wcpm: number;
-  readonly aim: number;
-  readonly quadrant: Quadrant;
-}
 const ORDER: readonly { readonly quadrant: Quadrant; readonly then: string }[] = [
   { quadrant: 'quick, inaccurate', then: 'Slow down: look all the way through each word. Speed is no aim here.' },
   { quadrant: 'accurate and quick', then: 'Harder texts, expression and understanding.' },
   { quadrant: 'neither', then: 'Pairs and blending first; easier texts to read.' },
   { quadrant: 'accurate, slow', then: 'Read the same text several times; phrases.' },
 ];
-const middle = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0;
-
 export function Component() {
   const go = useNavigate();
   const [classId, setClassId] = useState<string | null>(null);
@@ -43,37 +30,11 @@ export function Component() {
     const group = groups?.find((g) => g.id === groupId);
     return (children ?? []).filter((c) => (!classId || c.classId === classId) && (!group || group.members.includes(c.id)));
   }, [children, groups, classId, groupId]);
-  const { standing, ownAim, without } = useMemo(() => {
-    if (!readings || !settings || !classes) return { standing: [] as Standing[], ownAim: false, without: 0 };
-    const newest = shownChildren.flatMap((c) => {
-      const point = seriesOf(
-        readings.filter((r) => r.child === c.id),
-        [],
-        undefined,
-        { timing: 'every reading', withHelp: 0 },
-      ).findLast((p) => p.cold && p.speed && p.reading.score.accuracy !== null);
-      return point ? [{ child: c, reading: point.reading }] : [];
-    });
-    const fallback = middle(newest.map((n) => n.reading.score.wcpm!));
-    let typed = false;
-    const list = newest.map(({ child, reading }): Standing => {
-      const year = classes.find((c) => c.id === child.classId)?.year ?? '';
-      const aim = nextAim(settings.readingAims, year, reading.at);
-      if (aim) typed = true;
-      const needs = { accuracy: settings.readAlone, wcpm: aim?.value ?? fallback };
-      return {
-        id: child.id,
-        name: fullName(child),
-        title: reading.title,
-        at: reading.at,
-        accuracy: reading.score.accuracy!,
-        wcpm: reading.score.wcpm!,
-        aim: needs.wcpm,
-        quadrant: quadrantOf(reading.score, needs)!,
-      };
-    });
-    return { standing: list, ownAim: typed, without: shownChildren.length - list.length };
-  }, [readings, settings, classes, shownChildren]);
+  const { standing, ownAim } = useMemo(
+    () => (readings && settings && classes ? standingsOf(shownChildren, readings, settings, classes) : { standing: [], ownAim: false }),
+    [readings, settings, classes, shownChildren],
+  );
+  const without = shownChildren.length - standing.length;
   const open = useCallback((id: string) => void go(`/children/${id}/readings`), [go]);
   if (!children || !classes || !settings || !readings)
     return (
@@ -84,7 +45,7 @@ export function Component() {
   return (
     <Page
       title="How they read"
-      lead="Each child’s newest first reading of a text: how accurate it was, and how fast. Press a child or a quarter."
+      lead="Each child’s newest first readings of a text: how accurate they were, and how fast. Press a child or a quarter."
     >
       <div className="mb-4 flex flex-wrap items-center gap-5">
         <ClassPicker classes={classes} value={classId} onChange={setClassId} />
@@ -130,13 +91,15 @@ export function Component() {
               {ownAim
                 ? 'Quick is at or above what this school aims for in that year by the end of the season.'
                 : 'No aims are typed in (Team), so quick means above the middle of those shown: half of them always are.'}{' '}
-              Accurate is {percent(settings.readAlone)} read right. The texts differ in difficulty, and one reading is one reading.
+              Accurate is {percent(settings.readAlone)} read right. Up to {STANDING_READINGS} readings of {STANDING_DAYS / 7} weeks count
+              together. Hollow: near a line, so that one more reading may well put the child on its other side. The texts differ in
+              difficulty.
               {without > 0 && ` ${without} ${without === 1 ? 'child has' : 'children have'} not read yet.`}
             </p>
           </div>
           <div className="grid content-start gap-4">
             {ORDER.map(({ quadrant, then }) => {
-              const here = standing.filter((s) => s.quadrant === quadrant);
+              const here = standing.filter((s) => s.quadrant === quadrant).sort((a, b) => Number(isNear(a)) - Number(isNear(b)));
               return (
                 <section key={quadrant} aria-label={quadrant} className={picked !== null && picked !== quadrant ? 'opacity-55' : ''}>
                   <button
@@ -157,7 +120,8 @@ export function Component() {
                         >
                           {s.name}
                         </Link>
-                        <span className="shrink-0 text-ink-2" title={`${s.title}, ${agoWords(s.at)}`}>
+                        <span className="shrink-0 text-ink-2" title={`${readingsWords(s.readings)}, the last ${agoWords(s.newest)}`}>
+                          {isNear(s) && 'near a line · '}
                           {percent(s.accuracy)}, {Math.round(s.wcpm)} a minute
                         </span>
                       </li>
