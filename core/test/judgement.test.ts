@@ -209,7 +209,7 @@ describe('what the estimate says of kinds of children', () => {
             else since.get(o.gpc!)?.add(`${o.by} ${o.at.slice(0, 10)}`);
           }
           for (const [gpc, { state, p }] of estimate(seenSoFar, { asOf, order })) {
-            if ((since.get(gpc)?.size ?? 0) < 3 || p < 0.3) continue;
+            if ((since.get(gpc)?.size ?? 0) < 3 || p < 0.4) continue;
             rightAgain += Number(p < 0.6);
             expect(state, gpc).not.toBe('gap');
           }

@@ -47,7 +47,7 @@ const GAP_HOLDS_BELOW = 0.45;
 const MISSED_TWICE_BELOW = 0.5;
 /** Right in three sittings since it was last missed, a pair is no gap from here up: of such pairs less than half are. */
 const RIGHT_AGAIN = 3;
-const RIGHT_AGAIN_FROM = 0.3;
+const RIGHT_AGAIN_FROM = 0.4;
 /** Slow is said of what is known. */
 const SLOW_FROM = 0.6;
 
