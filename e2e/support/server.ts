@@ -92,7 +92,8 @@ export class TestServer {
       this.#process = await this.host.open({ folder: this.folder, port: this.port, demo: this.demo }, this.output);
       return;
     }
-    const child = spawn(process.execPath, [process.env.SAPLING_SERVER!], {
+    // the database's code is compiled once, quickly: a server of a test ends before what it would win is won
+    const child = spawn(process.execPath, ['--liftoff-only', process.env.SAPLING_SERVER!], {
       cwd: ROOT,
       env: {
         ...process.env,
