@@ -107,6 +107,14 @@ describe('any response', () => {
       expect(apart.patterns).toEqual(['not blended']);
     }
   });
+  it('a sound between slashes is that sound, alone and among letters', () => {
+    for (const said of ['/s/ /n/ /ow/', 's n /ow/', 's-n-/ow/', 'sn/ow/'])
+      expect(
+        analyseResponse(lexicon, { target: 'snow', said }).units.map((u) => `${u.grapheme} ${u.outcome}`),
+        said,
+      ).toEqual(['s right', 'n right', 'ow wrong']);
+  });
+
   it('that is another word one sound away is laid at that sound', () => {
     const taught = taughtAfter(TEACHING_ORDERS[0]!, 16);
     let seen = 0;

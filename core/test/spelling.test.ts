@@ -43,6 +43,13 @@ const CASES: [target: string, written: string, units: string, patterns: string][
   ['jumped', 'jumpt', 'ed=wrong grapheme(t)', 'wrong grapheme'],
   ['crying', 'criing', 'y=wrong grapheme(i)', 'ending joined wrongly'],
   ['boat', 'bot', 'oa=wrong grapheme(o)', 'wrong grapheme'],
+  // a weak vowel is heard with the consonant after it, the half of an ending is there; a strong vowel is missing
+  ['table', 'tabl', 'le=wrong grapheme(l)', 'wrong grapheme'],
+  ['winter', 'wintr', 'er=wrong grapheme(r)', 'wrong grapheme'],
+  ['sister', 'sista', 'er=wrong grapheme(a)', 'wrong grapheme'],
+  ['jumped', 'jumpd', 'ed=wrong grapheme(d)', 'wrong grapheme'],
+  ['bird', 'brd', 'ir=left out(r)', 'left out'],
+  ['bird', 'bid', 'ir=wrong sound(i)', 'wrong sound'],
   ['tree', '', 't=left out() r=left out() ee=left out()', 'left out'],
 ];
 

@@ -22,12 +22,15 @@ export interface Spoken {
   readonly word: boolean;
 }
 
-/** The sounds that typed letters stand for: every cut of a word, or one sound a token. */
+/** What stands between sounds said one by one. */
+const APART = /[\s,.\-–—…]+/g;
+
+/** The sounds that typed letters stand for: every cut of a word, or one sound a token; `/ow/` among letters is that sound. */
 export function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit[]): Spoken[] {
   const slashed = [...said.matchAll(/\/([a-z]+)\//g)].map((m) => m[1]!);
-  if (slashed.length > 0 && slashed.every((s) => SOUNDS.has(s)))
+  if (slashed.length > 0 && slashed.every((s) => SOUNDS.has(s)) && said.replace(/\/[a-z]+\//g, '').replace(APART, '') === '')
     return [{ sounds: slashed.flatMap((s) => [...soundParts(s)]), apart: slashed.length > 1, doubt: 0, word: false }];
-  let tokens = said.split(/[\s,.\-–—…]+/).filter(Boolean);
+  let tokens = said.match(/\/[a-z]+\/|[^\s,.\-–—…/]+/g) ?? [];
   // sounds, then the word: *d-o-g dog*
   const last = tokens.at(-1) ?? '';
   if (last.length > 1 && tokens.slice(0, -1).join('') === last) tokens = [last];
@@ -109,6 +112,8 @@ function sameVowels(units: readonly SegmentUnit[], plain: readonly string[]): bo
 
 /** The sounds a token said alone may be: its grapheme's, commonest first; `kuh` is k; a whole word is its sounds. */
 export function tokenSounds(lexicon: Lexicon, token: string): string[][] {
+  const told = /^\/(.+)\/$/.exec(token)?.[1];
+  if (told !== undefined && SOUNDS.has(told)) return [[told]];
   const plain = /^([bcdfghjklmnpqrstvwxyz]{1,2})uh$/.exec(token)?.[1] ?? token;
   if (SOUNDS.has(plain) && plain.length > 1) return [[plain]];
   if (plain === 'eh' || plain === 'ih') return [[plain[0]!]];
@@ -129,7 +134,7 @@ export function tokenSounds(lexicon: Lexicon, token: string): string[][] {
 function tokensSaid(lexicon: Lexicon, tokens: readonly string[], target: readonly SegmentUnit[]): Spoken[] {
   // syllables said apart are no sounds said apart: *gigh-ant*
   if (
-    tokens.every((t) => t.length > 1 && /[aeiouy]/.test(t) && !/^[a-z]{1,2}uh$/.test(t)) &&
+    tokens.every((t) => t.length > 1 && !t.startsWith('/') && /[aeiouy]/.test(t) && !/^[a-z]{1,2}uh$/.test(t)) &&
     !tokens.some((t) => target.some((u) => u.grapheme === t))
   ) {
     const sounds = tokens.flatMap((t) => typedSounds(lexicon, t) ?? []).flatMap((s) => [...soundParts(s)]);

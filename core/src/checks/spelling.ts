@@ -45,6 +45,8 @@ const COST = {
 /** Letters taken for one another when turned round or over. */
 const TURNED: Record<string, string> = { b: 'dp', d: 'bq', p: 'qb', q: 'pgd', m: 'w', w: 'm', n: 'u', u: 'n', f: 't', t: 'f', g: 'q' };
 const LONGEST_RUN = 4;
+/** Vowels that an r is part of in writing. */
+const R_VOWELS = new Set(['ar', 'or', 'ur', 'air', 'eer', 'oor']);
 const SHORT_VOWELS = new Set(['a', 'e', 'i', 'o', 'u']);
 /** Letters that say another sound before e, i and y only: *gump* is no *jump*. */
 const SOFT: Record<string, string> = { c: 's', g: 'j' };
@@ -215,8 +217,15 @@ function spellsHere(
 ): boolean {
   if (stressed && SHORT_VOWELS.has(run) && SHORT_VOWELS.has(sound)) return sameSound(run, sound, accent);
   if (SOFT[run] === sound && !/[eiy]/.test(next)) return false;
-  return spellsSound(lexicon, run, sound);
+  const weak = WEAK.get(sound);
+  return spellsSound(lexicon, run, sound) || (weak !== undefined && (run === weak.letter || spellsSound(lexicon, run, weak.like)));
 }
+/** Weak vowels are not told apart (*sista*), and the consonant that ends one is heard with it (*wintr*, *tabl*). */
+const WEAK: ReadonlyMap<string, { readonly letter?: string; readonly like: string }> = new Map([
+  ['er', { letter: 'r', like: 'uh' }],
+  ['uhl', { letter: 'l', like: 'uhl' }],
+  ['uh', { like: 'er' }],
+]);
 
 function judged(unit: SegmentUnit, runs: readonly string[], spells: (run: string) => boolean): SpellingUnit {
   const { grapheme, sound } = unit;
@@ -232,6 +241,10 @@ function judged(unit: SegmentUnit, runs: readonly string[], spells: (run: string
   if (first.length > 1 && sameLetters(first, grapheme)) return of('order changed');
   // q alone is qu without its habit; k for x is half of it
   if (grapheme === 'qu' && first === 'q') return of('wrong grapheme');
+  // the sound of the ending, or half of it: *helpt*, *jumpd*
+  if (grapheme === 'ed' && (first === 'd' || first === 't')) return of('wrong grapheme');
+  // the vowel is what is missing: *brd*
+  if (first === 'r' && R_VOWELS.has(sound) && /^[aeiou].*r/.test(grapheme)) return of('left out');
   return of(spells(first) ? 'wrong grapheme' : 'wrong sound');
 }
 
