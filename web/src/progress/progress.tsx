@@ -1,4 +1,5 @@
 /** Progress: is it working, for this child, group, school? */
+import type { Group } from '@sapling/contract';
 import { Word } from '../help/word-of-trade.js';
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
@@ -13,6 +14,21 @@ const Weeks = lazy(() => import('./weeks-chart.js'));
 /** Whether a child clearly knows fewer (-1) or more (1), or neither. */
 const changed = ({ now, before, clear }: { readonly now: number; readonly before: number; readonly clear: boolean }): number =>
   clear ? Math.sign(now - before) : 0;
+
+/** The groups, each with the way to what its cycle came to so far. */
+function CyclesSoFar({ groups }: { groups: readonly Group[] }) {
+  if (groups.length === 0) return null;
+  return (
+    <p className="mt-3 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+      <span className="text-ink-2">Did it work?</span>
+      {groups.map((g) => (
+        <Link key={g.id} className="underline" aria-label={`${g.name}: did it work?`} to={`/groups/${g.id}/outcome`}>
+          {g.name}
+        </Link>
+      ))}
+    </p>
+  );
+}
 
 export function Component() {
   const { role } = useMe().colleague;
@@ -41,14 +57,8 @@ export function Component() {
             Can it be trusted here?
           </Link>
         )}
-        {(groups ?? [])
-          .filter((g) => g.members.length > 0)
-          .map((g) => (
-            <Link key={g.id} className="underline" to={`/groups/${g.id}/outcome`}>
-              {g.name}: did it work?
-            </Link>
-          ))}
       </div>
+      <CyclesSoFar groups={(groups ?? []).filter((g) => g.members.length > 0)} />
       {!data ? (
         <Pending error={error} what="the progress" />
       ) : observed === 0 ? (
