@@ -111,6 +111,25 @@ describe('like compared with like', () => {
     expect(changeBetween(same, lost, 49).change.expected).toBeLessThan(-4);
   });
 
+  it('refuses a time that is none', () => {
+    for (const days of [NaN, -1, Infinity])
+      expect(() => changeBetween([], [], days)).toThrow(expect.objectContaining({ code: 'bad-input', field: 'days' }));
+    expect(changeBetween([], []).says).toBe('not enough known');
+  });
+
+  it('the longer ago, the likelier what is known now was learned since', () => {
+    fc.assert(
+      fc.property(fc.array(pair, { minLength: 1, maxLength: 30 }), fc.nat(200), fc.nat(200), (pairs, days, more) => {
+        // of pairs that were not known then
+        const then = line(pairs.map((c) => ({ p: 0.3 * c.then, basedOn: 1 })));
+        const now = line(pairs.map((c) => ({ p: 0.7 + 0.3 * c.now, basedOn: 2 })));
+        expect(changeBetween(then, now, days + more).gain.expected).toBeGreaterThanOrEqual(
+          changeBetween(then, now, days).gain.expected - 1e-9,
+        );
+      }),
+    );
+  });
+
   it('the more is known now of what was open, the more is gained', () => {
     fc.assert(
       fc.property(fc.array(pair, { minLength: 1, maxLength: 30 }), fc.double({ min: 0, max: 1, noNaN: true }), (pairs, more) => {

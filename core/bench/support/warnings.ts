@@ -9,7 +9,7 @@ import { drawOf, KINDS } from './pupils.js';
 
 const DAY = 86_400_000;
 const START = Date.parse('2026-01-12T09:00:00.000Z');
-const daysBetween = ([from, to]: readonly [string, string]): number => (Date.parse(to) - Date.parse(from)) / DAY;
+const daysApart = ([from, to]: readonly [string, string]): number => (Date.parse(to) - Date.parse(from)) / DAY;
 const percent = (x: number, of: number): string => (of === 0 ? '-' : `${((100 * x) / of).toFixed(1)} %`);
 const SAYS: readonly ChangeSays[] = ['grew', 'little change', 'not enough known', 'near the ceiling'];
 
@@ -26,7 +26,7 @@ const lineOf = (states: ReadonlyMap<Gpc, Estimate>) =>
 function afterTwoCycles(child: TwoCycles, again: 'all' | 'focus', seed: number): ChangeSays {
   const { order, observations, teaching, moments } = drawTwoCycles(child, again, seed);
   const [then, now] = estimateOver(observations, moments, { order, teaching });
-  return changeBetween(lineOf(then!), lineOf(now!), daysBetween(moments)).says;
+  return changeBetween(lineOf(then!), lineOf(now!), daysApart(moments)).says;
 }
 
 /** Of open pairs, the part that must truly be gained for a child to count as growing, and under which one counts as flat. */
@@ -63,7 +63,7 @@ export function littleChange(say: (line: string) => void, children: number): voi
         const gained = open.reduce((more, gpc) => more + to.chance.get(gpc)! - from.chance.get(gpc)!, 0);
         if (open.length < 3) continue;
         const kind = gained >= GROWS * room ? 'growing' : gained <= FLAT * room ? 'flat' : undefined;
-        if (kind) by[kind][changeBetween(lineOf(then!), lineOf(now!), daysBetween([from.at, to.at])).says] += 1;
+        if (kind) by[kind][changeBetween(lineOf(then!), lineOf(now!), daysApart([from.at, to.at])).says] += 1;
       }
     }
     say(`  ${mind.padEnd(9)} gained ${100 * GROWS} % or more   ${shown(by.growing)}`);
@@ -119,7 +119,7 @@ function toldOver(weeks: number, children: number): [ours: Told[], plain: Told[]
       const pupil = drawOf(kind, seed);
       for (let k = seed % 7; k < pupil.weeks.length; k += 7) {
         const from = pupil.weeks[k]!;
-        const to = pupil.weeks.find((w) => Math.abs(daysBetween([from.at, w.at]) - 7 * weeks) < 1);
+        const to = pupil.weeks.find((w) => Math.abs(daysApart([from.at, w.at]) - 7 * weeks) < 1);
         if (!to) continue;
         const seen = pupil.observations.filter((o) => o.at < to.at);
         const [then, now] = estimateOver(seen, [from.at, to.at], { order: pupil.order, teaching: pupil.teaching });

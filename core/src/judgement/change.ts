@@ -2,6 +2,7 @@
  * What changed for a child between two moments, like compared with like: only pairs that had been seen by the first and were
  * looked at again since. What was secure already cannot grow, so whether much changed is told by the pairs that were open.
  */
+import { CoreError } from '../errors.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import type { PairState } from './estimate.js';
 import { pairHistory, type PairHistory, type Rates } from './hindsight.js';
@@ -38,7 +39,10 @@ export interface Change {
  */
 const LEARNED_A_WEEK = 0.03;
 const LOST_A_WEEK = 0.005;
-/** A change is clear that is so many times its standard deviation and at least half a pair: chosen on the same, so that nineteen of twenty have the right direction. */
+/**
+ * A change is clear that is so many times its standard deviation and at least half a pair: chosen on the same, so that few have gone the
+ * other way (of a hundred two after three weeks, eight after seven).
+ */
 const CLEARLY = 1.5;
 /**
  * The same of open pairs, which are what sessions are about, over at most so many weeks; and how many standard deviations less than
@@ -48,6 +52,7 @@ const CLEARLY = 1.5;
 const OPEN_LEARNED_A_WEEK = 0.12;
 const OPEN_LOST_A_WEEK = 0.03;
 const OPEN_WEEKS = 20;
+const USUALLY_APART = 49;
 const AT_LEAST = 0.4;
 /** With fewer open pairs looked at again, or a smaller share of those that were open, nothing is said. */
 const LEAST_OPEN = 3;
@@ -63,10 +68,12 @@ const HARDLY = 0.21;
  * Compares two lines of one child. Both moments are judged by all that is known now: what has come since also tells of then (a pair
  * that is always missed was not known then either). *Little change* needs at least three open pairs, two thirds of those that were
  * open, looked at again; a child near the ceiling is never said to have changed little.
- * @param days between the two
+ * @param days between the two; seven weeks where nothing is said
+ * @throws CoreError `bad-input` where the days are no number from 0.
  * @example changeBetween(lineThen, lineNow, 21).says
  */
-export function changeBetween(then: readonly PairThen[], now: readonly PairThen[], days: number): Change {
+export function changeBetween(then: readonly PairThen[], now: readonly PairThen[], days: number = USUALLY_APART): Change {
+  if (!(days >= 0 && Number.isFinite(days))) throw new CoreError('bad-input', 'days', 'The days between are a number from 0.');
   const later = new Map(now.map((c) => [c.gpc, c]));
   const seen = then.filter((c) => c.basedOn > 0);
   const again = seen.filter((c) => (later.get(c.gpc)?.basedOn ?? 0) > c.basedOn);

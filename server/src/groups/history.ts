@@ -1,6 +1,7 @@
 /** What groups were: those that ended, who moved when, and for whom two cycles changed little. */
 import { desc, eq, inArray } from 'drizzle-orm';
 import type { GroupHistory } from '@sapling/contract';
+import { daysBetween } from '@sapling/core';
 import { changeBetween } from '@sapling/core/judgement';
 import { childrenInReach } from '../access.js';
 import { colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
@@ -10,7 +11,6 @@ import { route } from '../http/route.js';
 import { poolOf } from '../work/pool.js';
 
 /** What changed for children in a group after group, since the first of them began. */
-const DAY_MS = 86_400_000;
 const changesSince = new PerChild<ReturnType<typeof changeBetween>>('change since');
 const CYCLES = 2;
 const LATEST_MOVES = 200;
@@ -67,9 +67,8 @@ export const groupHistoryRoutes = [
       long,
       (row) => `${startOf(row.id)} ${access.today}`,
       async (facts, grounds, row) => {
-        const moments = [startOf(row.id), now()].sort();
-        const { lines } = await poolOf(db).run('judgeChild', { facts, grounds, moments });
-        return changeBetween(lines[0]!, lines[1]!, (Date.parse(moments[1]!) - Date.parse(moments[0]!)) / DAY_MS);
+        const { lines } = await poolOf(db).run('judgeChild', { facts, grounds, moments: [startOf(row.id), now()].sort() });
+        return changeBetween(lines[0]!, lines[1]!, Math.max(0, daysBetween(since.get(row.id)!.from, access.today)));
       },
     );
     const flat = long.flatMap((child): GroupHistory['flat'] => {
