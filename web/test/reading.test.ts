@@ -1,7 +1,7 @@
 /** A reading as the device holds it: nothing is lost between devices, taps go in bunches, the series reads by its rules. */
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import type { ReadingSummary, WholeReading } from '@sapling/contract';
+import type { ChildLine, ReadingSummary, WholeReading } from '@sapling/contract';
 import {
   addSteps,
   beginReading,
@@ -16,6 +16,7 @@ import {
   type StepMaker,
 } from '../src/reading/local-reading.js';
 import { decisionWords, seriesOf, trendOf } from '../src/reading/series.js';
+import { standingsOf } from '../src/reading/standing.js';
 import { barsOf, wavOf } from '../src/reading/recording.js';
 
 let n = 0;
@@ -122,6 +123,26 @@ describe('readings over time', () => {
     expect(decisionWords(found, true).why).toContain('5 first readings');
     expect(series.filter((p) => !p.cold)).toHaveLength(1);
     expect(series.filter((p) => !p.speed)).toHaveLength(1);
+  });
+  it('place a child by the newest three first readings together, against the year’s aim or the middle of all', () => {
+    const child = (id: string, classId: string) => ({ id, givenName: id, familyName: '', classId }) as unknown as ChildLine;
+    const of = (id: string, read: ReadingSummary[]) => read.map((r) => ({ ...r, child: id }));
+    const settings = { readAlone: 0.95, readingAims: [] };
+    const classes = [{ id: 'one', year: 'Year 1' }];
+    const readings = [
+      // slow long ago, quick three times since, and slow once more in a text that was read before
+      ...of('Ada', [...weekly([20, 60, 64, 68]), summary(30, 't3', 22)]),
+      ...of('Ben', weekly([30])),
+    ];
+    const { standing, ownAim } = standingsOf([child('Ada', 'one'), child('Ben', 'one'), child('Cem', 'one')], readings, settings, classes);
+    expect(ownAim).toBe(false);
+    expect(standing.map((s) => [s.id, s.readings, s.wcpm, s.quadrant])).toEqual([
+      ['Ada', 3, 64, 'accurate and quick'],
+      ['Ben', 1, 30, 'accurate, slow'],
+    ]);
+    const aims = [{ year: 'Year 1', season: 'summer' as const, wcpm: 30 }];
+    const byAim = standingsOf([child('Ben', 'one')], readings, { ...settings, readingAims: aims }, classes);
+    expect(byAim).toMatchObject({ ownAim: true, standing: [{ quadrant: 'accurate and quick', near: { speed: true } }] });
   });
   it('say what the rule decided, with the interval', () => {
     const words = (values: readonly number[], withAim = true) => {

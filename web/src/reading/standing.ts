@@ -35,7 +35,8 @@ export function standingsOf(
     const firsts = series.flatMap(({ cold, reading }) => (cold && reading.score.wcpm !== null ? [readOnce(reading)] : []));
     return firsts.length > 0 ? [{ child, firsts, newest: firsts.at(-1)! }] : [];
   });
-  const fallback = middle(read.map(({ newest }) => newest.wcpm));
+  // the middle of what each is placed by, so that half of those shown are above it
+  const fallback = middle(read.flatMap(({ firsts }) => standingOf(firsts, { accuracy: settings.readAlone, wcpm: 0 })?.wcpm ?? []));
   let ownAim = false;
   const standing = read.flatMap(({ child, firsts, newest }): Standing[] => {
     const year = classes.find((c) => c.id === child.classId)?.year ?? '';
