@@ -28,9 +28,10 @@ const APART = /[\s,.\-–—…]+/g;
 /** The sounds that typed letters stand for: every cut of a word, or one sound a token; `/ow/` among letters is that sound. */
 export function soundsSaid(lexicon: Lexicon, said: string, target: readonly SegmentUnit[]): Spoken[] {
   const slashed = [...said.matchAll(/\/([a-z]+)\//g)].map((m) => m[1]!);
-  if (slashed.length > 0 && slashed.every((s) => SOUNDS.has(s)) && said.replace(/\/[a-z]+\//g, '').replace(APART, '') === '')
+  const told = slashed.length > 0 && slashed.every((s) => SOUNDS.has(s));
+  if (told && said.replace(/\/[a-z]+\//g, '').replace(APART, '') === '')
     return [{ sounds: slashed.flatMap((s) => [...soundParts(s)]), apart: slashed.length > 1, doubt: 0, word: false }];
-  let tokens = said.match(/\/[a-z]+\/|[^\s,.\-–—…/]+/g) ?? [];
+  let tokens = told ? said.match(/\/[a-z]+\/|[^\s,.\-–—…/]+/g)! : said.split(APART).filter(Boolean);
   // sounds, then the word: *d-o-g dog*
   const last = tokens.at(-1) ?? '';
   if (last.length > 1 && tokens.slice(0, -1).join('') === last) tokens = [last];
