@@ -3,7 +3,7 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 const ROOT_OF_THE_CORE =
-  'capital Clock clockAhead clockFrom clockTime CoreError CoreErrorCode counted dayIn daysAfter daysBetween fewOf gauss isCoreError isTimeZone LexiconSource listed loadLexicon MOST_NAMED pairInWords Random seeded seedFrom shuffled weekday'.split(
+  'capital Clock clockAhead clockFrom clockTime CoreError CoreErrorCode counted dayIn daysAfter daysBetween fewOf gauss isCoreError isTimeZone LexiconSource listed loadLexicon median MOST_NAMED pairInWords Random seeded seedFrom shuffled weekday'.split(
     ' ',
   );
 

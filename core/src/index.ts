@@ -5,6 +5,7 @@
 export * from './errors.js';
 export * from './clock.js';
 export * from './days.js';
+export { median } from './median.js';
 export * from './random.js';
 export { loadLexicon, type LexiconSource } from './io/load-lexicon.js';
 export { capital, counted, fewOf, listed, MOST_NAMED, pairInWords } from './in-words.js';

@@ -45,7 +45,13 @@ const COST = {
 /** Letters taken for one another when turned round or over. */
 const TURNED: Record<string, string> = { b: 'dp', d: 'bq', p: 'qb', q: 'pgd', m: 'w', w: 'm', n: 'u', u: 'n', f: 't', t: 'f', g: 'q' };
 const LONGEST_RUN = 4;
-/** Vowels that an r is part of in writing. */
+/** Weak vowels are not told apart (*sista*), and the consonant that ends one is heard with it (*wintr*, *tabl*). */
+const WEAK: ReadonlyMap<string, { readonly letter?: string; readonly like?: string }> = new Map([
+  ['er', { letter: 'r', like: 'uh' }],
+  ['uhl', { letter: 'l' }],
+  ['uh', { like: 'er' }],
+]);
+/** Vowels that an r is part of in writing; of the weak one the r is heard alone. */
 const R_VOWELS = new Set(['ar', 'or', 'ur', 'air', 'eer', 'oor']);
 const SHORT_VOWELS = new Set(['a', 'e', 'i', 'o', 'u']);
 /** Letters that say another sound before e, i and y only: *gump* is no *jump*. */
@@ -218,14 +224,8 @@ function spellsHere(
   if (stressed && SHORT_VOWELS.has(run) && SHORT_VOWELS.has(sound)) return sameSound(run, sound, accent);
   if (SOFT[run] === sound && !/[eiy]/.test(next)) return false;
   const weak = WEAK.get(sound);
-  return spellsSound(lexicon, run, sound) || (weak !== undefined && (run === weak.letter || spellsSound(lexicon, run, weak.like)));
+  return spellsSound(lexicon, run, sound) || run === weak?.letter || (weak?.like !== undefined && spellsSound(lexicon, run, weak.like));
 }
-/** Weak vowels are not told apart (*sista*), and the consonant that ends one is heard with it (*wintr*, *tabl*). */
-const WEAK: ReadonlyMap<string, { readonly letter?: string; readonly like: string }> = new Map([
-  ['er', { letter: 'r', like: 'uh' }],
-  ['uhl', { letter: 'l', like: 'uhl' }],
-  ['uh', { like: 'er' }],
-]);
 
 function judged(unit: SegmentUnit, runs: readonly string[], spells: (run: string) => boolean): SpellingUnit {
   const { grapheme, sound } = unit;

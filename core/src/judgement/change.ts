@@ -5,7 +5,7 @@
 import { CoreError } from '../errors.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import type { PairState } from './estimate.js';
-import { pairHistory, type PairHistory, type Rates } from './hindsight.js';
+import { gainIn, pairHistory, ratesOver, type PairHistory, type Rates } from './hindsight.js';
 
 export interface PairThen {
   readonly gpc: Gpc;
@@ -37,23 +37,22 @@ export interface Change {
  * How often a pair of a child is learned, or lost, in a week of the calendar: chosen on simulated pupils of seeds that no bench prints
  * (three weeks, seven weeks and a half-year apart), so that the change that is told is the change that was.
  */
-const LEARNED_A_WEEK = 0.03;
-const LOST_A_WEEK = 0.005;
-/**
- * A change is clear that is so many times its standard deviation and at least half a pair: chosen on the same, so that few have gone the
- * other way (of a hundred two after three weeks, eight after seven).
- */
-const CLEARLY = 1.5;
+const A_WEEK: Rates = { learned: 0.03, lost: 0.005 };
 /**
  * The same of open pairs, which are what sessions are about, over at most so many weeks; and how many standard deviations less than
  * expected is gained at least. Chosen so that little change is told apart best from one look to another eight weeks and more on, also
  * of children who learn half of the focus, and over a summer.
  */
-const OPEN_LEARNED_A_WEEK = 0.12;
-const OPEN_LOST_A_WEEK = 0.03;
+const OPEN_A_WEEK: Rates = { learned: 0.12, lost: 0.03 };
 const OPEN_WEEKS = 20;
-const USUALLY_APART = 49;
 const AT_LEAST = 0.4;
+/** Days between two looks of which it is not said how far apart they are. */
+const USUALLY_APART = 49;
+/**
+ * A change is clear that is so many times its standard deviation and at least half a pair: chosen on the same, so that few have gone the
+ * other way (of a hundred two after three weeks, eight after seven).
+ */
+const CLEARLY = 1.5;
 /** With fewer open pairs looked at again, or a smaller share of those that were open, nothing is said. */
 const LEAST_OPEN = 3;
 const SEEN_SHARE = 2 / 3;
@@ -77,15 +76,16 @@ export function changeBetween(then: readonly PairThen[], now: readonly PairThen[
   const later = new Map(now.map((c) => [c.gpc, c]));
   const seen = then.filter((c) => c.basedOn > 0);
   const again = seen.filter((c) => (later.get(c.gpc)?.basedOn ?? 0) > c.basedOn);
+  const weeks = Math.max(1, days / 7);
   const over =
     (rates: Rates) =>
     (c: PairThen): PairHistory =>
       pairHistory([c.known, later.get(c.gpc)!.known], rates);
   const after = again.reduce((sum, c) => sum + later.get(c.gpc)!.known, 0);
-  const change = changeOf(again.map(over(ratesOver(days, LEARNED_A_WEEK, LOST_A_WEEK))));
+  const change = changeOf(again.map(over(ratesOver(weeks, A_WEEK))));
   const isOpen = (c: PairThen): boolean => c.state !== 'secure' && c.known < OPEN_BELOW;
   const allOpen = seen.filter(isOpen);
-  const open = again.filter(isOpen).map(over(ratesOver(Math.min(7 * OPEN_WEEKS, days), OPEN_LEARNED_A_WEEK, OPEN_LOST_A_WEEK)));
+  const open = again.filter(isOpen).map(over(ratesOver(Math.min(OPEN_WEEKS, weeks), OPEN_A_WEEK)));
   const expected = open.reduce((sum, { learned }) => sum + learned, 0);
   const room = open.reduce((sum, { learned, lacking }) => sum + learned + lacking, 0);
   const less = AT_LEAST * Math.sqrt(open.reduce((sum, { learned }) => sum + learned * (1 - learned), 0));
@@ -101,14 +101,8 @@ export function changeBetween(then: readonly PairThen[], now: readonly PairThen[
   return { of: again.length, before: Math.max(0, after - change.expected), now: after, change, open: open.length, gain, says };
 }
 
-function ratesOver(days: number, learnedAWeek: number, lostAWeek: number): Rates {
-  const weeks = Math.max(1, days / 7);
-  return { learned: 1 - (1 - learnedAWeek) ** weeks, lost: 1 - (1 - lostAWeek) ** weeks };
-}
-
 /** How many more of these pairs are known now than then. */
 function changeOf(pairs: readonly PairHistory[]): Change['change'] {
-  const expected = pairs.reduce((sum, { learned, lost }) => sum + learned - lost, 0);
-  const variance = pairs.reduce((sum, { learned, lost }) => sum + learned + lost - (learned - lost) ** 2, 0);
+  const { expected, variance } = gainIn(pairs);
   return { expected, clear: Math.abs(expected) >= Math.max(0.5, CLEARLY * Math.sqrt(variance)) };
 }

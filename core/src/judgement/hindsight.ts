@@ -8,6 +8,12 @@ export interface Rates {
   readonly learned: number;
   readonly lost: number;
 }
+/** What becomes of weekly rates over so many weeks. */
+export function ratesOver(weeks: number, aWeek: Rates): Rates {
+  const over = (chance: number): number => 1 - (1 - chance) ** weeks;
+  return { learned: over(aWeek.learned), lost: over(aWeek.lost) };
+}
+
 /** What one pair did between the first look and the last: chances that add up to 1. */
 export interface PairHistory {
   readonly kept: number;
@@ -34,6 +40,15 @@ export function pairHistory(believed: readonly number[], { learned, lost }: Rate
     [kept, gone, got, lacking] = [kept / all, gone / all, got / all, lacking / all];
   }
   return { kept, lost: gone, learned: got, lacking };
+}
+/** How many more of these pairs are known at the last look than at the first, with its variance: pairs are taken as independent. */
+export function gainIn(pairs: readonly PairHistory[]): { readonly expected: number; readonly variance: number } {
+  let [expected, variance] = [0, 0];
+  for (const { learned, lost } of pairs) {
+    expected += learned - lost;
+    variance += learned + lost - (learned - lost) ** 2;
+  }
+  return { expected, variance };
 }
 const inside = (p: number): number => Math.min(0.995, Math.max(0.005, p));
 const odds = (p: number): number => p / (1 - p);

@@ -5,7 +5,7 @@
 import { CoreError } from '../errors.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import type { PairState } from './estimate.js';
-import { pairHistory } from './hindsight.js';
+import { gainIn, pairHistory, ratesOver, type Rates } from './hindsight.js';
 
 export interface PairThenNow {
   readonly gpc: Gpc;
@@ -136,10 +136,9 @@ function childOutcome(child: OutcomeChild, taught: ReadonlySet<Gpc>, days: numbe
   };
 }
 
-/** How often in a week a pair is learned that the sessions work on, one that they do not, or lost: chosen, docs/decisions/planning.md. */
-const TAUGHT_A_WEEK = 0.12;
-const BESIDE_A_WEEK = 0.03;
-const LOST_A_WEEK = 0.01;
+/** How often in a week a pair is learned, or lost, that the sessions work on, and one that they do not: chosen, docs/decisions/planning.md. */
+const TAUGHT_A_WEEK: Rates = { learned: 0.12, lost: 0.01 };
+const BESIDE_A_WEEK: Rates = { learned: 0.03, lost: 0.01 };
 /** What is misjudged of one pair of a child is so of others: the sum is this much less sure than of pairs that have nothing in common. */
 const TOGETHER = 1.4;
 /**
@@ -147,15 +146,12 @@ const TOGETHER = 1.4;
  * seemed half known was not known then. Pairs are taken as independent (a sum of variances). Never less than none.
  */
 function gainOf(pairs: readonly PairThenNow[], days: number, taught: ReadonlySet<string>): ChildOutcome['gain'] {
-  let expected = 0;
-  let variance = 0;
-  for (const { gpc, then, between = [], now } of pairs) {
-    const weeks = Math.max(1, days / 7) / (between.length + 1);
-    const rates = { learned: 1 - (1 - (taught.has(gpc) ? TAUGHT_A_WEEK : BESIDE_A_WEEK)) ** weeks, lost: 1 - (1 - LOST_A_WEEK) ** weeks };
-    const { learned, lost } = pairHistory([then.p, ...between, now.p], rates);
-    expected += learned - lost;
-    variance += learned + lost - (learned - lost) ** 2;
-  }
+  const { expected, variance } = gainIn(
+    pairs.map(({ gpc, then, between = [], now }) => {
+      const weeks = Math.max(1, days / 7) / (between.length + 1);
+      return pairHistory([then.p, ...between, now.p], ratesOver(weeks, taught.has(gpc) ? TAUGHT_A_WEEK : BESIDE_A_WEEK));
+    }),
+  );
   const half = Z90 * TOGETHER * Math.sqrt(variance);
   const most = (x: number): number => Math.max(0, Math.min(pairs.length, x));
   return { expected: most(expected), low: most(expected - half), high: most(expected + half) };

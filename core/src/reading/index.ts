@@ -15,4 +15,5 @@ export * from './words-to-teach.js';
 export * from './reading-evidence.js';
 export * from './choose-text.js';
 export * from './quadrant.js';
+export * from './standing.js';
 export * from './aims.js';

@@ -1,6 +1,7 @@
 /** Where each child stands by accuracy and speed, from the newest first readings of texts. */
 import { fullName, type ChildLine, type ReadingSummary, type SchoolClass, type SchoolSettings } from '@sapling/contract';
-import { nextAim, standingOf, type ReadingStanding, type ReadOnce } from '@sapling/core/reading';
+import { median } from '@sapling/core';
+import { nextAim, speedOf, standingOf, type ReadingStanding, type ReadOnce } from '@sapling/core/reading';
 import { seriesOf } from './series.js';
 
 export interface Standing extends ReadingStanding {
@@ -14,14 +15,6 @@ export const isNear = ({ near }: ReadingStanding): boolean => near.accuracy || n
 /** How many readings a figure rests on. */
 export const readingsWords = (count: number): string => (count === 1 ? 'one reading' : `${count} readings`);
 
-const readOnce = ({ at, score }: ReadingSummary): ReadOnce => ({
-  at,
-  correct: score.correct,
-  attempted: score.attempted,
-  wcpm: score.wcpm!,
-});
-const middle = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0;
-
 /** @returns those who have read, and whether any of them has an aim of the school's own; without one, quick is above the middle of all */
 export function standingsOf(
   children: readonly ChildLine[],
@@ -32,19 +25,20 @@ export function standingsOf(
   const read = children.flatMap((child) => {
     const own = readings.filter((r) => r.child === child.id);
     const series = seriesOf(own, [], undefined, { timing: 'every reading', withHelp: 0 });
-    const firsts = series.flatMap(({ cold, reading }) => (cold && reading.score.wcpm !== null ? [readOnce(reading)] : []));
-    return firsts.length > 0 ? [{ child, firsts, newest: firsts.at(-1)! }] : [];
+    const firsts = series.flatMap(({ cold, reading: { at, score } }): ReadOnce[] =>
+      cold && score.wcpm !== null ? [{ at, correct: score.correct, attempted: score.attempted, wcpm: score.wcpm }] : [],
+    );
+    const speed = speedOf(firsts);
+    if (speed === null) return [];
+    const newest = firsts.at(-1)!.at;
+    const year = classes.find((c) => c.id === child.classId)?.year ?? '';
+    return [{ child, firsts, newest, speed, aim: nextAim(settings.readingAims, year, newest)?.value }];
   });
   // the middle of what each is placed by, so that half of those shown are above it
-  const fallback = middle(read.flatMap(({ firsts }) => standingOf(firsts, { accuracy: settings.readAlone, wcpm: 0 })?.wcpm ?? []));
-  let ownAim = false;
-  const standing = read.flatMap(({ child, firsts, newest }): Standing[] => {
-    const year = classes.find((c) => c.id === child.classId)?.year ?? '';
-    const aim = nextAim(settings.readingAims, year, newest.at);
-    if (aim) ownAim = true;
-    const needs = { accuracy: settings.readAlone, wcpm: aim?.value ?? fallback };
-    const found = standingOf(firsts, needs);
-    return found ? [{ ...found, id: child.id, name: fullName(child), newest: newest.at, aim: needs.wcpm }] : [];
+  const middle = median(read.map(({ speed }) => speed));
+  const standing = read.flatMap(({ child, firsts, newest, aim = middle }): Standing[] => {
+    const found = standingOf(firsts, { accuracy: settings.readAlone, wcpm: aim });
+    return found ? [{ ...found, id: child.id, name: fullName(child), newest, aim }] : [];
   });
-  return { standing, ownAim };
+  return { standing, ownAim: read.some(({ aim }) => aim !== undefined) };
 }
