@@ -17,6 +17,7 @@ interface Summary {
   id: string;
   child: string;
   textId: string;
+  title: string;
   done: boolean;
   score: { errors: number; correct: number; attempted: number; wcpm: number; selfCorrections: number };
 }
@@ -321,6 +322,14 @@ test('readings over time are read by stated rules; who is accurate and who is qu
   await expect(page.getByRole('img', { name: /readings, the newest with/ })).toBeVisible();
   await expect(page.getByRole('region', { name: 'What it says' })).toContainText(/first readings/);
   await expect(page.getByRole('table').getByRole('row')).toHaveCount(count.get(most)! + 1);
+  // where a text is chosen, one that was read long ago is not offered as new
+  const own = readings.filter((r) => r.child === most && r.done);
+  const newest = own.slice(0, 4).map((r) => r.textId);
+  const longAgo = own.findLast((r) => !newest.includes(r.textId))!;
+  const times = own.filter((r) => r.textId === longAgo.textId).length;
+  await page.goto(`${demo.url}/check/reading?child=${most}`);
+  const offered = page.getByRole('region', { name: 'Texts' }).getByRole('button', { name: longAgo.title });
+  await expect(offered).toContainText(times === 1 ? 'read once' : `read ${times} times`);
   await page.goto(`${demo.url}/progress/reading`);
   await expect(page.getByRole('img', { name: /children by accuracy and speed/ })).toBeVisible();
   const quarter = page.getByRole('region', { name: 'accurate, slow' });

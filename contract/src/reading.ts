@@ -118,6 +118,8 @@ export const readingSummary = readingRecord.omit({ text: true, words: true, ques
   answers: z.object({ right: z.number(), partly: z.number(), asked: z.number() }),
   markings: z.number().int(),
   done: z.boolean(),
+  /** Which finished reading of its text by this child it is, or will be once it is done, from 1. */
+  nth: z.number().int(),
   recorded: z.boolean(),
 });
 export type ReadingSummary = z.infer<typeof readingSummary>;

@@ -6,6 +6,7 @@ import {
   changeBetween,
   effective,
   estimate,
+  estimateStrands,
   isMiss,
   OUTCOMES,
   OBSERVATION_KINDS,
@@ -52,6 +53,37 @@ describe('the estimate', () => {
         expect(judge([...list, ...list])).toEqual(found);
       }),
       { numRuns: 200 },
+    );
+  });
+
+  it('says the same wherever on earth the school is: a day there is a day, whatever midnight in Greenwich falls into', () => {
+    // mornings and afternoons of a fortnight, by one adult
+    const visits = fc.array(
+      fc.record({ day: fc.integer({ min: 0, max: 13 }), hour: fc.integer({ min: 8, max: 16 }), outcome, word: fc.boolean() }),
+      { minLength: 2, maxLength: 12 },
+    );
+    fc.assert(
+      fc.property(visits, fc.integer({ min: -11, max: 13 }), (list, ahead) => {
+        const here = (shift: number) => {
+          const moment = (days: number, hours: number) => new Date(Date.UTC(2026, 8, 7 + days, hours - shift)).toISOString();
+          const all = list.map((v, k) => ({
+            ...seen(v.outcome, 0, v.word ? { kind: 'text' } : {}),
+            id: `v${k}`,
+            at: new Date(Date.parse(moment(v.day, v.hour)) + k * 1000).toISOString(),
+          }));
+          const found = estimate(all, { asOf: moment(20, 12) }).get('ai:ay')!;
+          const skills = all.map((observation) => ({
+            strand: 'blending' as const,
+            right: !isMiss(observation.outcome),
+            observation,
+            difficulty: 0,
+          }));
+          const strand = estimateStrands(skills, { asOf: moment(20, 12) }).get('blending')!;
+          return [found.state, strand.state, ...[found.p, found.low, found.high, strand.p].map((n) => n.toFixed(9))];
+        };
+        expect(here(ahead)).toEqual(here(0));
+      }),
+      { numRuns: 150 },
     );
   });
 

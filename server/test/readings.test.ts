@@ -203,4 +203,36 @@ describe('a list of readings', () => {
     const newest = (await school.ask('GET', `/api/readings?childId=${child}&latest=1`, { as: teacher })).body as ReadingSummary[];
     expect(newest.map((r) => r.id)).toEqual([(await list())[0]!.id]);
   });
+
+  it('says which reading of its text each is, however long ago the first was; one set aside counts as none', async () => {
+    const [cem] = (await school.addChildren('Wrens', ['Cem'])) as [string];
+    /** A finished reading of a text on a day of October. */
+    const on = async (day: number, textId: string): Promise<string> => {
+      const id = uuidv7();
+      const at = `2026-10-0${day}T09:00:00.000Z`;
+      const steps: ReadingStep[] = [{ what: 'start' }, { what: 'stop', ms: 12_000 }, { what: 'last', word: 8 }, { what: 'done' }];
+      await send(teacher, [
+        { type: 'reading', id, record: reading(teacher.id, cem, id, { at, textId }) },
+        ...steps.map((s, n) => ofCem(id, n, s)),
+      ]);
+      return id;
+    };
+    const ofCem = (of: string, n: number, what: ReadingStep) => {
+      const made = step(teacher, of, of, n, what);
+      return { ...made, record: { ...made.record, child: cem } };
+    };
+    const nth = async (latest?: number): Promise<Record<string, number>> => {
+      const asked = `/api/readings?childId=${cem}${latest === undefined ? '' : `&latest=${latest}`}`;
+      const found = (await school.ask('GET', asked, { as: teacher })).body as ReadingSummary[];
+      return Object.fromEntries(found.map((r) => [r.id, r.nth]));
+    };
+    const wrong = await on(1, 'fox');
+    const first = await on(2, 'fox');
+    for (const [k, textId] of ['hen', 'pig', 'cat'].entries()) await on(3 + k, textId);
+    const again = await on(6, 'fox');
+    expect(await nth()).toMatchObject({ [wrong]: 1, [first]: 2, [again]: 3 });
+    await send(teacher, [ofCem(wrong, 9, { what: 'set aside', aside: true })]);
+    expect(await nth()).toMatchObject({ [first]: 1, [again]: 2 });
+    expect(await nth(1)).toEqual({ [again]: 2 });
+  });
 });

@@ -94,7 +94,7 @@ describe('steps on the device', () => {
 });
 
 describe('readings over time', () => {
-  const summary = (day: number, textId: string, wcpm: number, accuracy = 0.97): ReadingSummary =>
+  const summary = (day: number, textId: string, wcpm: number, { accuracy = 0.97, nth = 1 } = {}): ReadingSummary =>
     ({
       id: `r${day}${textId}`,
       child: 'c',
@@ -110,13 +110,19 @@ describe('readings over time', () => {
       answers: { right: 0, partly: 0, asked: 0 },
       markings: 1,
       done: true,
+      nth,
       recorded: false,
     }) as ReadingSummary;
   const rules = { timing: 'accurate readings', withHelp: 0.9 } as const;
   const aim = { on: '2026-12-31', value: 90 };
   const weekly = (values: readonly number[]): ReadingSummary[] => values.map((v, k) => summary(7 * k, `t${k}`, v));
   it('leave out of the trend what was read again or too hard, and say nothing from too few', () => {
-    const series = seriesOf([...weekly([40, 42, 44, 46, 48]), summary(36, 't4', 70), summary(40, 'hard', 20, 0.8)], [], undefined, rules);
+    const series = seriesOf(
+      [...weekly([40, 42, 44, 46, 48]), summary(36, 't4', 70, { nth: 2 }), summary(40, 'hard', 20, { accuracy: 0.8 })],
+      [],
+      undefined,
+      rules,
+    );
     const found = trendOf(series, aim);
     expect(found.points).toHaveLength(5);
     expect(found.trend.decision).toBe('too few points');
@@ -131,7 +137,7 @@ describe('readings over time', () => {
     const classes = [{ id: 'one', year: 'Year 1' }];
     const readings = [
       // slow long ago, quick three times since, and slow once more in a text that was read before
-      ...of('Ada', [...weekly([20, 60, 64, 68]), summary(30, 't3', 22)]),
+      ...of('Ada', [...weekly([20, 60, 64, 68]), summary(30, 't3', 22, { nth: 2 })]),
       ...of('Ben', weekly([30])),
     ];
     const { standing, ownAim } = standingsOf([child('Ada', 'one'), child('Ben', 'one'), child('Cem', 'one')], readings, settings, classes);

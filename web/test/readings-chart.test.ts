@@ -7,8 +7,8 @@ import { seriesOf, trendOf } from '../src/reading/series.js';
 const DAY = 86_400_000;
 const FIRST = Date.parse('2026-09-07T09:00:00Z');
 const at = (day: number): string => new Date(FIRST + day * DAY).toISOString();
-const reading = (day: number, wcpm: number | null, accuracy: number | null, textId = `t${day}`): ReadingSummary =>
-  ({ id: `r${day}`, textId, title: `Text ${day}`, at: at(day), done: true, score: { wcpm, accuracy } }) as unknown as ReadingSummary;
+const reading = (day: number, wcpm: number | null, accuracy: number | null, nth = 1): ReadingSummary =>
+  ({ id: `r${day}`, title: `Text ${day}`, at: at(day), done: true, nth, score: { wcpm, accuracy } }) as unknown as ReadingSummary;
 const rules = { timing: 'accurate readings' as const, withHelp: 0.9 };
 /** Every series of the picture by its name. */
 function drawn(readings: readonly ReadingSummary[], aim: { on: string; value: number } | null) {
@@ -22,7 +22,7 @@ const rising = [0, 7, 14, 21, 28, 35].map((day, k) => reading(day, 40 + 3 * k, 0
 
 describe('the picture of readings', () => {
   it('sets a first reading apart from a text read again, and shows no speed that was not accurate enough', () => {
-    const { of } = drawn([reading(0, 40, 0.97, 'fox'), reading(7, 55, 0.99, 'fox'), reading(14, 80, 0.6)], null);
+    const { of } = drawn([reading(0, 40, 0.97), reading(7, 55, 0.99, 2), reading(14, 80, 0.6)], null);
     expect(values(of('first reading, a minute'))).toEqual([40]);
     expect(values(of('read again'))).toEqual([55]);
     expect(values(of('read right, %'))).toEqual([97, 99, 60]);

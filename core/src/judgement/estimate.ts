@@ -4,6 +4,7 @@
  */
 import { CoreError } from '../errors.js';
 import { isMiss, type Observation } from '../evidence/observation.js';
+import { schoolDays } from '../evidence/school-days.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { endsOf, knownIn } from './belief.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
@@ -112,6 +113,7 @@ export function standingOver(
   const then = new Map<Gpc, PairState>();
   const about = new Map<Gpc, Answers>();
   const quickness = new SlowWatch(model);
+  const dayOf = schoolDays();
   let answers = 0;
   const look = (time: number, filter: RecallFilter): void => {
     const slow = quickness.pairs();
@@ -153,7 +155,7 @@ export function standingOver(
         about.set(gpc, (own = { count: 0, missed: 0, missedOn: new Set(), sittings: new Set(), rightSince: new Set(), lastSeen: '' }));
       own.count += 1;
       own.lastSeen = observation.at;
-      const day = observation.at.slice(0, 10);
+      const day = dayOf(observation.at);
       if (isMiss(observation.outcome)) {
         own.missed += 1;
         own.missedOn.add(day);
@@ -175,7 +177,7 @@ interface Answers {
   count: number;
   missed: number;
   /** The days on which it was missed since it last came right. */
-  readonly missedOn: Set<string>;
+  readonly missedOn: Set<number>;
   /** Adult and day of every right answer, and of those since it was last missed. */
   readonly sittings: Set<string>;
   readonly rightSince: Set<string>;

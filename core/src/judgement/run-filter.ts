@@ -2,6 +2,7 @@
 import { CoreError } from '../errors.js';
 import { checkKindOf } from '../checks/kinds/index.js';
 import { effective, isMiss, OBSERVATION_KINDS, OUTCOMES, type Observation } from '../evidence/observation.js';
+import { schoolDays } from '../evidence/school-days.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import type { EstimateModel } from './model.js';
 import { chancesOf } from './filter-parameters.js';
@@ -127,9 +128,11 @@ const BY_THE_WAY_COUNTS = 2;
  */
 export function oftenInOneSitting(): (observation: Observation) => boolean {
   const seen = new Map<string, number>();
+  const dayOf = schoolDays();
   return (o) => {
+    const day = dayOf(o.at);
     if (!byTheWay(o.kind) || isMiss(o.outcome)) return false;
-    const key = `${o.gpc} ${o.by} ${o.at.slice(0, 10)}`;
+    const key = `${o.gpc} ${o.by} ${day}`;
     const n = seen.get(key) ?? 0;
     seen.set(key, n + 1);
     return n >= BY_THE_WAY_COUNTS;

@@ -8,6 +8,7 @@
 import { CoreError } from '../errors.js';
 import { STRANDS, type Strand } from '../evidence/observation.js';
 import type { SkillEvidence } from '../evidence/derived.js';
+import { schoolDays } from '../evidence/school-days.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import type { Estimate, PairState } from './estimate.js';
@@ -43,8 +44,9 @@ export function estimateStrands(
   const model = options.model ?? DEFAULT_MODEL;
   const out = new Map<Strand, StrandEstimate>();
   const slow = slowStrands(evidence);
+  const inTime = [...evidence].sort((a, b) => Date.parse(a.observation.at) - Date.parse(b.observation.at));
   for (const strand of STRANDS) {
-    const own = evidence.filter((e) => e.strand === strand);
+    const own = inTime.filter((e) => e.strand === strand);
     if (own.length === 0) continue;
     const found = estimateOne(own, asOf, model, options.together ?? new KnownTogether());
     // slow is a word for who can do it
@@ -68,8 +70,9 @@ export function rightOn(model: EstimateModel, ability: number, difficulty: numbe
 function countsOf(own: readonly SkillEvidence[], asOf: number, model: EstimateModel): number[] {
   const { halfLifeDays, kindWeight, sharedInSitting } = model.strand;
   const before = new Map<string, number>();
+  const dayOf = schoolDays();
   return own.map(({ observation: { by, at, kind, fromMemory } }) => {
-    const sitting = `${by} ${at.slice(0, 10)}`;
+    const sitting = `${by} ${dayOf(at)}`;
     const n = before.get(sitting) ?? 0;
     before.set(sitting, n + 1);
     // what the n-th adds to those before it: a later answer never changes what an earlier one counts

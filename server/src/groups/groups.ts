@@ -6,17 +6,20 @@ import { colleagues, groupMembers, groupMoves, groups, logs, sessions } from '..
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { schoolZone } from '../settings/school-day.js';
+import { firstDay } from './days.js';
 
 export async function listGroups(db: Db, access: Access, only?: readonly string[]): Promise<Group[]> {
   const ids = (only ?? [...readable(access)]).filter((id) => readable(access).has(id) || only !== undefined);
   if (ids.length === 0) return [];
-  const [rows, members] = await Promise.all([
+  const [rows, members, zone] = await Promise.all([
     db
       .select()
       .from(groups)
       .where(and(inArray(groups.id, ids), isNull(groups.removedAt)))
       .orderBy(groups.createdAt, groups.id),
     db.select().from(groupMembers).where(inArray(groupMembers.groupId, ids)),
+    schoolZone(db),
   ]);
   return rows.map((row) => {
     const all = members.filter((m) => m.groupId === row.id).map((m) => m.childId);
@@ -29,7 +32,7 @@ export async function listGroups(db: Db, access: Access, only?: readonly string[
       skills: row.skills,
       slot: row.slot,
       meets: row.meets,
-      startsOn: row.startsOn || row.createdAt.slice(0, 10),
+      startsOn: firstDay(row, zone),
       endsOn: row.endsOn,
       members: visible,
       hidden: all.length - visible.length,

@@ -1,14 +1,16 @@
 /** What groups were: those that ended, who moved when, and for whom two cycles changed little. */
 import { desc, eq, inArray } from 'drizzle-orm';
 import type { GroupHistory } from '@sapling/contract';
-import { daysBetween } from '@sapling/core';
+import { dayIn, daysBetween } from '@sapling/core';
 import { changeBetween } from '@sapling/core/judgement';
 import { childrenInReach } from '../access.js';
 import { colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
 import { tenth } from '../evidence/evidence.js';
 import { PerChild } from '../evidence/per-child.js';
 import { route } from '../http/route.js';
+import { endOfDay, schoolZone } from '../settings/school-day.js';
 import { poolOf } from '../work/pool.js';
+import { firstDay } from './days.js';
 
 /** What changed for children in a group after group, since the first of them began. */
 const changesSince = new PerChild<ReturnType<typeof changeBetween>>('change since');
@@ -16,12 +18,12 @@ const CYCLES = 2;
 const LATEST_MOVES = 200;
 
 type Row = typeof groups.$inferSelect;
-const firstDay = (row: Row): string => row.startsOn || row.createdAt.slice(0, 10);
 /** A group that ended on the day it began was taken back, and nobody was taught in it. */
-const wasACycle = (row: Row): boolean => row.removedAt === null || firstDay(row) < row.removedAt.slice(0, 10);
+const wasACycle = (row: Row, zone: string): boolean => row.removedAt === null || firstDay(row, zone) < dayIn(row.removedAt, zone);
 
 export const groupHistoryRoutes = [
   route('groupHistory', { action: 'form groups', childIds: [] }, async ({ db, access, now }): Promise<GroupHistory> => {
+    const zone = await schoolZone(db);
     const [every, members, team, moves] = await Promise.all([
       db.select().from(groups),
       db.select().from(groupMembers),
@@ -35,7 +37,7 @@ export const groupHistoryRoutes = [
         .limit(LATEST_MOVES),
     ]);
     const nameOf = (id: string | null): string | null => team.find((c) => c.id === id)?.name ?? null;
-    const lasted = new Map(every.filter(wasACycle).map((g) => [g.id, g]));
+    const lasted = new Map(every.filter((g) => wasACycle(g, zone)).map((g) => [g.id, g]));
     const ended = [...lasted.values()].filter((g) => g.removedAt !== null).sort((a, b) => (a.removedAt! < b.removedAt! ? 1 : -1));
     const past = ended.flatMap((row): GroupHistory['past'] => {
       const all = members.filter((m) => m.groupId === row.id).map((m) => m.childId);
@@ -43,8 +45,8 @@ export const groupHistoryRoutes = [
       if (visible.length === 0) return [];
       const { id, name, adultId, focus, skills, slot, meets, endsOn, version } = row;
       const about = { id, name, adultId, focus, skills, slot, meets, endsOn, version };
-      const startsOn = firstDay(row);
-      const endedOn = row.removedAt!.slice(0, 10);
+      const startsOn = firstDay(row, zone);
+      const endedOn = dayIn(row.removedAt!, zone);
       return [{ ...about, members: visible, hidden: all.length - visible.length, startsOn, endedOn, adultName: nameOf(adultId) }];
     });
     // children in a group now who were in others before
@@ -52,7 +54,7 @@ export const groupHistoryRoutes = [
     for (const { groupId, childId } of members) {
       const row = lasted.get(groupId);
       if (!row) continue;
-      const from = firstDay(row);
+      const from = firstDay(row, zone);
       const seen = since.get(childId) ?? { from, cycles: 0, now: false };
       since.set(childId, { from: from < seen.from ? from : seen.from, cycles: seen.cycles + 1, now: seen.now || row.removedAt === null });
     }
@@ -61,7 +63,7 @@ export const groupHistoryRoutes = [
       return seen !== undefined && seen.now && seen.cycles >= CYCLES;
     });
     // as of the end of the first day: the check that led to the group counts as before
-    const startOf = (id: string): string => `${since.get(id)!.from}T23:59:59.999Z`;
+    const startOf = (id: string): string => endOfDay(since.get(id)!.from, zone);
     const changes = await changesSince.of(
       db,
       long,

@@ -1,5 +1,6 @@
 /** What a group's cycle came to: states at its start and now, the sessions between, readings before and after. */
 import { eq, inArray } from 'drizzle-orm';
+import { dayIn } from '@sapling/core';
 import type { Gpc } from '@sapling/core/phonics';
 import { workedOn } from '@sapling/core/planning';
 import { fullName, type GroupOutcomeFacts } from '@sapling/contract';
@@ -9,6 +10,8 @@ import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { readingList } from '../readings/readings.js';
 import { listSessions } from '../sessions/sessions.js';
+import { endOfDay, schoolZone } from '../settings/school-day.js';
+import { firstDay } from './days.js';
 
 const DAY = 86_400_000;
 
@@ -28,7 +31,8 @@ export const outcomeRoutes = [
       if (!group) throw new ProblemError('not-found');
       const members = (await db.select().from(groupMembers).where(eq(groupMembers.groupId, group.id))).map((m) => m.childId);
       const ids = members.filter((id) => access.childIds.has(id));
-      const startsOn = group.startsOn || group.createdAt.slice(0, 10);
+      const zone = await schoolZone(db);
+      const startsOn = firstDay(group, zone);
       const [rows, sessions, readings] = await Promise.all([
         ids.length > 0 ? db.select().from(children).where(inArray(children.id, ids)) : [],
         listSessions(db, access, { from: startsOn, to: access.today, groupId: group.id }),
@@ -36,7 +40,7 @@ export const outcomeRoutes = [
       ]);
       const held = sessions.filter((s) => s.log !== null && s.log.attendance.some((a) => a.present));
       // as of the end of the first day: the check that led to the group counts as before
-      const start = `${startsOn}T23:59:59.999Z`;
+      const start = endOfDay(startsOn, zone);
       const grounds = await groundsOf(db, rows);
       const moments = weeksBetween(start, now());
       const judged = new Map(await Promise.all(rows.map(async (row) => [row.id, await judgedAt(db, row, grounds(row), moments)] as const)));
@@ -57,7 +61,7 @@ export const outcomeRoutes = [
           const before = done.findLast((r) => r.at <= start);
           const after = done.findLast((r) => r.at > start);
           const figures = (r: (typeof done)[number] | undefined) =>
-            r ? { on: r.at.slice(0, 10), title: r.title, wcpm: r.score.wcpm!, accuracy: r.score.accuracy } : null;
+            r ? { on: dayIn(r.at, zone), title: r.title, wcpm: r.score.wcpm!, accuracy: r.score.accuracy } : null;
           return {
             id: row.id,
             name: fullName(row),

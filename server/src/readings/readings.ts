@@ -16,9 +16,10 @@ import { childOfReading, outcomesOf } from './store.js';
 /** A child has many readings. */
 const CHILDREN_AT_ONCE = 20;
 /**
- * Readings in reach, newest first, each as the marking that counts has it. Those set aside are left out.
+ * Readings in reach, newest first, each as the marking that counts has it and with which reading of its text it is. Those set aside
+ * are left out.
  * @param of only of these children
- * @param latest only so many of each child, the newest
+ * @param latest only so many of each child, the newest; which reading of its text each is counts the older ones all the same
  */
 export async function readingList(
   db: Db,
@@ -31,21 +32,31 @@ export async function readingList(
   const rows = await byIds(
     ids,
     async (some) => {
-      const all = db
+      const placed = db
         .select({
-          ...columns,
-          length: sql<number>`jsonb_array_length(${readings.words})`.as('length'),
+          id: readings.id,
+          child: readings.child,
+          textId: readings.textId,
           place: sql<number>`row_number() over (partition by ${readings.child} order by ${readings.at} desc, ${readings.id} desc)`.as(
             'place',
           ),
         })
         .from(readings)
         .where(inArray(readings.child, some))
-        .as('all_readings');
+        .as('placed');
+      const byText = db
+        .select({
+          id: placed.id,
+          place: placed.place,
+          newestOfText: sql<number>`min(${placed.place}) over (partition by ${placed.child}, ${placed.textId})`.as('newest_of_text'),
+        })
+        .from(placed)
+        .as('by_text');
       return db
-        .select()
-        .from(all)
-        .where(latest === undefined ? undefined : lte(all.place, latest));
+        .select({ ...columns, length: sql<number>`jsonb_array_length(${readings.words})`, place: byText.place })
+        .from(byText)
+        .innerJoin(readings, eq(readings.id, byText.id))
+        .where(latest === undefined ? undefined : lte(byText.newestOfText, latest));
     },
     CHILDREN_AT_ONCE,
   );
@@ -62,12 +73,18 @@ export async function readingList(
   rows.sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : a.id < b.id ? 1 : -1));
   const breath = breathing();
   const list: ReadingSummary[] = [];
-  for (const { length, paper, place: _place, ...row } of rows) {
+  const read = new Map<string, number>();
+  for (const { length, paper, place, ...row } of rows.reverse()) {
     await breath();
     const { setAside, ...outcome } = outcomes.get(row.id)!;
-    if (!setAside) list.push({ ...row, ...(paper ? { paper } : {}), words: length, ...outcome, recorded: recorded.has(row.id) });
+    if (setAside) continue;
+    const text = `${row.child} ${row.textId}`;
+    const nth = (read.get(text) ?? 0) + 1;
+    if (outcome.done) read.set(text, nth);
+    if (latest === undefined || place <= latest)
+      list.push({ ...row, ...(paper ? { paper } : {}), words: length, ...outcome, nth, recorded: recorded.has(row.id) });
   }
-  return list;
+  return list.reverse();
 }
 
 export const readingRoutes = [

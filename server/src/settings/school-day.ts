@@ -1,6 +1,6 @@
 /** Which day it is where the school is: a server may stand in another zone, and its day is not the school's. */
 import { TZDate } from '@date-fns/tz';
-import { dayIn } from '@sapling/core';
+import { dayIn, daysAfter } from '@sapling/core';
 import type { Db } from '../db/open.js';
 import { schools } from '../db/schema.js';
 
@@ -20,6 +20,10 @@ export const forgetZone = (db: Db): void => void zones.delete(db);
 
 /** The school's day (YYYY-MM-DD) at a moment. */
 export const schoolDay = async (db: Db, now: string): Promise<string> => dayIn(now, await schoolZone(db));
+
+/** The last moment of a day where the school is, ISO 8601 UTC. */
+export const endOfDay = (on: string, timeZone: string): string =>
+  new Date(momentOf(daysAfter(on, 1), 0, timeZone).getTime() - 1).toISOString();
 
 /** The moment of a clock time on a day where the school is, summer time or not. @param minutes since midnight */
 export function momentOf(on: string, minutes: number, timeZone: string): Date {

@@ -4,6 +4,7 @@ import { STRANDS, type Strand } from '@sapling/core/evidence';
 import type { Cell } from '@sapling/core/grouping';
 import { asksForWork } from '@sapling/core/judgement';
 import Papa from 'papaparse';
+import { dayOf } from '../clock.js';
 import { SIGN_WORDS, signOf } from '../ui/signs.js';
 import { graphemeShown, graphemeSpoken } from '../ui/word-marks.js';
 import { say } from '../wording/say.js';
@@ -104,7 +105,7 @@ export function gapsCsv(rows: readonly ChildLine[], columns: readonly Column[], 
           s.low.toFixed(3),
           s.high.toFixed(3),
           String(s.basedOn),
-          s.lastSeen?.slice(0, 10) ?? '',
+          s.lastSeen ? dayOf(s.lastSeen) : '',
         ];
       }),
     ];

@@ -3,6 +3,7 @@ import type { ChildLine, Colleague, Group, GroupHistory, GroupRule } from '@sapl
 import type { GroupingProblem } from '@sapling/core/grouping';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
+import { dayOf } from '../clock.js';
 import { dayWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { core } from '../workers/core.js';
@@ -115,7 +116,7 @@ export function Why({ child, groups, children, team, problem, rules, last, onMov
               })}
           </ul>
           <p className="text-sm text-ink-2">
-            From {answers} answers{seen.length > 0 && `, the last on ${dayWords(seen[seen.length - 1]!.slice(0, 10))}`}. A check finds what
+            From {answers} answers{seen.length > 0 && `, the last on ${dayWords(dayOf(seen[seen.length - 1]!))}`}. A check finds what
             to teach next; it is no diagnosis.{' '}
             <Link className="underline" to={`/children/${child.id}`}>
               All that is known of {child.givenName}

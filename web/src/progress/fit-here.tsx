@@ -6,6 +6,7 @@ import { mutate } from 'swr';
 import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../api/client.js';
 import { keyOf, onWork } from '../api/data.js';
+import { dayOf } from '../clock.js';
 import { dateWords } from '../ui/dates.js';
 
 type Fit = ResponseOf<Endpoints['trust']>['fit'];
@@ -140,7 +141,7 @@ export function FitHere({ fit, mayFit }: { fit: Fit; mayFit: boolean }) {
 }
 
 const by = (row: Row): string =>
-  `on ${dateWords(row.at.slice(0, 10))}${row.by ? ` by ${row.by}` : ''}, from ${row.answers} answers of ${row.children} children`;
+  `on ${dateWords(dayOf(row.at))}${row.by ? ` by ${row.by}` : ''}, from ${row.answers} answers of ${row.children} children`;
 
 /** How much better, in words: children who were not fitted on were asked. */
 function found(row: Row): string {

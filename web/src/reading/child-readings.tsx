@@ -129,7 +129,7 @@ export function Component() {
                       <Link className="underline-offset-4 hover:underline" to={`/reading/${p.reading.id}`}>
                         {p.reading.title}
                       </Link>
-                      {p.nth > 1 && <span className="ml-2 text-sm font-normal text-ink-2">reading {p.nth}</span>}
+                      {p.reading.nth > 1 && <span className="ml-2 text-sm font-normal text-ink-2">reading {p.reading.nth}</span>}
                       {p.reading.recorded && <span className="ml-2 text-sm font-normal text-ink-2">recorded</span>}
                     </th>
                     <td>{p.step ?? '–'}</td>

@@ -1,4 +1,5 @@
 /** The picture of a child's readings over time, as its chart is told to draw it: nothing here touches the page. */
+import { atSchool } from '../clock.js';
 import { CHART_FONT } from '../ui/use-chart.js';
 import type { Aim } from '@sapling/core/judgement';
 import { dateText } from '../wording/date-text.js';
@@ -24,7 +25,7 @@ const stepOf = (p: SeriesPoint | undefined): string => (p?.step ? `step ${p.step
 const dot = (p: SeriesPoint, value: number) => ({
   value: [time(p), value],
   id: p.reading.id,
-  name: `${p.reading.title}${p.step === null ? '' : `, step ${p.step}`}${p.nth > 1 ? `, reading ${p.nth}` : ''}`,
+  name: `${p.reading.title}${p.step === null ? '' : `, step ${p.step}`}${p.reading.nth > 1 ? `, reading ${p.reading.nth}` : ''}`,
 });
 
 /** Words a minute above, share read right below, on one line of time. @param still without movement, for those who asked for less */
@@ -45,7 +46,7 @@ export function readingsChartOptions(picture: ReadingsPicture, still: boolean) {
     tooltip: {
       trigger: 'item',
       formatter: (p: { name: string; value: [number, number]; seriesName: string }) =>
-        `${p.name}<br>${dateText(new Date(p.value[0]), 'd MMM')}: ${Math.round(p.value[1])}${p.seriesName === 'read right, %' ? ' %' : ' right words a minute'}`,
+        `${p.name}<br>${dateText(atSchool(new Date(p.value[0]).toISOString()), 'd MMM')}: ${Math.round(p.value[1])}${p.seriesName === 'read right, %' ? ' %' : ' right words a minute'}`,
     },
     ...axes(picture.aim),
     series: [...speedSeries(picture), ...accuracySeries(picture)],

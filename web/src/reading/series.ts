@@ -6,8 +6,6 @@ export interface SeriesPoint {
   readonly reading: ReadingSummary;
   /** The first reading of its text; later ones are quicker for having been read. */
   readonly cold: boolean;
-  /** Which reading of its text it is, from 1. */
-  readonly nth: number;
   /** The step of the child's order from which the text is offered; null for a text without one. */
   readonly step: number | null;
   /** Whether its speed is shown: accurate enough, or the school times every reading. */
@@ -20,21 +18,15 @@ export function seriesOf(
   orderId: string | undefined,
   rules: { timing: 'accurate readings' | 'every reading'; withHelp: number },
 ): SeriesPoint[] {
-  const seen = new Map<string, number>();
   return [...readings]
     .filter((r) => r.done)
     .sort((a, b) => (a.at < b.at ? -1 : 1))
-    .map((reading) => {
-      const nth = (seen.get(reading.textId) ?? 0) + 1;
-      seen.set(reading.textId, nth);
-      return {
-        reading,
-        nth,
-        cold: nth === 1,
-        step: texts.find((t) => t.id === reading.textId)?.offered.find((o) => o.order === orderId)?.step ?? null,
-        speed: reading.score.wcpm !== null && (rules.timing === 'every reading' || (reading.score.accuracy ?? 0) >= rules.withHelp),
-      };
-    });
+    .map((reading) => ({
+      reading,
+      cold: reading.nth === 1,
+      step: texts.find((t) => t.id === reading.textId)?.offered.find((o) => o.order === orderId)?.step ?? null,
+      speed: reading.score.wcpm !== null && (rules.timing === 'every reading' || (reading.score.accuracy ?? 0) >= rules.withHelp),
+    }));
 }
 
 export interface SeriesTrend {

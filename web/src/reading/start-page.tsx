@@ -1,33 +1,23 @@
 /** Read a text: a child, the text that would tell most of them, and start. */
 import { type ChildLine, fullName, type LibraryText, type ReadingSummary } from '@sapling/contract';
-import { LIKELY_FROM, OFFERED_FROM, textsInOrder } from '@sapling/core/reading';
+import { LIKELY_FROM, OFFERED_FROM } from '@sapling/core/reading';
 import { FileText, LibraryBig } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
-import { readsOf } from '../children/reads-of.js';
 import { useMe } from '../shell/me.js';
 import { ShelfDialog } from '../library/shelf-dialog.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { core } from '../workers/core.js';
-import { useCore } from '../workers/use-core.js';
 import { percent } from './figures.js';
+import { useFits, type Fit } from './use-fits.js';
 import { startReading } from './use-reading.js';
 import { agoWords } from '../ui/dates.js';
 
 /** Not taught, or likely beyond what this child knows of it. */
 const tooHard = (fit: Fit): boolean => fit.share < OFFERED_FROM || fit.likelyShare < LIKELY_FROM;
-
-interface Fit {
-  readonly id: string;
-  readonly share: number;
-  readonly likelyShare: number;
-  readonly read: number;
-  readonly text: LibraryText;
-}
 
 export function Component() {
   const [params, setParams] = useSearchParams();
@@ -73,7 +63,7 @@ export function Component() {
         <ChooseText
           child={child}
           texts={texts}
-          readings={(readings ?? []).filter((r) => r.child === child.id)}
+          newest={(readings ?? []).filter((r) => r.child === child.id)}
           wanted={params.get('text')}
           onBack={() => to({ child: null, text: null })}
         />
@@ -140,13 +130,14 @@ export function Component() {
 function ChooseText({
   child,
   texts,
-  readings,
+  newest,
   wanted,
   onBack,
 }: {
   child: ChildLine;
   texts: readonly LibraryText[];
-  readings: readonly ReadingSummary[];
+  /** The child's newest readings: what is known of them where the whole list cannot be had. */
+  newest: readonly ReadingSummary[];
   wanted: string | null;
   onBack: () => void;
 }) {
@@ -155,28 +146,7 @@ function ChooseText({
   const go = useNavigate();
   const [chosen, setChosen] = useState<string | null>(wanted);
   const [shelf, setShelf] = useState(false);
-  const taught = orders?.taught(child.classId);
-  const known = useMemo(() => readsOf(child), [child]);
-  const asked = useCore(
-    () =>
-      taught
-        ? core().textFits(
-            texts.map(({ id, text }) => ({ id, text })),
-            { id: child.id, taught, known },
-          )
-        : Promise.resolve([]),
-    [known, taught?.gpcs.length, texts.length],
-  );
-  const fits = useMemo(
-    () =>
-      textsInOrder(
-        (asked.value ?? []).flatMap((f): Fit[] => {
-          const text = texts.find((t) => t.id === f.id);
-          return text ? [{ ...f, text, read: readings.filter((r) => r.textId === f.id && r.done).length }] : [];
-        }),
-      ),
-    [asked.value, texts, readings],
-  );
+  const { fits, error } = useFits(child, texts, newest, orders?.taught(child.classId));
   const now = fits.find((f) => f.id === chosen) ?? fits[0];
   const start = (paper: boolean): void => {
     if (!now) return;
@@ -222,7 +192,7 @@ function ChooseText({
         )}
         {fits.length === 0 ? (
           <p role="status" className="text-ink-2">
-            {asked.error ?? 'Holding the texts against what was taught…'}
+            {error ?? 'Holding the texts against what was taught…'}
           </p>
         ) : (
           <ul className="sheet ruled max-h-[33rem] overflow-y-auto">
