@@ -59,7 +59,9 @@ describe('a school in Auckland', () => {
     const { weeks } = (await school.ask('GET', '/api/progress', { as: lead })).body as ResponseOf<Endpoints['progress']>;
     expect(weeks.at(-1)!.on).toBe('2026-11-27');
     const end = [{ id: group.id, version: group.version }];
-    expect((await school.ask('POST', '/api/groups/arrange', { as: lead, body: { change: [], add: [], end, reopen: [] } })).status).toBe(200);
+    expect((await school.ask('POST', '/api/groups/arrange', { as: lead, body: { change: [], add: [], end, reopen: [] } })).status).toBe(
+      200,
+    );
     const { past } = (await school.ask('GET', '/api/groups/history', { as: lead })).body as GroupHistory;
     expect(past.map((g) => [g.startsOn, g.endedOn])).toEqual([['2026-11-26', '2026-11-27']]);
   });

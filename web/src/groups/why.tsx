@@ -116,8 +116,8 @@ export function Why({ child, groups, children, team, problem, rules, last, onMov
               })}
           </ul>
           <p className="text-sm text-ink-2">
-            From {answers} answers{seen.length > 0 && `, the last on ${dayWords(dayOf(seen[seen.length - 1]!))}`}. A check finds what
-            to teach next; it is no diagnosis.{' '}
+            From {answers} answers{seen.length > 0 && `, the last on ${dayWords(dayOf(seen[seen.length - 1]!))}`}. A check finds what to
+            teach next; it is no diagnosis.{' '}
             <Link className="underline" to={`/children/${child.id}`}>
               All that is known of {child.givenName}
             </Link>
