@@ -468,7 +468,14 @@ test('a group is handed over with a summary from its records; a note names a col
   const left = tutor.getByRole('region', { name: 'Left by colleagues' });
   await expect(left.getByRole('listitem').first()).toContainText('They like to begin with the chain.');
   await expect(left.getByRole('listitem').first()).toContainText('for you');
-  await left.getByRole('button', { name: /I have seen the/ }).click();
+  // nothing is put aside as seen that was not shown
+  await expect(left.getByText(/^\d+ new$/)).toBeVisible();
+  await expect(left.getByRole('button', { name: /I have seen the/ })).toHaveCount(0);
+  await left.getByRole('button', { name: /Show \d+ more/ }).click();
+  await left
+    .getByRole('button', { name: /I have seen the/ })
+    .last()
+    .click();
   await expect(left.getByRole('button', { name: /I have seen the/ })).toHaveCount(0);
   await expect(left.getByText('new', { exact: true })).toHaveCount(0);
   await left.getByRole('link', { name: 'Willow: note' }).first().click();

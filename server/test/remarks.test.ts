@@ -1,5 +1,6 @@
 /** Notes on children and groups: who is named, who is told, who sees them, and what is new. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { daysAfter } from '@sapling/core';
 import { uuidv7 } from '../src/ids.js';
 import { mentionsIn } from '../src/remarks/remarks.js';
 import { PLAN, School, now, schoolToday, type Person } from './support.js';
@@ -90,5 +91,41 @@ describe('notes', () => {
     expect(await left(other)).toEqual([]);
     const seen = (await school.ask('GET', `/api/sessions/${session.id}`, { as: lead })).body as { notes: object[] };
     expect(seen.notes).toMatchObject([{ text: record.text, notTold: ['outside'] }]);
+  });
+
+  it('stand under Today until they were looked at, however many, and on a session of any day; of those looked at some stay', async () => {
+    const sessionOn = async (on: string): Promise<string> =>
+      (
+        (await school.ask('POST', '/api/sessions', { as: lead, body: { groupId: group, on, adultId: tutor.id, plan: PLAN } })).body as {
+          id: string;
+        }
+      ).id;
+    const later = await sessionOn(daysAfter(schoolToday(), 21));
+    const entries = Array.from({ length: 30 }, (_, k) => {
+      const id = uuidv7();
+      return { type: 'note', id, record: { id, session: later, by: lead.id, at: now(), text: `Three weeks ahead, ${k}` } };
+    });
+    await school.ask('POST', '/api/outbox', { as: lead, body: { entries } });
+    const ahead = async (): Promise<number> => {
+      const { left } = (await school.ask('GET', '/api/today', { as: tutor })).body as { left: { text: string }[] };
+      return left.filter((l) => l.text.startsWith('Three weeks ahead')).length;
+    };
+    expect(await ahead()).toBe(30);
+    await school.ask('POST', '/api/looked', { as: tutor });
+    expect(await ahead()).toBeGreaterThan(8);
+    expect(await ahead()).toBeLessThan(30);
+  });
+});
+
+describe('a session that nobody logged', () => {
+  it('stands under Today for a fortnight', async () => {
+    const made = await Promise.all(
+      [-15, -10, -1].map(async (days) => {
+        const body = { groupId: group, on: daysAfter(schoolToday(), days), adultId: other.id, plan: PLAN };
+        return ((await school.ask('POST', '/api/sessions', { as: lead, body })).body as { id: string }).id;
+      }),
+    );
+    const { sessions } = (await school.ask('GET', '/api/today', { as: other })).body as { sessions: { id: string }[] };
+    expect(sessions.map((s) => s.id)).toEqual(made.slice(1));
   });
 });

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { OBSERVATION_KINDS } from '@sapling/core/evidence';
 import { REFIT_DIRECTIONS } from '@sapling/core/judgement';
 import type { Endpoint } from '../endpoint.js';
-import { checkState, day, id, instant, logEntry, note, session } from '../model.js';
+import { checkState, day, id, instant, session } from '../model.js';
 import { remark, remarkBody } from '../remark.js';
 import { ADDRESSES } from '../addresses.js';
 import { define, work } from './define.js';
@@ -53,21 +53,25 @@ export const overviewEndpoints = {
     response: z.object({
       sessions: z.array(session),
       openChecks: z.array(checkState),
-      /** What colleagues left: logs and notes on sessions this colleague may read, newest first. */
+      /**
+       * What colleagues left in a fortnight: logs and notes on sessions this colleague may read. Those that name them first, then the
+       * newest: all that came since they last looked, and some before.
+       */
       left: z.array(
         z.object({
+          /** Of the log or the note. */
+          id,
           at: instant,
           by: z.string(),
           sessionId: id,
           groupName: z.string(),
           kind: z.enum(['log', 'note']),
           text: z.string(),
-          entry: z.union([logEntry, note]),
           /** A note that names this colleague. */
           mentionsMe: z.boolean(),
         }),
       ),
-      /** Notes that name this colleague, or are on what they reach, newest first. */
+      /** Notes that name this colleague, or are on what they reach, the same way. */
       remarks: z.array(remark.extend({ byName: z.string(), mentionsMe: z.boolean() })),
       /** When this colleague last said that they have looked; null where never. */
       lookedAt: instant.nullable(),

@@ -6,9 +6,6 @@ import { route } from '../http/route.js';
 import { schoolZone } from '../settings/school-day.js';
 import { flushTrail } from '../audit-log.js';
 
-/** The most lines that are answered. */
-const MOST = 500;
-
 /** What a route did to a child, in plain words; a route that is not here says its own name. */
 const WORDS: Readonly<Record<string, string>> = {
   child: 'opened the page of this child',
@@ -41,7 +38,7 @@ export const childTrailRoutes = [
     ]);
     const subjects = [params.id, ...ownReadings.map((r) => r.id), ...ownChecks.map((c) => c.id)];
     await flushTrail(db);
-    const rows = await db.select().from(trail).where(inArray(trail.subject, subjects)).orderBy(desc(trail.at)).limit(MOST);
+    const rows = await db.select().from(trail).where(inArray(trail.subject, subjects)).orderBy(desc(trail.at));
     const name = (id: string | null): string => people.find((p) => p.id === id)?.name ?? 'a colleague who is gone';
     // marks by day and colleague: each is a change of its own, and a day's are one line
     const days = new Map<string, { at: string; by: string; n: number }>();
@@ -53,8 +50,6 @@ export const childTrailRoutes = [
     return [
       ...rows.map((r) => ({ at: r.at, by: name(r.by), what: WORDS[r.action] ?? r.action })),
       ...[...days.values()].map(({ at, by, n }) => ({ at, by: name(by), what: n === 1 ? 'marked one answer' : `marked ${n} answers` })),
-    ]
-      .sort((a, b) => (a.at < b.at ? 1 : -1))
-      .slice(0, MOST);
+    ].sort((a, b) => (a.at < b.at ? 1 : -1));
   }),
 ];

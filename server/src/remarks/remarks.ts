@@ -7,8 +7,6 @@ import { children, colleagues, groups, looks, remarks } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 
-const MOST = 100;
-
 /** Whose names stand in a text after an @: the whole name, or a given name that only one colleague has. */
 export function mentionsIn(text: string, people: readonly { readonly id: string; readonly name: string }[]): string[] {
   const lower = text.toLowerCase();
@@ -42,19 +40,15 @@ export async function blindTo(
   return out;
 }
 
-export async function remarksFor(
-  db: Db,
-  access: Access,
-  filter: { subject?: string | undefined; from?: string; most?: number } = {},
-): Promise<Remark[]> {
+/** Notes on what is in reach, the newest first: on one child or group, or since a moment, or all. */
+export async function remarksFor(db: Db, access: Access, filter: { subject?: string | undefined; from?: string } = {}): Promise<Remark[]> {
   const reach = [...access.childIds, ...readable(access)].filter((id) => filter.subject === undefined || id === filter.subject);
   if (reach.length === 0) return [];
   const rows = await db
     .select()
     .from(remarks)
     .where(and(inArray(remarks.subject, reach), filter.from ? gte(remarks.at, filter.from) : undefined))
-    .orderBy(desc(remarks.at))
-    .limit(filter.most ?? MOST);
+    .orderBy(desc(remarks.at));
   const ids = rows.map((r) => r.subject);
   const [kids, groupRows] = await Promise.all([
     ids.length > 0 ? db.select().from(children).where(inArray(children.id, ids)) : [],

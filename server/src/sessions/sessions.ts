@@ -1,5 +1,5 @@
 import { partsDone } from '@sapling/core/planning';
-import { and, desc, eq, gte, inArray, isNull, lte, or, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, gte, inArray, isNull, lte, notExists, or, sql, type SQL } from 'drizzle-orm';
 import type { Session } from '@sapling/contract';
 import { SESSION_REACH, type Access, type SessionReach } from '../access.js';
 import type { Db } from '../db/open.js';
@@ -25,6 +25,8 @@ interface Filter {
   readonly groupId?: string;
   /** Only sessions this colleague is to run or has planned. */
   readonly of?: string;
+  /** Only sessions that nobody has logged. */
+  readonly unlogged?: boolean;
 }
 
 /** With more children than this the sessions of all are read: a longer question costs more than it spares. */
@@ -54,6 +56,7 @@ export async function listSessions(db: Db, access: Access, filter: Filter = {}):
         filter.to ? lte(sessions.on, filter.to) : undefined,
         filter.of ? or(eq(sessions.adultId, filter.of), eq(sessions.createdBy, filter.of)) : undefined,
         filter.groupId ? eq(sessions.groupId, filter.groupId) : undefined,
+        filter.unlogged ? notExists(db.select({ id: logs.id }).from(logs).where(eq(logs.session, sessions.id))) : undefined,
         filter.adultId ? eq(sessions.adultId, filter.adultId) : undefined,
       ),
     )
@@ -145,9 +148,11 @@ export interface Said {
   readonly groupName: string;
   readonly text: string;
 }
-/** What was said of the sessions of these days that are in reach, without their plans. */
-export async function saidOfSessions(db: Db, access: Access, days: { from: string; to: string }): Promise<Said[]> {
-  const within = and(isNull(sessions.removedAt), gte(sessions.on, days.from), lte(sessions.on, days.to));
+/**
+ * What was said since a moment of sessions that are in reach, on whatever day they are, without their plans: logs that stand, and notes.
+ * @param from ISO 8601 UTC
+ */
+export async function saidSince(db: Db, access: Access, from: string): Promise<Said[]> {
   const about = { sessionId: sessions.id, groupName: groups.name, of: SESSION_REACH };
   const [logRows, noteRows] = await Promise.all([
     db
@@ -155,14 +160,14 @@ export async function saidOfSessions(db: Db, access: Access, days: { from: strin
       .from(logs)
       .innerJoin(sessions, eq(sessions.id, logs.session))
       .innerJoin(groups, eq(groups.id, sessions.groupId))
-      .where(within)
+      .where(and(isNull(sessions.removedAt), gte(logs.at, from)))
       .orderBy(desc(logs.at), desc(logs.id)),
     db
       .select({ ...about, id: notes.id, at: notes.at, byId: notes.by, text: notes.text })
       .from(notes)
       .innerJoin(sessions, eq(sessions.id, notes.session))
       .innerJoin(groups, eq(groups.id, sessions.groupId))
-      .where(within)
+      .where(and(isNull(sessions.removedAt), gte(notes.at, from)))
       .orderBy(desc(notes.at), desc(notes.id)),
   ]);
   const standing = standingLogs(logRows.map((log) => ({ ...log, session: log.sessionId })));

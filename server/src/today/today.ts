@@ -7,33 +7,43 @@ import { openChecks } from '../evidence/checks.js';
 import { statesOf } from '../evidence/states.js';
 import { route } from '../http/route.js';
 import { mentionsIn, remarksFor } from '../remarks/remarks.js';
-import { listSessions, saidOfSessions } from '../sessions/sessions.js';
+import { listSessions, saidSince } from '../sessions/sessions.js';
 
-const DAY = 86_400_000;
+/** What was not logged, and what colleagues left, stands here for so long. */
+const DAYS_BACK = 14;
+/** Of what was looked at already, no more than so many are shown. */
+const SEEN_TOO = 12;
+
+/** What names the colleague first, then the newest: all that came since they last looked, and of the rest only some. */
+export function newAndSome<T extends { readonly at: string; readonly mentionsMe: boolean }>(
+  left: readonly T[],
+  lookedAt: string | null,
+): T[] {
+  const sorted = [...left].sort((a, b) => Number(b.mentionsMe) - Number(a.mentionsMe) || (a.at < b.at ? 1 : -1));
+  return sorted.filter((entry, k) => k < SEEN_TOO || lookedAt === null || entry.at > lookedAt);
+}
 
 export const todayRoutes = [
   route('today', { action: 'signed in' }, async ({ db, access, me, now }) => {
-    const time = Date.parse(now());
     const { today } = access;
+    const from = new Date(Date.parse(now()) - DAYS_BACK * 86_400_000).toISOString();
     // only what is said is read of the sessions of all: their plans are large
-    const [sessions, said, team] = await Promise.all([
-      listSessions(db, access, { from: daysAfter(today, -3), to: daysAfter(today, 7), of: me.id }).then((mine) =>
-        mine.filter((s) => s.on >= today || s.log === null),
-      ),
-      saidOfSessions(db, access, { from: daysAfter(today, -14), to: daysAfter(today, 7) }),
+    const [missing, coming, said, noted, team, [look]] = await Promise.all([
+      listSessions(db, access, { from: daysAfter(today, -DAYS_BACK), to: daysAfter(today, -1), of: me.id, unlogged: true }),
+      listSessions(db, access, { from: today, to: daysAfter(today, 7), of: me.id }),
+      saidSince(db, access, from),
+      remarksFor(db, access, { from }),
       db.select().from(colleagues),
+      db.select().from(looks).where(eq(looks.colleague, me.id)),
     ]);
-    const entries = said.map((e) => ({ ...e, mentionsMe: e.kind === 'note' && mentionsIn(e.text, team).includes(me.id) }));
-    const others = entries
+    const nameOf = (id: string): string => team.find((p) => p.id === id)?.name ?? '';
+    const lookedAt = look?.at ?? null;
+    const left = said
       .filter((e) => e.byId !== me.id)
-      .sort((a, b) => Number(b.mentionsMe) - Number(a.mentionsMe) || (a.at < b.at ? 1 : -1))
-      .slice(0, 12);
-    const whole = await listSessions(db, access, { ids: [...new Set(others.map((o) => o.sessionId))] });
-    const left = others.flatMap(({ byId, id, ...rest }) => {
-      const of = whole.find((s) => s.id === rest.sessionId);
-      const entry = rest.kind === 'log' ? of?.log : of?.notes.find((n) => n.id === id);
-      return entry ? [{ ...rest, entry, by: team.find((p) => p.id === byId)?.name ?? '' }] : [];
-    });
+      .map(({ byId, ...e }) => ({ ...e, by: nameOf(byId), mentionsMe: e.kind === 'note' && mentionsIn(e.text, team).includes(me.id) }));
+    const remarks = noted
+      .filter((r) => r.by !== me.id)
+      .map((r) => ({ ...r, byName: nameOf(r.by), mentionsMe: r.mentions.includes(me.id) }));
     const rows = await childrenInReach(db, access);
     const states = await statesOf(db, rows, now());
     const due = rows
@@ -44,15 +54,13 @@ export const todayRoutes = [
       }))
       .sort((a, b) => ((a.lastCheck ?? '') < (b.lastCheck ?? '') ? -1 : 1))
       .slice(0, 6);
-    const [noted, [look]] = await Promise.all([
-      remarksFor(db, access, { from: new Date(time - 14 * DAY).toISOString() }),
-      db.select().from(looks).where(eq(looks.colleague, me.id)),
-    ]);
-    const remarks = noted
-      .filter((r) => r.by !== me.id)
-      .map((r) => ({ ...r, byName: team.find((w) => w.id === r.by)?.name ?? '', mentionsMe: r.mentions.includes(me.id) }))
-      .sort((a, b) => Number(b.mentionsMe) - Number(a.mentionsMe) || (a.at < b.at ? 1 : -1))
-      .slice(0, 10);
-    return { remarks, lookedAt: look?.at ?? null, sessions, openChecks: await openChecks(db, access, { by: me.id }), left, due };
+    return {
+      remarks: newAndSome(remarks, lookedAt),
+      lookedAt,
+      sessions: [...missing, ...coming],
+      openChecks: await openChecks(db, access, { by: me.id }),
+      left: newAndSome(left, lookedAt),
+      due,
+    };
   }),
 ];

@@ -159,8 +159,7 @@ export async function recordFiles(db: Db, access: Access, now: string): Promise<
         ),
       ),
     notes: () => mapped(sessionPages(db, access), (page) => page.flatMap((s) => s.notes.map((n) => ({ ...n, notTold: undefined })))),
-    remarks: () =>
-      once(remarksFor(db, access, { most: 1_000_000 }).then((remarks) => remarks.map((r) => ({ ...r, mentions: r.mentions.join(' ') })))),
+    remarks: () => once(remarksFor(db, access).then((remarks) => remarks.map((r) => ({ ...r, mentions: r.mentions.join(' ') })))),
     rules: () =>
       once(
         db

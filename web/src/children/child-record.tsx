@@ -8,6 +8,7 @@ import { refresh, useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { dateWords, timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
+import { useFirstFew } from '../ui/first-few.js';
 import { EraseDialog } from './erase-dialog.js';
 import { MergeDialog } from './merge-dialog.js';
 import { RecordDialog } from './record-dialog.js';
@@ -113,8 +114,12 @@ export function ChildRecord({ child }: { child: ChildLine }) {
   );
 }
 
+/** So many lines are shown at first. */
+const LINES_SHOWN = 100;
+
 function Trail({ child, open, onClose }: { child: ChildLine; open: boolean; onClose: () => void }) {
   const { data, error } = useData(open ? 'childTrail' : null, { params: { id: child.id } });
+  const [shown, more] = useFirstFew(data ?? [], LINES_SHOWN);
   return (
     <Dialog
       open={open}
@@ -131,7 +136,7 @@ function Trail({ child, open, onClose }: { child: ChildLine; open: boolean; onCl
         <p className="text-ink-2">Nobody yet.</p>
       ) : (
         <ol className="ruled">
-          {data.map((line, k) => (
+          {shown.map((line, k) => (
             <li key={k} className="py-1.5">
               <span className="block">
                 <span className="font-semibold">{line.by}</span> {line.what}
@@ -141,6 +146,7 @@ function Trail({ child, open, onClose }: { child: ChildLine; open: boolean; onCl
           ))}
         </ol>
       )}
+      {more}
     </Dialog>
   );
 }

@@ -6,6 +6,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { dayWords, timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
+import { useFirstFew } from '../ui/first-few.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { useAnswer } from '../workers/use-core.js';
@@ -41,7 +42,11 @@ function movedChildren(groups: readonly Group[], children: Props['children'], la
     .sort((a, b) => (a.last?.name ?? '~').localeCompare(b.last?.name ?? '~') || a.child.givenName.localeCompare(b.child.givenName));
 }
 
+/** So many moves are shown at first. */
+const MOVES_SHOWN = 40;
+
 export function History({ history, groups, children, problem, lastGroup, onClose }: Props) {
+  const [moves, more] = useFirstFew(history.moves, MOVES_SHOWN);
   const now = new Map(groups.flatMap((g, k) => g.members.map((m) => [m, k] as const)));
   const moved = movedChildren(groups, children, lastGroup);
   const ask = useMemo(
@@ -107,7 +112,7 @@ export function History({ history, groups, children, problem, lastGroup, onClose
       )}
       <h3 className="mb-1 text-base">Moves</h3>
       <ul className="ruled">
-        {history.moves.slice(0, 40).map((m, k) => (
+        {moves.map((m, k) => (
           <li key={k} className="flex gap-3 py-1 text-sm">
             <span className="w-32 shrink-0 text-ink-2">{timeWords(m.at)}</span>
             <span>
@@ -117,6 +122,7 @@ export function History({ history, groups, children, problem, lastGroup, onClose
         ))}
         {history.moves.length === 0 && <li className="py-1 text-ink-2">None yet.</li>}
       </ul>
+      {more}
     </Dialog>
   );
 }

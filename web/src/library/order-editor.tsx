@@ -10,6 +10,7 @@ import { save as saveFile } from '../ui/save.js';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { Dialog } from '../ui/dialog.js';
+import { useFirstFew } from '../ui/first-few.js';
 import { Trouble } from '../ui/form.js';
 import { Pending } from '../ui/page.js';
 import { graphemeShown } from '../ui/word-marks.js';
@@ -173,8 +174,11 @@ interface OpensProps {
   steps: readonly TeachingStep[];
   remarks: Awaited<ReturnType<ReturnType<typeof core>['orderRemarks']>> | undefined;
 }
+/** So many are shown at first. */
+const REMARKS_SHOWN = 40;
 /** What each step opens, and what a colleague might ask about. */
 function Opens({ curve, before, steps, remarks }: OpensProps) {
+  const [shown, more] = useFirstFew(remarks ?? [], REMARKS_SHOWN);
   return (
     <aside aria-label="What the order opens" className="content-start xl:sticky xl:top-6 xl:self-start">
       <h3 className="text-lg">Words readable after each step</h3>
@@ -185,13 +189,14 @@ function Opens({ curve, before, steps, remarks }: OpensProps) {
             {remarks.length} {remarks.length === 1 ? 'thing' : 'things'} a colleague might ask about
           </summary>
           <ul className="mt-1 grid gap-1 text-sm">
-            {remarks.slice(0, 40).map((r, k) => (
+            {shown.map((r, k) => (
               <li key={k}>
                 <span className="text-ink-2">{steps[r.step]?.name}:</span>{' '}
                 <span className="font-child">{r.gpc ? graphemeShown(r.gpc) : r.word}</span> {r.remark}.
               </li>
             ))}
           </ul>
+          {more}
         </details>
       )}
     </aside>

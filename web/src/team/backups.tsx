@@ -5,6 +5,7 @@ import { mutate } from 'swr';
 import { call, sentenceOf } from '../api/client.js';
 import { useData } from '../api/data.js';
 import { agoWords, timeWords } from '../ui/dates.js';
+import { useFirstFew } from '../ui/first-few.js';
 import { under } from '../base.js';
 
 const SHOWN = 5;
@@ -13,6 +14,7 @@ const size = (bytes: number): string => (bytes < 1e6 ? `${Math.max(1, Math.round
 export function BackupList() {
   const { data } = useData('backups');
   const [busy, setBusy] = useState(false);
+  const [shown, more] = useFirstFew(data?.backups ?? [], SHOWN);
   const make = async (): Promise<void> => {
     setBusy(true);
     try {
@@ -45,7 +47,7 @@ export function BackupList() {
           </button>
           {data.backups.length > 0 && (
             <ul className="ruled mt-3 border-y border-rule-2">
-              {data.backups.slice(0, SHOWN).map((b) => (
+              {shown.map((b) => (
                 <li key={b.name} className="flex items-center gap-4 py-1.5">
                   <span className="flex-1">{timeWords(b.at)}</span>
                   <span className="text-sm text-ink-2">{size(b.bytes)}</span>
@@ -61,6 +63,7 @@ export function BackupList() {
               ))}
             </ul>
           )}
+          {more}
         </>
       )}
     </section>

@@ -6,6 +6,9 @@ import { refresh, useData } from '../api/data.js';
 import { dateWords } from '../ui/dates.js';
 import { GraphemeChip } from '../ui/word-marks.js';
 
+/** So many pairs of a group's focus are drawn. */
+const CHIPS = 6;
+
 export function PastYears() {
   const { data: years } = useData('schoolYears');
   if (!years || years.length === 0) return null;
@@ -75,9 +78,10 @@ export function PastYears() {
                         <li key={group.name} className="py-1">
                           <b>{group.name}</b>
                           {group.adult && ` with ${group.adult}`}, {group.held} {group.held === 1 ? 'session' : 'sessions'} held{' '}
-                          {group.focus.slice(0, 6).map((gpc) => (
+                          {group.focus.slice(0, CHIPS).map((gpc) => (
                             <GraphemeChip key={gpc} gpc={gpc} />
                           ))}
+                          {group.focus.length > CHIPS && <span className="text-sm text-ink-2"> and {group.focus.length - CHIPS} more</span>}
                           <span className="block text-sm text-ink-2">{group.children.map((c) => c.name).join(', ')}</span>
                         </li>
                       ))}

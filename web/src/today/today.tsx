@@ -1,17 +1,17 @@
 /** Today: what to do now, with whom, is it ready; and what colleagues left. */
-import type { Endpoints, ResponseOf, Session } from '@sapling/contract';
+import type { Session } from '@sapling/contract';
 import { clockTime } from '@sapling/core';
 import { parseISO } from 'date-fns';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
-import { call, sentenceOf } from '../api/client.js';
-import { refresh, useData } from '../api/data.js';
+import { useData } from '../api/data.js';
 import { useStart } from '../check/use-start.js';
 import { FirstDay, useFirstDay } from './first-day.js';
 import { ForTheSchool } from './for-the-school.js';
+import { Left } from './left.js';
 import { useMay, useMe } from '../shell/me.js';
-import { dayWords, timeWords, agoWords } from '../ui/dates.js';
+import { dayWords, agoWords } from '../ui/dates.js';
+import { useFirstFew } from '../ui/first-few.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip } from '../ui/word-marks.js';
 import { nowDate, todayDay } from '../clock.js';
@@ -41,8 +41,8 @@ export function Component() {
   // on a day without sessions the next day that has some is got ready instead
   const ahead = now.length === 0 ? data.sessions.find((s) => s.on > day && s.log === null)?.on : undefined;
   const next = data.sessions.filter((s) => s.on === ahead);
-  const missing = data.sessions.filter((s) => s.on < day && s.log === null);
-  const later = data.sessions.filter((s) => s.on > (ahead ?? day)).slice(0, 5);
+  const missing = data.sessions.filter((s) => s.on < day && s.log === null).reverse();
+  const later = data.sessions.filter((s) => s.on > (ahead ?? day));
   const startDue = async (childId: string): Promise<void> => {
     const child = children?.find((c) => c.id === childId);
     if (!child) return;
@@ -212,80 +212,6 @@ function SessionCards({ sessions }: { sessions: readonly Session[] }) {
   );
 }
 
-/** What others left: notes that name me first, then the newest; what came since I last looked is marked as new. */
-function Left({ data }: { data: ResponseOf<Endpoints['today']> }) {
-  const isNew = (at: string): boolean => data.lookedAt === null || at > data.lookedAt;
-  const items = [
-    ...data.remarks.map((r) => ({
-      key: r.id,
-      at: r.at,
-      by: r.byName,
-      text: r.text,
-      note: true,
-      forMe: r.mentionsMe,
-      to: r.about === 'child' ? `/children/${r.subject}` : `/groups/${r.subject}/handover`,
-      link: `${r.name}: note`,
-    })),
-    ...data.left.map((l) => ({
-      key: `${l.kind}${l.entry.id}`,
-      at: l.at,
-      by: l.by,
-      text: l.text || 'Logged, with nothing to add.',
-      note: l.kind === 'note',
-      forMe: l.mentionsMe,
-      to: `/sessions/${l.sessionId}`,
-      link: `${l.groupName}: ${l.kind === 'note' ? 'note' : 'what happened'}`,
-    })),
-  ].sort((x, y) => Number(y.forMe && isNew(y.at)) - Number(x.forMe && isNew(x.at)) || (x.at < y.at ? 1 : -1));
-  const fresh = items.filter((i) => isNew(i.at)).length;
-  const looked = async (): Promise<void> => {
-    try {
-      await call('looked');
-      await refresh('remarks');
-    } catch (problem) {
-      toast.error(sentenceOf(problem));
-    }
-  };
-  return (
-    <>
-      <div className="mb-2 flex items-baseline gap-3">
-        <h2 id="left" className="mr-auto text-lg">
-          Left by colleagues
-        </h2>
-        {fresh > 0 && (
-          <button className="text-sm underline underline-offset-4" onClick={() => void looked()}>
-            I have seen the {fresh} new
-          </button>
-        )}
-      </div>
-      {items.length === 0 ? (
-        <p className="text-ink-2">
-          Nothing new. Notes on your children and groups, and logs of their sessions, stand here as they come in.
-        </p>
-      ) : (
-        <ul className="grid gap-3">
-          {items.slice(0, 7).map((item) => (
-            <li
-              key={item.key}
-              className={`rounded-m border p-3 ${item.forMe ? 'border-pine' : 'border-rule'} ${item.note ? 'bg-note' : 'bg-sheet'}`}
-            >
-              <p className="text-sm text-ink-2">
-                {item.by}, {timeWords(item.at)}
-                {item.forMe && <b className="ml-2 text-ink">for you</b>}
-                {isNew(item.at) && <span className="ml-2 font-semibold text-leaf">new</span>}
-              </p>
-              <p className="my-1 line-clamp-4">{item.text}</p>
-              <Link className="text-sm font-semibold underline underline-offset-4" to={item.to}>
-                {item.link}
-              </Link>
-            </li>
-          ))}
-        </ul>
-      )}
-    </>
-  );
-}
-
 /** A session of today whose time is over and that has no log. */
 function overAndNotLogged({ on, starts, minutes, log }: Session): boolean {
   if (log || starts === null || on !== todayDay()) return false;
@@ -318,22 +244,29 @@ function SessionHead({ session, adult }: { session: Session; adult: string }) {
   );
 }
 
+/** So many sessions of a list are shown at first. */
+const SHOWN = 5;
+
 function SessionList({ sessions }: { sessions: readonly Session[] }) {
+  const [shown, more] = useFirstFew(sessions, SHOWN);
   return (
-    <ul className="ruled border-y border-rule-2">
-      {sessions.map((session) => (
-        <li key={session.id}>
-          <Link to={`/sessions/${session.id}`} className="flex items-center gap-4 py-2 hover:bg-sheet">
-            <span className="w-28 text-ink-2">{dayWords(session.on)}</span>
-            <span className="w-36 font-semibold">{session.groupName}</span>
-            <span className="flex gap-1.5">
-              {session.plan.focus.map((gpc) => (
-                <GraphemeChip key={gpc} gpc={gpc} />
-              ))}
-            </span>
-          </Link>
-        </li>
-      ))}
-    </ul>
+    <>
+      <ul className="ruled border-y border-rule-2">
+        {shown.map((session) => (
+          <li key={session.id}>
+            <Link to={`/sessions/${session.id}`} className="flex items-center gap-4 py-2 hover:bg-sheet">
+              <span className="w-28 text-ink-2">{dayWords(session.on)}</span>
+              <span className="w-36 font-semibold">{session.groupName}</span>
+              <span className="flex gap-1.5">
+                {session.plan.focus.map((gpc) => (
+                  <GraphemeChip key={gpc} gpc={gpc} />
+                ))}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {more}
+    </>
   );
 }
