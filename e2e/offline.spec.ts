@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { allSent, answer, getJson, newContext, PEOPLE, signInDemo, test, expect } from './support/fixtures.js';
+import { allSent, answer, getJson, newContext, now, PEOPLE, signInDemo, test, expect } from './support/fixtures.js';
 import { PATIENCE } from './support/patience.js';
 
 interface Check {
@@ -13,6 +13,12 @@ const OUTCOMES: Record<string, string> = { 1: 'right', 2: 'slow', 3: 'put right'
 
 test('ten cards marked offline, the tab closed and opened again: ten observations, no more, no fewer', async ({ browser, demo }) => {
   const context = await newContext(browser, true);
+  // this tablet is three days ahead, and nobody has noticed
+  await context.addInitScript((ahead) => {
+    const [now, origin] = [Date.now, performance.timeOrigin];
+    Date.now = () => now() + ahead;
+    Object.defineProperty(performance, 'timeOrigin', { value: origin + ahead });
+  }, 3 * 86_400_000);
   let page = await signInDemo(context, demo.url, 'classTeacher');
   // the page keeps its own files on the device
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
@@ -45,8 +51,11 @@ test('ten cards marked offline, the tab closed and opened again: ten observation
   const check = await getJson<Check>(page.request, `${demo.url}/api/checks/${checkId}`);
   expect(check.marks).toHaveLength(10);
   expect(new Map(check.marks.map((m) => [m.gpc, m.outcome]))).toEqual(asked);
-  const evidence = await getJson<{ id: string; check?: string }[]>(page.request, `${demo.url}/api/children/${check.child}/evidence`);
-  expect(evidence.filter((o) => o.check === checkId)).toHaveLength(10);
+  const evidence = await getJson<{ at: string; check?: string }[]>(page.request, `${demo.url}/api/children/${check.child}/evidence`);
+  const made = evidence.filter((o) => o.check === checkId);
+  expect(made).toHaveLength(10);
+  // dated by the school's clock, not by the tablet's
+  for (const { at } of made) expect(Math.abs(Date.parse(at) - Date.parse(now()))).toBeLessThan(600_000);
   await context.close();
 });
 

@@ -1,2 +1,2 @@
-/** The header in which a demo or a test says how many milliseconds its clock is ahead of the machine's. */
-export const CLOCK_HEADER = 'x-clock-ahead';
+/** The header of every answer in which the server says what time it is, in milliseconds since 1970. */
+export const CLOCK_HEADER = 'x-clock';

@@ -44,8 +44,8 @@ export function createApp(services: Services, log: Logger): Express {
   // what the server answers is about people: nothing between keeps a copy
   app.use('/api', (_req, res, next) => {
     res.setHeader('cache-control', 'no-store');
-    // a page keeps the server's time where that was set
-    if (services.clockAhead !== 0) res.setHeader(CLOCK_HEADER, services.clockAhead);
+    // a device whose own clock is wrong keeps the server's time
+    res.setHeader(CLOCK_HEADER, Date.parse(services.now()));
     next();
   });
   app.get('/api/events', (req, res, next) => {

@@ -79,7 +79,6 @@ export async function start(config: Config, into: Logger = pino({ level: config.
         tryIt,
         config,
         now,
-        clockAhead: clock.ahead,
         ending: () => ending,
         tries: budgets(db, clock.ms),
       },

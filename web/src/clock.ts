@@ -1,6 +1,6 @@
 /**
- * The interface's one clock. It keeps the server's time where that was set (a demo, a test), and the school's day and hours
- * whatever zone the device is in. Nothing else here asks the machine what time it is.
+ * The interface's one clock. It keeps the server's time where the device's is another (a tablet that is days off, a demo, a test),
+ * and the school's day and hours whatever zone the device is in. Nothing else here asks the machine what time it is.
  */
 import { clockAhead, dayIn, type Clock } from '@sapling/core';
 import { TZDate } from '@date-fns/tz';
@@ -12,9 +12,23 @@ const kept = typeof localStorage === 'undefined' ? null : localStorage.getItem(K
 let running: Clock = clockAhead(Date.now, Number(kept) || 0);
 export const clock: Pick<Clock, 'ms' | 'now'> = { ms: () => running.ms(), now: () => running.now() };
 
-/** Goes by the server's clock: how far it is ahead of the machine's, 0 where nobody set it. */
+/** A device that is less off than this is believed: how long an answer takes on its way must not move the clock. */
+const BELIEVED_MS = 60_000;
+/**
+ * Called when the server is asked, and what it gives back with the time the server answers (milliseconds since 1970): a clock that
+ * is clearly another than the server's is set by it. What was marked on a tablet that is two days ahead was refused before.
+ */
+export function askServerTime(): (server: number) => void {
+  const asked = Date.now();
+  return (server) => {
+    const answered = Date.now();
+    const ahead = server - (asked + answered) / 2;
+    if (Math.abs(answered - asked) > BELIEVED_MS || Math.abs(ahead - running.ahead) < BELIEVED_MS) return;
+    keepClock(Math.abs(ahead) < BELIEVED_MS ? 0 : Math.round(ahead));
+  };
+}
+/** Runs so many milliseconds ahead of the device's clock from now on. */
 export function keepClock(ahead: number): void {
-  if (ahead === running.ahead) return;
   running = clockAhead(Date.now, ahead);
   if (ahead === 0) localStorage.removeItem(KEPT);
   else localStorage.setItem(KEPT, String(ahead));

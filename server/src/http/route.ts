@@ -42,8 +42,6 @@ export interface Services {
   readonly tries: Budgets;
   /** The present time, ISO 8601 UTC. */
   readonly now: () => string;
-  /** How far that is ahead of the machine's own clock, in milliseconds: 0 but in a demo or a test. */
-  readonly clockAhead: number;
   /** Whether this process has been told to end. */
   readonly ending: () => boolean;
 }

@@ -16,7 +16,7 @@ import {
   type QueryOf,
   type ResponseOf,
 } from '@sapling/contract';
-import { keepClock } from '../clock.js';
+import { askServerTime } from '../clock.js';
 import { under } from '../base.js';
 
 /** A refusal of the server, with a sentence that says what happened and what to do. */
@@ -85,6 +85,7 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
   const url = addressOf(address, input.params, input.query);
   const write = method !== 'GET';
   const before = write ? undefined : answers.get(url);
+  const answeredAt = askServerTime();
   let response: Response;
   try {
     response = await fetch(url, {
@@ -98,11 +99,11 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
     if (input.signal?.aborted) throw error;
     throw new Unreachable();
   }
-  const clock = Number(response.headers.get(CLOCK_HEADER) ?? 0);
   if (response.status === 304 && before) return before.data as ResponseOf<Endpoints[N]>;
   const data = await jsonOf(response);
   // of an answer of the server alone: a page that something between sends in its place knows no clock
-  keepClock(clock);
+  const clock = Number(response.headers.get(CLOCK_HEADER));
+  if (clock > 0) answeredAt(clock);
   if (!response.ok) {
     throw isProblem(data) ? new Problem(data) : new Unreachable();
   }
