@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { allSent, answer, getJson, newContext, now, PEOPLE, signInDemo, test, expect } from './support/fixtures.js';
+import { allSent, answer, getJson, newContext, now, PEOPLE, setDeviceAhead, signInDemo, test, expect } from './support/fixtures.js';
 import { PATIENCE } from './support/patience.js';
 
 interface Check {
@@ -14,11 +14,7 @@ const OUTCOMES: Record<string, string> = { 1: 'right', 2: 'slow', 3: 'put right'
 test('ten cards marked offline, the tab closed and opened again: ten observations, no more, no fewer', async ({ browser, demo }) => {
   const context = await newContext(browser, true);
   // this tablet is three days ahead, and nobody has noticed
-  await context.addInitScript((ahead) => {
-    const [now, origin] = [Date.now, performance.timeOrigin];
-    Date.now = () => now() + ahead;
-    Object.defineProperty(performance, 'timeOrigin', { value: origin + ahead });
-  }, 3 * 86_400_000);
+  await setDeviceAhead(context, 3 * 86_400_000);
   let page = await signInDemo(context, demo.url, 'classTeacher');
   // the page keeps its own files on the device
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));

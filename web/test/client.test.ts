@@ -34,6 +34,7 @@ beforeEach(() => {
 });
 afterEach(() => {
   keepClock(0);
+  vi.useRealTimers();
   vi.unstubAllGlobals();
 });
 const headers = (n: number): Record<string, string> => asked[n]!.init.headers as Record<string, string>;
@@ -102,8 +103,10 @@ describe('what comes back', () => {
     for (let k = 0; k < 4; k += 1) await expect(call('classes')).rejects.toBeInstanceOf(Unreachable);
   });
   it('sets the clock by the server’s, which a page from between does not', async () => {
-    const off = (): number => Math.round((clock.ms() - Date.now()) / 1000);
-    const answer = (ahead: number): Response => json([], { headers: { [CLOCK_HEADER]: String(Date.now() + 1000 * ahead) } });
+    const device = Date.parse('2026-11-25T10:00:00Z');
+    vi.useFakeTimers({ toFake: ['Date'], now: device });
+    const off = (): number => Math.round((clock.ms() - device) / 1000);
+    const answer = (ahead: number): Response => json([], { headers: { [CLOCK_HEADER]: String(device + 1000 * ahead) } });
     const DAY = 86_400;
     answers = [answer(-2 * DAY), new Response('<html/>', { status: 200 })];
     await call('classes');
