@@ -282,6 +282,11 @@ describe('what a reading tells', () => {
       'less taught',
     ]);
   });
+  it('offers early texts first to a child of whom nothing is known, whatever was taught, and says of none that it is likely read', () => {
+    const fit = (id: string, step: number | undefined, share = 1) => ({ id, share, likelyShare: null, step, read: 0 });
+    const texts = [fit('late', 30), fit('no step', undefined), fit('early', 4), fit('not taught', 2, 0.7), fit('middle', 12)];
+    expect(textsInOrder(texts).map((f) => f.id)).toEqual(['early', 'middle', 'late', 'no step', 'not taught']);
+  });
   it('knows the next aim of a year and the quarter a reading stands in', () => {
     const aims = [
       { year: 'Year 1', season: 'autumn', wcpm: 40 },

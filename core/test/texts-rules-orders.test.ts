@@ -79,6 +79,17 @@ describe('the whole-text report', () => {
     expect(shaky!.sureShare).toBeLessThan(sure!.share);
     shaky!.unsure.forEach((pairs) => pairs.forEach((gpc) => expect(['ai:ay', 't:t']).toContain(gpc)));
   });
+  it('says what a reader likely reads, and on how much of the text that rests', () => {
+    const taught = { gpcs: ['s:s', 'a:a', 't:t', 'p:p', 'i:i', 'n:n'], words: [] };
+    const held = (known?: Record<string, number>) =>
+      textReport(lexicon, 'sat pin', [{ id: 'c', taught, ...(known ? { known } : {}) }]).readers[0]!;
+    expect(held()).toMatchObject({ share: 1, likelyShare: 1, restsOn: 0 });
+    expect(held({ 's:s': 0.9, 'a:a': 0.9 })).toMatchObject({ share: 1, restsOn: 0 });
+    expect(held({ 's:s': 1, 'a:a': 0.5, 't:t': 1 })).toMatchObject({ likelyShare: 0.75, restsOn: 0.5 });
+    // a word taught as a whole tells nothing of what this child knows
+    const [own] = textReport(lexicon, 'the sat', [{ id: 'c', taught: { ...taught, words: ['the'] } }]).readers;
+    expect(own).toMatchObject({ share: 1, restsOn: 0 });
+  });
   it('finds syllables as they are taught, bases, odd parts and what to explain', () => {
     const { forms } = textReport(lexicon, 'The rabbit was hopping past the lemon in the thicket', []);
     const form = (word: string) => forms.find((f) => f.spelling === word)!;

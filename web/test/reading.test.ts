@@ -15,6 +15,7 @@ import {
   type LocalReading,
   type StepMaker,
 } from '../src/reading/local-reading.js';
+import { cardWords, fitWords } from '../src/reading/fit-words.js';
 import { decisionWords, seriesOf, trendOf } from '../src/reading/series.js';
 import { standingsOf } from '../src/reading/standing.js';
 import { barsOf, wavOf } from '../src/reading/recording.js';
@@ -90,6 +91,21 @@ describe('steps on the device', () => {
         expect(markingOf(merged, 'm')?.marks).toEqual(markingOf(here, 'm')?.marks);
       }),
     );
+  });
+});
+
+describe('what is said of a text that a child may read', () => {
+  const said = (likelyShare: number | null, { share = 1, read = 0, easiest = false } = {}): string =>
+    fitWords('Ada', { share, likelyShare, read }, easiest);
+  it('is no figure where nothing is known of the child, and a warning where it is likely too hard', () => {
+    expect(said(0.96)).toBe('Ada likely reads 96 % of its words; 100 % use only what the class was taught.');
+    expect(said(null)).toContain('Too little is known of Ada');
+    expect(said(null)).not.toMatch(/likely/i);
+    expect(said(0.7)).toContain('choose an easier one');
+    expect(said(0.7, { easiest: true })).toContain('no text here is easier');
+    expect(said(0.7, { share: 0.6 })).toContain('was not taught');
+    expect(said(0.96, { read: 2 })).toContain('Read 2 times before.');
+    expect([cardWords({ likelyShare: null, read: 0 }), cardWords({ likelyShare: null, read: 1 })]).toEqual(['', 'read once']);
   });
 });
 

@@ -50,6 +50,8 @@ export interface ReaderReport {
   sureShare: number;
   /** Share that this reader is expected to read, by how likely all pairs of each word are known. The same as `share` where nothing is known of the reader. */
   likelyShare: number;
+  /** Of the words read by pairs that were taught, the share of which all pairs are in `known`, 0 to 1: what `likelyShare` rests on. */
+  restsOn: number;
   /** The state of each form, in the order of `forms`. */
   statuses: WordStatus[];
   /** The pairs each form lacks for the reading that lacks fewest. */
@@ -159,6 +161,8 @@ function reportFor(
   let readable = 0;
   let sure = 0;
   let likely = 0;
+  let byPairs = 0;
+  let told = 0;
   const known = names.map((gpc) => reader.known?.[gpc] ?? 1);
   for (const form of forms) {
     const { status, lacks, segmentation } = judgeSegmentations(
@@ -176,6 +180,8 @@ function reportFor(
       readable += form.times;
       if (doubts.length === 0) sure += form.times;
       const letters = status === 'known whole' ? [] : [...new Set(segmentation)];
+      if (letters.length > 0) byPairs += form.times;
+      if (letters.length > 0 && letters.every((k) => reader.known?.[names[k]!] !== undefined)) told += form.times;
       likely += form.times * letters.reduce((chance, k) => chance * (taught[k] === 1 ? known[k]! : 1), 1);
     }
     for (const k of lacks) {
@@ -192,6 +198,7 @@ function reportFor(
     share: running === 0 ? 0 : readable / running,
     sureShare: running === 0 ? 0 : sure / running,
     likelyShare: running === 0 ? 0 : likely / running,
+    restsOn: byPairs === 0 ? 0 : told / byPairs,
     statuses,
     missing,
     unsure,

@@ -7,6 +7,7 @@ import { useData } from '../api/data.js';
 import { saidShown } from '../check/words.js';
 import { useCore } from '../workers/use-core.js';
 import { GraphemeChip, graphemeShown, graphemeSpoken, HeardSound } from '../ui/word-marks.js';
+import { nothingNext } from './nothing-next.js';
 import { core } from '../workers/core.js';
 import { atSchool } from '../clock.js';
 import { dateText } from '../wording/date-text.js';
@@ -20,7 +21,6 @@ export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gp
     () => core().teachNext({ taught: child.line, strands: child.strands, limit: TEACH }),
     [child.line, child.strands],
   );
-  const open = child.line.filter((c) => c.state !== 'secure').length;
   const mixed = useMemo(
     () =>
       confusions(
@@ -36,11 +36,7 @@ export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gp
         {!next ? (
           <p className="text-ink-2">Working it out…</p>
         ) : next.length === 0 ? (
-          <p className="text-ink-2">
-            {open === 0
-              ? 'Every taught pair is secure.'
-              : `Nothing is known to be missing. ${open === 1 ? 'One pair is' : `${open} pairs are`} not sure or not checked: look at ${open === 1 ? 'it' : 'them'} again first.`}
-          </p>
+          <p className="text-ink-2">{nothingNext(child.line)}</p>
         ) : (
           <ol className="ruled border-y border-rule-2">
             {next.map((n) => (

@@ -15,9 +15,13 @@ import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import { saidShown } from '../check/words.js';
 import { duePairs } from './due.js';
+import { nothingNext } from './nothing-next.js';
 import { clock, dayOf, nowDate } from '../clock.js';
 import { inOwnWords } from '../wording/say.js';
 import { dateText } from '../wording/date-text.js';
+
+/** So many of what is mixed up fit on the page. */
+const MIXED = 8;
 
 // eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function Component() {
@@ -38,7 +42,7 @@ export function Component() {
       confusions(
         (evidence ?? []).filter((o) => o.counts) as Observation[],
         (child?.line ?? []).map((c) => c.gpc),
-      ).slice(0, 8),
+      ),
     [evidence, child],
   );
   if (!child || !classes || !orders) return <Pending error={error} what="this child" />;
@@ -112,6 +116,7 @@ export function Component() {
         <div className="grid grid-cols-2 gap-x-8 text-sm">
           <section>
             <h2 className="text-lg">Teach next</h2>
+            {next?.length === 0 && <p>{nothingNext(child.line)}</p>}
             <ol>
               {(next ?? []).map((n) => (
                 <li key={n.gpc ?? n.skill} className="flex gap-2 border-b border-black/20 py-0.5">
@@ -129,7 +134,7 @@ export function Component() {
             <h2 className="text-lg">Mixed up</h2>
             {mixed.length === 0 ? <p>Nothing noted of what was said instead.</p> : null}
             <ul>
-              {mixed.map((c) => (
+              {mixed.slice(0, MIXED).map((c) => (
                 <li key={`${c.gpc} ${c.said}`} className="flex gap-2 border-b border-black/20 py-0.5">
                   <span className="font-child text-base">{graphemeShown(c.gpc)}</span>
                   <span className="flex-1">
@@ -141,6 +146,7 @@ export function Component() {
                 </li>
               ))}
             </ul>
+            {mixed.length > MIXED && <p>and {mixed.length - MIXED} more</p>}
             <h2 className="mt-2 text-lg">Due for another look</h2>
             <p className="font-child text-base">
               {due.length === 0 ? <span className="font-sans text-sm">Nothing.</span> : due.map((d) => graphemeShown(d.gpc)).join('  ')}

@@ -1,5 +1,6 @@
 /** What a text needs of a reader: how much of it they can read, word by word, for each child of a class, and what is in it. */
 import type { WholeTextReport } from '@sapling/core/phonics';
+import { KNOWN_OF } from '@sapling/core/reading';
 import type { ReactNode } from 'react';
 import { GraphemeChip, WordMarks } from '../ui/word-marks.js';
 import type { NamedReader } from './readers.js';
@@ -17,12 +18,13 @@ interface JudgedProps {
 }
 /** The share in a sentence, the text with its words marked, and each child of a class. */
 export function Judged({ text, report, reader, own, readers, onReader, onOpen }: JudgedProps) {
+  const likely = reader.kind === 'child' ? likelyOf(own) : null;
   return (
     <>
       <p className="mt-4 mb-2 text-lg">
-        <span className="font-serif text-2xl font-semibold">{percent(reader.kind === 'child' ? own.likelyShare : own.share)}</span> of{' '}
-        {report.words.length} words {reader.kind === 'child' ? 'are likely read' : 'can be read'} by {reader.name}
-        {reader.kind === 'child' && (
+        <span className="font-serif text-2xl font-semibold">{percent(likely ?? own.share)}</span> of {report.words.length} words{' '}
+        {likely === null ? 'can be read' : 'are likely read'} by {reader.name}
+        {likely !== null && (
           <>
             ; <span className="font-semibold">{percent(own.share)}</span> use only what was taught
           </>
@@ -33,6 +35,7 @@ export function Judged({ text, report, reader, own, readers, onReader, onOpen }:
           </>
         )}
         .
+        {reader.kind === 'child' && likely === null && ' That is what was taught: too little is known of this child to say what they read.'}
       </p>
       <Marked text={text} report={report} reader={own} onOpen={onOpen} />
       <p className="mt-3 text-sm text-ink-2">
@@ -45,6 +48,9 @@ export function Judged({ text, report, reader, own, readers, onReader, onOpen }:
     </>
   );
 }
+
+/** How much of it a child likely reads; null where too little is known of them to say. */
+const likelyOf = ({ likelyShare, restsOn }: ReaderReport): number | null => (restsOn < KNOWN_OF ? null : likelyShare);
 
 export type ReaderReport = WholeTextReport['readers'][number];
 const LOOK: Record<ReaderReport['statuses'][number], string> = {
@@ -105,7 +111,8 @@ function ForEach({
     .filter((r) => r.kind === 'child')
     .map((r) => ({ ...r, report: report.readers.find((x) => x.id === r.id)! }))
     .filter((r) => r.report)
-    .sort((a, b) => a.report.likelyShare - b.report.likelyShare);
+    .map((r) => ({ ...r, likely: likelyOf(r.report) }))
+    .sort((a, b) => (a.likely ?? 2) - (b.likely ?? 2));
   if (rows.length === 0) return null;
   return (
     <section aria-label="For each child" className="mt-8">
@@ -121,9 +128,10 @@ function ForEach({
               <button className="flex w-full items-center gap-4 px-4 py-1.5 text-left hover:bg-leaf-wash/50" onClick={() => onChoose(r.id)}>
                 <span className="w-40 shrink-0 truncate font-semibold">{r.name}</span>
                 <span className="flex h-3 w-44 shrink-0 border border-rule" aria-hidden>
-                  <span className="bg-pine" style={{ width: `${r.report.likelyShare * 100}%` }} />
+                  <span className="bg-pine" style={{ width: `${(r.likely ?? 0) * 100}%` }} />
                 </span>
-                <span className="w-14 shrink-0 text-right">{percent(r.report.likelyShare)}</span>
+                <span className="w-14 shrink-0 text-right">{r.likely === null ? '–' : percent(r.likely)}</span>
+                {r.likely === null && <span className="text-sm text-ink-2">too little is known</span>}
                 <span className="flex min-w-0 flex-wrap gap-1 text-sm">
                   {shaky.slice(0, 4).map((gpc) => (
                     <GraphemeChip key={gpc} gpc={gpc} />

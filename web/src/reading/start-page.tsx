@@ -1,6 +1,5 @@
 /** Read a text: a child, the text that would tell most of them, and start. */
 import { type ChildLine, fullName, type LibraryText, type ReadingSummary } from '@sapling/contract';
-import { LIKELY_FROM, OFFERED_FROM } from '@sapling/core/reading';
 import { FileText, LibraryBig } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -12,12 +11,10 @@ import { ShelfDialog } from '../library/shelf-dialog.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { percent } from './figures.js';
-import { useFits, type Fit } from './use-fits.js';
+import { cardWords, fitWords, tooHard } from './fit-words.js';
+import { useFits } from './use-fits.js';
 import { startReading } from './use-reading.js';
 import { agoWords } from '../ui/dates.js';
-
-/** Not taught, or likely beyond what this child knows of it. */
-const tooHard = (fit: Fit): boolean => fit.share < OFFERED_FROM || fit.likelyShare < LIKELY_FROM;
 
 export function Component() {
   const [params, setParams] = useSearchParams();
@@ -146,7 +143,7 @@ function ChooseText({
   const go = useNavigate();
   const [chosen, setChosen] = useState<string | null>(wanted);
   const [shelf, setShelf] = useState(false);
-  const { fits, error } = useFits(child, texts, newest, orders?.taught(child.classId));
+  const { fits, error } = useFits(child, texts, newest, orders?.taught(child.classId), orders?.order(child.classId)?.id);
   const now = fits.find((f) => f.id === chosen) ?? fits[0];
   const start = (paper: boolean): void => {
     if (!now) return;
@@ -179,14 +176,7 @@ function ChooseText({
             onChoose={(text) => setChosen(text.id)}
             beside={(text) => {
               const fit = fits.find((f) => f.id === text.id);
-              return (
-                fit && (
-                  <span className={`text-sm ${tooHard(fit) ? 'text-gap' : 'text-ink-2'}`}>
-                    likely reads {percent(fit.likelyShare)}
-                    {fit.read > 0 && `, read ${fit.read === 1 ? 'once' : `${fit.read} times`}`}
-                  </span>
-                )
-              );
+              return fit && <span className={`text-sm ${tooHard(fit) ? 'text-gap' : 'text-ink-2'}`}>{cardWords(fit)}</span>;
             }}
           />
         )}
@@ -217,16 +207,7 @@ function ChooseText({
       {now && (
         <section aria-label="The text chosen">
           <h2 className="mb-1 text-2xl">{now.text.title}</h2>
-          <p className="mb-3 text-ink-2">
-            {child.givenName} likely reads {percent(now.likelyShare)} of its words; {percent(now.share)} use only what the class was taught.
-            {now.share < OFFERED_FROM
-              ? ' Too much of it was not taught: errors would say little.'
-              : now.likelyShare < LIKELY_FROM &&
-                (now === fits[0]
-                  ? ' Likely too hard to read alone, and no text here is easier: read it together.'
-                  : ' Likely too hard to read alone: read it together, or choose an easier one.')}
-            {now.read > 0 && ` Read ${now.read === 1 ? 'once' : `${now.read} times`} before.`}
-          </p>
+          <p className="mb-3 text-ink-2">{fitWords(child.givenName, now, now === fits[0])}</p>
           <div className="mb-4 flex flex-wrap gap-3">
             <button className="btn btn-main min-h-12 !text-lg" onClick={() => start(false)} autoFocus>
               {child.givenName} reads this now

@@ -11,7 +11,9 @@ import { useCore } from '../workers/use-core.js';
 export interface Fit {
   readonly id: string;
   readonly share: number;
-  readonly likelyShare: number;
+  /** Null where too little is known of the child to say. */
+  readonly likelyShare: number | null;
+  readonly step: number | undefined;
   /** How many finished readings of it there are. */
   readonly read: number;
   readonly text: LibraryText;
@@ -26,6 +28,7 @@ export function useFits(
   texts: readonly LibraryText[],
   newest: readonly ReadingSummary[],
   taught: Taught | undefined,
+  orderId: string | undefined,
 ): { readonly fits: readonly Fit[]; readonly error: string | null } {
   const { data: whole } = useData('readings', { query: { childId: child.id } });
   const known = useMemo(() => readsOf(child), [child]);
@@ -45,10 +48,11 @@ export function useFits(
       textsInOrder(
         (asked.value ?? []).flatMap((f): Fit[] => {
           const text = texts.find((t) => t.id === f.id);
-          return text ? [{ ...f, text, read: readings.filter((r) => r.textId === f.id && r.done).length }] : [];
+          const step = text?.offered.find((o) => o.order === orderId)?.step;
+          return text ? [{ ...f, text, step, read: readings.filter((r) => r.textId === f.id && r.done).length }] : [];
         }),
       ),
-    [asked.value, texts, readings],
+    [asked.value, texts, readings, orderId],
   );
   return { fits, error: asked.error };
 }

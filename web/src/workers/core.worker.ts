@@ -78,7 +78,7 @@ import {
   type SessionPart,
   type SessionRequest,
 } from '@sapling/core/planning';
-import { firstStep, pairsInText, practises, readingPace, wordsToTeach, type Offer } from '@sapling/core/reading';
+import { firstStep, KNOWN_OF, pairsInText, practises, readingPace, wordsToTeach, type Offer } from '@sapling/core/reading';
 import lexiconUrl from '@sapling/core/lexicon.bin?url';
 import { expose } from 'comlink';
 import { improveGroups, stopSearch, suggestGroups } from './grouping.js';
@@ -146,15 +146,15 @@ const api = {
   async textReport(text: string, readers: readonly Reader[]) {
     return textReport(await words(), text, readers);
   },
-  /** How each text fits one reader: what share was taught, and what share they likely read. */
+  /** How each text fits one reader: what share was taught, and what share they likely read; null where too little is known to say. */
   async textFits(
     texts: readonly { id: string; text: string }[],
     reader: Reader,
-  ): Promise<{ id: string; share: number; likelyShare: number }[]> {
+  ): Promise<{ id: string; share: number; likelyShare: number | null }[]> {
     const lexicon = await words();
     return texts.map(({ id, text }) => {
       const [own] = textReport(lexicon, text, [reader]).readers;
-      return { id, share: own!.share, likelyShare: own!.likelyShare };
+      return { id, share: own!.share, likelyShare: own!.restsOn < KNOWN_OF ? null : own!.likelyShare };
     });
   },
   /** The pairs each text practises, commonest in it first, and how many words it has. */

@@ -1,0 +1,11 @@
+/** What is said where no pair and no skill is named to be taught next. */
+import { saysSomething, type ChildLine } from '@sapling/contract';
+
+/** @example nothingNext(line) // 'Nothing was looked at yet. A quick check finds where to begin.' */
+export function nothingNext(line: ChildLine['line']): string {
+  const open = line.filter((c) => c.state !== 'secure').length;
+  if (line.length === 0) return 'No pair has been taught yet.';
+  if (!line.some(saysSomething)) return 'Nothing was looked at yet. A quick check finds where to begin.';
+  if (open === 0) return 'Every taught pair is secure.';
+  return `Nothing is known to be missing. ${open === 1 ? 'One pair is' : `${open} pairs are`} not sure or not checked: look at ${open === 1 ? 'it' : 'them'} first.`;
+}

@@ -1,0 +1,15 @@
+/** What a child's page says where it names nothing to teach. */
+import { describe, expect, it } from 'vitest';
+import { nothingNext } from '../src/children/nothing-next.js';
+
+describe('where nothing is named to be taught next', () => {
+  const pair = (state: string, basedOn: number, known: number) => ({ state, basedOn, known }) as never;
+  it('says so of a child nobody has looked at, of one who has it all, and of one of whom little is sure', () => {
+    expect(nothingNext([])).toContain('No pair has been taught');
+    expect(nothingNext([pair('unchecked', 0, 0.5), pair('unchecked', 0, 0.5)])).toContain('Nothing was looked at yet');
+    expect(nothingNext([pair('secure', 3, 0.95)])).toBe('Every taught pair is secure.');
+    expect(nothingNext([pair('secure', 3, 0.95), pair('wobbly', 1, 0.7)])).toContain(
+      'One pair is not sure or not checked: look at it first.',
+    );
+  });
+});
