@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { outboxEntry, type ChildLine, type ObservationRow } from '@sapling/contract';
+import { CHECK_KINDS, checkKind } from '@sapling/core/checks';
 import { OUTCOMES } from '@sapling/core/evidence';
 import { v7 as uuidv7 } from 'uuid';
 import { assign, readLines, recognise, splitName } from '../src/children/columns.js';
@@ -120,8 +121,14 @@ describe('who comes next', () => {
   ];
   it('never checked first, then longest ago; whoever was checked today is passed over', () => {
     expect(dueOrder(list).map((c) => c.givenName)).toEqual(['Al', 'Cy', 'Di', 'Bo']);
-    expect(nextInTurn(list, 'k', list[2]!.id, now)?.givenName).toBe('Cy');
-    expect(nextInTurn([list[0]!], 'k', 'x', now)).toBeUndefined();
+    expect(nextInTurn(list, { classId: 'k', after: list[2]!.id, kind: 'see-say' }, now)?.givenName).toBe('Cy');
+    expect(nextInTurn([list[0]!], { classId: 'k', after: 'x', kind: 'see-say' }, now)).toBeUndefined();
+  });
+  it('a child of whose class nothing was taught is asked about listening, and about no letters', () => {
+    const none = [child('Fay', null, [])];
+    const kinds = CHECK_KINDS.filter((kind) => nextInTurn(none, { classId: 'k', after: 'x', kind }, now));
+    expect(kinds.map((kind) => checkKind(kind).area)).toEqual(kinds.map(() => 'Listening'));
+    expect(kinds).toHaveLength(CHECK_KINDS.filter((kind) => checkKind(kind).area === 'Listening').length);
   });
   it('cards follow the choice', () => {
     const c = child('E', null, ['secure', 'gap', 'unchecked', 'wobbly']);

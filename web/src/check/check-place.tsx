@@ -9,7 +9,7 @@ import { useOrders } from '../api/orders.js';
 import { useMay, useMe } from '../shell/me.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { keepChoice, lastChoice, type Choice } from './choice.js';
+import { canBeAsked, keepChoice, lastChoice, type Choice } from './choice.js';
 import { KindList, KindOptions } from './kind-list.js';
 import { prepare } from './prepared-ahead.js';
 import { usePreparedAhead } from './use-prepared-ahead.js';
@@ -37,7 +37,7 @@ export function Component() {
   const chosen: Choice = useMemo(() => ({ ...choice, ...(late ? { late: 'memory' as const } : {}) }), [choice, late]);
   usePreparedAhead(
     chosen,
-    shown.find((c) => c.line.length > 0),
+    shown.find((c) => canBeAsked(c, choice.kind)),
     orders,
   );
   const change = (next: Choice): void => {
@@ -55,7 +55,7 @@ export function Component() {
     (c) => c.by === me.colleague.id && !sheets.includes(c) && children.some((child) => child.id === c.child),
   );
   const ahead = (child: ChildLine): void => {
-    if (orders && child.line.length > 0) prepare(child, chosen, orders.taught(child.classId));
+    if (orders && canBeAsked(child, choice.kind)) prepare(child, chosen, orders.taught(child.classId));
   };
   const begin = (child: ChildLine, quick = false): void => {
     setPreparing(child.id);
@@ -117,9 +117,9 @@ export function Component() {
                 ahead={ahead}
                 begin={begin}
               />
-              {shown.some((c) => c.line.length === 0) && (
+              {shown.some((c) => !canBeAsked(c, choice.kind)) && (
                 <p className="mt-3 text-sm text-ink-2">
-                  Children whose class has not been taught anything yet have no cards.{' '}
+                  Children whose class has not been taught anything yet have no cards: Listening asks no letters.{' '}
                   <Link className="underline" to="/children/classes">
                     Set how far the class has been taught.
                   </Link>

@@ -3,22 +3,22 @@ import type { ChildLine } from '@sapling/contract';
 import type { CheckKind } from '@sapling/core/checks';
 import { dayOf, todayDay } from '../clock.js';
 import { keptAs } from '../base.js';
+import { canBeAsked } from './choice.js';
 
 const DAY = 86_400_000;
 /** Children of a class in the order they are due: never checked first, then longest ago. */
 export function dueOrder(children: readonly ChildLine[]): ChildLine[] {
   return [...children].sort((a, b) => (a.lastCheck ?? '').localeCompare(b.lastCheck ?? '') || a.givenName.localeCompare(b.givenName));
 }
-/** The next of the class in turn: not one that was checked this way today, nor one with nothing taught. */
+/** The next of the class in turn: not one that was checked this way today, nor one whom there is nothing to ask in it. */
 export function nextInTurn(
   children: readonly ChildLine[],
-  classId: string,
-  after: string,
+  { classId, after, kind }: { readonly classId: string; readonly after: string; readonly kind: CheckKind },
   now: number,
   done?: ReadonlySet<string>,
 ): ChildLine | undefined {
   const fresh = (c: ChildLine): boolean => (done ? !done.has(c.id) : c.lastCheck === null || now - Date.parse(c.lastCheck) > DAY / 2);
-  return dueOrder(children.filter((c) => c.classId === classId && c.id !== after && c.line.length > 0 && fresh(c)))[0];
+  return dueOrder(children.filter((c) => c.classId === classId && c.id !== after && canBeAsked(c, kind) && fresh(c)))[0];
 }
 
 const SITTING = keptAs('sapling-sitting');

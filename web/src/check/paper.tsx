@@ -7,7 +7,7 @@ import { useOrders } from '../api/orders.js';
 import { useMe } from '../shell/me.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Page, Pending } from '../ui/page.js';
-import { keepChoice, lastChoice, type Choice } from './choice.js';
+import { canBeAsked, keepChoice, lastChoice, type Choice } from './choice.js';
 import { KindList, KindOptions } from './kind-list.js';
 import { startCheck } from './start.js';
 import { inOwnWords } from '../wording/say.js';
@@ -33,7 +33,7 @@ export function Component() {
       </Page>
     );
   const classId = params.get('class') ?? classes.find((c) => children.some((child) => child.classId === c.id))?.id ?? null;
-  const shown = children.filter((c) => (!classId || c.classId === classId) && c.line.length > 0);
+  const shown = children.filter((c) => (!classId || c.classId === classId) && canBeAsked(c, choice.kind));
   const chosen = shown.filter((c) => !left.has(c.id));
   const change = (next: Choice): void => {
     setChoice({ ...next, late: 'paper' });

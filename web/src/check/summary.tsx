@@ -54,7 +54,8 @@ export function Summary({ handle }: { handle: CheckHandle }) {
     return () => clearTimeout(timer);
   }, [kind, check.child, check.startedAt]);
   const child = children?.find((c) => c.id === check.child);
-  const next = child && children ? nextInTurn(children, child.classId, child.id, clock.ms(), doneToday(kind)) : undefined;
+  const next =
+    child && children ? nextInTurn(children, { classId: child.classId, after: child.id, kind }, clock.ms(), doneToday(kind)) : undefined;
   const marks = check.marks.map(counting);
   const times = marks.flatMap((m) => (m.ms === undefined ? [] : [m.ms])).sort((a, b) => a - b);
   const missed = check.marks.filter((m) => ['wrong', 'no answer', 'put right'].includes(counting(m).outcome));

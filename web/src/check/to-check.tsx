@@ -8,7 +8,7 @@ import { clock } from '../clock.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { agoWords } from '../ui/dates.js';
 import { rowAt, useRowsInView, useWide, type RowInView } from '../ui/in-view.js';
-import { cardsFor, type Choice } from './choice.js';
+import { canBeAsked, cardsFor, type Choice } from './choice.js';
 
 interface Props {
   shown: readonly ChildLine[];
@@ -43,6 +43,7 @@ export function ToCheck({ shown, choice, late, dueAfterDays, preparing, ahead, b
             child={child}
             cards={info.from === 'pairs' ? cardsFor(child, choice.scope, clock.ms(), dueAfterDays).length : null}
             quick={info.byCard === true && !late}
+            asked={canBeAsked(child, choice.kind)}
             total={orders?.total(child.classId)}
             preparing={preparing === null ? 'nobody' : preparing === child.id ? 'this one' : 'another'}
             index={index}
@@ -63,6 +64,8 @@ interface RowProps extends RowInView {
   cards: number | null;
   /** Whether a quick check can begin. */
   quick: boolean;
+  /** Whether there is anything to ask. */
+  asked: boolean;
   /** How many pairs the whole order has. */
   total: number | undefined;
   preparing: 'nobody' | 'this one' | 'another';
@@ -70,7 +73,7 @@ interface RowProps extends RowInView {
   measure: (row: Element | null) => void;
   does: RefObject<Pick<Props, 'ahead' | 'begin'>>;
 }
-const Row = memo(function Row({ child, cards, quick, total, preparing, index, top, of, measure, does }: RowProps) {
+const Row = memo(function Row({ child, cards, quick, asked, total, preparing, index, top, of, measure, does }: RowProps) {
   const name = fullName(child);
   return (
     <li
@@ -93,7 +96,7 @@ const Row = memo(function Row({ child, cards, quick, total, preparing, index, to
       {quick && (
         <button
           className="btn btn-small"
-          disabled={child.line.length === 0 || preparing !== 'nobody'}
+          disabled={!asked || preparing !== 'nobody'}
           onClick={() => does.current.begin(child, true)}
           aria-label={`Quick check with ${name}`}
           title="Only the cards that tell most, at most half of them"
@@ -103,7 +106,7 @@ const Row = memo(function Row({ child, cards, quick, total, preparing, index, to
       )}
       <button
         className="btn btn-small"
-        disabled={child.line.length === 0 || cards === 0 || preparing !== 'nobody'}
+        disabled={!asked || cards === 0 || preparing !== 'nobody'}
         aria-busy={preparing === 'this one'}
         onPointerEnter={() => does.current.ahead(child)}
         onFocus={() => does.current.ahead(child)}
