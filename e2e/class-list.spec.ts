@@ -110,3 +110,29 @@ test('files that are no list are refused with what is wrong; undo keeps and name
   await expect(page.getByText(/Kept, because something has been recorded of them since: Jem/)).toBeVisible();
   expect(await allChildren(page, demo.url)).toHaveLength(41);
 });
+
+test('a whole school comes in: classes are chosen from a list, and whoever was taught nothing yet is asked about listening', async ({
+  as,
+  demo,
+}) => {
+  const page = await as('teacher');
+  await page.goto(`${demo.url}/check`);
+  await expect(page.getByRole('radiogroup', { name: 'Class' }).or(page.getByRole('group', { name: 'Class' }))).toBeVisible();
+  await page.goto(`${demo.url}/children/import`);
+  const names = ['Ivo', 'Una', 'Odo', 'Pia', 'Rua', 'Sol', 'Taj', 'Viv', 'Wim'];
+  const rows = names.map((name, k) => `${name},Year ${(k % 3) + 1} ${name}s`);
+  await page.getByLabel('Class list as CSV').setInputFiles(file(['First name,Class', ...rows].join('\n'), 'all.csv'));
+  await page.getByRole('button', { name: 'Bring in 9' }).click();
+  await expect(page.getByText('9 children added.')).toBeVisible();
+  await page.goto(`${demo.url}/check`);
+  // nobody who cannot be asked stands before one who can
+  await expect(page.getByRole('button', { name: /^Start with/ }).first()).toBeEnabled();
+  await page.getByRole('combobox', { name: 'Class' }).selectOption('Year 1 Ivos');
+  const start = page.getByRole('button', { name: /^Start with/ });
+  await expect(start).toHaveCount(1);
+  await expect(start).toBeDisabled();
+  await page.getByText('Push together', { exact: true }).last().click();
+  await expect(start).toBeEnabled();
+  await start.click();
+  await expect(page.getByText('The child points, or you press what they chose:')).toBeVisible();
+});

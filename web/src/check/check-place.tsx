@@ -33,7 +33,11 @@ export function Component() {
   const [preparing, setPreparing] = useState<string | null>(null);
   const bringIn = useMay('import');
   const classId = params.get('class');
-  const shown = useMemo(() => dueOrder((children ?? []).filter((c) => !classId || c.classId === classId)), [children, classId]);
+  const shown = useMemo(() => {
+    const due = dueOrder((children ?? []).filter((c) => !classId || c.classId === classId));
+    // whom there is nothing to ask in this way stands last
+    return due.sort((a, b) => Number(canBeAsked(b, choice.kind)) - Number(canBeAsked(a, choice.kind)));
+  }, [children, classId, choice.kind]);
   const chosen: Choice = useMemo(() => ({ ...choice, ...(late ? { late: 'memory' as const } : {}) }), [choice, late]);
   usePreparedAhead(
     chosen,
