@@ -153,6 +153,7 @@ test('big touch targets mark as keys do, and nothing on the card says right from
   const page = await context.newPage();
   await page.goto(demo.url);
   await page.getByRole('button', { name: /Leonie/ }).click();
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
   await page.goto(`${demo.url}/check`);
   await page
     .getByRole('button', { name: /^Start with/ })

@@ -50,6 +50,7 @@ const remark = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('few words'), gpc, words: z.number().int(), first: blocker.optional() }),
   z.object({ kind: z.literal('words again'), words: few(60) }),
   z.object({ kind: z.literal('no reading'), gpc: gpc.nullable(), first: blocker.optional() }),
+  z.object({ kind: z.literal('not looked at'), children: few(40) }),
   z.object({ kind: z.literal('far behind'), child: z.string().max(60), pairs: z.array(gpc).max(250), words: z.number().int() }),
   z.object({
     kind: z.literal('text beyond'),

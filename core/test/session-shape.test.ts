@@ -186,6 +186,24 @@ describe('the shape of a session', () => {
     expect(said).toMatchObject({ child: 'child 0' });
     expect(remarkWords(said, () => 'Ivo')).toMatch(/Ivo does not know 8 pairs that all the others know.*two adults/);
   });
+
+  it('names the children of whom too little is known to fit words to them', () => {
+    const group = groupAt('riverbank', 18, 4, 3);
+    const [first, second, ...others] = group.children;
+    const few = Object.fromEntries(Object.entries(second!.known).slice(0, 5));
+    const plan = planSession(lexicon, {
+      ...group,
+      children: [{ id: 'new', known: {} }, { id: 'few', known: few }, ...others],
+      minutes: 20,
+      seed: 1,
+      sources,
+    });
+    const said = plan.remarks!.find((r) => r.kind === 'not looked at')!;
+    expect(said).toEqual({ kind: 'not looked at', children: ['new', 'few'] });
+    expect(remarkWords(said, (id) => (id === 'new' ? 'Ivo' : 'Una'))).toMatch(/^Little is known of Ivo and Una: .* A quick check/);
+    const known = planSession(lexicon, { ...group, children: [first!, second!, ...others], minutes: 20, seed: 1, sources });
+    expect(known.remarks?.some((r) => r.kind === 'not looked at') ?? false).toBe(false);
+  });
 });
 
 describe('sessions for a skill', () => {

@@ -32,10 +32,15 @@ export function onFocus(lexicon: Lexicon, { focus, skill }: Pick<SessionRequest,
   );
 }
 
+/** Of a child of whom so small a share of what was taught is known, or guessed from other answers, it is said that little is known. */
+const LOOKED_AT = 0.5;
+
 /** What the adult should know about a plan before the session. */
 export function remarksOf(lexicon: Lexicon, request: SessionRequest, parts: readonly SessionPart[]): PlanRemark[] {
   const { focus, taught, children, minutes, skill } = request;
   const out: PlanRemark[] = [];
+  const unseen = children.filter((c) => taught.gpcs.filter((gpc) => c.known[gpc] !== undefined).length < LOOKED_AT * taught.gpcs.length);
+  if (unseen.length > 0) out.push({ kind: 'not looked at', children: unseen.map((c) => c.id) });
   const practice = practiceFor(lexicon, { taught, focus, children, together: true });
   const first = (p: Practice | undefined) => (p?.first ? { first: p.first } : {});
   for (const p of practice) if (p.words < LEAST_WORDS) out.push({ kind: 'few words', gpc: p.gpc, words: p.words, ...first(p) });

@@ -4,6 +4,8 @@ import type { Gpc } from '../phonics/lexicon.js';
 
 /** Facts, so that a name can stand in them where it is shown; `remarkWords` makes the sentence. */
 export type PlanRemark =
+  /** Of these children little was looked at: what they can read is taken from what was taught. */
+  | { kind: 'not looked at'; children: string[] }
   /** Few words hold a focus pair for all of them; the pair that would open most, and who lacks it. */
   | { kind: 'few words'; gpc: Gpc; words: number; first?: RemarkBlocker | undefined }
   /** The words of the session before had to come again. */
@@ -49,6 +51,8 @@ function opening(first: RemarkBlocker | undefined, nameOf: (id: string) => strin
  */
 export function remarkWords(remark: PlanRemark, nameOf: (id: string) => string): string {
   switch (remark.kind) {
+    case 'not looked at':
+      return `Little is known of ${fewOf(remark.children.map(nameOf), 4)}: the words rest on what was taught. A quick check before the session would fit them to what can be read.`;
     case 'few words':
       return `${remark.words === 0 ? 'No words' : `Only ${counted(remark.words, 'word')}`} with ${pairInWords(remark.gpc)} can be read by all of them.${opening(remark.first, nameOf)}`;
     case 'words again':
