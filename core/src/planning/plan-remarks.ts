@@ -52,7 +52,7 @@ function opening(first: RemarkBlocker | undefined, nameOf: (id: string) => strin
 export function remarkWords(remark: PlanRemark, nameOf: (id: string) => string): string {
   switch (remark.kind) {
     case 'not looked at':
-      return `Little is known of ${fewOf(remark.children.map(nameOf), 4)}: the words rest on what was taught. A quick check before the session would fit them to what can be read.`;
+      return `Little is known of ${fewOf(remark.children.map(nameOf), 4)}: the words rest on what was taught. A quick check first would fit them to what they can read.`;
     case 'few words':
       return `${remark.words === 0 ? 'No words' : `Only ${counted(remark.words, 'word')}`} with ${pairInWords(remark.gpc)} can be read by all of them.${opening(remark.first, nameOf)}`;
     case 'words again':
