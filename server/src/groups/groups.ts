@@ -7,7 +7,7 @@ import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { schoolZone } from '../settings/school-day.js';
-import { firstDay } from './days.js';
+import { firstDay } from './first-day.js';
 
 export async function listGroups(db: Db, access: Access, only?: readonly string[]): Promise<Group[]> {
   const ids = (only ?? [...readable(access)]).filter((id) => readable(access).has(id) || only !== undefined);

@@ -10,7 +10,7 @@ import { PerChild } from '../evidence/per-child.js';
 import { route } from '../http/route.js';
 import { endOfDay, schoolZone } from '../settings/school-day.js';
 import { poolOf } from '../work/pool.js';
-import { firstDay } from './days.js';
+import { firstDay } from './first-day.js';
 
 /** What changed for children in a group after group, since the first of them began. */
 const changesSince = new PerChild<ReturnType<typeof changeBetween>>('change since');

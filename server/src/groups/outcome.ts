@@ -11,7 +11,7 @@ import { route } from '../http/route.js';
 import { readingList } from '../readings/readings.js';
 import { listSessions } from '../sessions/sessions.js';
 import { endOfDay, schoolZone } from '../settings/school-day.js';
-import { firstDay } from './days.js';
+import { firstDay } from './first-day.js';
 
 const DAY = 86_400_000;
 

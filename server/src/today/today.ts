@@ -15,10 +15,7 @@ const DAYS_BACK = 14;
 const SEEN_TOO = 12;
 
 /** What names the colleague first, then the newest: all that came since they last looked, and of the rest only some. */
-export function newAndSome<T extends { readonly at: string; readonly mentionsMe: boolean }>(
-  left: readonly T[],
-  lookedAt: string | null,
-): T[] {
+function newAndSome<T extends { readonly at: string; readonly mentionsMe: boolean }>(left: readonly T[], lookedAt: string | null): T[] {
   const sorted = [...left].sort((a, b) => Number(b.mentionsMe) - Number(a.mentionsMe) || (a.at < b.at ? 1 : -1));
   return sorted.filter((entry, k) => k < SEEN_TOO || lookedAt === null || entry.at > lookedAt);
 }

@@ -1,4 +1,4 @@
-/** The first and the last day of a group, by the school's own calendar. */
+/** The first day of a group, by the school's own calendar. */
 import { dayIn } from '@sapling/core';
 import type { groups } from '../db/schema.js';
 
