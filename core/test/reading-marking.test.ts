@@ -29,6 +29,7 @@ import {
   secondsOf,
   speechIn,
   taughtAfter,
+  likelyOf,
   textsInOrder,
   wordsOf,
   wordsToTeach,
@@ -281,6 +282,9 @@ describe('what a reading tells', () => {
       'not taught',
       'less taught',
     ]);
+  });
+  it('says nothing of how much is likely read where fewer than half of the words rest on what is known', () => {
+    expect([0, 0.49, 0.5, 1].map((restsOn) => likelyOf({ likelyShare: 0.9, restsOn }))).toEqual([null, null, 0.9, 0.9]);
   });
   it('offers early texts first to a child of whom nothing is known, whatever was taught, and says of none that it is likely read', () => {
     const fit = (id: string, step: number | undefined, share = 1) => ({ id, share, likelyShare: null, step, read: 0 });

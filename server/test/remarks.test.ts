@@ -117,6 +117,14 @@ describe('notes', () => {
   });
 });
 
+describe('notes of many years', () => {
+  it('all stand on the child’s page', async () => {
+    for (let k = 0; k < 120; k += 1) await leave(lead, { about: 'child', subject: kids[1], text: `Note ${k}` });
+    const list = (await school.ask('GET', `/api/remarks?subject=${kids[1]}`, { as: lead })).body as { text: string }[];
+    expect(list.filter((r) => r.text.startsWith('Note ')).map((r) => r.text)).toContain('Note 0');
+  });
+});
+
 describe('a session that nobody logged', () => {
   it('stands under Today for a fortnight', async () => {
     const made = await Promise.all(

@@ -22,7 +22,10 @@ export interface TextFit {
 /** With help, and not by guessing: what this child likely reads too little of. Of one of whom nothing is known that cannot be said. */
 export const likelyTooHard = ({ likelyShare }: Pick<TextFit, 'likelyShare'>): boolean => likelyShare !== null && likelyShare < LIKELY_FROM;
 /** Something is known of how a child reads a text where it is of at least so much of its words. */
-export const KNOWN_OF = 0.5;
+const KNOWN_OF = 0.5;
+/** How much of a text a reader likely reads, from what a report says of them; null where too little is known of the reader to say. */
+export const likelyOf = ({ likelyShare, restsOn }: { readonly likelyShare: number; readonly restsOn: number }): number | null =>
+  restsOn < KNOWN_OF ? null : likelyShare;
 
 /**
  * Texts from the best for a check to the worst. First those that were taught, that the child likely reads nearly all of, and that were

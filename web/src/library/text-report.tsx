@@ -1,6 +1,6 @@
 /** What a text needs of a reader: how much of it they can read, word by word, for each child of a class, and what is in it. */
 import type { WholeTextReport } from '@sapling/core/phonics';
-import { KNOWN_OF } from '@sapling/core/reading';
+import { likelyOf } from '@sapling/core/reading';
 import type { ReactNode } from 'react';
 import { GraphemeChip, WordMarks } from '../ui/word-marks.js';
 import type { NamedReader } from './readers.js';
@@ -48,9 +48,6 @@ export function Judged({ text, report, reader, own, readers, onReader, onOpen }:
     </>
   );
 }
-
-/** How much of it a child likely reads; null where too little is known of them to say. */
-const likelyOf = ({ likelyShare, restsOn }: ReaderReport): number | null => (restsOn < KNOWN_OF ? null : likelyShare);
 
 export type ReaderReport = WholeTextReport['readers'][number];
 const LOOK: Record<ReaderReport['statuses'][number], string> = {

@@ -78,7 +78,7 @@ import {
   type SessionPart,
   type SessionRequest,
 } from '@sapling/core/planning';
-import { firstStep, KNOWN_OF, pairsInText, practises, readingPace, wordsToTeach, type Offer } from '@sapling/core/reading';
+import { firstStep, likelyOf, pairsInText, practises, readingPace, wordsToTeach, type Offer } from '@sapling/core/reading';
 import lexiconUrl from '@sapling/core/lexicon.bin?url';
 import { expose } from 'comlink';
 import { improveGroups, stopSearch, suggestGroups } from './grouping.js';
@@ -154,7 +154,7 @@ const api = {
     const lexicon = await words();
     return texts.map(({ id, text }) => {
       const [own] = textReport(lexicon, text, [reader]).readers;
-      return { id, share: own!.share, likelyShare: own!.restsOn < KNOWN_OF ? null : own!.likelyShare };
+      return { id, share: own!.share, likelyShare: likelyOf(own!) };
     });
   },
   /** The pairs each text practises, commonest in it first, and how many words it has. */
