@@ -1,5 +1,5 @@
 import { uuidv7 } from '../server/src/ids.js';
-import { allChildren, allSent, answer, beginCheck, getJson, now, test, expect } from './support/fixtures.js';
+import { allChildren, allSent, answer, beginCheck, getJson, now, test, expect, go } from './support/fixtures.js';
 
 interface Stored {
   id: string;
@@ -100,7 +100,7 @@ test('a check from the second press to the summary: five marks, take back, what 
 
 test('response time runs from the painted card, not over a pause, and a press before the card is none', async ({ as, demo }) => {
   const page = await as('classTeacher');
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   // held against the test's own clock, so that a busy machine fails nothing
   const begun = performance.now();
   await page
@@ -151,10 +151,10 @@ test('big touch targets mark as keys do, and nothing on the card says right from
     viewport: { width: 1024, height: 700 },
   });
   const page = await context.newPage();
-  await page.goto(demo.url);
+  await go(page, demo.url);
   await page.getByRole('button', { name: /Leonie/ }).click();
   await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   await page
     .getByRole('button', { name: /^Start with/ })
     .first()
@@ -186,7 +186,7 @@ test('big touch targets mark as keys do, and nothing on the card says right from
 
 test('a check is carried on at another device where the first left it', async ({ as, demo }) => {
   const here = await as('classTeacher');
-  await here.goto(`${demo.url}/check`);
+  await go(here, `${demo.url}/check`);
   await here
     .getByRole('button', { name: /^Start with/ })
     .first()
@@ -194,7 +194,7 @@ test('a check is carried on at another device where the first left it', async ({
   const asked = [await answer(here, '1'), await answer(here, '4'), await answer(here, '1')];
   await allSent(here);
   const there = await as('classTeacher');
-  await there.goto(`${demo.url}/`);
+  await go(there, `${demo.url}/`);
   await there.getByRole('region', { name: 'Checks to carry on' }).getByRole('link').first().click();
   await there.locator('[data-card]').waitFor();
   expect(asked).not.toContain(await there.locator('[data-card]').getAttribute('data-card'));
@@ -208,7 +208,7 @@ test('a check is carried on at another device where the first left it', async ({
 
 test('a quick check asks the cards that tell most, carries on after a reload, and says what it did not ask', async ({ as, demo }) => {
   const page = await as('classTeacher');
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   await page
     .getByRole('button', { name: /^Quick check with/ })
     .first()

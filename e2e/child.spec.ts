@@ -1,10 +1,10 @@
-import { allChildren, allSent, answer, expect, getJson, test } from './support/fixtures.js';
+import { allChildren, allSent, answer, expect, getJson, test, go } from './support/fixtures.js';
 
 test('a child’s page says what to teach next and what is mixed up, and follows what was just marked', async ({ as, demo }) => {
   const page = await as('classTeacher');
   const children = await allChildren(page, demo.url);
   const child = children.find((c) => c.line.filter((p) => p.state === 'gap').length > 3)!;
-  await page.goto(`${demo.url}/children/${child.id}`);
+  await go(page, `${demo.url}/children/${child.id}`);
   const next = page.getByRole('region', { name: 'Teach next' });
   // what is probably known is looked at again, not taught
   const open = child.line.filter((p) => p.state !== 'secure' && p.state !== 'unchecked' && p.p < 0.35).length;
@@ -33,7 +33,7 @@ test('a child’s page says what to teach next and what is mixed up, and follows
   await page.keyboard.press('Enter');
   await expect(page.getByText('/zzz/')).toBeVisible();
   await allSent(page);
-  await page.goto(`${demo.url}/children/${child.id}`);
+  await go(page, `${demo.url}/children/${child.id}`);
   // “All sent” may still be that of the mark before
   const saidOf = async (): Promise<(string | undefined)[]> =>
     (
@@ -49,7 +49,7 @@ test.describe('leaving all as it was', () => {
   test('a child on one page of paper, on A4 and on Letter, with the cautions; strands open what they rest on', async ({ as, demo }) => {
     const page = await as('classTeacher');
     const child = (await allChildren(page, demo.url)).sort((a, b) => b.strands.length - a.strands.length)[0]!;
-    await page.goto(`${demo.url}/children/${child.id}`);
+    await go(page, `${demo.url}/children/${child.id}`);
     const strands = page.getByRole('region', { name: 'Strands' });
     await expect(strands.getByRole('listitem')).toHaveCount(child.strands.length);
     await strands.getByRole('button').last().click();

@@ -1,4 +1,4 @@
-import { allChildren, test, expect } from './support/fixtures.js';
+import { allChildren, test, expect, go } from './support/fixtures.js';
 
 const LIST = [
   'Forename,Legal surname,Reg group,NC Year,Adm no',
@@ -12,7 +12,7 @@ const file = (text: string, name = 'finches.csv') => ({ name, mimeType: 'text/cs
 
 test('a list is recognised, re-mapped, previewed, brought in, matched the second time, and undone', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/children/import`);
+  await go(page, `${demo.url}/children/import`);
   await page.getByLabel('Class list as CSV').setInputFiles(file(LIST));
 
   // recognised from the header; the column it did not know is put right by hand
@@ -38,7 +38,7 @@ test('a list is recognised, re-mapped, previewed, brought in, matched the second
   expect(await allChildren(page, demo.url)).toHaveLength(43);
 
   // the same list again doubles nobody
-  await page.goto(`${demo.url}/children/import`);
+  await go(page, `${demo.url}/children/import`);
   await page.getByLabel('Class list as CSV').setInputFiles(file(LIST));
   await page.getByLabel('Family name').selectOption({ label: 'Legal surname' });
   await page.getByRole('button', { name: 'Leave out all 2 that do not fit' }).click();
@@ -56,7 +56,7 @@ test('a list is recognised, re-mapped, previewed, brought in, matched the second
   expect(await allChildren(page, demo.url)).toHaveLength(43);
 
   // both are undone, the last first
-  await page.goto(`${demo.url}/children/import`);
+  await go(page, `${demo.url}/children/import`);
   const past = page.getByRole('region', { name: 'Brought in before' });
   await past.getByRole('listitem').filter({ hasText: 'moves.csv' }).getByRole('button', { name: 'Undo' }).click();
   await expect(past.getByRole('listitem').filter({ hasText: 'moves.csv' })).toContainText('undone');
@@ -64,14 +64,14 @@ test('a list is recognised, re-mapped, previewed, brought in, matched the second
   await expect(past.getByRole('listitem').filter({ hasText: 'finches.csv' })).toContainText('undone');
   const after = await allChildren(page, demo.url);
   expect(after.map((c) => c.id).sort()).toEqual(before.map((c) => c.id).sort());
-  await page.goto(`${demo.url}/children/classes`);
+  await go(page, `${demo.url}/children/classes`);
   await expect(page.getByRole('button', { name: /Wrens/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /Finches/ })).toHaveCount(0);
 });
 
 test('a list can be dropped in; whole names are split; a class is given for all', async ({ as, demo }) => {
   const page = await as('lead');
-  await page.goto(`${demo.url}/children/import`);
+  await go(page, `${demo.url}/children/import`);
   const transfer = await page.evaluateHandle((text) => {
     const data = new DataTransfer();
     data.items.add(new File([text], 'names.csv', { type: 'text/csv' }));
@@ -90,7 +90,7 @@ test('a list can be dropped in; whole names are split; a class is given for all'
 
 test('files that are no list are refused with what is wrong; undo keeps and names whom work rests on', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/children/import`);
+  await go(page, `${demo.url}/children/import`);
   await page.getByLabel('Class list as CSV').setInputFiles(file('only a header,and nothing else\n', 'empty.csv'));
   await expect(page.getByRole('alert')).toContainText('holds no rows under a header line');
   await page.getByLabel('Class list as CSV').setInputFiles(file(`First name,Class\n${'x'.repeat(90)},Wrens\nJem,Wrens\n`, 'long.csv'));
@@ -99,13 +99,13 @@ test('files that are no list are refused with what is wrong; undo keeps and name
   await page.getByRole('button', { name: 'Bring in 1' }).click();
   await expect(page.getByText('1 child added.')).toBeVisible();
 
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   await page.getByRole('button', { name: 'Start with Jem' }).click();
   await page.locator('[data-card]').waitFor();
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Leave for later' }).click();
   await expect(page.getByText('All sent').first()).toBeVisible();
-  await page.goto(`${demo.url}/children/import`);
+  await go(page, `${demo.url}/children/import`);
   await page.getByRole('listitem').filter({ hasText: 'long.csv' }).getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText(/Kept, because something has been recorded of them since: Jem/)).toBeVisible();
   expect(await allChildren(page, demo.url)).toHaveLength(41);
@@ -116,15 +116,15 @@ test('a whole school comes in: classes are chosen from a list, and whoever was t
   demo,
 }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   await expect(page.getByRole('radiogroup', { name: 'Class' }).or(page.getByRole('group', { name: 'Class' }))).toBeVisible();
-  await page.goto(`${demo.url}/children/import`);
+  await go(page, `${demo.url}/children/import`);
   const names = ['Ivo', 'Una', 'Odo', 'Pia', 'Rua', 'Sol', 'Taj', 'Viv', 'Wim'];
   const rows = names.map((name, k) => `${name},Year ${(k % 3) + 1} ${name}s`);
   await page.getByLabel('Class list as CSV').setInputFiles(file(['First name,Class', ...rows].join('\n'), 'all.csv'));
   await page.getByRole('button', { name: 'Bring in 9' }).click();
   await expect(page.getByText('9 children added.')).toBeVisible();
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   // nobody who cannot be asked stands before one who can
   await expect(page.getByRole('button', { name: /^Start with/ }).first()).toBeEnabled();
   await page.getByRole('combobox', { name: 'Class' }).selectOption('Year 1 Ivos');

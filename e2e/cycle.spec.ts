@@ -1,5 +1,5 @@
 /** A whole cycle in one press, a session for a skill, one run on another day, and the bin. */
-import { getJson, test, expect, today } from './support/fixtures.js';
+import { getJson, test, expect, today, go } from './support/fixtures.js';
 
 interface Row {
   id: string;
@@ -17,7 +17,7 @@ interface Row {
 
 test('every session of a cycle is drafted in one press, looked through, changed singly, kept together and undone', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/groups`);
+  await go(page, `${demo.url}/groups`);
   await page.getByRole('region', { name: 'Willow', exact: true }).getByRole('link', { name: 'The cycle' }).click();
   const before = await getJson<Row[]>(page.request, `${demo.url}/api/sessions`);
   const links = page.getByRole('link', { name: /^Make the session of/ });
@@ -54,7 +54,7 @@ test('every session of a cycle is drafted in one press, looked through, changed 
 
 test('a session is made for a skill without any pair, and run as it stands', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/sessions/new`);
+  await go(page, `${demo.url}/sessions/new`);
   await expect(page.getByRole('region', { name: 'Read words' })).toBeVisible();
   await page.getByLabel('Skill').selectOption('blending');
   await page.getByRole('button', { name: 'No pairs, only blending' }).click();
@@ -88,7 +88,7 @@ test('a session of another day is run today only knowingly and moves to today; h
   const page = await as('lead');
   const all = await getJson<Row[]>(page.request, `${demo.url}/api/sessions`);
   const later = all.find((s) => s.log === null && s.on > today())!;
-  await page.goto(`${demo.url}/sessions/${later.id}/run`);
+  await go(page, `${demo.url}/sessions/${later.id}/run`);
   await expect(page.getByRole('heading', { name: 'This session is planned for a later day' })).toBeVisible();
   await page.getByRole('button', { name: 'Run it today' }).click();
   await expect(page.getByRole('navigation', { name: 'Parts' })).toBeVisible();
@@ -103,7 +103,7 @@ test('a session of another day is run today only knowingly and moves to today; h
   await expect
     .poll(async () => (await getJson<Row>(page.request, `${demo.url}/api/sessions/${later.id}`)).log?.happened)
     .toBe('A word here.');
-  await page.goto(`${demo.url}/sessions/${later.id}`);
+  await go(page, `${demo.url}/sessions/${later.id}`);
   await page.getByRole('button', { name: 'Put in the bin' }).click();
   await expect(page.getByText('The session is in the bin')).toBeVisible();
   const ids = async (): Promise<string[]> => (await getJson<Row[]>(page.request, `${demo.url}/api/sessions`)).map((s) => s.id);
@@ -114,7 +114,7 @@ test('a session of another day is run today only knowingly and moves to today; h
 
 test('later sessions of a cycle draw themselves again after a log and say so; one changed by hand is left', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/groups`);
+  await go(page, `${demo.url}/groups`);
   await page.getByRole('region', { name: 'Willow', exact: true }).getByRole('link', { name: 'The cycle' }).click();
   const before = await getJson<Row[]>(page.request, `${demo.url}/api/sessions`);
   await page.getByRole('link', { name: 'Make the whole cycle' }).click();
@@ -126,7 +126,7 @@ test('later sessions of a cycle draw themselves again after a log and say so; on
   expect(made.every((s) => s.plan.drawn !== undefined)).toBe(true);
   const first = made.find((s) => s.plan.focus.length > 0)!;
   const byHand = made.at(-1)!;
-  await page.goto(`${demo.url}/sessions/${byHand.id}/edit`);
+  await go(page, `${demo.url}/sessions/${byHand.id}/edit`);
   await page
     .getByRole('button', { name: /^Draw .* again$/ })
     .first()
@@ -136,7 +136,7 @@ test('later sessions of a cycle draw themselves again after a log and say so; on
   // run by the group's own tutor without reaching anything: what was new there is still to come
   await page.goto('about:blank');
   const tutor = await as('tutor');
-  await tutor.goto(`${demo.url}/sessions/${first.id}/run`);
+  await go(tutor, `${demo.url}/sessions/${first.id}/run`);
   await tutor.getByRole('button', { name: 'Run it today' }).click();
   await expect(tutor.getByRole('navigation', { name: 'Parts' })).toBeVisible();
   expect((await getJson<Row>(tutor.request, `${demo.url}/api/sessions/${first.id}`)).on).toBe(today());
@@ -148,6 +148,6 @@ test('later sessions of a cycle draw themselves again after a log and say so; on
   expect(again.length).toBeGreaterThan(0);
   expect(again.map((s) => s.id)).not.toContain(byHand.id);
   expect(again.every((s) => made.some((m) => m.id === s.id) && s.plan.drawn!.after === today())).toBe(true);
-  await page.goto(`${demo.url}/sessions/${again[0]!.id}`);
+  await go(page, `${demo.url}/sessions/${again[0]!.id}`);
   await expect(page.getByText(/^Drawn again on .*, after the session of .* was logged: the cycle had moved\.$/)).toBeVisible();
 });

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { keyWordOf } from '@sapling/core/phonics';
-import { addStyles, allChildren, getJson, hasLandmarks, newContext, signInThroughPage, test, expect } from './support/fixtures.js';
+import { addStyles, allChildren, getJson, hasLandmarks, newContext, signInThroughPage, test, expect, go } from './support/fixtures.js';
 import { PATIENCE } from './support/patience.js';
 
 const PLACES: [path: string, ready: RegExp | string][] = [
@@ -91,7 +91,7 @@ for (const [k, part] of parts.entries())
     const page = await as('teacher');
     const titles = new Map<string, string>();
     for (const [path, ready] of part) {
-      await page.goto(demo.url + path);
+      await go(page, demo.url + path);
       await page.getByText(ready).first().waitFor();
       await hasLandmarks(page, path, titles);
       await fitsZoomed(page, path);
@@ -103,12 +103,12 @@ test('what only a lead sees, what lies over a page, and a phone break none of th
   test.setTimeout(180_000 * PATIENCE);
   const page = await as('lead');
   const dialog = page.getByRole('dialog');
-  await page.goto(`${demo.url}/team/year`);
+  await go(page, `${demo.url}/team/year`);
   await page.getByRole('button', { name: 'Close the year…' }).click();
   await accessible(page, 'closing a year, asked once more');
   await dialog.getByRole('button', { name: 'Not yet' }).click();
   await accessible(page, '/team/year');
-  await page.goto(`${demo.url}/team`);
+  await go(page, `${demo.url}/team`);
   await page.getByRole('button', { name: 'Add a colleague' }).click();
   await accessible(page, 'adding a colleague');
   await page.keyboard.press('Escape');
@@ -118,7 +118,7 @@ test('what only a lead sees, what lies over a page, and a phone break none of th
     .click();
   await accessible(page, 'handing over');
   await page.keyboard.press('Escape');
-  await page.goto(`${demo.url}/children`);
+  await go(page, `${demo.url}/children`);
   await page.getByRole('table').waitFor();
   await page.keyboard.press('?');
   await dialog.getByText('Keys: everywhere').waitFor();
@@ -133,7 +133,7 @@ test('what only a lead sees, what lies over a page, and a phone break none of th
   await accessible(page, 'a word explained');
   await page.setViewportSize({ width: 390, height: 780 });
   for (const place of ['/', '/children', '/check', '/sessions']) {
-    await page.goto(demo.url + place);
+    await go(page, demo.url + place);
     await page.getByRole('navigation', { name: 'At hand' }).waitFor();
     await expect(page.getByText(/^Opening/)).toHaveCount(0);
     await accessible(page, `${place} on a phone`);
@@ -144,7 +144,7 @@ test('a child, their readings and a session break none of the rules either', asy
   test.setTimeout(240_000 * PATIENCE);
   const page = await as('teacher');
   const [child] = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/children`);
-  await page.goto(`${demo.url}/children/${child!.id}`);
+  await go(page, `${demo.url}/children/${child!.id}`);
   await page.getByText('Step by step').waitFor();
   await accessible(page, 'child');
   await page
@@ -154,10 +154,10 @@ test('a child, their readings and a session break none of the rules either', asy
   await page.getByRole('dialog').getByText('marked by').first().waitFor();
   await accessible(page, 'evidence');
   const [reading] = await getJson<{ id: string; child: string }[]>(page.request, `${demo.url}/api/readings`);
-  await page.goto(`${demo.url}/children/${reading!.child}/readings`);
+  await go(page, `${demo.url}/children/${reading!.child}/readings`);
   await page.getByText('Later readings of one text').waitFor();
   await accessible(page, 'readings');
-  await page.goto(`${demo.url}/reading/${reading!.id}`);
+  await go(page, `${demo.url}/reading/${reading!.id}`);
   await page.getByRole('tab', { name: 'Fluency' }).click();
   await page.getByRole('region', { name: 'Punctuation' }).waitFor();
   await accessible(page, 'reading');
@@ -166,13 +166,13 @@ test('a child, their readings and a session break none of the rules either', asy
     ['outcome', 'What this suggests'],
     ['handover', 'Taken by'],
   ] as const) {
-    await page.goto(`${demo.url}/groups/${group!.id}/${part}`);
+    await go(page, `${demo.url}/groups/${group!.id}/${part}`);
     await page.getByText(ready).first().waitFor();
     await accessible(page, `group/${part}`);
   }
   const [session] = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/sessions`);
   for (const part of ['', '/run', '/print']) {
-    await page.goto(`${demo.url}/sessions/${session!.id}${part}`);
+    await go(page, `${demo.url}/sessions/${session!.id}${part}`);
     await page.getByText('Read words').first().waitFor();
     await accessible(page, `session${part}`);
   }
@@ -181,12 +181,12 @@ test('a child, their readings and a session break none of the rules either', asy
 test('marking and its summary are accessible, and so is the page before anybody is signed in', async ({ browser, demo }) => {
   const context = await newContext(browser);
   const page = await context.newPage();
-  await page.goto(demo.url);
+  await go(page, demo.url);
   await page.getByText('Demo school: sign in as').waitFor();
   await accessible(page, 'sign-in');
   await page.close();
   const teacher = await signInThroughPage(context, demo.url, 'classTeacher');
-  await teacher.goto(`${demo.url}/check`);
+  await go(teacher, `${demo.url}/check`);
   await teacher
     .getByRole('button', { name: /^Start with/ })
     .first()
@@ -208,7 +208,7 @@ test('marking and its summary are accessible, and so is the page before anybody 
 
 test('an address that is not there, and a page that fails, both leave a way on', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/no-such-place`);
+  await go(page, `${demo.url}/no-such-place`);
   await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible();
   await page.getByRole('link', { name: 'Go to Today' }).click();
   await expect(page.getByRole('heading', { name: /^Hello/ })).toBeVisible();
@@ -223,7 +223,7 @@ test('an address that is not there, and a page that fails, both leave a way on',
   await page.route('**/api/sessions', (route) =>
     route.request().method() === 'POST' ? route.fulfill({ status: 500, body: '{}' }) : route.continue(),
   );
-  await page.goto(`${demo.url}/sessions/new`);
+  await go(page, `${demo.url}/sessions/new`);
   await page.getByRole('button', { name: /^Keep/ }).click();
   await expect(page.getByRole('alert')).toContainText('The server cannot be reached just now.');
   await expect(page.getByRole('region', { name: 'Read words' })).toBeVisible();
@@ -231,7 +231,7 @@ test('an address that is not there, and a page that fails, both leave a way on',
 
 test('whether the judgement can be trusted here is shown to leads and teachers, from this school’s own answers', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/progress`);
+  await go(page, `${demo.url}/progress`);
   await page.getByRole('link', { name: 'Can it be trusted here?' }).click();
   const found = await getJson<{ answers: number; loss: number; plain: number; adults: { name: string; answers: number }[] }>(
     page.request,
@@ -245,7 +245,7 @@ test('whether the judgement can be trusted here is shown to leads and teachers, 
   await expect(page.getByRole('region', { name: 'What was said and what came' }).getByText(verdict)).toBeVisible();
   await expect(page.getByRole('region', { name: 'By who marked' }).getByRole('row')).toHaveCount(found.adults.length + 1);
   const tutor = await as('tutor');
-  await tutor.goto(`${demo.url}/progress`);
+  await go(tutor, `${demo.url}/progress`);
   await tutor.getByRole('link', { name: 'How they read' }).click();
   // up to three readings together, and who one more may put on the other side of a line
   await expect(tutor.getByText(/^near a line · \d+ %/).first()).toHaveAttribute('title', /^(one reading|[23] readings), the last /);
@@ -256,7 +256,7 @@ test('whether the judgement can be trusted here is shown to leads and teachers, 
 
 test('the numbers behind it are fitted for a lead who asks, with how far that is, and stopped without a trace', async ({ as, demo }) => {
   const page = await as('lead');
-  await page.goto(`${demo.url}/progress/trust`);
+  await go(page, `${demo.url}/progress/trust`);
   const numbers = page.getByRole('region', { name: 'The numbers behind it' });
   await numbers.getByRole('button', { name: 'Fit to this school’s answers' }).click();
   await expect(numbers.getByText(/^\d+ %$/)).toBeVisible({ timeout: 60_000 });
@@ -270,13 +270,13 @@ test('the numbers behind it are fitted for a lead who asks, with how far that is
   await numbers.getByRole('button', { name: 'Stop' }).click();
 
   const teacher = await as('teacher');
-  await teacher.goto(`${demo.url}/progress/trust`);
+  await go(teacher, `${demo.url}/progress/trust`);
   await expect(teacher.getByText('A lead can have them fitted.')).toBeVisible();
 });
 
 test('progress is drawn from what was seen, and says what it rests on', async ({ as, demo }) => {
   const page = await as('classTeacher');
-  await page.goto(`${demo.url}/progress`);
+  await go(page, `${demo.url}/progress`);
   const { weeks, children } = await getJson<{
     weeks: { secure: number; observations: number }[];
     children: { name: string; of: number; before: number; now: number }[];
@@ -297,7 +297,7 @@ test('signs and graphemes are said aloud with a word, never as notation', async 
   const child = children.find((c) => c.line.some((p) => p.state === 'gap'))!;
   const groups = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/groups`);
   for (const place of [`/children/${child.id}`, '/gaps', '/groups', `/groups/${groups[0]!.id}/outcome`]) {
-    await page.goto(demo.url + place);
+    await go(page, demo.url + place);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForLoadState('networkidle');
     // what has a name is said by it, whatever it shows
@@ -306,7 +306,7 @@ test('signs and graphemes are said aloud with a word, never as notation', async 
     if (!place.endsWith('outcome')) expect(spoken, place).toMatch(/\b[a-z‑]+ as in [a-z]+/);
   }
   // a sign beside its grapheme, as one name
-  await page.goto(`${demo.url}/children/${child.id}`);
+  await go(page, `${demo.url}/children/${child.id}`);
   const { gpc } = child.line.find((p) => p.state === 'gap')!;
   const name = `${gpc.split(':')[0]!.replace('_', '‑')} as in ${keyWordOf(gpc)}: gap. Show what it rests on`;
   await expect(page.getByRole('button', { name, exact: true })).toBeVisible();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { allChildren, allSent, answer, getJson, newContext, setUpSchool, test, expect } from './support/fixtures.js';
+import { allChildren, allSent, answer, getJson, newContext, setUpSchool, test, expect, go } from './support/fixtures.js';
 import { PATIENCE } from './support/patience.js';
 
 const NAMES = ['Ada Brook', 'Ben Castor', 'Cai Dunne', 'Dot Elmer', 'Eno Farid', 'Fay Gorse', 'Gil Hart', 'Hew Ibbot'];
@@ -28,7 +28,7 @@ test('from an empty installation to the first groups, in the order of Today’s 
   test.setTimeout(240_000 * PATIENCE);
   const page = await (await newContext(browser)).newPage();
   const presses = await counted(page);
-  await page.goto(empty.url);
+  await go(page, empty.url);
   await setUpSchool(page);
 
   // two questions pick an order; classes that come in follow it
@@ -75,7 +75,7 @@ test('from an empty installation to the first groups, in the order of Today’s 
   // everybody once, by keys: the halves miss different graphemes
   await steps.getByRole('link', { name: 'Check the first child' }).click();
   for (const name of NAMES) {
-    await page.goto(`${empty.url}/check`);
+    await go(page, `${empty.url}/check`);
     await page.getByRole('button', { name: `Start with ${name}` }).click();
     const missed = MISSED[NAMES.indexOf(name) % 2]!;
     const card = page.locator('[data-card]');
@@ -90,7 +90,7 @@ test('from an empty installation to the first groups, in the order of Today’s 
     while ((await card.count()) > 0) await answer(page, '4');
     await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
   }
-  await page.goto(empty.url);
+  await go(page, empty.url);
   await allSent(page);
   await expect(steps).toContainText('5 of 7 done');
   await steps.getByRole('link', { name: 'Make the first groups' }).click();

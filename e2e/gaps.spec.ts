@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import { keyWordOf } from '@sapling/core/phonics';
-import { allChildren, test, expect } from './support/fixtures.js';
+import { allChildren, test, expect, go } from './support/fixtures.js';
 
 /** A pair's state as it is shown: known but slow, and secure once but long unseen, have words of their own. */
 const stateShown = ({ state, slow, due = false }: { state: string; slow: boolean; due?: boolean }): string =>
@@ -12,7 +12,7 @@ test.use({ shared: 'nothing changed' });
 
 test('the grid is walked by keyboard; a cell says what its state rests on', async ({ as, demo }) => {
   const page = await as('classTeacher');
-  await page.goto(`${demo.url}/gaps`);
+  await go(page, `${demo.url}/gaps`);
   const grid = page.getByRole('grid');
   await expect(grid).toBeVisible();
   const children = await allChildren(page, demo.url);
@@ -44,7 +44,7 @@ test('the grid is walked by keyboard; a cell says what its state rests on', asyn
 
 test('signs on the page are the states the core worked out', async ({ as, demo }) => {
   const page = await as('classTeacher');
-  await page.goto(`${demo.url}/gaps`);
+  await go(page, `${demo.url}/gaps`);
   await page.getByRole('grid').waitFor();
   const children = await allChildren(page, demo.url);
   const shown = await page.getByRole('grid').evaluate(
@@ -66,7 +66,7 @@ test('signs on the page are the states the core worked out', async ({ as, demo }
 
 test('everyone who needs a pair is chosen with one press and taken to Groups', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/gaps`);
+  await go(page, `${demo.url}/gaps`);
   const head = page
     .getByRole('columnheader')
     .getByRole('button', { name: /Choose the [2-9] who need it/ })
@@ -94,7 +94,7 @@ test('from the command list to any child, by keyboard alone', async ({ as, demo 
 
 test('like is put with like by a named measure; the table is filtered, chosen by keys, and written out as CSV', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/gaps?class=all`);
+  await go(page, `${demo.url}/gaps?class=all`);
   const grid = page.getByRole('grid');
   await grid.waitFor();
   const names = async (): Promise<string[]> => grid.getByRole('rowheader').allInnerTexts();

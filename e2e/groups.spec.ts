@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { allChildren, getJson, signInDemo, test, expect } from './support/fixtures.js';
+import { allChildren, getJson, signInDemo, test, expect, go } from './support/fixtures.js';
 
 interface GroupRow {
   id: string;
@@ -15,7 +15,7 @@ const card = (page: Page, name: string) => page.getByRole('region', { name, exac
 
 test('every place says what a carried child would change there; a rule is made, kept to, and told when broken', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/groups`);
+  await go(page, `${demo.url}/groups`);
   const names = (group: string) => card(page, group).getByRole('button', { name: /, move$/ });
   const nameIn = async (group: string, k = 0): Promise<string> =>
     (await names(group).nth(k).getAttribute('aria-label'))!.replace(', move', '');
@@ -63,7 +63,7 @@ test.describe('leaving all as it was', () => {
 
   test('groups are suggested side by side from the gaps, one is taken, and undone', async ({ as, demo }) => {
     const page = await as('teacher');
-    await page.goto(`${demo.url}/groups`);
+    await go(page, `${demo.url}/groups`);
     const before = await groupsOf(page, demo.url);
     await page.getByRole('button', { name: 'Suggest groups' }).click();
     const panel = page.getByRole('region', { name: 'Suggest groups' });
@@ -124,7 +124,7 @@ test.describe('leaving all as it was', () => {
 
   test('a child is dragged to another group with the mouse and with a finger, and back with undo', async ({ as, demo, browser }) => {
     const page = await as('teacher');
-    await page.goto(`${demo.url}/groups`);
+    await go(page, `${demo.url}/groups`);
     // nothing moves on the page any more
     await expect(page.getByText(/for \d+ children in \d+ weeks?/)).toBeVisible();
     const grip = card(page, 'Willow')
@@ -151,7 +151,7 @@ test.describe('leaving all as it was', () => {
       viewport: { width: 1280, height: 1800 },
     });
     const tablet = await signInDemo(context, demo.url, 'teacher');
-    await tablet.goto(`${demo.url}/groups`);
+    await go(tablet, `${demo.url}/groups`);
     await expect(tablet.getByText(/for \d+ children in \d+ weeks?/)).toBeVisible();
     const handle = (await card(tablet, 'Willow')
       .getByRole('button', { name: `${name}, move` })
@@ -181,7 +181,7 @@ test.describe('leaving all as it was', () => {
 
   test('a placement is explained in plain sentences, and how groups fall is counted', async ({ as, demo }) => {
     const page = await as('lead');
-    await page.goto(`${demo.url}/groups`);
+    await go(page, `${demo.url}/groups`);
     // a child who has a gap in what their own group works on, whoever that is
     const children = new Map((await allChildren(page, demo.url)).map((c) => [c.id, c]));
     const [group, child] = (await groupsOf(page, demo.url))
@@ -215,7 +215,7 @@ test('where nothing can be worked out the board says so, everything else on it w
 }) => {
   const page = await as('teacher');
   await page.route(/core\.worker-.*\.js/, (route) => route.abort());
-  await page.goto(`${demo.url}/groups`);
+  await go(page, `${demo.url}/groups`);
   const alert = page.getByRole('alert').filter({ hasText: 'could not be worked out' });
   await expect(alert).toContainText('Moving children and all else works without it.');
   await expect(page.getByText('Working out')).toHaveCount(0);
@@ -238,7 +238,7 @@ test('where nothing can be worked out the board says so, everything else on it w
 
 test('a child is moved by keyboard alone: lifted with space, carried with arrows, and from a menu', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/groups`);
+  await go(page, `${demo.url}/groups`);
   const grip = card(page, 'Willow')
     .getByRole('button', { name: /, move$/ })
     .first();
@@ -263,10 +263,10 @@ test('a child is moved by keyboard alone: lifted with space, carried with arrows
 
 test('a group is named, given an adult and a focus; the adult sees it without reloading', async ({ as, demo }) => {
   const [page, tutor] = [await as('teacher'), await as('tutor')];
-  await tutor.goto(`${demo.url}/groups`);
+  await go(tutor, `${demo.url}/groups`);
   await expect(card(tutor, 'Willow')).toBeVisible();
   await expect(card(tutor, 'Hazel')).toHaveCount(0);
-  await page.goto(`${demo.url}/groups`);
+  await go(page, `${demo.url}/groups`);
 
   await card(page, 'Hazel').getByRole('combobox').selectOption({ label: 'Wilma Sandoval' });
   await expect(card(tutor, 'Hazel')).toBeVisible();
@@ -301,11 +301,11 @@ test('a group is named, given an adult and a focus; the adult sees it without re
 
 test('two people change one group: both versions are shown and nothing is overwritten in silence', async ({ as, demo }) => {
   const [first, second] = [await as('teacher'), await as('lead')];
-  await first.goto(`${demo.url}/groups`);
+  await go(first, `${demo.url}/groups`);
   await expect(card(first, 'Willow')).toBeVisible();
   // the first does not hear of the second's change in time
   await first.route('**/api/groups', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()));
-  await second.goto(`${demo.url}/groups`);
+  await go(second, `${demo.url}/groups`);
   const theirs = card(second, 'Willow').getByRole('textbox');
   await theirs.fill('Willow at ten');
   await theirs.press('Enter');
@@ -349,7 +349,7 @@ test('two people change one group: both versions are shown and nothing is overwr
 
 test('a group can be added empty, filled from those in none, and ended with a way back', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/groups`);
+  await go(page, `${demo.url}/groups`);
   await page.getByRole('button', { name: 'Add an empty group' }).click();
   await expect(card(page, 'Group 5')).toContainText('No children yet.');
   const loose = page.getByRole('region', { name: 'In no group' });

@@ -1,9 +1,9 @@
 /** Help and the command list: from any screen, beside a check too. */
-import { test, expect } from './support/fixtures.js';
+import { test, expect, go } from './support/fixtures.js';
 
 test('? shows the keys and the page of where one is; Ctrl K finds children, texts, settings, help, and acts', async ({ demo, as }) => {
   const page = await as('lead');
-  await page.goto(`${demo.url}/gaps`);
+  await go(page, `${demo.url}/gaps`);
   await expect(page.getByRole('grid')).toBeVisible();
   await page.keyboard.press('?');
   const panel = page.getByRole('dialog', { name: 'Gaps' });
@@ -13,7 +13,7 @@ test('? shows the keys and the page of where one is; Ctrl K finds children, text
   await expect(panel).toHaveCount(0);
 
   // typed into a field it is a letter
-  await page.goto(`${demo.url}/team`);
+  await go(page, `${demo.url}/team`);
   await page.getByRole('textbox', { name: 'Name', exact: true }).first().press('?');
   await expect(page.getByRole('dialog')).toHaveCount(0);
 
@@ -38,7 +38,7 @@ test('? shows the keys and the page of where one is; Ctrl K finds children, text
 
 test('beside a check, help opens over it and the check waits', async ({ demo, as }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   await page
     .getByRole('button', { name: /^Quick check with/ })
     .first()
@@ -60,7 +60,7 @@ test('beside a check, help opens over it and the check waits', async ({ demo, as
 
 test('a word of the trade explains itself on focus', async ({ demo, as }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/children`);
+  await go(page, `${demo.url}/children`);
   await page.getByRole('button', { name: 'pair' }).first().focus();
   await expect(page.getByRole('tooltip')).toContainText('A grapheme with the sound it spells');
 });

@@ -1,6 +1,6 @@
 /** Every kind of check through the real interface: begun in two presses, marked, and kept as what was answered. */
 import type { Page } from '@playwright/test';
-import { allChildren, allSent, expect, getJson, newContext, test, type ChildRow, now, painted } from './support/fixtures.js';
+import { allChildren, allSent, expect, getJson, newContext, test, type ChildRow, now, painted, go } from './support/fixtures.js';
 
 interface Seen {
   id: string;
@@ -21,7 +21,7 @@ const evidence = (page: Page, url: string, child: string): Promise<Seen[]> =>
 
 /** Two presses: what, and with whom. */
 async function start(page: Page, url: string, title: string, child: ChildRow): Promise<string> {
-  await page.goto(`${url}/check`);
+  await go(page, `${url}/check`);
   await page.getByRole('radio', { name: title, exact: true }).click();
   await page.getByRole('button', { name: `Start with ${child.givenName} ${child.familyName}` }).click();
   await expect(page.locator('[data-card]')).toBeVisible();
@@ -132,7 +132,7 @@ test('words: at sight, sounded, sounds only and something else are told apart, a
   ) as Seen & { parts?: number[] };
   expect(part.parts).toHaveLength(1);
   // the child’s strands follow
-  await page.goto(`${demo.url}/children/${child.id}`);
+  await go(page, `${demo.url}/children/${child.id}`);
   await expect(page.getByRole('region', { name: 'Strands' })).toContainText('irregular words');
 });
 
@@ -202,7 +202,7 @@ test('a second screen shows the card and nothing else, follows each mark, and co
   await expect(code).toBeVisible();
   const context = await newContext(browser);
   const screen = await context.newPage();
-  await screen.goto(`${demo.url}/screen`);
+  await go(screen, `${demo.url}/screen`);
   const field = screen.getByRole('textbox', { name: /The code/ });
   await field.fill('22222');
   await screen.keyboard.press('Enter');
@@ -234,7 +234,7 @@ test('a second screen shows the card and nothing else, follows each mark, and co
 test('sheets on paper: printed with a code, typed in by the code at one key a mark; from memory is kept as such', async ({ as, demo }) => {
   const page = await as('classTeacher');
   const children = (await allChildren(page, demo.url)).filter((c) => c.line.length > 20);
-  await page.goto(`${demo.url}/check/paper?kind=${encodeURIComponent('find in row')}`);
+  await go(page, `${demo.url}/check/paper?kind=${encodeURIComponent('find in row')}`);
   await page.getByRole('button', { name: 'Choose none' }).click();
   for (const c of children.slice(0, 2)) await page.getByRole('checkbox', { name: `${c.givenName} ${c.familyName}` }).check();
   await page.getByRole('button', { name: 'Make 2 sheets' }).click();
@@ -247,7 +247,7 @@ test('sheets on paper: printed with a code, typed in by the code at one key a ma
   const code = /[2-9A-HJ-NP-Z]{5}$/.exec(head.trim())![0];
   await allSentAnywhere(page, demo.url);
 
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   await page.getByRole('link', { name: /2 sheets wait/ }).click();
   await page.getByRole('textbox', { name: 'Code' }).fill(code);
   await expect(page.getByRole('link', { name: 'Type in' })).toHaveCount(1);
@@ -265,7 +265,7 @@ test('sheets on paper: printed with a code, typed in by the code at one key a ma
   for (const o of typed) expect(o).toMatchObject({ kind: 'find in row', options: 4 });
   for (const o of typed) expect(o.ms).toBeUndefined();
 
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   await page.getByRole('button', { name: 'From memory' }).click();
   await page.getByRole('radio', { name: 'See it, say its sound', exact: true }).click();
   await page.getByRole('button', { name: `Start with ${children[0]!.givenName} ${children[0]!.familyName}` }).click();
@@ -288,7 +288,7 @@ test.describe('as the demo has it', () => {
     const page = await as('classTeacher');
     const child = (await allChildren(page, demo.url)).find((c) => c.line.some((p) => p.basedOn > 1))!;
     const before = await evidence(page, demo.url, child.id);
-    await page.goto(`${demo.url}/children/${child.id}`);
+    await go(page, `${demo.url}/children/${child.id}`);
     await page.getByRole('button', { name: /^Show, newest first/ }).click();
     const list = page.getByRole('region', { name: 'All that was marked' });
     await expect(list.getByRole('listitem')).toHaveCount(Math.min(60, before.length));
@@ -312,7 +312,7 @@ test('thirty children in a row in one sitting, without a reload: each with their
   const page = await as('teacher');
   const children = await allChildren(page, demo.url);
   const before = now();
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   await page.evaluate(() => ((window as unknown as { sitting: boolean }).sitting = true));
   await page.getByRole('radio', { name: 'See it, say its sound', exact: true }).click();
   const done: string[] = [];

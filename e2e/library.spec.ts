@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { loadLexicon } from '@sapling/core';
 import { gpcsOf, segment, taughtAfter, type TeachingOrder } from '@sapling/core/phonics';
 import type { Page } from '@playwright/test';
-import { allChildren, expect, getJson, test } from './support/fixtures.js';
+import { allChildren, expect, getJson, test, go } from './support/fixtures.js';
 
 interface ClassRow {
   id: string;
@@ -29,7 +29,7 @@ test.use({ shared: 'library' });
 test('the chart of sounds marks what is taught; a sound opens with its words; a cue is kept and shared', async ({ as, demo }) => {
   const [teacher, classTeacher] = [await as('teacher'), await as('classTeacher')];
   const { taught } = await taughtIn(teacher, demo.url, 'Wrens');
-  await teacher.goto(`${demo.url}/library`);
+  await go(teacher, `${demo.url}/library`);
   const ay = teacher.getByRole('button', { name: /^ay as in/ });
   await expect(ay).toHaveAccessibleName(new RegExp(taught.has('ai:ay') ? 'ai \\d+ in 100, taught' : 'ai \\d+ in 100;'));
   await ay.click();
@@ -41,7 +41,7 @@ test('the chart of sounds marks what is taught; a sound opens with its words; a 
   await panel.getByRole('button', { name: 'Keep' }).click();
   await expect(panel).toContainText('Key word: snail · Action: draw a spiral');
 
-  await classTeacher.goto(`${demo.url}/library`);
+  await go(classTeacher, `${demo.url}/library`);
   await classTeacher.getByRole('button', { name: /^ay as in snail/ }).click();
   await expect(classTeacher.getByRole('dialog')).toContainText('draw a spiral');
   await expect(classTeacher.getByRole('dialog').getByRole('button', { name: /our cue/ })).toHaveCount(0);
@@ -51,7 +51,7 @@ test('every word tool keeps to what the class was taught, plus the pair practise
   const page = await as('teacher');
   const lexicon = await loadLexicon();
   const { taught, wholes } = await taughtIn(page, demo.url, 'Wrens');
-  await page.goto(`${demo.url}/library/words`);
+  await go(page, `${demo.url}/library/words`);
   const tool = (name: string) =>
     page
       .getByRole('navigation', { name: 'Word tools' })
@@ -110,7 +110,7 @@ test('every word tool keeps to what the class was taught, plus the pair practise
 
 test('a text is held against a class and each child; files open; a word cut by hand is kept and shared', async ({ as, demo }) => {
   const [page, colleague] = [await as('teacher'), await as('classTeacher')];
-  await page.goto(`${demo.url}/library/texts`);
+  await go(page, `${demo.url}/library/texts`);
   await page.getByRole('button', { name: 'A text of our own' }).click();
   const box = page.getByLabel('Type or paste a text');
   await box.fill('The rain ran to the zorgle.');
@@ -149,7 +149,7 @@ test('a text is held against a class and each child; files open; a word cut by h
   await expect(panel).toContainText('Tobias Quill, for the school');
   await expect(panel).toContainText('/ay/');
 
-  await colleague.goto(`${demo.url}/library/texts?text=new`);
+  await go(colleague, `${demo.url}/library/texts?text=new`);
   await colleague.getByLabel('Type or paste a text').fill('again');
   await colleague
     .getByRole('button', { name: /^again/ })
@@ -163,7 +163,7 @@ test('a text is held against a class and each child; files open; a word cut by h
 
 test('an order is copied, changed by keys, drag and typing, kept, sent out as a file and read back', async ({ as, demo }, info) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/library/orders`);
+  await go(page, `${demo.url}/library/orders`);
   await page.getByRole('button', { name: 'Copy it' }).first().click();
   await page.getByLabel('Name of the order').fill('Our order');
   await expect(page.getByText(/words at the end/)).toBeVisible();
@@ -223,14 +223,14 @@ test('an order is copied, changed by keys, drag and typing, kept, sent out as a 
     await (await wait).saveAs(file);
     const text = await readFile(file, 'utf8');
     expect(text).toContain('To begin');
-    await page.goto(`${demo.url}/library/orders`);
+    await go(page, `${demo.url}/library/orders`);
     await page.getByLabel('A teaching order as CSV or JSON').setInputFiles(file);
     await expect(page.getByLabel('Name of step 2', { exact: true })).toHaveValue('To begin');
     await expect.poll(() => chips(2)).toEqual(ours.steps[1]!.gpcs);
     await page.getByRole('link', { name: 'All orders' }).click();
     await page.getByRole('link', { name: 'Our order' }).click();
   }
-  await page.goto(`${demo.url}/library/orders`);
+  await go(page, `${demo.url}/library/orders`);
   await page
     .getByLabel('A teaching order as CSV or JSON')
     .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"steps":1}') });
@@ -242,19 +242,19 @@ test('two people at one order: the second sees both and chooses; a class on it i
   demo,
 }) => {
   const [one, two] = [await as('teacher'), await as('lead')];
-  await one.goto(`${demo.url}/library/orders`);
+  await go(one, `${demo.url}/library/orders`);
   await one.getByRole('button', { name: 'Copy it' }).first().click();
   await one.getByLabel('Name of the order').fill('Shared order');
   await one.getByRole('button', { name: 'Keep this order' }).click();
   await expect(one.getByText('“Shared order” is kept.')).toBeVisible();
   const id = (await getJson<TeachingOrder[]>(one.request, `${demo.url}/api/orders`)).find((o) => o.name === 'Shared order')!.id;
-  await one.goto(`${demo.url}/children/classes`);
+  await go(one, `${demo.url}/children/classes`);
   await one.getByLabel('Wrens follows').selectOption(id);
   await expect(one.getByLabel('Wrens follows')).toHaveValue(id);
   const before = await allChildren(one, demo.url);
 
   for (const page of [one, two]) {
-    await page.goto(`${demo.url}/library/orders/${id}`);
+    await go(page, `${demo.url}/library/orders/${id}`);
     await page.getByLabel('Name of the order').waitFor();
   }
   await one.getByRole('button', { name: 'Take Step 2 out' }).click();
@@ -267,7 +267,7 @@ test('two people at one order: the second sees both and chooses; a class on it i
   await expect(dialog).toContainText('Both are kept until you choose');
   await dialog.getByRole('button', { name: 'Keep mine' }).click();
   await one.getByRole('link', { name: 'All orders' }).click();
-  await expect(one.getByRole('dialog')).toContainText('Leave without keeping the changes?');
+  await expect(one.getByRole('dialog')).toContainText('Leave without keeping it?');
   await one.getByRole('button', { name: 'Stay here' }).click();
   await one.getByRole('button', { name: 'Keep this order' }).click();
   await expect(one.getByText('“Shared order” is kept.')).toBeVisible();
@@ -282,7 +282,7 @@ test('two people at one order: the second sees both and chooses; a class on it i
 
 test('rules are counted at the class’s level, and a stated one stands with the others', async ({ as, demo }) => {
   const [page, colleague] = [await as('teacher'), await as('classTeacher')];
-  await page.goto(`${demo.url}/library/rules`);
+  await go(page, `${demo.url}/library/rules`);
   const rule = page.locator('details', { hasText: 'c before e, i or y says s.' });
   await expect(rule).toContainText(/\d+ in 100/);
   await page.getByLabel('counted over').selectOption('common');
@@ -298,7 +298,7 @@ test('rules are counted at the class’s level, and a stated one stands with the
   await panel.getByLabel('where it stands').selectOption('end');
   await expect(panel).toContainText(/Holds \d+ times of \d+/);
   await panel.getByRole('button', { name: 'Keep this rule' }).click();
-  await colleague.goto(`${demo.url}/library/rules`);
+  await go(colleague, `${demo.url}/library/rules`);
   await expect(colleague.getByRole('region', { name: 'Stated here' })).toContainText('ow at the end says oh.');
   const stated = page.getByRole('region', { name: 'Stated here' });
   await stated.locator('summary').click();

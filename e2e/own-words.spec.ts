@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { test, expect } from './support/fixtures.js';
+import { test, expect, go } from './support/fixtures.js';
 import { PATIENCE } from './support/patience.js';
 
 /** What is read on a page, without what children read and what people typed. */
@@ -21,7 +21,7 @@ async function call(page: Page, term: string, one: string, many?: string): Promi
 test('a school’s own words stand on every screen, in files and on paper; names and words children read stay', async ({ as, demo }) => {
   test.setTimeout(180_000 * PATIENCE);
   const page = await as('lead');
-  await page.goto(`${demo.url}/team`);
+  await go(page, `${demo.url}/team`);
   await call(page, 'gap', 'target');
   await expect(page.getByText('A target is taught first. Targets of the group: four.')).toBeVisible();
   await call(page, 'group', 'crew', 'crew teams');
@@ -34,13 +34,13 @@ test('a school’s own words stand on every screen, in files and on paper; names
   await expect(page.getByRole('navigation', { name: 'Places' })).toContainText('Targets');
 
   for (const path of ['/', '/children', '/gaps', '/groups', '/sessions', '/progress', '/check', '/help/groups']) {
-    await page.goto(demo.url + path);
+    await go(page, demo.url + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForLoadState('networkidle');
     const text = await read(page);
     expect(text, path).not.toMatch(/\b(gaps?|groups?|irregular words?)\b/i);
   }
-  await page.goto(`${demo.url}/gaps`);
+  await go(page, `${demo.url}/gaps`);
   await expect(page.getByRole('gridcell', { name: /: target, from \d+/ }).first()).toBeVisible();
   await expect(
     page
@@ -50,11 +50,11 @@ test('a school’s own words stand on every screen, in files and on paper; names
   ).toBeVisible();
 
   // a key word a child hears is no word of the trade
-  await page.goto(`${demo.url}/library`);
+  await go(page, `${demo.url}/library`);
   await expect(page.getByRole('button', { name: /^g as in gap/ })).toBeVisible();
 
   // back to the words that ship
-  await page.goto(`${demo.url}/team`);
+  await go(page, `${demo.url}/team`);
   await page.getByRole('button', { name: 'Back to the words that ship' }).click();
   await page.getByRole('button', { name: 'Keep these settings' }).click();
   await expect(page.getByRole('navigation', { name: 'Places' })).toContainText('Gaps');
@@ -62,22 +62,22 @@ test('a school’s own words stand on every screen, in files and on paper; names
 
 test('the interface speaks American English with the spelling, and German as far as it is translated', async ({ as, demo }) => {
   const page = await as('lead');
-  await page.goto(`${demo.url}/team`);
+  await go(page, `${demo.url}/team`);
   await page.getByLabel('Language of the interface').selectOption('German');
   await page.getByRole('button', { name: 'Keep these settings' }).click();
   await expect(page.getByRole('navigation', { name: 'Orte' })).toContainText('Lücken');
   await expect(page.locator('html')).toHaveAttribute('lang', 'de');
-  await page.goto(`${demo.url}/gaps`);
+  await go(page, `${demo.url}/gaps`);
   await expect(page.getByRole('gridcell', { name: /: Lücke, aus \d+/ }).first()).toBeVisible();
   // what is missing stays English
-  await page.goto(`${demo.url}/library/texts`);
+  await go(page, `${demo.url}/library/texts`);
   await expect(page.getByText('Written for this tool').first()).toBeVisible();
 
-  await page.goto(`${demo.url}/team`);
+  await go(page, `${demo.url}/team`);
   await page.getByLabel('Language of the interface').selectOption('English');
   await page.getByLabel('How this school spells').selectOption('American');
   await page.getByRole('button', { name: 'Keep these settings' }).click();
   await expect(page.locator('html')).toHaveAttribute('lang', 'en-US');
-  await page.goto(`${demo.url}/sessions`);
+  await go(page, `${demo.url}/sessions`);
   await expect(page.getByRole('link', { name: 'Schedule' })).toBeVisible();
 });

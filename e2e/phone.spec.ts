@@ -1,10 +1,10 @@
 /** On a phone: every place used beside a child or on the way fits the width, and the marks are under a thumb. */
-import { getJson, newContext, test, expect } from './support/fixtures.js';
+import { getJson, newContext, test, expect, go } from './support/fixtures.js';
 
 test('a phone shows the day without moving sideways', async ({ demo, browser }) => {
   const page = await (await newContext(browser)).newPage();
   await page.setViewportSize({ width: 390, height: 780 });
-  await page.goto(demo.url);
+  await go(page, demo.url);
   await page.getByRole('button', { name: /Wilma/ }).click();
   await expect(page.getByRole('navigation', { name: 'At hand' })).toBeVisible();
   const sessions = await getJson<{ id: string; log: unknown }[]>(page.request, `${demo.url}/api/sessions`);
@@ -17,12 +17,12 @@ test('a phone shows the day without moving sideways', async ({ demo, browser }) 
   };
   const places = ['/', '/children', `/children/${child!.id}`, `/children/${child!.id}/readings`, '/check', '/check/reading', '/sessions', `/sessions/${ahead}`, `/sessions/${held}`, `/sessions/${ahead}/run`, '/groups', '/library', '/library/styles', '/progress/trust', '/help']; // prettier-ignore
   for (const place of places) {
-    await page.goto(demo.url + place);
+    await go(page, demo.url + place);
     await expect(page.getByRole('main').first()).toBeVisible();
     await expect(page.getByText(/^Opening/)).toHaveCount(0);
     await fits(place);
   }
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   await page
     .getByRole('button', { name: /^Quick check with/ })
     .first()

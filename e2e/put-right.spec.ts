@@ -1,5 +1,5 @@
 /** A check marked under the wrong child goes to the right one; sheets for home and handwriting as the school sets them. */
-import { expect, getJson, test } from './support/fixtures.js';
+import { expect, getJson, test, go } from './support/fixtures.js';
 
 interface Child {
   id: string;
@@ -19,7 +19,7 @@ test('a check done under the wrong name is moved to the right child, and back', 
   const check = { id: evidence.find((o) => o.check !== undefined && o.kind === 'see-say')!.check! };
   const right = children.find((c) => c.id !== wrong.id && c.classId === wrong.classId)!;
   const whose = async (): Promise<string> => (await getJson<Check>(page.request, `${demo.url}/api/checks/${check.id}`)).child;
-  await page.goto(`${demo.url}/check/${check.id}`);
+  await go(page, `${demo.url}/check/${check.id}`);
   await page.getByRole('button', { name: 'This was another child' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText(`It stands under ${wrong.givenName} ${wrong.familyName}`);
@@ -38,7 +38,7 @@ test('what families and hands need is set once: a language put right, one of the
   demo,
 }) => {
   const page = await as('lead');
-  await page.goto(`${demo.url}/team`);
+  await go(page, `${demo.url}/team`);
   await page.getByLabel('Language of sheets for home').selectOption('Polish');
   await expect(page.getByText('not proof-read by a native speaker')).toBeVisible();
   const intro = page.getByLabel('Five minutes together is enough; stop while it is still fun.');
@@ -69,7 +69,7 @@ test('what families and hands need is set once: a language put right, one of the
     ]),
   );
   // the sheet itself: in English where it is asked for, else in the family's language
-  await page.goto(`${demo.url}/children/practise`);
+  await go(page, `${demo.url}/children/practise`);
   const sheet = page.getByRole('link', { name: /^Sheet for home/ }).first();
   await expect(sheet).not.toHaveAttribute('href', /English/);
   await page.getByLabel('Sheets for home').selectOption('in English');

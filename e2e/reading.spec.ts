@@ -1,6 +1,6 @@
 /** Reading a text through the real interface: marked at pace, offline, from paper and from a recording, by one and by two; and what comes of it. */
 import type { Page } from '@playwright/test';
-import { allChildren, allSent, expect, getJson, newContext, signInDemo, test, type ChildRow } from './support/fixtures.js';
+import { allChildren, allSent, expect, getJson, newContext, signInDemo, test, type ChildRow, go } from './support/fixtures.js';
 
 interface Step {
   marking: string;
@@ -28,7 +28,7 @@ const summary = async (page: Page, url: string, id: string): Promise<Summary> =>
 
 /** From the list to the reading screen: a child, a text, start. */
 async function begin(page: Page, url: string, child: ChildRow, press = 'reads this now'): Promise<void> {
-  await page.goto(`${url}/check/reading?child=${child.id}`);
+  await go(page, `${url}/check/reading?child=${child.id}`);
   await page.getByRole('button', { name: new RegExp(press) }).click();
   await expect(page).toHaveURL(/\/reading\/[0-9a-f-]{36}$/);
 }
@@ -82,7 +82,7 @@ test('a reading at more than 140 words a minute is followed word by word, and no
   // the tab is closed; what was marked is on the device, and comes up again without the network
   await page.close();
   const again = await context.newPage();
-  await again.goto(address);
+  await go(again, address);
   await expect(again.getByText('The bar after a word shows where they stopped.')).toBeVisible();
   await again.getByRole('button', { name: /See how it went/ }).click();
   await context.setOffline(false);
@@ -113,7 +113,7 @@ test('touch marks and changes; the child’s screen shows the text alone; what w
   await page.getByRole('button', { name: 'Second screen' }).click();
   const code = (await page.locator('.tracking-widest').innerText()).trim();
   const small = await (await newContext(browser)).newPage();
-  await small.goto(`${demo.url}/screen?code=${code}`);
+  await go(small, `${demo.url}/screen?code=${code}`);
   const text = (await page.locator('[data-word]').allInnerTexts()).map((w) => w.trim());
   await expect(small.locator('[data-word]').first()).toHaveText(text[0]!);
   await page.getByRole('button', { name: /Start as the child begins/ }).click();
@@ -165,7 +165,7 @@ test('touch marks and changes; the child’s screen shows the text alone; what w
   expect(seen.some((o) => o.reading === reading && o.item === text[word] && o.said)).toBe(true);
   await page.getByRole('link', { name: `${child.givenName} ${child.familyName}` }).click();
   await expect(page.getByRole('table').getByRole('link').first()).toBeVisible();
-  await page.goto(`${demo.url}/reading/${reading}`);
+  await go(page, `${demo.url}/reading/${reading}`);
   await page.getByRole('button', { name: 'Set aside' }).click();
   await expect(page.getByText('Set aside: it counts for nothing')).toBeVisible();
   await expect.poll(() => summary(page, demo.url, reading)).toBeUndefined();
@@ -183,7 +183,7 @@ test('a reading is recorded with consent, heard again with its marks, marked by 
   await begin(page, demo.url, child);
   await expect(page.getByRole('button', { name: /Start as the child begins/ })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Record a made-up voice' })).toHaveCount(0);
-  await page.goto(`${demo.url}/children/${child.id}`);
+  await go(page, `${demo.url}/children/${child.id}`);
   await page.getByRole('checkbox', { name: /readings may be recorded/ }).check();
   await expect(page.getByText(`Readings of ${child.givenName} can be recorded.`)).toBeVisible();
   await begin(page, demo.url, child);
@@ -215,7 +215,7 @@ test('a reading is recorded with consent, heard again with its marks, marked by 
   await allStored(page, demo.url);
 
   const lead = await as('lead');
-  await lead.goto(page.url());
+  await go(lead, page.url());
   await lead.getByRole('tab', { name: 'Second marking' }).click();
   await lead.getByRole('button', { name: 'Mark it myself' }).click();
   await expect(lead.getByText('You mark this reading unseen.')).toBeVisible();
@@ -232,7 +232,7 @@ test('a reading is recorded with consent, heard again with its marks, marked by 
   const id = page.url().split('/').at(-1)!;
   await expect.poll(async () => (await summary(lead, demo.url, id)).score.errors).toBe(2);
   // consent taken back: the sound is gone, the marks are there
-  await lead.goto(`${demo.url}/children/${child.id}`);
+  await go(lead, `${demo.url}/children/${child.id}`);
   await lead.getByRole('checkbox', { name: /readings may be recorded/ }).click();
   await lead.getByRole('dialog', { name: 'Take the consent back?' }).getByRole('button', { name: 'Take it back and delete' }).click();
   await expect(lead.getByText(/Recordings of .* are deleted/)).toBeVisible();
@@ -248,7 +248,7 @@ test('a text of the school’s own is kept with its questions, sent out and read
   demo,
 }, info) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/library/texts?text=new`);
+  await go(page, `${demo.url}/library/texts?text=new`);
   await page
     .getByRole('textbox', { name: 'Type or paste a text' })
     .fill('A cat sat on a log. The log did not stop. The cat got a fish and had a nap in the sun.');
@@ -276,7 +276,7 @@ test('a text of the school’s own is kept with its questions, sent out and read
   expect(own.version).toBe(1);
   expect(own.offered.length).toBe(3);
 
-  await page.goto(`${demo.url}/reading/print?text=${own.id}`);
+  await go(page, `${demo.url}/reading/print?text=${own.id}`);
   await expect(page.getByRole('article', { name: 'The child’s copy' })).toContainText('A cat sat on a log.');
   await expect(page.getByRole('article', { name: 'The adult’s sheet' })).toContainText('Where did the cat sit?');
   await page.evaluate(() => document.fonts.ready);
@@ -284,7 +284,7 @@ test('a text of the school’s own is kept with its questions, sent out and read
   expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(2);
 
   const child = (await allChildren(page, demo.url)).find((c) => c.line.length > 60)!;
-  await page.goto(`${demo.url}/check/reading?child=${child.id}&text=${own.id}`);
+  await go(page, `${demo.url}/check/reading?child=${child.id}&text=${own.id}`);
   await expect(page.getByRole('heading', { name: 'The Log' })).toBeVisible();
   await page.getByRole('button', { name: 'Type in from paper' }).click();
   await page.locator('[data-word="7"]').click();
@@ -300,12 +300,12 @@ test('a text of the school’s own is kept with its questions, sent out and read
   const id = page.url().split('/').at(-1)!;
   await expect.poll(async () => (await summary(page, demo.url, id))?.score.wcpm).toBe(40);
   // the text is changed: the reading keeps the words it was read in
-  await page.goto(`${demo.url}/library/texts?text=${own.id}`);
+  await go(page, `${demo.url}/library/texts?text=${own.id}`);
   await page.getByRole('tab', { name: 'Change it' }).click();
   await page.getByRole('textbox', { name: 'Type or paste a text' }).fill('Quite another text about a fox.');
   await page.getByRole('button', { name: 'Keep the change' }).click();
   await expect(page.getByText('“The Log” is kept')).toBeVisible();
-  await page.goto(`${demo.url}/reading/${id}`);
+  await go(page, `${demo.url}/reading/${id}`);
   await expect(page.locator('[data-word="7"]')).toHaveAccessibleName('log, said otherwise lot');
 });
 
@@ -318,7 +318,7 @@ test('readings over time are read by stated rules; who is accurate and who is qu
   const count = new Map<string, number>();
   for (const r of readings) count.set(r.child, (count.get(r.child) ?? 0) + 1);
   const [most] = [...count].sort((a, b) => b[1] - a[1])[0]!;
-  await page.goto(`${demo.url}/children/${most}/readings`);
+  await go(page, `${demo.url}/children/${most}/readings`);
   await expect(page.getByRole('img', { name: /readings, the newest with/ })).toBeVisible();
   await expect(page.getByRole('region', { name: 'What it says' })).toContainText(/first readings/);
   await expect(page.getByRole('table').getByRole('row')).toHaveCount(count.get(most)! + 1);
@@ -327,10 +327,10 @@ test('readings over time are read by stated rules; who is accurate and who is qu
   const newest = own.slice(0, 4).map((r) => r.textId);
   const longAgo = own.findLast((r) => !newest.includes(r.textId))!;
   const times = own.filter((r) => r.textId === longAgo.textId).length;
-  await page.goto(`${demo.url}/check/reading?child=${most}`);
+  await go(page, `${demo.url}/check/reading?child=${most}`);
   const offered = page.getByRole('region', { name: 'Texts' }).getByRole('button', { name: longAgo.title });
   await expect(offered).toContainText(times === 1 ? 'read once' : `read ${times} times`);
-  await page.goto(`${demo.url}/progress/reading`);
+  await go(page, `${demo.url}/progress/reading`);
   await expect(page.getByRole('img', { name: /children by accuracy and speed/ })).toBeVisible();
   const quarter = page.getByRole('region', { name: 'accurate, slow' });
   const inIt = await quarter.getByRole('listitem').count();
@@ -352,7 +352,7 @@ test('readings over time are read by stated rules; who is accurate and who is qu
   await expect(page).toHaveURL(/\/children\/[0-9a-f-]{36}\/readings$/);
   // every reading counts as set by the school: a self-correction as wrong takes words off
   const before = readings.find((r) => r.done && r.score.selfCorrections > 0)!;
-  await page.goto(`${demo.url}/team`);
+  await go(page, `${demo.url}/team`);
   await page.getByLabel('A self-correction counts').selectOption('wrong');
   await page.getByRole('button', { name: 'Keep these settings' }).click();
   await expect(page.getByText('Kept. What rests on it is worked out again.')).toBeVisible();

@@ -1,11 +1,11 @@
 /** A child's record through the interface: corrected, added, left and back, merged and parted, taken along, asked to be erased. */
 import { readFileSync } from 'node:fs';
-import { allChildren, expect, getJson, test } from './support/fixtures.js';
+import { allChildren, expect, getJson, test, go } from './support/fixtures.js';
 
 test('a misspelt name is corrected, and the new one stands everywhere', async ({ as, demo }) => {
   const page = await as('teacher');
   const [child] = await allChildren(page, demo.url);
-  await page.goto(`${demo.url}/children/${child!.id}`);
+  await go(page, `${demo.url}/children/${child!.id}`);
   await page.getByRole('button', { name: 'Change the record' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Given name').fill('Zoë-Marie');
@@ -14,13 +14,13 @@ test('a misspelt name is corrected, and the new one stands everywhere', async ({
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Zoë-Marie');
   await expect(page.getByRole('region', { name: 'Record', exact: true })).toContainText('29 Feb 2020');
   await expect(page).toHaveTitle(/Zoë-Marie/);
-  await page.goto(`${demo.url}/children`);
+  await go(page, `${demo.url}/children`);
   await expect(page.getByRole('link', { name: new RegExp(`Zoë-Marie ${child!.familyName}`) })).toBeVisible();
 });
 
 test('a child is added by hand, leaves, and is put back', async ({ as, demo }) => {
   const page = await as('lead');
-  await page.goto(`${demo.url}/children`);
+  await go(page, `${demo.url}/children`);
   await page.getByRole('button', { name: 'Add a child' }).click();
   await page.getByRole('dialog').getByLabel('Given name').fill('Ottoline');
   await page.getByRole('dialog').getByLabel('Family name').fill('Brisk');
@@ -34,7 +34,7 @@ test('a child is added by hand, leaves, and is put back', async ({ as, demo }) =
   await page.getByRole('button', { name: 'Put Ottoline Brisk back' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Put back' }).click();
   await expect(page.getByRole('heading', { name: 'Nobody has left' })).toBeVisible();
-  await page.goto(`${demo.url}/children`);
+  await go(page, `${demo.url}/children`);
   await expect(page.getByRole('link', { name: 'Ottoline Brisk' })).toBeVisible();
 });
 
@@ -46,14 +46,14 @@ test('two records that are one child’s become one, and two again', async ({ as
   const answers = async (id: string): Promise<number> =>
     (await getJson<unknown[]>(page.request, `${demo.url}/api/children/${id}/evidence`)).length;
   const [before, others] = [await answers(kept!.id), await answers(gone!.id)];
-  await page.goto(`${demo.url}/children/${kept!.id}`);
+  await go(page, `${demo.url}/children/${kept!.id}`);
   await page.getByRole('button', { name: 'Same child twice?' }).click();
   await page.getByLabel('The other record').selectOption(gone!.id);
   await expect(page.getByRole('region', { name: 'Goes into it' })).toContainText(gone!.givenName);
   await page.getByRole('button', { name: new RegExp(`^Put ${gone!.givenName}`) }).click();
   await expect(page.getByText(/went into this one/)).toBeVisible();
   expect(await answers(kept!.id)).toBe(before + others);
-  await page.goto(`${demo.url}/children/left`);
+  await go(page, `${demo.url}/children/left`);
   await page.getByRole('button', { name: /^Take .* out again$/ }).click();
   await expect(page.getByText('undone')).toBeVisible();
   expect([await answers(kept!.id), await answers(gone!.id)]).toEqual([before, others]);
@@ -62,16 +62,16 @@ test('two records that are one child’s become one, and two again', async ({ as
 test('everything about a child is taken out, and read in as another school would', async ({ as, demo }) => {
   const page = await as('lead');
   const child = (await allChildren(page, demo.url)).find((c) => c.line.some((p) => p.basedOn > 0))!;
-  await page.goto(`${demo.url}/children/${child.id}`);
+  await go(page, `${demo.url}/children/${child.id}`);
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Take everything out' }).click()]);
   expect(file.suggestedFilename()).toMatch(/-record\.zip$/);
-  await page.goto(`${demo.url}/children/import`);
+  await go(page, `${demo.url}/children/import`);
   await page
     .getByLabel('Record of one child')
     .setInputFiles(await file.path().then((path) => ({ name: 'record.zip', mimeType: 'application/zip', buffer: readFileSync(path) })));
   await expect(page.getByRole('heading', { name: `${child.givenName} ${child.familyName}`, level: 1 })).toBeVisible();
   expect(page.url()).not.toContain(child.id);
-  await page.goto(`${demo.url}/children/import`);
+  await go(page, `${demo.url}/children/import`);
   await page.getByLabel('Record of one child').setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from('no zip') });
   await expect(page.getByRole('alert')).toContainText('is not the record of a child');
 });
@@ -79,14 +79,14 @@ test('everything about a child is taken out, and read in as another school would
 test('erasing is asked for, waits, and can be called off; who saw what is told to the lead', async ({ as, demo }) => {
   const page = await as('lead');
   const [child] = await allChildren(page, demo.url);
-  await page.goto(`${demo.url}/children/${child!.id}`);
+  await go(page, `${demo.url}/children/${child!.id}`);
   await page.getByRole('button', { name: 'Who saw and changed what' }).click();
   await expect(page.getByRole('dialog').getByText('opened the page of this child').first()).toBeVisible();
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Erase for good…' }).click();
   await page.getByRole('button', { name: 'Ask for it' }).click();
   await expect(page.getByText(/A second lead can erase it now/)).toBeVisible();
-  await page.goto(`${demo.url}/children/left`);
+  await go(page, `${demo.url}/children/left`);
   await expect(page.getByRole('button', { name: 'Erase…' })).toBeDisabled();
   await page.getByRole('button', { name: 'Do not erase' }).click();
   await expect(page.getByRole('heading', { name: 'Erasing' })).toHaveCount(0);
@@ -96,7 +96,7 @@ test('erasing is asked for, waits, and can be called off; who saw what is told t
 test('a class is renamed, and its children move when it ends', async ({ as, demo }) => {
   const page = await as('lead');
   const classes = await getJson<{ id: string; name: string; children: number }[]>(page.request, `${demo.url}/api/classes`);
-  await page.goto(`${demo.url}/children/classes`);
+  await go(page, `${demo.url}/children/classes`);
   await page.getByRole('button', { name: 'Rename' }).click();
   await page.getByRole('dialog').getByLabel('Name').fill('Kestrels');
   await page.getByRole('dialog').getByRole('button', { name: 'Keep it' }).click();

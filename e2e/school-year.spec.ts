@@ -1,9 +1,9 @@
 /** People come and go, and the year is closed: through the real pages of a lead. */
-import { getJson, newContext, test, expect } from './support/fixtures.js';
+import { getJson, go, newContext, test, expect } from './support/fixtures.js';
 
 test('an invited colleague sets a password with the link and signs in', async ({ demo, as, browser }) => {
   const lead = await as('lead');
-  await lead.goto(`${demo.url}/team`);
+  await go(lead, `${demo.url}/team`);
   await lead.getByRole('button', { name: 'Add a colleague' }).click();
   const dialog = lead.getByRole('dialog');
   await dialog.getByLabel('Name').fill('Ines Varga');
@@ -14,7 +14,7 @@ test('an invited colleague sets a password with the link and signs in', async ({
   await expect(lead.getByRole('listitem').filter({ hasText: 'Ines Varga' })).toContainText('invited, has not come in yet');
 
   const page = await (await newContext(browser)).newPage();
-  await page.goto(link);
+  await go(page, link);
   await page.getByLabel('New password').fill('nine small boats');
   await page.getByLabel('Once more').fill('nine small boats');
   await page.getByRole('button', { name: 'Set it' }).click();
@@ -29,7 +29,7 @@ test('a colleague’s work goes to another in one go', async ({ demo, as }) => {
   const from = team.find((c) => c.id === groups.find((g) => g.adultId)!.adultId)!;
   const to = team.find((c) => groups.some((g) => g.adultId === c.id) && c.id !== from.id)!;
   const theirs = groups.filter((g) => g.adultId === from.id).length;
-  await lead.goto(`${demo.url}/team`);
+  await go(lead, `${demo.url}/team`);
   await lead.getByRole('button', { name: `Hand over the work of ${from.name}` }).click();
   const dialog = lead.getByRole('dialog');
   await dialog.getByLabel('To', { exact: true }).selectOption(to.name);
@@ -47,7 +47,7 @@ test('the year is closed on one page, looked at afterwards, and opened again', a
     (await getJson<{ id: string; classId: string }[]>(lead.request, `${demo.url}/api/children`)).map((c) => `${c.id} ${c.classId}`).sort();
   const before = await children();
   const groups = (await getJson<unknown[]>(lead.request, `${demo.url}/api/groups`)).length;
-  await lead.goto(`${demo.url}/team`);
+  await go(lead, `${demo.url}/team`);
   await lead.getByRole('link', { name: 'The school year' }).click();
   await expect(lead.getByRole('heading', { name: 'The school year' })).toBeVisible();
   const becomes = lead.getByRole('combobox', { name: /What becomes of/ });

@@ -1,5 +1,5 @@
 /** What a screen reader goes by: landmarks, headings, names and live regions, as the accessibility tree has them; and colours that are forced. */
-import { getJson, hasLandmarks, newContext, signInDemo, test, expect } from './support/fixtures.js';
+import { getJson, hasLandmarks, newContext, signInDemo, test, expect, go } from './support/fixtures.js';
 
 test.use({ shared: 'nothing changed' });
 
@@ -15,14 +15,14 @@ test('what stands behind a place, and what only a lead sees, has one main landma
   const places = [`/children/${child!.id}`, `/children/${child!.id}/record`, `/groups/${group!.id}/outcome`, `/sessions/${held}`, '/team/year']; // prettier-ignore
   const titles = new Map<string, string>();
   for (const place of places) {
-    await page.goto(demo.url + place);
+    await go(page, demo.url + place);
     await hasLandmarks(page, place, titles);
   }
 });
 
 test('marking is said as it happens: the card, what was marked, that it was taken back', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/check`);
+  await go(page, `${demo.url}/check`);
   await page
     .getByRole('button', { name: /^Start with/ })
     .first()
@@ -48,7 +48,7 @@ test('marking is said as it happens: the card, what was marked, that it was take
 
 test('a dialog has its name, keeps the focus and gives it back', async ({ as, demo }) => {
   const page = await as('lead');
-  await page.goto(`${demo.url}/team`);
+  await go(page, `${demo.url}/team`);
   const add = page.getByRole('button', { name: /^Add/ }).first();
   await add.click();
   await expect(page.getByRole('dialog')).toMatchAriaSnapshot(`
@@ -69,7 +69,7 @@ test('with forced colours every sign can be told from the others and from the pa
   await page.emulateMedia({ forcedColors: 'active', colorScheme: 'dark' });
   const children = await getJson<{ id: string; line: { state: string }[] }[]>(page.request, `${demo.url}/api/children`);
   const most = children.toSorted((a, b) => new Set(b.line.map((p) => p.state)).size - new Set(a.line.map((p) => p.state)).size)[0]!;
-  await page.goto(`${demo.url}/children/${most.id}`);
+  await go(page, `${demo.url}/children/${most.id}`);
   await expect(page.getByRole('region', { name: 'Step by step' }).getByRole('button').first()).toBeVisible();
   const seen = new Map<string, string>();
   for (const state of new Set(most.line.map((p) => p.state))) {

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { loadLexicon } from '@sapling/core';
 import { outcomeOf } from '@sapling/core/judgement';
 import { wordJudge } from '@sapling/core/phonics';
-import { getJson, newContext, signInDemo, test, expect, now, today } from './support/fixtures.js';
+import { getJson, newContext, signInDemo, test, expect, now, today, go } from './support/fixtures.js';
 
 interface SessionRow {
   id: string;
@@ -25,7 +25,7 @@ interface Order {
 
 test('from plan to print to the colleague’s Today, and the log comes back without reloading', async ({ as, demo }) => {
   const [teacher, tutor] = [await as('teacher'), await as('tutor')];
-  await teacher.goto(`${demo.url}/groups`);
+  await go(teacher, `${demo.url}/groups`);
   await teacher.getByRole('region', { name: 'Willow', exact: true }).getByRole('link', { name: 'Make a session' }).click();
   await expect(teacher.getByRole('heading', { name: 'Read words' })).toBeVisible();
   // today has a session of this group already, so another day was suggested
@@ -106,7 +106,7 @@ test('from plan to print to the colleague’s Today, and the log comes back with
     // poppler is not everywhere; the page itself was read above
     expect((error as NodeJS.ErrnoException).code).toBe('ENOENT');
   }
-  await teacher.goto(`${demo.url}/sessions/${id}`);
+  await go(teacher, `${demo.url}/sessions/${id}`);
   await expect(teacher.getByText('Not run yet.')).toBeVisible();
 
   // the colleague finds it under Today, without reloading, and runs down it
@@ -130,7 +130,7 @@ test('from plan to print to the colleague’s Today, and the log comes back with
   await expect(teacher.getByText('Start with spelling next time?')).toBeVisible();
   await expect(teacher.getByText(`Away: ${session.members[0]!.name.split(' ')[0]!}`)).toBeVisible();
   await expect(teacher.getByText('Not done: Boxes for sounds')).toBeVisible();
-  await teacher.goto(`${demo.url}/`);
+  await go(teacher, `${demo.url}/`);
   await expect(teacher.getByRole('region', { name: 'Left by colleagues' }).getByRole('listitem').first()).toContainText(/Wilma Sandoval/);
   const logged = await getJson<SessionRow>(teacher.request, `${demo.url}/api/sessions/${id}`);
   expect(logged.log!.attendance.filter((a) => !a.present)).toHaveLength(1);
@@ -145,7 +145,7 @@ test('a plan on paper says all that the plan says: words, sentences, rows and th
   };
   const rows = await getJson<Whole[]>(page.request, `${demo.url}/api/sessions?from=2026-11-16&to=2026-12-06`);
   const whole = rows.find(({ plan: { parts } }) => parts.some((p) => p.lines?.length) && parts.some((p) => p.text))!;
-  await page.goto(`${demo.url}/sessions/${whole.id}/print`);
+  await go(page, `${demo.url}/sessions/${whole.id}/print`);
   await expect(page.getByRole('heading', { name: 'What happened' })).toBeVisible();
   for (const { lines, text, words } of whole.plan.parts) {
     for (const line of lines ?? []) await expect(page.getByText(line.text, { exact: true })).toBeVisible();
@@ -172,7 +172,7 @@ test('a session run without the network is logged on the device and sent later, 
     .poll(async () => (await getJson<SessionRow>(page.request, `${demo.url}/api/sessions/${id}`)).log?.happened)
     .toBe('Network was down; it went well.');
   // a log is corrected by a new one, and the new one is shown
-  await page.goto(`${demo.url}/sessions/${id}`);
+  await go(page, `${demo.url}/sessions/${id}`);
   await page.getByRole('link', { name: 'Change the log' }).click();
   await page.getByLabel('For the record').fill('Network was down; two words were left.');
   await page.getByRole('button', { name: 'Keep the changed log' }).click();
@@ -184,7 +184,7 @@ test('a session run without the network is logged on the device and sent later, 
 
 test('other words are drawn, minutes add up or say so, the same draw gives the same words', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/sessions/new`);
+  await go(page, `${demo.url}/sessions/new`);
   const words = page.getByRole('region', { name: 'Read words' });
   const drawn = async (): Promise<string[]> => {
     await words
@@ -209,7 +209,7 @@ test('a plan is given to somebody else: it leaves one Today and comes to the oth
   const sessions = await getJson<SessionRow[]>(wilma.request, `${demo.url}/api/sessions`);
   const mine = sessions.find((s) => s.log === null && s.groupName === 'Willow')!;
   await expect(wilma.getByRole('listitem').filter({ hasText: 'Willow' }).filter({ hasText: 'with you' })).toHaveCount(1);
-  await teacher.goto(`${demo.url}/sessions/${mine.id}`);
+  await go(teacher, `${demo.url}/sessions/${mine.id}`);
   await teacher.getByRole('combobox', { name: 'Given to' }).selectOption({ label: 'Idris Penhale' });
   await expect(idris.getByRole('listitem').filter({ hasText: 'Willow' }).filter({ hasText: 'with you' })).toHaveCount(1);
   await expect(wilma.getByRole('listitem').filter({ hasText: 'Willow' }).filter({ hasText: 'with you' })).toHaveCount(0);
@@ -217,7 +217,7 @@ test('a plan is given to somebody else: it leaves one Today and comes to the oth
 
 test('a group’s cycle says what comes when and for whom, and a session is made from it with its pairs', async ({ as, demo }) => {
   const page = await as('teacher');
-  await page.goto(`${demo.url}/groups`);
+  await go(page, `${demo.url}/groups`);
   await page.getByRole('region', { name: 'Willow', exact: true }).getByRole('link', { name: 'The cycle' }).click();
   const table = page.getByRole('table', { name: 'Sessions of the cycle' });
   await expect(table.getByRole('row').nth(2)).toBeVisible();
@@ -262,7 +262,7 @@ test('a group’s cycle says what comes when and for whom, and a session is made
 
 test('a style of the school’s own, a part drawn again, a word pinned and one for a child; two people at one plan', async ({ as, demo }) => {
   const [teacher, lead] = [await as('teacher'), await as('lead')];
-  await teacher.goto(`${demo.url}/library/styles`);
+  await go(teacher, `${demo.url}/library/styles`);
   await teacher.getByRole('button', { name: /^Cue and answer/ }).click();
   await teacher.getByRole('button', { name: 'Copy it' }).click();
   await teacher.getByLabel('Name', { exact: true }).fill('Quick and short');
@@ -272,7 +272,7 @@ test('a style of the school’s own, a part drawn again, a word pinned and one f
   await teacher.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(teacher.getByText('Kept. New sessions can be made in it.')).toBeVisible();
 
-  await teacher.goto(`${demo.url}/sessions/new`);
+  await go(teacher, `${demo.url}/sessions/new`);
   await teacher.getByLabel('Style').selectOption({ label: 'Quick and short' });
   const words = teacher.getByRole('region', { name: 'Read words' });
   const yesNo = teacher.getByRole('region', { name: 'Yes or no?' });
@@ -322,9 +322,9 @@ test('a style of the school’s own, a part drawn again, a word pinned and one f
   expect(kept.plan.parts.find((p) => p.kind === 'read words')!.words[0]!.for).toBeDefined();
 
   // both change it: the second to keep is shown what the first kept, and chooses
-  await lead.goto(`${url}/edit`);
+  await go(lead, `${url}/edit`);
   await lead.getByLabel('Minutes for Read words').fill('7');
-  await teacher.goto(`${url}/edit`);
+  await go(teacher, `${url}/edit`);
   await teacher.getByLabel('Minutes for Spell').fill('4');
   await teacher.getByRole('button', { name: /^Keep/ }).click();
   await expect(lead.getByRole('region', { name: 'Changed meanwhile' })).toBeVisible();
@@ -345,7 +345,7 @@ test('cards by key, marks become evidence, what is left is carried over to the n
   );
   const session = todays.find((s) => (s.plan.parts.find((p) => p.kind === 'read words')?.words.length ?? 0) >= 3)!;
   const { id } = session;
-  await tutor.goto(`${demo.url}/sessions/${id}/run`);
+  await go(tutor, `${demo.url}/sessions/${id}/run`);
   await expect(tutor.locator('[data-run-item]')).toBeVisible();
   const first = await tutor.locator('[data-run-item]').innerText();
   await tutor.keyboard.press('ArrowRight');
@@ -383,7 +383,7 @@ test('cards by key, marks become evidence, what is left is carried over to the n
   expect(evidence.filter((o) => o.kind === 'session' && o.at > before)).toMatchObject([{ outcome: 'wrong' }]);
   // the next plan for the same pairs starts with the words that were left
   const teacher = await as('teacher');
-  await teacher.goto(`${demo.url}/sessions/new?group=${session.groupId}&focus=${encodeURIComponent(session.plan.focus.join(' '))}`);
+  await go(teacher, `${demo.url}/sessions/new?group=${session.groupId}&focus=${encodeURIComponent(session.plan.focus.join(' '))}`);
   await expect(teacher.getByRole('region', { name: 'Read words' }).getByText('from last time').first()).toBeVisible();
 });
 
@@ -395,7 +395,7 @@ test('a cover link opens one session with initials only, and nothing once it is 
   const [teacher, classTeacher] = [await as('teacher'), await as('classTeacher')];
   const sessions = await getJson<SessionRow[]>(teacher.request, `${demo.url}/api/sessions`);
   const session = sessions.find((s) => s.log === null && s.members.length > 2)!;
-  await teacher.goto(`${demo.url}/sessions/${session.id}`);
+  await go(teacher, `${demo.url}/sessions/${session.id}`);
   await teacher.getByRole('button', { name: 'Make a link' }).click();
   const address = await teacher.getByLabel('Cover link').inputValue();
   const context = await newContext(browser);
@@ -409,7 +409,7 @@ test('a cover link opens one session with initials only, and nothing once it is 
         () => undefined,
       ),
   );
-  await cover.goto(address);
+  await go(cover, address);
   await expect(cover.getByRole('heading', { level: 1, name: session.groupName })).toBeVisible();
   for (const part of session.plan.parts) await expect(cover.getByRole('heading', { name: part.title })).toBeVisible();
   const shown = await cover.getByRole('main').innerText();
@@ -436,7 +436,7 @@ test('a cover link opens one session with initials only, and nothing once it is 
   await context.close();
 
   // what to practise: this class teacher's children and nobody else's, each with a sheet for home
-  await classTeacher.goto(`${demo.url}/children/practise`);
+  await go(classTeacher, `${demo.url}/children/practise`);
   const rows = await getJson<{ id: string; name: string; words: { word: string }[] }[]>(classTeacher.request, `${demo.url}/api/practice`);
   const mine = await getJson<{ id: string }[]>(classTeacher.request, `${demo.url}/api/children`);
   expect(rows.length).toBeGreaterThan(3);
@@ -454,7 +454,7 @@ test('a cover link opens one session with initials only, and nothing once it is 
 
 test('a group is handed over with a summary from its records; a note names a colleague, who finds it as new', async ({ as, demo }) => {
   const [teacher, tutor] = [await as('teacher'), await as('otherTutor')];
-  await teacher.goto(`${demo.url}/groups`);
+  await go(teacher, `${demo.url}/groups`);
   await teacher.getByRole('region', { name: 'Willow', exact: true }).getByRole('link', { name: 'Hand over' }).click();
   await expect(teacher.getByRole('region', { name: 'The group' })).toContainText(/Willow meets since .* sessions? (has|have) been held/);
   await teacher.getByRole('combobox', { name: 'Taken by' }).selectOption({ label: 'Idris Penhale' });

@@ -1,5 +1,5 @@
 /** Several processes behind a proxy: people on either see what the other does, and one that is killed takes nothing along. */
-import { allChildren, allSent, answer, beginCheck, expect, getJson, newContext, signInDemo, test } from './support/fixtures.js';
+import { allChildren, allSent, answer, beginCheck, expect, getJson, newContext, signInDemo, test, go } from './support/fixtures.js';
 import { SeveralServers } from './support/several.js';
 
 test('a process is killed in the middle of a check: nothing is lost, nobody signs in again, and colleagues go on seeing what is done', async ({
@@ -17,7 +17,7 @@ test('a process is killed in the middle of a check: nothing is lost, nobody sign
       (c) => c.id === check,
     )!;
     const name = (await allChildren(lead, school.url)).find((c) => c.id === child)!.givenName;
-    await lead.goto(`${school.url}/children/${child}`);
+    await go(lead, `${school.url}/children/${child}`);
     await expect(lead.getByRole('heading', { level: 1, name: new RegExp(name) })).toBeVisible();
 
     const seen = async (): Promise<number> =>

@@ -1,4 +1,4 @@
-import { expect, getJson, test } from './support/fixtures.js';
+import { expect, getJson, test, go } from './support/fixtures.js';
 import type { TeachingOrder } from '@sapling/core/phonics';
 
 interface Text {
@@ -21,7 +21,7 @@ test('texts are found by pair, kind, length and step; a card opens the text as a
   const texts = await getJson<Text[]>(page.request, `${demo.url}/api/texts`);
   const [schoolClass] = await getJson<{ orderId: string; taughtSteps: number }[]>(page.request, `${demo.url}/api/classes`);
   const order = (await getJson<TeachingOrder[]>(page.request, `${demo.url}/api/orders`)).find((o) => o.id === schoolClass!.orderId)!;
-  await page.goto(`${demo.url}/library/texts`);
+  await go(page, `${demo.url}/library/texts`);
   const shelf = page.getByRole('region', { name: 'Shelf of texts' });
   await expect(shelf.getByRole('status')).toContainText(`${texts.length} texts`);
   await page.locator('label', { hasText: /^Kind/ }).locator('select').selectOption('play');
@@ -56,14 +56,14 @@ test('the same shelf gives a child a text to read, and a session another text wi
   const page = await as('teacher');
   const children = await getJson<{ id: string; givenName: string; line: unknown[] }[]>(page.request, `${demo.url}/api/children`);
   const child = children.find((c) => c.line.length > 40)!;
-  await page.goto(`${demo.url}/check/reading?child=${child.id}`);
+  await go(page, `${demo.url}/check/reading?child=${child.id}`);
   await page.getByRole('button', { name: 'The shelf' }).click();
   const dialog = page.getByRole('dialog', { name: 'Choose a text' });
   await dialog.getByLabel('A word of the text or the title').fill('Fish Shop');
   await dialog.getByRole('button', { name: 'Choose Josh at the Fish Shop' }).click();
   await expect(page.getByRole('heading', { name: 'Josh at the Fish Shop' })).toBeVisible();
 
-  await page.goto(`${demo.url}/sessions/new`);
+  await go(page, `${demo.url}/sessions/new`);
   await expect(page.getByRole('region', { name: 'Read words' })).toBeVisible();
   if ((await page.getByRole('button', { name: /^Another text for/ }).count()) === 0) {
     await page.getByRole('button', { name: 'Add a part' }).click();
@@ -80,7 +80,7 @@ test('the same shelf gives a child a text to read, and a session another text wi
 
 test('“Never offer this word” takes a word out for everybody, and is taken back', async ({ as, demo }) => {
   const [page, colleague] = [await as('teacher'), await as('classTeacher')];
-  await page.goto(`${demo.url}/library/words`);
+  await go(page, `${demo.url}/library/words`);
   const offered = page.getByRole('button', { name: /, more$/ });
   const word = (await offered.first().getAttribute('aria-label'))!.replace(', more', '');
   await offered.first().click();
@@ -88,7 +88,7 @@ test('“Never offer this word” takes a word out for everybody, and is taken b
   await expect(page.getByRole('button', { name: `${word}, more`, exact: true })).toHaveCount(0);
   const out = await getJson<{ word: string }[]>(page.request, `${demo.url}/api/words/school`);
   expect(out.map((w) => w.word)).toContain(word);
-  await colleague.goto(`${demo.url}/library/words`);
+  await go(colleague, `${demo.url}/library/words`);
   await expect(
     colleague
       .getByRole('button', { name: /, more$/ })

@@ -1,4 +1,4 @@
-import { allChildren, test, expect, getJson } from './support/fixtures.js';
+import { allChildren, test, expect, getJson, go } from './support/fixtures.js';
 
 interface ClassRow {
   id: string;
@@ -15,7 +15,7 @@ test('how far a class is taught is set with one press, undone, and decides what 
   const page = await as('classTeacher');
   const [wrens] = await getJson<ClassRow[]>(page.request, `${demo.url}/api/classes`);
   const before = (await allChildren(page, demo.url))[0]!.line.length;
-  await page.goto(`${demo.url}/children/classes`);
+  await go(page, `${demo.url}/children/classes`);
   await expect(page.getByLabel('Wrens follows')).toHaveValue('riverbank');
   await page.getByRole('button', { name: 'Taught up to Step 14' }).click();
   await expect(page.getByText('Wrens: taught up to step 14')).toBeVisible();
@@ -33,7 +33,7 @@ test('how far a class is taught is set with one press, undone, and decides what 
 
 test('two people at one class: the second is told and shown what is there', async ({ as, demo }) => {
   const [teacher, classTeacher] = [await as('teacher'), await as('classTeacher')];
-  await teacher.goto(`${demo.url}/children/classes`);
+  await go(teacher, `${demo.url}/children/classes`);
   await expect(teacher.getByRole('button', { name: 'Taught up to Step 12', exact: true })).toHaveAttribute('aria-pressed', 'true');
   // the teacher's page does not hear of the change until it has written
   let deaf = true;
@@ -41,7 +41,7 @@ test('two people at one class: the second is told and shown what is there', asyn
     if (request.method() === 'PATCH') deaf = false;
   });
   await teacher.route('**/api/classes', (route) => (deaf ? route.abort() : route.continue()));
-  await classTeacher.goto(`${demo.url}/children/classes`);
+  await go(classTeacher, `${demo.url}/children/classes`);
   await classTeacher.getByRole('button', { name: 'Taught up to Step 13', exact: true }).click();
   await expect(classTeacher.getByText('Wrens: taught up to step 13')).toBeVisible();
   await teacher.getByRole('button', { name: 'Taught up to Step 15', exact: true }).click();
@@ -51,7 +51,7 @@ test('two people at one class: the second is told and shown what is there', asyn
 
 test('a tutor sees how far a class is but cannot set it', async ({ as, demo }) => {
   const page = await as('tutor');
-  await page.goto(`${demo.url}/children/classes`);
+  await go(page, `${demo.url}/children/classes`);
   await expect(page.getByText('Set by the class teacher, the intervention teacher or the lead.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Taught up to Step 14' })).toBeDisabled();
 });

@@ -3,7 +3,7 @@ import { daysAfter } from '@sapling/core';
 import type { Group, Session, Timetable } from '@sapling/contract';
 import type { Page } from '@playwright/test';
 import { uuidv7 } from '../server/src/ids.js';
-import { allChildren, getJson, PEOPLE, test, expect, now, today } from './support/fixtures.js';
+import { allChildren, getJson, PEOPLE, test, expect, now, today, go } from './support/fixtures.js';
 
 const meeting = (page: Page, label: RegExp) => page.getByRole('table', { name: 'The week' }).getByRole('button', { name: label });
 const clashes = (page: Page) => page.getByRole('heading', { name: /clash/ });
@@ -11,7 +11,7 @@ const timetable = (page: Page, url: string): Promise<Timetable> => getJson(page.
 const groupNamed = async (page: Page, url: string, name: string): Promise<Group> =>
   (await getJson<Group[]>(page.request, `${url}/api/groups`)).find((g) => g.name === name)!;
 async function openWeek(page: Page, url: string): Promise<void> {
-  await page.goto(`${url}/sessions/timetable`);
+  await go(page, `${url}/sessions/timetable`);
   await expect(page.getByRole('button', { name: 'Place all anew' })).toBeVisible();
 }
 /** Carries what is at one place to another with the mouse, in steps as a hand does. */
@@ -76,7 +76,7 @@ test('what makes a week impossible is named; rooms, lessons and holidays are set
   demo,
 }) => {
   const [lead, teacher] = [await as('lead'), await as('teacher')];
-  await lead.goto(`${demo.url}/sessions/timetable/set-up`);
+  await go(lead, `${demo.url}/sessions/timetable/set-up`);
   // a room less, a lesson more, a holiday tomorrow
   await lead.getByRole('region', { name: 'Rooms' }).getByRole('button', { name: 'Remove Small studio' }).click();
   await lead.getByRole('button', { name: 'Reading nook is free Thursday 9:10 to 9:35' }).click();
@@ -104,12 +104,12 @@ test('what makes a week impossible is named; rooms, lessons and holidays are set
   }
   await lead.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(lead.getByRole('button', { name: 'Keep', exact: true })).toHaveCount(0);
-  await lead.goto(`${demo.url}/sessions`);
+  await go(lead, `${demo.url}/sessions`);
   await expect(lead.getByText('This week · Term 1, week 2')).toBeVisible();
-  await lead.goto(demo.url);
+  await go(lead, demo.url);
   const inTheSchool = lead.getByRole('region', { name: 'In the school' });
   await expect(inTheSchool).toContainText(/Staff day from .*: no sessions until/);
-  await teacher.goto(`${demo.url}/sessions/new?on=${daysAfter(today(), 13)}`);
+  await go(teacher, `${demo.url}/sessions/new?on=${daysAfter(today(), 13)}`);
   await expect(teacher.getByText('Between Term 1 and Term 2: no group meets on this day.')).toBeVisible();
 
   await openWeek(teacher, demo.url);
@@ -130,11 +130,11 @@ test('what makes a week impossible is named; rooms, lessons and holidays are set
   const next = new Date(now());
   do next.setUTCDate(next.getUTCDate() + 1);
   while (next.getUTCDay() !== Number(weekday));
-  await teacher.goto(`${demo.url}/sessions/${session.id}`);
+  await go(teacher, `${demo.url}/sessions/${session.id}`);
   await teacher.getByLabel('Day').fill(next.toISOString().slice(0, 10));
   const clock = { nine: '9:10', ten: '10:40', one: '13:15' }[slot!]!;
   await expect(teacher.getByText(new RegExp(`at ${clock}, Reading nook`))).toBeVisible();
-  await teacher.goto(`${demo.url}/sessions/new?group=${meets!.group}&on=${day}`);
+  await go(teacher, `${demo.url}/sessions/new?group=${meets!.group}&on=${day}`);
   await expect(teacher.getByText('Staff day: no group meets on this day.')).toBeVisible();
 });
 
@@ -175,7 +175,7 @@ test('a group is given for a time: its sessions are run by name, nothing else of
 }) => {
   const page = await as('teacher');
   const willow = await groupNamed(page, demo.url, 'Willow');
-  await page.goto(`${demo.url}/groups`);
+  await go(page, `${demo.url}/groups`);
   await page.getByRole('button', { name: 'More for Willow' }).click();
   await page.getByRole('menuitem', { name: 'Give to a colleague for a time' }).click();
   const dialog = page.getByRole('dialog');
@@ -187,18 +187,18 @@ test('a group is given for a time: its sessions are run by name, nothing else of
 
   const cover = await as('otherTutor');
   await expect(cover.getByRole('heading', { name: 'Willow', level: 3 })).toBeVisible();
-  await cover.goto(`${demo.url}/groups`);
+  await go(cover, `${demo.url}/groups`);
   const card = cover.getByRole('region', { name: 'Willow', exact: true });
   await expect(card).toContainText(`Yours, given by ${PEOPLE.teacher}`);
   await expect(card).toContainText('whose records you do not see');
   const sessions = await getJson<Session[]>(cover.request, `${demo.url}/api/sessions`);
   const own = sessions.find((s) => s.groupId === willow.id && s.log === null)!;
   expect(own.members).toHaveLength(willow.members.length);
-  await cover.goto(`${demo.url}/sessions/${own.id}/run`);
+  await go(cover, `${demo.url}/sessions/${own.id}/run`);
   await expect(cover.getByText(own.members[0]!.name.split(' ')[0]!).first()).toBeVisible();
-  await cover.goto(`${demo.url}/children/${willow.members[0]!}`);
+  await go(cover, `${demo.url}/children/${willow.members[0]!}`);
   await expect(cover.getByText(own.members[0]!.name)).toHaveCount(0);
-  await cover.goto(`${demo.url}/groups`);
+  await go(cover, `${demo.url}/groups`);
   await card.getByRole('button', { name: 'Give it back now' }).click();
   await expect(cover.getByRole('region', { name: 'Willow', exact: true })).toHaveCount(0);
   // the teacher hears of it without reloading
@@ -225,7 +225,7 @@ test('after a cycle who knows the whole focus leaves, as suggested, and comes ba
     expect(sent.ok()).toBe(true);
   }
   const name = (await allChildren(page, demo.url)).find((c) => c.id === child)!.givenName;
-  await page.goto(`${demo.url}/groups/${willow.id}/outcome`);
+  await go(page, `${demo.url}/groups/${willow.id}/outcome`);
   const next = page.getByRole('region', { name: 'What this suggests' });
   const step = next.getByRole('checkbox', { name: new RegExp(`^${name} (leaves|moves)`) });
   await expect(step).toBeVisible();

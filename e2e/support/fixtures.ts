@@ -82,6 +82,28 @@ export async function signInDemo(context: BrowserContext, url: string, person: P
   return page;
 }
 
+/**
+ * Goes to a place as a link in the application does, which costs a sixth of loading the page anew. A page that is not open yet,
+ * stands elsewhere, or stands there already, is loaded.
+ * @param url the whole address
+ */
+export async function go(page: Page, url: string): Promise<void> {
+  const { origin, pathname, search, hash } = new URL(url);
+  const to = pathname + search + hash;
+  const from = await page
+    .locator('[data-place]')
+    .getAttribute('data-place', { timeout: 50 })
+    .catch(() => null);
+  if (from === null || from === to || new URL(page.url()).origin !== origin) return void (await page.goto(url));
+  await page.evaluate((place) => {
+    const before = history.state as { idx?: number } | null;
+    history.pushState({ idx: (before?.idx ?? 0) + 1, key: crypto.randomUUID?.() ?? String(history.length), usr: null }, '', place);
+    dispatchEvent(new PopStateEvent('popstate', { state: history.state }));
+  }, to);
+  // another address of the same place may be where it leads on to
+  await page.locator(`[data-place]:not([data-place=${JSON.stringify(from)}])`).waitFor({ state: 'attached' });
+}
+
 export const test = base.extend<Fixtures, { common: { name?: string; server?: Served }; host: WarmHost }>({
   shared: ['', { option: true }],
   several: [false, { option: true }],

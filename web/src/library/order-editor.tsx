@@ -5,7 +5,7 @@ import type { SchoolClass, TeachingOrderRow } from '@sapling/contract';
 import { Download, Plus, Undo2 } from 'lucide-react';
 import Papa from 'papaparse';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { Link, useParams, type Blocker } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { save as saveFile } from '../ui/save.js';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
@@ -109,7 +109,6 @@ function Editor({ id, saved, start }: { id: string; saved: TeachingOrderRow | un
         <Opens curve={curve} before={changed && saved ? before : undefined} steps={steps} remarks={remarks} />
       </div>
       <Newer handle={handle} />
-      <Leaving blocker={handle.blocker} />
     </div>
   );
 }
@@ -224,21 +223,6 @@ function Newer({ handle: { newer, draft, settle, leaveOpen } }: { handle: OrderD
           </div>
         </div>
       )}
-    </Dialog>
-  );
-}
-
-function Leaving({ blocker }: { blocker: Blocker }) {
-  return (
-    <Dialog open={blocker.state === 'blocked'} onClose={() => blocker.reset?.()} title="Leave without keeping the changes?">
-      <div className="flex gap-2">
-        <button className="btn btn-main" onClick={() => blocker.reset?.()}>
-          Stay here
-        </button>
-        <button className="btn" onClick={() => blocker.proceed?.()}>
-          Leave, and lose them
-        </button>
-      </div>
     </Dialog>
   );
 }

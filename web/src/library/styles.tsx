@@ -11,6 +11,8 @@ import { useMay } from '../shell/me.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { Pending } from '../ui/page.js';
 import { planWords } from '../wording/plan-words.js';
+import { useUnsaved } from '../shell/unsaved.js';
+import { say } from '../wording/say.js';
 import { draftOfStyle, whole, writtenStyle, type StyleDraft } from './style-draft.js';
 import { StyleParts } from './style-parts.js';
 
@@ -41,6 +43,7 @@ export function Component() {
   /** What is being changed; null while a style is only looked at. */
   const [changing, setDraft] = useState<StyleDraft | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  useUnsaved(changing !== null, say(`the style “${changing?.name ?? ''}”`));
   const stored = styles?.find((s) => s.id === chosen) ?? styles?.[0];
   if (!styles || !settings) return <Pending error={error} what="the styles" />;
   if (!stored) return null;
@@ -50,6 +53,20 @@ export function Component() {
     setTrouble(null);
     setChosen(id);
     setDraft(null);
+  };
+  /** Another one is looked at: what was changed in the last and not kept can be taken up again. */
+  const lookAt = (id: string): void => {
+    choose(id);
+    if (changing)
+      toast(`What you changed in “${changing.name}” was not kept.`, {
+        action: {
+          label: 'Go on with it',
+          onClick: () => {
+            setChosen(changing.id);
+            setDraft(changing);
+          },
+        },
+      });
   };
   const copy = (): void => {
     const id = uuidv7();
@@ -95,7 +112,7 @@ export function Component() {
   const listed = draft.version === 0 && !styles.some((s) => s.id === draft.id) ? [...styles, { ...draft, by: null }] : styles;
   return (
     <div className="grid gap-8 lg:grid-cols-[15rem_1fr]">
-      <StyleList styles={listed} draft={draft} ours={settings.sessionStyle} onChoose={choose} />
+      <StyleList styles={listed} draft={draft} ours={settings.sessionStyle} onChoose={lookAt} />
       <section aria-label={draft.name}>
         <Trouble>{trouble}</Trouble>
         <div className="mb-4 flex flex-wrap items-end gap-3">

@@ -15,6 +15,8 @@ import { useOpened, useShelf } from './frame.js';
 import { FileTrouble, readTextFile } from './open-file.js';
 import { readersOf, type NamedReader } from './readers.js';
 import { useCore, type Asked } from '../workers/use-core.js';
+import { useUnsaved } from '../shell/unsaved.js';
+import { say } from '../wording/say.js';
 import { AsRead } from './text-as-read.js';
 import { TextDetails } from './text-details.js';
 import { NEW_TEXT, type TextDraft } from './text-draft.js';
@@ -27,15 +29,17 @@ interface DeskProps {
   readonly texts: readonly LibraryText[];
   /** The text opened; `new` for one that is typed or brought in. */
   readonly id: string;
-  readonly onOpen: (id: string) => void;
+  /** How it is looked at first, where that is said. */
+  readonly first?: View | undefined;
+  readonly onOpen: (id: string, view: View) => void;
   readonly onBack: () => void;
 }
 
 const VIEWS = { read: 'As a child sees it', report: 'What it needs', change: 'Change it' } as const;
-type View = keyof typeof VIEWS;
+export type View = keyof typeof VIEWS;
 
 // eslint-disable-next-line complexity -- a page of parts that are each there or not
-export function TextDesk({ texts, id, onOpen, onBack }: DeskProps) {
+export function TextDesk({ texts, id, first, onOpen, onBack }: DeskProps) {
   const { schoolClass, taught } = useShelf();
   const orders = useOrders();
   const { data: children } = useData('children');
@@ -45,10 +49,11 @@ export function TextDesk({ texts, id, onOpen, onBack }: DeskProps) {
   const [readerId, setReaderId] = useState('class');
   const [open, setOpen] = useState<WordForm | null>(null);
   const kept = texts.find((t) => t.id === id);
-  const [view, setView] = useState<View>(kept ? 'read' : 'change');
+  const [view, setView] = useState<View>(first ?? (kept ? 'read' : 'change'));
   const now: TextDraft = draft ?? kept ?? NEW_TEXT;
   const title = now.title || 'A text of our own';
   useOpened(title);
+  const settled = useUnsaved(draft !== null, say(`the text “${title}”`), 'text');
   const shown = now.text;
   const changed = kept === undefined || draft !== null;
   const change = (part: Partial<TextDraft>): void => setDraft({ ...now, ...part });
@@ -71,7 +76,7 @@ export function TextDesk({ texts, id, onOpen, onBack }: DeskProps) {
         setDraft(read);
       });
   };
-  if (!kept && id !== 'new' && draft?.id !== id)
+  if (!kept && id !== 'new')
     return (
       <Empty title="This text is not here any more">
         <button className="btn" onClick={onBack}>
@@ -107,10 +112,14 @@ export function TextDesk({ texts, id, onOpen, onBack }: DeskProps) {
                   changed={changed}
                   onChange={change}
                   onKept={(saved) => {
-                    setDraft(saved);
-                    onOpen(saved.id);
+                    settled();
+                    setDraft(null);
+                    onOpen(saved.id, 'change');
                   }}
-                  onRemoved={onBack}
+                  onRemoved={() => {
+                    settled();
+                    onBack();
+                  }}
                 />
               </>
             )}

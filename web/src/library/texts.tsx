@@ -1,13 +1,13 @@
 /** Texts: the shelf, or one text opened from it. */
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useLocation, useSearchParams } from 'react-router';
 import { BookPlus } from 'lucide-react';
 import { useData } from '../api/data.js';
 import { Pending } from '../ui/page.js';
 import { useShelf } from './frame.js';
 import { LENGTHS, type ShelfFilter } from './shelf-filter.js';
 import { TextShelf } from './text-shelf.js';
-import { TextDesk } from './text-desk.js';
+import { TextDesk, type View } from './text-desk.js';
 
 const KEYS = ['find', 'pair', 'steps', 'kind', 'length', 'unread'] as const;
 
@@ -27,29 +27,37 @@ function filterIn(params: URLSearchParams): ShelfFilter {
   };
 }
 
+/** What is said to the desk as a text opens. */
+interface Handed {
+  readonly view: View;
+}
+
 export function Component() {
   const { schoolClass, order } = useShelf();
   const { data: texts, error } = useData('texts');
   const [params, setParams] = useSearchParams();
   const open = params.get('text');
+  const handed = useLocation().state as Handed | null;
   // kept here as well: what is typed must not wait for the address
   const [filter, setFilter] = useState(() => filterIn(params));
-  const change = (what: (all: URLSearchParams) => void, replace = false): void =>
+  const change = (what: (all: URLSearchParams) => void, replace = false, state?: Handed): void =>
     setParams(
       (now) => {
         const all = new URLSearchParams(now);
         what(all);
         return all;
       },
-      { replace },
+      { replace, state },
     );
   if (!texts) return <Pending error={error} what="the texts" />;
   if (open !== null)
     return (
       <TextDesk
+        key={open}
+        first={handed?.view}
         texts={texts}
         id={open}
-        onOpen={(id) => change((all) => all.set('text', id), true)}
+        onOpen={(id, view) => change((all) => all.set('text', id), true, { view })}
         onBack={() => change((all) => all.delete('text'))}
       />
     );

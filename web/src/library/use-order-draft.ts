@@ -1,11 +1,13 @@
 /** A teaching order being changed: each change with a way back, kept where nobody was quicker, put away and brought back. */
 import type { TeachingOrderRow } from '@sapling/contract';
 import type { OrderDraft, TeachingStep } from '@sapling/core/phonics';
-import { useRef, useState } from 'react';
-import { useBlocker, useNavigate } from 'react-router';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
+import { useUnsaved } from '../shell/unsaved.js';
+import { say } from '../wording/say.js';
 
 const STEPS_BACK = 100;
 
@@ -21,11 +23,9 @@ export function useOrderDraft(id: string, saved: TeachingOrderRow | undefined, s
   const [trouble, setTrouble] = useState<string | null>(null);
   const [newer, setNewer] = useState<TeachingOrderRow | null>(null);
   const [restsOn, setRestsOn] = useState(saved?.version ?? 0);
-  // kept or put away, one may go without being asked
-  const leaving = useRef(false);
   const changed = saved ? JSON.stringify({ ...draft }) !== JSON.stringify({ ...start }) : true;
   const { steps } = draft;
-  const blocker = useBlocker(() => may && past.length > 0 && !leaving.current);
+  const settled = useUnsaved(may && past.length > 0, say(`the teaching order “${draft.name}”`));
   const change = (next: Partial<OrderDraft>): void => {
     setPast((p) => [...p.slice(1 - STEPS_BACK), draft]);
     setDraft({ ...draft, ...next });
@@ -48,7 +48,7 @@ export function useOrderDraft(id: string, saved: TeachingOrderRow | undefined, s
         steps: steps.map((s) => ({ name: s.name, gpcs: [...s.gpcs], words: [...s.words] })),
       };
       const kept = await call('saveOrder', { params: { id }, body: { ...body, version: restsOn } });
-      leaving.current = true;
+      settled();
       await refresh('library', 'classes');
       toast(`“${kept.name}” is kept.`);
       await go(back);
@@ -61,7 +61,7 @@ export function useOrderDraft(id: string, saved: TeachingOrderRow | undefined, s
     if (!saved?.version) return;
     try {
       await call('removeOrder', { params: { id }, query: { version: saved.version } });
-      leaving.current = true;
+      settled();
       const { version, name, style } = saved;
       await go(back);
       await refresh('library');
@@ -93,7 +93,6 @@ export function useOrderDraft(id: string, saved: TeachingOrderRow | undefined, s
     canUndo: past.length > 0,
     trouble,
     newer,
-    blocker,
     change,
     changeSteps,
     undo,

@@ -5,12 +5,15 @@ import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { timeWords } from '../ui/dates.js';
+import { useUnsaved } from '../shell/unsaved.js';
+import { say } from '../wording/say.js';
 
 export function Remarks({ about, subject, name }: { about: 'child' | 'group'; subject: string; name: string }) {
   const { data: list } = useData('remarks', { query: { subject } });
   const { data: team } = useData('team');
   const [text, setText] = useState('');
   const [busy, setBusy] = useState(false);
+  useUnsaved(text.trim() !== '', say(`a note on ${name}`));
   const who = (id: string): string => team?.find((c) => c.id === id)?.name ?? 'a colleague';
   /** What is being typed after the last @, where it could become a name. */
   const calling = /@([\p{L}]*)$/u.exec(text)?.[1]?.toLowerCase();

@@ -20,6 +20,8 @@ import { planRequest } from './plan-request.js';
 import { useDraft } from './use-draft.js';
 import { clock } from '../clock.js';
 import { planWords } from '../wording/plan-words.js';
+import { useUnsaved } from '../shell/unsaved.js';
+import { say } from '../wording/say.js';
 
 export function Component() {
   const { id } = useParams();
@@ -60,6 +62,7 @@ function Editor({ session }: { session: Session }) {
   const { value: pictures } = useCore(pictured, 'pictured');
   const orders = useOrders();
   const draft = useDraft();
+  const settled = useUnsaved(draft.changed, say(`the plan of ${session.groupName}`));
   const [draw, setDraw] = useState(1);
   const [trouble, setTrouble] = useState<string | null>(null);
   /** The version that is being changed. */
@@ -122,6 +125,7 @@ function Editor({ session }: { session: Session }) {
       // changed by hand, it is not drawn again by itself
       const { drawn: _drawn, ...own } = plan;
       await call('updateSession', { params: { id: session.id }, body: { plan: { ...own, minutes: total }, version: base } });
+      settled();
       await refresh('sessions');
       toast.success('The plan is changed. Whoever runs it sees it.');
       await go(`/sessions/${session.id}`);
@@ -135,7 +139,7 @@ function Editor({ session }: { session: Session }) {
       title={`${session.groupName}: change the plan`}
       lead={`${dayWords(session.on)}, ${session.minutes} minutes`}
       actions={
-        <Link className="btn" to={`/sessions/${session.id}`}>
+        <Link className="btn" to={`/sessions/${session.id}`} onClick={settled}>
           Leave it as it was
         </Link>
       }

@@ -30,6 +30,8 @@ import {
 import { takeBack } from './take-back.js';
 import { useSessionDraft } from './use-session-draft.js';
 import { nowDate, todayDay } from '../clock.js';
+import { useUnsaved } from '../shell/unsaved.js';
+import { say } from '../wording/say.js';
 
 const NONE: readonly never[] = [];
 
@@ -89,6 +91,7 @@ export function Component() {
     read: table !== undefined,
   });
   const { plan } = draft;
+  const settled = useUnsaved(draft.byHand, say('the plan you changed'));
 
   if (!groups || !children || !orders)
     return (
@@ -109,6 +112,7 @@ export function Component() {
       const made = await call('addSession', {
         body: { groupId: group.id, on, adultId: adult || null, plan: { ...plan, minutes: total, ...drawn } },
       });
+      settled();
       await refresh('sessions');
       const name = team?.find((c) => c.id === made.adultId)?.name;
       toast.success(made.adultId ? `Shared with ${name}.` : 'Kept. Nobody is given it yet.', {

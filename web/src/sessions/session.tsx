@@ -17,6 +17,8 @@ import { PartView } from './part-view.js';
 import { useSessionActions, type SessionActions } from './use-session-actions.js';
 import { clock } from '../clock.js';
 import { planWords } from '../wording/plan-words.js';
+import { useUnsaved } from '../shell/unsaved.js';
+import { say } from '../wording/say.js';
 
 export function Component() {
   const { id } = useParams();
@@ -216,6 +218,7 @@ function Happened({ session, who }: { session: Session; who: (id: string) => str
 
 function Notes({ session, who, me }: { session: Session; who: (id: string) => string; me: string }) {
   const [text, setText] = useState('');
+  useUnsaved(text.trim() !== '', say(`a note for ${session.groupName}`));
   const mayNote = useMay('plan') || session.adultId === me;
   const leave = async (): Promise<void> => {
     const id = uuidv7();

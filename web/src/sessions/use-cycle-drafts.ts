@@ -8,6 +8,8 @@ import { anySeed } from '../any-seed.js';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { core } from '../workers/core.js';
+import { useUnsaved } from '../shell/unsaved.js';
+import { say } from '../wording/say.js';
 import { draftAll, requestOf, type Drafted } from './draft-cycle.js';
 import { takeBack } from './take-back.js';
 import type { useMaterials } from './use-materials.js';
@@ -25,6 +27,7 @@ export function useCycleDrafts(materials: Materials, toMake: readonly PlannedSes
   const [working, setWorking] = useState<Working | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const stop = useRef({ aborted: false });
+  const settled = useUnsaved(drafts.length > 0, say('the sessions drafted for the cycle'));
   const draft = async (): Promise<void> => {
     if (!materials) return;
     stop.current = { aborted: false };
@@ -73,6 +76,7 @@ export function useCycleDrafts(materials: Materials, toMake: readonly PlannedSes
       await refresh('sessions');
       return;
     }
+    settled();
     await refresh('sessions');
     toast.success(`${made.length === 1 ? '1 session is' : `${made.length} sessions are`} kept${who ? ' and shared' : ''}.`, {
       action: { label: 'Undo', onClick: () => void takeBack(made) },

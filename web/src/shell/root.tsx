@@ -1,6 +1,8 @@
 /** Around every screen of somebody signed in: the command list with Ctrl K and help with ?, beside a check too. */
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Outlet, useLocation } from 'react-router';
+import { Arrival } from './arrival.js';
+import { UnsavedGuard } from './unsaved.js';
 import { OpenContext, type Opened } from './open.js';
 
 const Commands = lazy(() => import('./commands.js'));
@@ -31,6 +33,8 @@ export function Root() {
   return (
     <OpenContext.Provider value={open}>
       <Outlet />
+      <Arrival />
+      <UnsavedGuard />
       <Suspense>
         {opened === 'commands' && <Commands onClose={() => setOpened(null)} />}
         {opened === 'help' && <HelpPanel path={pathname} onClose={() => setOpened(null)} />}

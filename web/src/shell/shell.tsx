@@ -18,6 +18,7 @@ import { OutboxLine } from './outbox-line.js';
 import { placesFor } from './places.js';
 import { useWording } from '../wording/use-wording.js';
 import { Trying } from '../try-it/trying.js';
+import { forgetUnsaved, unsavedWork } from './unsaved.js';
 
 export function Shell() {
   const me = useMe();
@@ -46,10 +47,11 @@ export function Shell() {
     }
     await forgetEverythingRead();
     // whoever signs in next begins at Today
+    forgetUnsaved();
     await go('/');
     await me.again();
   };
-  const leave = (): void => (outbox.waiting > 0 ? setLeaving(true) : void signOut());
+  const leave = (): void => (outbox.waiting > 0 || unsavedWork().length > 0 ? setLeaving(true) : void signOut());
   return (
     <div className="flex min-h-dvh">
       <a
@@ -125,11 +127,22 @@ export function Shell() {
         )}
       </main>
       {phone && <PhoneBar onMore={() => open('commands')} />}
-      <Dialog open={leaving} onClose={() => setLeaving(false)} title="Some marks are not sent yet">
-        <p>
-          {outbox.waiting} {outbox.waiting === 1 ? 'record waits' : 'records wait'} on this device. They stay here without names and are
-          sent when you sign in on this device again; colleagues will not see them until then.
-        </p>
+      <Dialog
+        open={leaving}
+        onClose={() => setLeaving(false)}
+        title={outbox.waiting > 0 ? 'Some marks are not sent yet' : 'Leave without keeping it?'}
+      >
+        {outbox.waiting > 0 && (
+          <p>
+            {outbox.waiting} {outbox.waiting === 1 ? 'record waits' : 'records wait'} on this device. They stay here without names and are
+            sent when you sign in on this device again; colleagues will not see them until then.
+          </p>
+        )}
+        {leaving && unsavedWork().length > 0 && (
+          <p>
+            Not kept yet: {unsavedWork().join('; ')}. <b>It is lost when you sign out.</b>
+          </p>
+        )}
         <div className="mt-5 flex gap-3">
           <button className="btn btn-main" onClick={() => setLeaving(false)}>
             Stay signed in

@@ -4,6 +4,8 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
+import { useUnsaved } from '../shell/unsaved.js';
+import { say } from '../wording/say.js';
 
 export interface SettingsDraft {
   /** Undefined until they are read. */
@@ -26,6 +28,7 @@ export function useSettingsDraft(said: string): SettingsDraft {
   const [draft, setDraft] = useState<Partial<SchoolSettings>>({});
   const [trouble, setTrouble] = useState<string | null>(null);
   const now = kept && { ...kept, ...draft };
+  useUnsaved(Object.keys(draft).length > 0, say('what you changed in the settings'));
   return {
     now,
     changed: Object.keys(draft).length > 0,

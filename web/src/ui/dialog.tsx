@@ -24,6 +24,8 @@ interface Props {
 export function Dialog({ open, onClose, title, lead, children, side = false, wide = false }: Props) {
   // opened from many places, so there is no one trigger: focus goes back to where it was
   const from = useRef<Element | null>(null);
+  /** Whether something was typed: a press beside the dialog, made by mistake, does not lose it. */
+  const typed = useRef(false);
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
@@ -31,6 +33,14 @@ export function Dialog({ open, onClose, title, lead, children, side = false, wid
         <Radix.Content
           onOpenAutoFocus={() => {
             from.current ??= document.activeElement;
+            typed.current = false;
+          }}
+          onInput={(event) => {
+            if ((event.target as Element).matches('textarea, input:not([type=checkbox], [type=radio], [type=search])'))
+              typed.current = true;
+          }}
+          onPointerDownOutside={(event) => {
+            if (typed.current) event.preventDefault();
           }}
           onCloseAutoFocus={(event) => {
             event.preventDefault();

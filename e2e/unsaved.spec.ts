@@ -1,0 +1,90 @@
+/** Typed and not kept: asked before it is lost, and never left on another child, session or text. */
+import { type ChildRow, allChildren, expect, getJson, go, test } from './support/fixtures.js';
+
+test.use({ shared: 'unsaved' });
+
+test('a note on a child is asked after on the way to another one, stays where one stays, and is never left on the other', async ({
+  as,
+  demo,
+}) => {
+  const page = await as('teacher');
+  const [one, other] = (await allChildren(page, demo.url)).slice(0, 2) as [ChildRow, ChildRow];
+  await go(page, `${demo.url}/children/${one.id}`);
+  const note = page.getByRole('textbox', { name: /^A note on/ });
+  await note.fill('Reads with a finger under each word.');
+  const toOther = async (): Promise<void> => {
+    await page.keyboard.press('Control+k');
+    await page.getByPlaceholder(/A place, a child/).fill(other.givenName);
+    await page
+      .getByRole('option', { name: new RegExp(other.givenName) })
+      .first()
+      .click();
+  };
+  await toOther();
+  const asked = page.getByRole('dialog', { name: 'Leave without keeping it?' });
+  await expect(asked).toContainText('Not kept yet: a note on ');
+  await asked.getByRole('button', { name: 'Stay here' }).click();
+  await expect(page).toHaveURL(new RegExp(one.id));
+  await expect(note).toHaveValue('Reads with a finger under each word.');
+  // closing the window asks as well
+  const closing = page.waitForEvent('dialog');
+  await page.close({ runBeforeUnload: true });
+  const dialog = await closing;
+  expect(dialog.type()).toBe('beforeunload');
+  await dialog.dismiss();
+  await expect(note).toHaveValue('Reads with a finger under each word.');
+  await toOther();
+  await asked.getByRole('button', { name: 'Leave, and lose it' }).click();
+  await expect(page).toHaveURL(new RegExp(other.id));
+  await expect(note).toHaveValue('');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(other.givenName);
+  // a screen reader hears where it came to
+  await expect(page.locator('[data-place]')).toHaveText(new RegExp(other.givenName));
+  // what was left is kept, and nobody is asked
+  await note.fill('Reads well aloud.');
+  await page.getByRole('button', { name: 'Leave the note' }).click();
+  await expect(page.getByText('Reads well aloud.')).toBeVisible();
+  await go(page, `${demo.url}/children/${one.id}`);
+  await expect(page.getByText('Reads well aloud.')).toHaveCount(0);
+});
+
+test('a plan that was changed is asked after, kept or left on purpose it is not', async ({ as, demo }) => {
+  const page = await as('lead');
+  const [first, second] = (await getJson<{ id: string; on: string; log: unknown }[]>(page.request, `${demo.url}/api/sessions`)).filter(
+    (s) => s.log === null,
+  );
+  await go(page, `${demo.url}/sessions/${first!.id}/edit`);
+  const remove = page.getByRole('button', { name: /^Take .* out$/ }).first();
+  await remove.click();
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Gaps' }).click();
+  const asked = page.getByRole('dialog', { name: 'Leave without keeping it?' });
+  await expect(asked).toContainText('Not kept yet: the plan of ');
+  await page.keyboard.press('Escape');
+  await expect(page).toHaveURL(/edit$/);
+  await page.getByRole('button', { name: /^Sign out/ }).click();
+  await expect(page.getByRole('dialog')).toContainText('It is lost when you sign out.');
+  await page.getByRole('button', { name: 'Stay signed in' }).click();
+  await page.getByRole('link', { name: 'Leave it as it was' }).click();
+  await expect(page).toHaveURL(new RegExp(`${first!.id}$`));
+  await go(page, `${demo.url}/sessions/${second!.id}/edit`);
+  await remove.click();
+  await page.getByRole('button', { name: /^Save|^Keep/ }).click();
+  await expect(page).toHaveURL(new RegExp(`${second!.id}$`));
+});
+
+test('a text being written is asked after, and another text opens without it', async ({ as, demo }) => {
+  const page = await as('teacher');
+  await go(page, `${demo.url}/library/texts?text=win-and-wes-swim`);
+  await page.getByRole('tab', { name: 'Change it' }).click();
+  await page.getByLabel('Title').fill('Changed and not kept');
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Today' }).click();
+  const asked = page.getByRole('dialog', { name: 'Leave without keeping it?' });
+  await expect(asked).toContainText('the text “Changed and not kept”');
+  await asked.getByRole('button', { name: 'Stay here' }).click();
+  await page.goBack();
+  await asked.getByRole('button', { name: 'Leave, and lose it' }).click();
+  await go(page, `${demo.url}/library/texts?text=win-and-wes-swim`);
+  await page.getByText('Ask afterwards').waitFor();
+  await go(page, `${demo.url}/library/texts?text=new`);
+  await expect(page.getByLabel('Title')).toHaveValue('');
+});

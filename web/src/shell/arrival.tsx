@@ -1,0 +1,33 @@
+/** What a place says of itself when somebody comes to it from another one, and that it is on its way while it is not there yet. */
+import { useEffect, useRef, useState } from 'react';
+import { useHref, useLocation, useNavigation } from 'react-router';
+
+/** The title stands a moment after the place does: what it is about may have to be asked for. */
+const TITLE_AFTER_MS = 400;
+
+/**
+ * Says the title of a new place to a screen reader, which hears nothing of a page that was not loaded anew (WCAG 2.2, 4.1.3), and
+ * shows a line at the top of the window while a place is fetched for longer than a blink.
+ */
+export function Arrival() {
+  const location = useLocation();
+  const here = useHref(location);
+  const fetching = useNavigation().state === 'loading';
+  const opened = useRef<string | null>(location.pathname);
+  const [said, setSaid] = useState('');
+  useEffect(() => {
+    // the place that was opened first is read out by itself
+    if (opened.current === location.pathname) return;
+    opened.current = null;
+    const later = setTimeout(() => setSaid(document.title.replace(/ · Keen Sapling$/, '')), TITLE_AFTER_MS);
+    return () => clearTimeout(later);
+  }, [location.pathname]);
+  return (
+    <>
+      <p className="sr-only" aria-live="polite" data-place={here}>
+        {said}
+      </p>
+      {fetching && <div aria-hidden className="fetching no-print" />}
+    </>
+  );
+}
