@@ -43,6 +43,7 @@ test('a note on a child is asked after on the way to another one, stays where on
   // what was left is kept, and nobody is asked
   await note.fill('Reads well aloud.');
   await page.getByRole('button', { name: 'Leave the note' }).click();
+  await expect(note).toHaveValue('');
   await expect(page.getByText('Reads well aloud.')).toBeVisible();
   await go(page, `${demo.url}/children/${one.id}`);
   await expect(page.getByText('Reads well aloud.')).toHaveCount(0);

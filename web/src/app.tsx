@@ -214,7 +214,6 @@ function SignedInApp() {
       value={{
         revalidateOnFocus: true,
         focusThrottleInterval: 15_000,
-        keepPreviousData: true,
         shouldRetryOnError: false,
         dedupingInterval: 500,
       }}

@@ -23,7 +23,7 @@ export function Component() {
   const [params, setParams] = useSearchParams();
   const { data: children, error } = useData('children');
   const { data: classes } = useData('classes');
-  const { data: open } = useData('checks');
+  const { data: open, error: noneOpen } = useData('checks');
   const { data: settings } = useData('settings');
   const orders = useOrders();
   const start = useStart();
@@ -48,7 +48,8 @@ export function Component() {
     setChoice(next);
     keepChoice(next);
   };
-  if (!children || !classes)
+  // what is under way stands above the children: who presses a name must not hit the one below it
+  if (!children || !classes || !(open || noneOpen))
     return (
       <Page title="Check">
         <Pending error={error} what="the children" />

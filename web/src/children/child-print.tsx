@@ -33,7 +33,7 @@ export function Component() {
   const orders = useOrders();
   const [short, setShort] = useState(false);
   const line = child?.line ?? [];
-  const { value: next } = useCore(
+  const { value: next, busy } = useCore(
     () => core().teachNext({ taught: line, strands: child?.strands ?? [], limit: 6 }),
     [line, child?.strands],
   );
@@ -116,9 +116,9 @@ export function Component() {
         <div className="grid grid-cols-2 gap-x-8 text-sm">
           <section>
             <h2 className="text-lg">Teach next</h2>
-            {next?.length === 0 && <p>{nothingNext(child.line)}</p>}
+            {!busy && next?.length === 0 && <p>{nothingNext(child.line)}</p>}
             <ol>
-              {(next ?? []).map((n) => (
+              {(busy ? [] : (next ?? [])).map((n) => (
                 <li key={n.gpc ?? n.skill} className="flex gap-2 border-b border-black/20 py-0.5">
                   {n.gpc ? (
                     <span className="w-10 font-child text-base">{graphemeShown(n.gpc)}</span>

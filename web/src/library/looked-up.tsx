@@ -5,13 +5,13 @@ import { useCore } from '../workers/use-core.js';
 import { GraphemeChip, WordMarks } from '../ui/word-marks.js';
 
 export function LookedUp({ word, taught, onClose }: { word: string; taught: Taught; onClose: () => void }) {
-  const { value, error } = useCore(async () => {
+  const { value, busy, error } = useCore(async () => {
     const [[judged], planned] = await Promise.all([core().missing([word], taught), core().plannedWord(word, [])]);
     return { judged: judged!, planned };
   }, [word, taught.gpcs.length, taught.words.length]);
   return (
     <section aria-label={`The word ${word}`} className="sheet mb-5 flex flex-wrap items-center gap-x-6 gap-y-2 p-4">
-      {error || !value ? (
+      {error || busy || !value ? (
         <p role="status">{error ?? `Looking up ${word}…`}</p>
       ) : (
         <>

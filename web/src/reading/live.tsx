@@ -69,6 +69,7 @@ export function Live({ handle }: { handle: ReadingHandle }) {
       </div>
       {asking && saidFor && (
         <SaidBar
+          key={saidFor.id}
           word={record.words[saidFor.word]!}
           said={saidFor.said ?? ''}
           onSaid={(said) => {

@@ -21,7 +21,7 @@ export function Component() {
   const { data: children, error } = useData('children');
   const { data: classes } = useData('classes');
   const { data: texts } = useData('texts');
-  const { data: readings } = useData('readings', { query: { latest: 4 } });
+  const { data: readings, error: noReadings } = useData('readings', { query: { latest: 4 } });
   const me = useMe();
   const classId = params.get('class');
   const childId = params.get('child');
@@ -31,7 +31,8 @@ export function Component() {
     for (const r of readings ?? []) if (r.done && !out.has(r.child)) out.set(r.child, r);
     return out;
   }, [readings]);
-  if (!children || !classes || !texts)
+  // who read when says in which order they stand, and what is under way stands above them: nobody moves under a finger
+  if (!children || !classes || !texts || !(readings || noReadings))
     return (
       <Page title="Read a text">
         <Pending error={error} what="the children" />
@@ -58,6 +59,7 @@ export function Component() {
         <Empty title="No children yet">Bring in a class list, or ask the lead to share a class with you.</Empty>
       ) : child ? (
         <ChooseText
+          key={child.id}
           child={child}
           texts={texts}
           newest={(readings ?? []).filter((r) => r.child === child.id)}

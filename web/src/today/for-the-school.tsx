@@ -1,4 +1,5 @@
 /** For who answers for the whole: what is late or coming, one line each. A line goes when what it says is done. */
+import type { EndpointName, Endpoints, ResponseOf } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
 import { daysOff } from '@sapling/core/planning';
 import { Link } from 'react-router';
@@ -7,37 +8,59 @@ import { todayDay } from '../clock.js';
 import { useMay } from '../shell/me.js';
 import { dayWords } from '../ui/dates.js';
 
-const LOOK_BACK = 7;
+/** As far as everybody's own list of what is not logged yet. */
+const LOOK_BACK = 14;
 const HOLIDAY_AHEAD = 14;
 const ENDING_AHEAD = 7;
 const ERASED_AHEAD = 30;
 
-interface Line {
+export interface Line {
   readonly key: string;
   readonly says: string;
   readonly to: string;
   readonly link: string;
 }
+const NONE: readonly never[] = [];
 const counted = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`;
 const few = (names: readonly string[]): string =>
   names.length > 4 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ');
 
-function useLines(): readonly Line[] {
+/** What is late or coming in the school of a lead; nothing for anybody else; undefined while it is read. */
+export function useSchoolLines(): readonly Line[] | undefined {
+  const leads = useMay('manage team');
   const today = todayDay();
-  const { data: past } = useData('sessions', { query: { from: daysAfter(today, -LOOK_BACK), to: daysAfter(today, -1) } });
+  const { data: past } = useData(leads ? 'sessions' : null, { query: { from: daysAfter(today, -LOOK_BACK), to: daysAfter(today, -1) } });
   const { data: groups } = useData('groups');
   const { data: children } = useData('children');
   const { data: settings } = useData('settings');
-  const { data: leavers } = useData('leavers');
-  const { data: going } = useData('retention');
-  const unlogged = (past ?? []).filter((s) => !s.log);
-  const ending = (groups ?? []).filter((g) => g.endsOn && g.endsOn >= daysAfter(today, -14) && g.endsOn <= daysAfter(today, ENDING_AHEAD));
-  const holiday = (settings ? daysOff(settings) : [])
+  const { data: leavers } = useData(leads ? 'leavers' : null);
+  const { data: going } = useData(leads ? 'retention' : null);
+  if (!leads) return NONE;
+  return past && groups && children && settings && leavers && going
+    ? schoolLines({ today, past, groups, children, settings, leavers, going })
+    : undefined;
+}
+
+interface School {
+  readonly today: string;
+  readonly past: Answered<'sessions'>;
+  readonly groups: Answered<'groups'>;
+  readonly children: Answered<'children'>;
+  readonly settings: Answered<'settings'>;
+  readonly leavers: Answered<'leavers'>;
+  readonly going: Answered<'retention'>;
+}
+type Answered<N extends EndpointName> = ResponseOf<Endpoints[N]>;
+
+function schoolLines({ today, past, groups, children, settings, leavers, going }: School): readonly Line[] {
+  const unlogged = past.filter((s) => !s.log);
+  const ending = groups.filter((g) => g.endsOn && g.endsOn >= daysAfter(today, -14) && g.endsOn <= daysAfter(today, ENDING_AHEAD));
+  const holiday = daysOff(settings)
     .filter((h) => h.from > today && h.from <= daysAfter(today, HOLIDAY_AHEAD))
     .sort((a, b) => a.from.localeCompare(b.from))[0];
-  const never = (children ?? []).filter((c) => c.line.length > 0 && c.lastCheck === null);
-  const erased = (leavers ?? []).filter((l) => l.erasedOn <= daysAfter(today, ERASED_AHEAD));
-  const adultless = (groups ?? []).filter((g) => g.adultId === null);
+  const never = children.filter((c) => c.line.length > 0 && c.lastCheck === null);
+  const erased = leavers.filter((l) => l.erasedOn <= daysAfter(today, ERASED_AHEAD));
+  const adultless = groups.filter((g) => g.adultId === null);
   return [
     ...(unlogged.length > 0
       ? [
@@ -88,7 +111,7 @@ function useLines(): readonly Line[] {
           },
         ]
       : []),
-    ...(going && going.logs + going.remarks + going.recordings > 0
+    ...(going.logs + going.remarks + going.recordings > 0
       ? [
           {
             key: 'going',
@@ -105,12 +128,7 @@ function useLines(): readonly Line[] {
   ];
 }
 
-export function ForTheSchool() {
-  const leads = useMay('manage team');
-  return leads ? <List /> : null;
-}
-function List() {
-  const lines = useLines();
+export function ForTheSchool({ lines }: { lines: readonly Line[] }) {
   if (lines.length === 0) return null;
   return (
     <section aria-labelledby="school-today">

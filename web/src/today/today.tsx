@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { useStart } from '../check/use-start.js';
 import { FirstDay, useFirstDay } from './first-day.js';
-import { ForTheSchool } from './for-the-school.js';
+import { ForTheSchool, useSchoolLines } from './for-the-school.js';
 import { Left } from './left.js';
 import { useMay, useMe } from '../shell/me.js';
 import { dayWords, agoWords } from '../ui/dates.js';
@@ -17,6 +17,10 @@ import { GraphemeChip } from '../ui/word-marks.js';
 import { nowDate, todayDay } from '../clock.js';
 import { dateText } from '../wording/date-text.js';
 
+/** So long the sessions wait for what stands above them. */
+const WAIT_MS = 1500;
+/** What keeps plans in step is large, and nobody waits for it. */
+const KEEP_IN_STEP_AFTER_MS = 2000;
 const AllInStep = lazy(() => import('../sessions/redraw.js'));
 
 // eslint-disable-next-line complexity -- a page of parts that are each there or not
@@ -28,9 +32,13 @@ export function Component() {
   const plan = useMay('plan');
   const bringIn = useMay('import');
   const steps = useFirstDay();
-  const settled = useSettled();
+  const lines = useSchoolLines();
+  const waited = useAfter(WAIT_MS);
+  const settled = useAfter(KEEP_IN_STEP_AFTER_MS);
   const first = me.colleague.name.split(' ')[0];
-  if (!data)
+  // what stands above the sessions comes with them, where it comes soon: nothing moves under a finger
+  const above = lines !== undefined && (steps !== undefined || !bringIn);
+  if (!data || (!above && !waited))
     return (
       <Page title={`Hello, ${first}`}>
         <Pending error={error} what="today" />
@@ -60,7 +68,7 @@ export function Component() {
       ) : nothing && steps?.some((s) => !s.done) ? null : (
         <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_22rem]">
           <div className="grid content-start gap-8">
-            <ForTheSchool />
+            {lines && <ForTheSchool lines={lines} />}
             <section aria-labelledby="now">
               <h2 id="now" className="mb-2 text-lg">
                 {now.length === 0 ? 'No session today' : 'Sessions today'}
@@ -158,14 +166,14 @@ export function Component() {
   );
 }
 
-/** True some moments after the page is there: what keeps plans in step is large, and nobody waits for it. */
-function useSettled(): boolean {
-  const [settled, setSettled] = useState(false);
+/** True so many milliseconds after the page was opened. */
+function useAfter(ms: number): boolean {
+  const [after, setAfter] = useState(false);
   useEffect(() => {
-    const timer = setTimeout(() => setSettled(true), 2000);
+    const timer = setTimeout(() => setAfter(true), ms);
     return () => clearTimeout(timer);
-  }, []);
-  return settled;
+  }, [ms]);
+  return after;
 }
 
 /** What there is to run on a day, each with what can be done with it. */
