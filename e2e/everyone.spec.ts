@@ -254,6 +254,30 @@ test('whether the judgement can be trusted here is shown to leads and teachers, 
   expect((await tutor.request.get(`${demo.url}/api/progress/trust`)).status()).toBe(403);
 });
 
+test('what is read late neither stands under the name of another, nor moves what is pressed', async ({ as, demo }) => {
+  const page = await as('teacher');
+  await go(page, `${demo.url}/progress`);
+  await page.getByText(/^From [\d,]+ observations/).waitFor();
+  await page.route('**/api/progress?*', (route) => route.abort());
+  await page.getByRole('radio', { name: 'Otters' }).click();
+  await expect(page.getByText(/The progress cannot be shown/)).toBeVisible();
+  await expect(page.getByText(/^From [\d,]+ observations/)).toHaveCount(0);
+  let release = (): void => undefined;
+  const held = new Promise<void>((resolve) => (release = resolve));
+  await page.route('**/api/checks', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const children = page.waitForResponse((r) => r.url().includes('/api/children-packed'));
+  await page.goto(`${demo.url}/check`);
+  await children;
+  // time enough for them to be shown, were they
+  await page.waitForTimeout(600);
+  await expect(page.getByRole('button', { name: /^Start with/ })).toHaveCount(0);
+  release();
+  await expect(page.getByRole('button', { name: /^Start with/ }).first()).toBeVisible();
+});
+
 test('the numbers behind it are fitted for a lead who asks, with how far that is, and stopped without a trace', async ({ as, demo }) => {
   const page = await as('lead');
   await go(page, `${demo.url}/progress/trust`);
