@@ -64,6 +64,10 @@ test('the year is closed on one page, looked at afterwards, and opened again', a
     .first()
     .selectOption('leaves the school');
   await expect(lead.getByRole('status').filter({ hasText: '1 leave' })).toBeVisible();
+  // leaving it half chosen is asked after
+  await lead.getByRole('link', { name: 'Gaps', exact: true }).click();
+  await expect(lead.getByRole('dialog')).toContainText('Not kept yet: who goes where next year');
+  await lead.getByRole('button', { name: 'Stay here' }).click();
   await lead.getByRole('button', { name: 'Close the year…' }).click();
   await lead.getByRole('dialog').getByRole('button', { name: 'Close the year' }).click();
   await expect(lead.getByText('39 children moved up, 1 left')).toBeVisible();
@@ -76,4 +80,6 @@ test('the year is closed on one page, looked at afterwards, and opened again', a
   await expect(lead.getByText('is open again, as it was')).toBeVisible();
   expect(await children()).toEqual(before);
   expect(await getJson<unknown[]>(lead.request, `${demo.url}/api/groups`)).toHaveLength(groups);
+  // done, and nobody is asked any more
+  await go(lead, `${demo.url}/gaps`);
 });

@@ -9,9 +9,11 @@ import { familyFirst, readLines, recognise } from '../children/columns.js';
 import { ListTrouble, readListFile } from '../children/list-file.js';
 import { todayDay } from '../clock.js';
 import { useMay } from '../shell/me.js';
+import { useUnsaved } from '../shell/unsaved.js';
 import { FileButton } from '../ui/file-button.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { Empty, Page, Pending } from '../ui/page.js';
+import { say } from '../wording/say.js';
 import { PastYears } from './past-years.js';
 import { ClassRow, Confirm, ListRead } from './year-rows.js';
 import {
@@ -71,13 +73,15 @@ function Close({ classes, children }: { classes: readonly SchoolClass[]; childre
   const { data: groups } = useData('groups');
   const { data: ahead } = useData('sessions', { query: { from: todayDay() } });
   const [ending, setEnding] = useState(() => yearName(todayDay()));
-  const [plans, setPlans] = useState<readonly ClassPlan[]>(() => proposed(classes));
+  const [first] = useState<readonly ClassPlan[]>(() => proposed(classes));
+  const [plans, setPlans] = useState(first);
   const [others, setOthers] = useState<Others>(new Map());
   const [adults, setAdults] = useState<RollOver['adults']>('with the name');
   const [list, setList] = useState<FromList | null>(null);
   const [asking, setAsking] = useState(false);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
+  useUnsaved(others.size > 0 || JSON.stringify(plans) !== JSON.stringify(first), say('who goes where next year'));
   const names = nextNames(plans);
   const goes = useMemo(() => {
     const own = new Map(plans.map((p) => [p.id, p.leaves ? null : p.name.trim()]));
