@@ -1,5 +1,5 @@
 /** Typed and not kept: asked before it is lost, and never left on another child, session or text. */
-import { type ChildRow, allChildren, expect, getJson, go, test } from './support/fixtures.js';
+import { type ChildRow, PEOPLE, allChildren, expect, getJson, go, test } from './support/fixtures.js';
 
 test.use({ shared: 'unsaved' });
 
@@ -88,4 +88,30 @@ test('a text being written is asked after, and another text opens without it', a
   await page.getByText('Ask afterwards').waitFor();
   await go(page, `${demo.url}/library/texts?text=new`);
   await expect(page.getByLabel('Title')).toHaveValue('');
+});
+
+test('a sign-in that ends while something is written is taken up over the page by the same person only', async ({ as, demo }) => {
+  const page = await as('teacher');
+  const [one] = (await allChildren(page, demo.url)).slice(0, 1) as [ChildRow];
+  await go(page, `${demo.url}/children/${one.id}`);
+  const note = page.getByRole('textbox', { name: /^A note on/ });
+  const leave = page.getByRole('button', { name: 'Leave the note' });
+  const again = page.getByRole('dialog', { name: 'Sign in again' });
+  await note.fill('Written late in the evening.');
+  await page.context().clearCookies();
+  await leave.click();
+  await expect(again).toContainText('Not kept yet, and still here: a note on ');
+  await again.getByRole('button', { name: new RegExp(PEOPLE.teacher) }).click();
+  await expect(again).toHaveCount(0);
+  await expect(note).toHaveValue('Written late in the evening.');
+  await leave.click();
+  await expect(note).toHaveValue('');
+  await expect(page.getByText('Written late in the evening.')).toBeVisible();
+
+  await note.fill('Not for everybody.');
+  await page.context().clearCookies();
+  await leave.click();
+  await again.getByRole('button', { name: new RegExp(PEOPLE.tutor) }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(`Hello, ${PEOPLE.tutor.split(' ')[0]}`);
+  await expect(page.getByText('Not for everybody.')).toHaveCount(0);
 });

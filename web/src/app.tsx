@@ -5,8 +5,8 @@ import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import 'sonner/dist/styles.css';
 import { SWRConfig } from 'swr';
-import { call, holdAnswers, setCsrf, Unreachable } from './api/client.js';
-import { forgetAll, useLive } from './api/data.js';
+import { call, holdAnswers, setCsrf, tellSignInEnded, Unreachable } from './api/client.js';
+import { forgetAll, refreshAll, useLive } from './api/data.js';
 import { clock, keepZone } from './clock.js';
 import { sayAhead } from './outbox/ahead.js';
 import { startOutbox, stopOutbox } from './outbox/outbox.js';
@@ -16,6 +16,8 @@ import { Root } from './shell/root.js';
 import { Shell } from './shell/shell.js';
 import { SetUp } from './shell/set-up.js';
 import { SignIn } from './shell/sign-in.js';
+import { SignInAgain, waitsForItsPerson } from './shell/sign-in-again.js';
+import { forgetUnsaved } from './shell/unsaved.js';
 import { Failed, NotHere } from './shell/failed.js';
 import { ofOne } from './shell/of-one.js';
 import { Opening } from './shell/opening.js';
@@ -174,7 +176,16 @@ async function lastKnown(): Promise<AuthState | undefined> {
 
 function SignedInApp() {
   const [auth, setAuth] = useState<AuthState | 'opening' | 'unreachable'>('opening');
-  const again = useCallback(async () => setAuth(await readAuth()), []);
+  const [ended, setEnded] = useState(false);
+  const again = useCallback(async () => {
+    const state = await readAuth();
+    if (typeof state === 'object' && !state.me && waitsForItsPerson()) setEnded(true);
+    else setAuth(state);
+  }, []);
+  useEffect(() => {
+    tellSignInEnded(() => waitsForItsPerson() && void again());
+    return () => tellSignInEnded(undefined);
+  }, [again]);
   useEffect(() => {
     let gone = false;
     void readAuth().then((state) => gone || setAuth(state));
@@ -220,6 +231,24 @@ function SignedInApp() {
     >
       <MeContext.Provider value={person}>
         <RouterProvider router={router} />
+        {ended && (
+          <SignInAgain
+            me={person}
+            people={auth.demo ? auth.people : []}
+            mail={auth.mail}
+            onDone={async () => {
+              const state = await readAuth();
+              if (typeof state === 'object' && state.me?.colleague.id === person.colleague.id) {
+                setAuth(state);
+                setEnded(false);
+                startOutbox(person.colleague.id);
+                return refreshAll();
+              }
+              forgetUnsaved();
+              return location.assign(under('/'));
+            }}
+          />
+        )}
         <Toaster position="bottom-right" closeButton toastOptions={{ duration: 7000, className: 'toast' }} />
       </MeContext.Provider>
     </SWRConfig>

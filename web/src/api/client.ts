@@ -104,13 +104,24 @@ export async function call<N extends EndpointName>(name: N, input: Input<N> = {}
   // of an answer of the server alone: a page that something between sends in its place knows no clock
   const clock = Number(response.headers.get(CLOCK_HEADER));
   if (clock > 0) answeredAt(clock);
-  if (!response.ok) {
-    throw isProblem(data) ? new Problem(data) : new Unreachable();
-  }
+  if (!response.ok) throw refusal(name, data);
   const answer = (held ? held(name, data) : data) as ResponseOf<Endpoints[N]>;
   const etag = response.headers.get('etag');
   if (!write && etag) remember(url, { etag, data: answer });
   return answer;
+}
+
+/** Why a call was refused. */
+function refusal(name: EndpointName, data: unknown): Problem | Unreachable {
+  if (!isProblem(data)) return new Unreachable();
+  // marks that wait go out when somebody is signed in again: nobody is asked beside a child
+  if (data.code === 'not-signed-in' && name !== 'sendOutbox') signInEnded?.();
+  return new Problem(data);
+}
+let signInEnded: (() => void) | undefined;
+/** Who is told when the server says that nobody is signed in here any more. */
+export function tellSignInEnded(tell: (() => void) | undefined): void {
+  signInEnded = tell;
 }
 
 /** A file that the server makes. @throws Problem, Unreachable; what was stopped by `signal` throws as `fetch` does */

@@ -151,6 +151,11 @@ async function refreshChild(id: string): Promise<void> {
 /** What is read for one child. */
 const OF_ONE_CHILD: ReadonlySet<EndpointName> = new Set(['child', 'evidence', 'childTeaching', 'childTrail']);
 
+/** Has everything on screen read again. */
+export function refreshAll(): Promise<unknown> {
+  once.clear();
+  return mutate(() => true);
+}
 export function forgetAll(): Promise<unknown> {
   once.clear();
   return mutate(() => true, undefined, { revalidate: false });

@@ -3,6 +3,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'November 2026',
     what: [
+      'What you typed and did not keep is asked after before you leave it; a sign-in that ends meanwhile is taken up over the page.',
       'A code from your phone can be asked for besides your password, under Team; where you are signed in is shown there and ended.',
       'A forgotten password is set anew by letter, where the school has named a mail server.',
       'A made-up school can be opened beside yours, to try things in and throw away.',

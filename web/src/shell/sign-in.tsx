@@ -1,5 +1,5 @@
 import { ROLES, type Role } from '@sapling/contract';
-import { useState, type FormEvent } from 'react';
+import { useState, type FormEvent, type ReactNode } from 'react';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { TextField, Trouble } from '../ui/form.js';
 import { Front } from './front.js';
@@ -16,11 +16,14 @@ const SEES: Record<Role, string> = {
 export function SignIn({
   people,
   mail,
+  note,
   onDone,
 }: {
   people: readonly DemoPerson[];
   /** Whether a link for a forgotten password can be mailed. */
   mail: boolean;
+  /** Said above it. */
+  note?: ReactNode;
   onDone: () => Promise<unknown>;
 }) {
   const [trouble, setTrouble] = useState<unknown>(null);
@@ -58,6 +61,7 @@ export function SignIn({
   if (forgot) return <Forgotten onBack={() => setForgot(false)} />;
   return (
     <Front>
+      {note}
       {people.length > 0 && (
         <DemoPeople people={people} busy={busy} onChoose={(id) => void attempt(() => call('demoSignIn', { body: { id } }))} />
       )}
@@ -177,7 +181,7 @@ function Forgotten({ onBack }: { onBack: () => void }) {
   );
 }
 
-interface DemoPerson {
+export interface DemoPerson {
   readonly id: string;
   readonly name: string;
   readonly role: Role;

@@ -1,6 +1,7 @@
 /** Follows the words and the language of the school, on every page of somebody signed in. */
 import type { OwnDates, SchoolSettings } from '@sapling/contract';
 import { useEffect } from 'react';
+import { unsavedWork } from '../shell/unsaved.js';
 import { keepWording, type Catalogue, type Wording } from './say.js';
 
 /** Catalogues that ship beside the source's own British English, by BCP 47 tag. */
@@ -20,7 +21,8 @@ const own = (dates: OwnDates | null): Partial<Pick<Wording, 'dateOrder' | 'dateL
 
 /**
  * Keeps the wording as the school set it. Where it is another one than the page was opened in, the page is opened anew: much that is
- * said was put together when it opened. Beside a child that waits for the next opening.
+ * said was put together when it opened. Beside a child, and where
+ * something is not kept yet, that waits for the next opening.
  */
 export function useWording(settings: SchoolSettings | undefined, dates: OwnDates | null): void {
   useEffect(() => {
@@ -32,7 +34,8 @@ export function useWording(settings: SchoolSettings | undefined, dates: OwnDates
       if (
         !gone &&
         keepWording({ words: settings.ownWords, language, dateOrder: settings.dateOrder, ...own(dates) }, catalogue) &&
-        !BESIDE_A_CHILD.test(location.pathname)
+        !BESIDE_A_CHILD.test(location.pathname) &&
+        unsavedWork().length === 0
       )
         location.reload();
     })();
