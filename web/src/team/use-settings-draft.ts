@@ -28,7 +28,7 @@ export function useSettingsDraft(said: string): SettingsDraft {
   const [draft, setDraft] = useState<Partial<SchoolSettings>>({});
   const [trouble, setTrouble] = useState<string | null>(null);
   const now = kept && { ...kept, ...draft };
-  useUnsaved(Object.keys(draft).length > 0, say('what you changed in the settings'));
+  const settled = useUnsaved(Object.keys(draft).length > 0, say('what you changed in the settings'));
   return {
     now,
     changed: Object.keys(draft).length > 0,
@@ -43,6 +43,8 @@ export function useSettingsDraft(said: string): SettingsDraft {
       setTrouble(null);
       try {
         await call('saveSettings', { body: { ...now, version: kept.version } });
+        // a page that is opened anew for a new wording must not wait for what is kept by now
+        settled();
         await refresh('settings');
         setDraft({});
         toast(said);
