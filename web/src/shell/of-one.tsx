@@ -1,4 +1,4 @@
-/** Places that are each about one child, group, session or text: another one is another place. */
+/** Places that are each about one child, group, session or teaching order: another one is another place. */
 import type { ComponentType } from 'react';
 import { useParams } from 'react-router';
 

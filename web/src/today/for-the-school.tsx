@@ -1,5 +1,5 @@
 /** For who answers for the whole: what is late or coming, one line each. A line goes when what it says is done. */
-import type { EndpointName, Endpoints, ResponseOf } from '@sapling/contract';
+import type { ChildLine, EndpointName, Endpoints, Group, ResponseOf, SchoolSettings, Session } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
 import { daysOff } from '@sapling/core/planning';
 import { Link } from 'react-router';
@@ -29,33 +29,41 @@ const few = (names: readonly string[]): string =>
 export function useSchoolLines(): readonly Line[] | undefined {
   const leads = useMay('manage team');
   const today = todayDay();
-  const { data: past } = useData(leads ? 'sessions' : null, { query: { from: daysAfter(today, -LOOK_BACK), to: daysAfter(today, -1) } });
-  const { data: groups } = useData('groups');
-  const { data: children } = useData('children');
-  const { data: settings } = useData('settings');
-  const { data: leavers } = useData(leads ? 'leavers' : null);
-  const { data: going } = useData(leads ? 'retention' : null);
+  const past = useData(leads ? 'sessions' : null, { query: { from: daysAfter(today, -LOOK_BACK), to: daysAfter(today, -1) } });
+  const groups = useData('groups');
+  const children = useData('children');
+  const settings = useData('settings');
+  const leavers = useData(leads ? 'leavers' : null);
+  const going = useData(leads ? 'retention' : null);
   if (!leads) return NONE;
-  return past && groups && children && settings && leavers && going
-    ? schoolLines({ today, past, groups, children, settings, leavers, going })
-    : undefined;
+  // what cannot be read keeps no other line back
+  if ([past, groups, children, settings, leavers, going].some((read) => !read.data && !read.error)) return undefined;
+  return schoolLines({
+    today,
+    past: past.data ?? NONE,
+    groups: groups.data ?? NONE,
+    children: children.data ?? NONE,
+    settings: settings.data,
+    leavers: leavers.data ?? NONE,
+    going: going.data,
+  });
 }
 
 interface School {
   readonly today: string;
-  readonly past: Answered<'sessions'>;
-  readonly groups: Answered<'groups'>;
-  readonly children: Answered<'children'>;
-  readonly settings: Answered<'settings'>;
-  readonly leavers: Answered<'leavers'>;
-  readonly going: Answered<'retention'>;
+  readonly past: readonly Session[];
+  readonly groups: readonly Group[];
+  readonly children: readonly ChildLine[];
+  readonly settings: SchoolSettings | undefined;
+  readonly leavers: readonly Answered<'leavers'>[number][];
+  readonly going: Answered<'retention'> | undefined;
 }
 type Answered<N extends EndpointName> = ResponseOf<Endpoints[N]>;
 
 function schoolLines({ today, past, groups, children, settings, leavers, going }: School): readonly Line[] {
   const unlogged = past.filter((s) => !s.log);
   const ending = groups.filter((g) => g.endsOn && g.endsOn >= daysAfter(today, -14) && g.endsOn <= daysAfter(today, ENDING_AHEAD));
-  const holiday = daysOff(settings)
+  const holiday = (settings ? daysOff(settings) : [])
     .filter((h) => h.from > today && h.from <= daysAfter(today, HOLIDAY_AHEAD))
     .sort((a, b) => a.from.localeCompare(b.from))[0];
   const never = children.filter((c) => c.line.length > 0 && c.lastCheck === null);
@@ -111,7 +119,7 @@ function schoolLines({ today, past, groups, children, settings, leavers, going }
           },
         ]
       : []),
-    ...(going.logs + going.remarks + going.recordings > 0
+    ...(going && going.logs + going.remarks + going.recordings > 0
       ? [
           {
             key: 'going',
