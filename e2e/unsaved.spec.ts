@@ -73,6 +73,44 @@ test('a plan that was changed is asked after, kept or left on purpose it is not'
   await expect(page).toHaveURL(new RegExp(`${second!.id}$`));
 });
 
+test('a plan changed by hand comes back when another focus was looked at, and is asked after before another group', async ({
+  as,
+  demo,
+}) => {
+  const page = await as('lead');
+  await go(page, `${demo.url}/sessions/new`);
+  const words = page.getByRole('region', { name: 'Read words' });
+  const keep = page.getByRole('button', { name: /^Keep/ });
+  await words.getByRole('textbox', { name: 'Add a word to Read words' }).fill('queue');
+  await words.getByRole('button', { name: 'Add', exact: true }).click();
+  const mine = words.getByRole('button', { name: 'Change queue', exact: true });
+  await expect(mine).toBeVisible();
+  await page.getByLabel('Skill').selectOption({ index: 1 });
+  await expect(page.getByText('The plan you changed comes back with Undo.')).toBeVisible();
+  await expect(mine).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(mine).toBeVisible();
+  await expect(page.getByLabel('Skill')).toHaveValue('');
+  await expect(keep).toBeEnabled();
+  await expect(mine).toBeVisible();
+
+  const group = page.getByLabel('Group', { exact: true });
+  const [was, other] = [await group.inputValue(), await group.locator('option').last().getAttribute('value')];
+  await group.selectOption(other!);
+  const asked = page.getByRole('dialog', { name: 'Leave without keeping it?' });
+  await asked.getByRole('button', { name: 'Stay here' }).click();
+  await expect(group).toHaveValue(was);
+  await expect(mine).toBeVisible();
+  await group.selectOption(other!);
+  await asked.getByRole('button', { name: 'Leave, and lose it' }).click();
+  await expect(group).toHaveValue(other!);
+  await expect(keep).toBeEnabled();
+  await expect(mine).toHaveCount(0);
+  // one step back in the browser is the first group's, with what it is for
+  await page.goBack();
+  await expect(group).toHaveValue(was);
+});
+
 test('a text being written is asked after, and another text opens without it', async ({ as, demo }) => {
   const page = await as('teacher');
   await go(page, `${demo.url}/library/texts?text=win-and-wes-swim`);

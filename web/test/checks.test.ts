@@ -1,14 +1,17 @@
 /** Checks on this device: other sounds, sheets and their codes, what is due, what a spelling counts as, and the table of gaps as a file. */
-import type { ChildLine } from '@sapling/contract';
+import { DEFAULT_SETTINGS, type ChildLine } from '@sapling/contract';
 import { CHECK_KINDS, aboutItem, type CheckItem } from '@sapling/core/checks';
 import { STRANDS } from '@sapling/core/evidence';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { v7 as uuidv7 } from 'uuid';
-import { describe, expect, it } from 'vitest';
-import { cardsFor, DEFAULT_CHOICE, isDue, itemsFor } from '../src/check/choice.js';
+import { describe, expect, it, vi } from 'vitest';
+import { Unreachable } from '../src/api/client.js';
+import { readOnce } from '../src/api/data.js';
+import { asOffered, cardsFor, DEFAULT_CHOICE, isDue, itemsFor } from '../src/check/choice.js';
 import { asSaid, isChosen, isWritten, markWord, marksOf } from '../src/check/kinds.js';
 import {
+  amend,
   begin,
   cardNow,
   counting,
@@ -23,9 +26,12 @@ import {
   type Marker,
 } from '../src/check/local-check.js';
 import { sheetCode } from '../src/check/sheet-code.js';
+import { clock as device } from '../src/clock.js';
 import { duePairs } from '../src/children/due.js';
 import { cellsOf, gapsCsv, pairColumn, strandColumn, strandsSeen } from '../src/gaps/columns.js';
 import { child } from './support/children.js';
+
+vi.mock(import('../src/api/data.js'), async (original) => ({ ...(await original()), readOnce: vi.fn() }));
 
 let clock = Date.parse('2026-11-24T09:00:00Z');
 const marker: Marker = { by: uuidv7(), now: () => new Date((clock += 1000)).toISOString(), newId: () => uuidv7() };
@@ -98,6 +104,39 @@ describe('items', () => {
     expect(markWord('wrong', 'word', 'sop')).toBe('Something else');
     expect(asSaid('Tim', 'tim ')).toBe(true);
     expect(asSaid('The cat sat.', 'the cat sat.')).toBe(false);
+  });
+});
+
+describe('a mark that is corrected', () => {
+  const marked = (outcome: 'wrong' | 'accent') => {
+    const { check } = begin({ id: uuidv7(), name: 'Ada' }, { kind: 'see-say', stack: ['b:b'] }, uuidv7(), marker);
+    return mark(check, { outcome, ms: 900, said: 'd', parts: [0] }, marker).check;
+  };
+  const seen = (check: ReturnType<typeof marked>) => counting(check.marks[0]!);
+  it('keeps no slip beside a right answer, and none beside no answer at all', () => {
+    for (const outcome of ['right', 'slow', 'no answer'] as const) {
+      const corrected = seen(amend(marked('wrong'), 'b:b', { outcome }, marker).check);
+      expect(corrected).toMatchObject({ outcome, ms: 900, gpc: 'b:b' });
+      expect(corrected.said).toBeUndefined();
+      expect(corrected.parts).toBeUndefined();
+    }
+  });
+  it('keeps it where it is one still, and what is noted later', () => {
+    expect(seen(amend(marked('wrong'), 'b:b', { outcome: 'accent' }, marker).check).said).toBe('d');
+    expect(seen(amend(marked('wrong'), 'b:b', { said: 'p' }, marker).check)).toMatchObject({ outcome: 'wrong', said: 'p', parts: [0] });
+    expect(seen(amend(marked('wrong'), 'b:b', { outcome: 'right', said: 'b' }, marker).check).said).toBe('b');
+  });
+});
+
+describe('a kind of check that the school has stopped doing', () => {
+  it('is not what a check begins with, and is chosen again when it is done again', () => {
+    const kept = { ...DEFAULT_CHOICE, kind: 'made-up word' as const, perLevel: 5 };
+    expect(asOffered(kept, { ...DEFAULT_SETTINGS, madeUpWords: 'not at all' })).toEqual({ ...kept, kind: DEFAULT_CHOICE.kind });
+    expect(asOffered(kept, { ...DEFAULT_SETTINGS, madeUpWords: 'checking only' })).toBe(kept);
+    expect(asOffered({ ...kept, kind: 'see-name' }, { ...DEFAULT_SETTINGS, letterNames: false }).kind).toBe(DEFAULT_CHOICE.kind);
+    expect(asOffered({ ...kept, kind: 'see-name' }, { ...DEFAULT_SETTINGS, letterNames: true }).kind).toBe('see-name');
+    // nothing is known of the school yet
+    expect(asOffered(kept, undefined)).toBe(kept);
   });
 });
 
@@ -175,6 +214,16 @@ describe('the two-minute check of a group', () => {
 });
 
 describe('due for another look', () => {
+  it('is asked by the school’s own days, as it is counted in the list', async () => {
+    const ago = (days: number) => ({ state: 'secure', age: days + (NOW - device.ms()) / DAY, p: 0.9 });
+    const child = childOf([ago(10), ago(30), ago(60)]);
+    const asked = async () => (await itemsFor(child, { ...DEFAULT_CHOICE, scope: 'due' }, { gpcs: [], words: [] }, 1)).stack.length;
+    vi.mocked(readOnce).mockResolvedValueOnce({ ...DEFAULT_SETTINGS, dueAfterDays: 14 } as never);
+    expect(await asked()).toBe(2);
+    // with the settings out of reach it is as shipped
+    vi.mocked(readOnce).mockRejectedValueOnce(new Unreachable());
+    expect(await asked()).toBe(1);
+  });
   it('is what was secure when last seen, long ago by the school’s days or by what time has worn: never a gap, nor what was never secure', () => {
     const worn = fc.array(fc.boolean(), { minLength: 12, maxLength: 12 });
     fc.assert(

@@ -1,19 +1,9 @@
 /** A session to be made: what it is for, whose it is and whether a drawn plan fits, from what was chosen and what there is. */
 import { describe, expect, it } from 'vitest';
 import type { Lending, StyleRow } from '@sapling/contract';
-import {
-  adultOf,
-  aimOf,
-  asInCycle,
-  askedFrom,
-  choiceFrom,
-  forAnotherGroup,
-  isForAim,
-  styleOf,
-  type Aim,
-} from '../src/sessions/session-choice.js';
+import { adultOf, aimOf, asInCycle, askedFrom, choiceFrom, isForAim, styleOf, type Aim } from '../src/sessions/session-choice.js';
 import type { Plan } from '../src/sessions/part-view.js';
-import { taken } from '../src/sessions/use-draft.js';
+import { changedTo, taken, undone } from '../src/sessions/use-draft.js';
 
 type CycleSession = NonNullable<Parameters<typeof aimOf>[2]>;
 const planned = (fresh: string | null, again: string[] = []): CycleSession =>
@@ -67,9 +57,11 @@ describe('what an address asks for', () => {
     expect(askedFrom(address)).toEqual({ contrast: [['b:b', 'd:d']], recheck: ['m:m'] });
     expect(choiceFrom(new URLSearchParams({ skill: 'juggling' }))).toMatchObject({ on: null, focus: undefined, skill: undefined });
   });
-  it('is forgotten for another group, but for how long and in which style', () => {
+  it('is all that holds at another address, but for how long and in which style', () => {
     const before = { ...choiceFrom(new URLSearchParams({ focus: 'ai:ay', on: '2026-12-01' })), minutes: 30, style: 's1', adult: 'ada' };
-    expect(forAnotherGroup(before)).toEqual({ ...before, on: null, adult: undefined, focus: undefined, skill: undefined });
+    const other = { ...before, on: null, adult: undefined, focus: undefined, skill: undefined };
+    expect(choiceFrom(new URLSearchParams({ group: 'g' }), before)).toEqual(other);
+    expect(choiceFrom(new URLSearchParams({ group: 'g', focus: 'oa:oh' }), before)).toEqual({ ...other, focus: ['oa:oh'] });
   });
 });
 
@@ -121,6 +113,28 @@ describe('a plan that is drawn again', () => {
     const other = taken(again, plan(['oa:oh'], ['boat']));
     expect(words(other.plan)).toEqual(['boat']);
     expect(other.past).toEqual([]);
+  });
+  it('for other pairs leaves a way back to one that was changed by hand, which nothing drawn late covers', () => {
+    const drawn = taken({ past: [], plan: null }, plan(['ai:ay'], ['rain']));
+    const mine = changedTo(drawn, plan(['ai:ay'], ['snail']));
+    const other = taken(mine, plan(['oa:oh'], ['boat']));
+    expect(words(other.plan)).toEqual(['boat']);
+    expect(other.byHand).toBe(true);
+    const back = undone(other);
+    expect(words(back.plan)).toEqual(['snail']);
+    expect(back.byHand).toBe(true);
+    // the page asks for these pairs again: what is drawn for them then is not laid over
+    const late = taken(back, plan(['ai:ay'], ['mail']));
+    expect(words(late.plan)).toEqual(['snail']);
+    // pressed once more, and drawn on purpose, it is a step like any other
+    expect(words(taken(late, plan(['ai:ay'], ['mail'])).plan)).toEqual(['mail']);
+    expect(words(undone(undone(taken(late, plan(['ai:ay'], ['mail'])))).plan)).toEqual(['rain']);
+    // a change made before it came stays
+    const quick = taken(changedTo(back, plan(['ai:ay'], ['trail'])), plan(['ai:ay'], ['mail']));
+    expect(words(quick.plan)).toEqual(['trail']);
+    // where nothing is asked for, nothing of one's own goes
+    expect(taken(mine, null)).toBe(mine);
+    expect(taken(drawn, null).plan).toBeNull();
   });
   it('may be kept only while it is for what is wanted', () => {
     const aim = { focus: ['ai:ay'], skill: undefined, ...nothing };

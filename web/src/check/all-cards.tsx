@@ -20,7 +20,11 @@ export function AllCards({ handle }: { handle: CheckHandle }) {
   return (
     <section className="mb-8" aria-label="All cards">
       <button className="btn btn-quiet -ml-2" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {open ? 'Hide the cards' : `All ${check.marks.length} cards, to look over or correct`}
+        {open
+          ? 'Hide the cards'
+          : check.marks.length === 1
+            ? 'The one card, to look over or correct'
+            : `All ${check.marks.length} cards, to look over or correct`}
       </button>
       {open && (
         <ul className="sheet ruled mt-2 sm:columns-2">

@@ -9,7 +9,7 @@ import { useOrders } from '../api/orders.js';
 import { useMay, useMe } from '../shell/me.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { canBeAsked, keepChoice, lastChoice, type Choice } from './choice.js';
+import { asOffered, canBeAsked, keepChoice, kindsOffered, lastChoice, type Choice } from './choice.js';
 import { KindList, KindOptions } from './kind-list.js';
 import { prepare } from './prepared-ahead.js';
 import { usePreparedAhead } from './use-prepared-ahead.js';
@@ -27,7 +27,8 @@ export function Component() {
   const { data: settings } = useData('settings');
   const orders = useOrders();
   const start = useStart();
-  const [choice, setChoice] = useState<Choice>(lastChoice);
+  const [kept, setChoice] = useState<Choice>(lastChoice);
+  const choice = useMemo(() => asOffered(kept, settings), [kept, settings]);
   const [late, setLate] = useState(false);
   /** The child whose check is being prepared: a spelling check takes a moment. */
   const [preparing, setPreparing] = useState<string | null>(null);
@@ -95,12 +96,7 @@ export function Component() {
           {underWay.length > 0 && <UnderWay checks={underWay} />}
           <div className="grid gap-x-7 gap-y-5 lg:grid-cols-[14.5rem_minmax(0,1fr)]">
             <div>
-              <KindList
-                kind={choice.kind}
-                madeUp={settings?.madeUpWords !== 'not at all'}
-                names={settings?.letterNames ?? false}
-                onKind={(kind) => change({ ...choice, kind })}
-              />
+              <KindList kind={choice.kind} kinds={kindsOffered(settings)} onKind={(kind) => change({ ...choice, kind })} />
               <Link
                 to={`/check/reading${classId ? `?class=${classId}` : ''}`}
                 className="mt-4 flex items-center gap-2 rounded-m border border-rule bg-sheet px-3 py-2 font-semibold hover:border-ink"

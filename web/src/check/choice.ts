@@ -1,5 +1,5 @@
 /** What a check is to ask, as it is chosen in Check and remembered on this device. */
-import { saysSomething, type ChildLine } from '@sapling/contract';
+import { DEFAULT_SETTINGS, saysSomething, type ChildLine, type SchoolSettings } from '@sapling/contract';
 import { CHECK_KINDS, checkKind, type CheckItem, type CheckKind, type Choices, type ItemRequest } from '@sapling/core/checks';
 import type { DictationText, Gpc, Taught } from '@sapling/core/phonics';
 import { READS_FROM } from '@sapling/core/planning';
@@ -34,7 +34,7 @@ export interface Choice {
 }
 export const DEFAULT_CHOICE: Choice = { kind: 'see-say', scope: 'all', choices: 4, perLevel: 3, knownOnly: true };
 
-export function cardsFor(child: ChildLine, scope: Scope, now = clock.ms(), dueAfterDays = 42): Gpc[] {
+export function cardsFor(child: ChildLine, scope: Scope, now = clock.ms(), dueAfterDays: number = DEFAULT_SETTINGS.dueAfterDays): Gpc[] {
   return child.line
     .filter((c) => {
       if (scope === 'all') return true;
@@ -93,7 +93,9 @@ const likelyBeyond = (pair: ChildLine['line'][number]): boolean => pair.state ==
 async function made(child: ChildLine, choice: Choice, taught: Taught, seed: number, avoid: readonly string[]): Promise<CheckItem[]> {
   const kind = checkKind(choice.kind);
   const all = child.line.map((c) => c.gpc);
-  const ask = choice.only ? all.filter((gpc) => choice.only!.includes(gpc)) : cardsFor(child, choice.scope);
+  const ask = choice.only
+    ? all.filter((gpc) => choice.only!.includes(gpc))
+    : cardsFor(child, choice.scope, clock.ms(), choice.scope === 'due' ? await dueAfterDays() : undefined);
   if (kind.from === 'pairs' && ask.length === 0) throw new NothingToAsk('There is no card in that choice for this child.');
   const beyond = new Set(choice.knownOnly ? child.line.filter(likelyBeyond).map((c) => c.gpc) : []);
   const request: ItemRequest = {
@@ -111,6 +113,16 @@ async function made(child: ChildLine, choice: Choice, taught: Taught, seed: numb
   return kind.from === 'pairs' ? kind.items(request) : core().checkItems(choice.kind, request);
 }
 
+/** After how many days this school looks again; as shipped where that cannot be read. */
+async function dueAfterDays(): Promise<number> {
+  try {
+    return (await readOnce('settings')).dueAfterDays;
+  } catch (error) {
+    if (error instanceof Unreachable) return DEFAULT_SETTINGS.dueAfterDays;
+    throw error;
+  }
+}
+
 /** Texts that sentences are taken from; out of reach, words alone are dictated. */
 async function textsToDictate(): Promise<DictationText[]> {
   try {
@@ -120,6 +132,18 @@ async function textsToDictate(): Promise<DictationText[]> {
     throw error;
   }
 }
+
+/** The kinds of check that this school does. Before its settings are read, those that every school does. */
+export const kindsOffered = (settings: Pick<SchoolSettings, 'madeUpWords' | 'letterNames'> | undefined): CheckKind[] => {
+  const used = { 'made-up words': settings?.madeUpWords !== 'not at all', 'letter names': settings?.letterNames ?? false };
+  return CHECK_KINDS.filter((kind) => {
+    const { onlyWith } = checkKind(kind);
+    return onlyWith === undefined || used[onlyWith];
+  });
+};
+/** The same choice, but for a kind that the school has stopped doing since it was chosen. */
+export const asOffered = (choice: Choice, settings: Parameters<typeof kindsOffered>[0]): Choice =>
+  settings === undefined || kindsOffered(settings).includes(choice.kind) ? choice : { ...choice, kind: DEFAULT_CHOICE.kind };
 
 const KEPT = keptAs('sapling-check-choice');
 /** What was chosen last on this device: beside a row of children it is chosen once. */

@@ -1,6 +1,7 @@
 /** What the answers of a check say: by step of difficulty, what kinds of slip, and what was written, laid against the words. */
 import { checkKind, type Pattern, type SentenceAnalysis, type SpellingAnalysis } from '@sapling/core/checks';
 import { isVowelSound } from '@sapling/core/phonics';
+import type { SchoolSettings } from '@sapling/contract';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import { useData } from '../api/data.js';
@@ -48,6 +49,9 @@ export function LevelFindings({ check }: { check: LocalCheck }) {
   );
 }
 
+/** The accent that answers are held against, as the evidence is: what is no error there is none here. */
+const accentOf = (settings: SchoolSettings | undefined): { accent?: string } => (settings?.accent ? { accent: settings.accent } : {});
+
 /** The kinds of slip in words that were read, with the words they were in. */
 export function WordFindings({ check }: { check: LocalCheck }) {
   const { data: settings } = useData('settings');
@@ -66,12 +70,7 @@ export function WordFindings({ check }: { check: LocalCheck }) {
           target,
           said: answer,
           patterns: (
-            await core().analyseResponse({
-              target,
-              said: answer,
-              madeUp: checkKind(check.kind).madeUp === true,
-              ...(settings?.accent ? { accent: settings.accent } : {}),
-            })
+            await core().analyseResponse({ target, said: answer, madeUp: checkKind(check.kind).madeUp === true, ...accentOf(settings) })
           ).patterns,
         })),
       ),
@@ -148,6 +147,7 @@ export function RowFindings({ check }: { check: LocalCheck }) {
 
 /** Each word that was written, its sounds one by one. */
 export function SpellingFindings({ check }: { check: LocalCheck }) {
+  const { data: settings } = useData('settings');
   const written = check.marks.flatMap((m) => {
     const seen = counting(m);
     const { word } = itemOf(check, m.key);
@@ -158,11 +158,21 @@ export function SpellingFindings({ check }: { check: LocalCheck }) {
       Promise.all(
         written.map(async ({ word, written: text }) =>
           /\s/.test(word)
-            ? { word, text, analysis: undefined, sentence: await core().analyseSentence({ target: word, written: text }) }
-            : { word, text, sentence: undefined, analysis: await core().analyseSpelling({ target: word, written: text }) },
+            ? {
+                word,
+                text,
+                analysis: undefined,
+                sentence: await core().analyseSentence({ target: word, written: text, ...accentOf(settings) }),
+              }
+            : {
+                word,
+                text,
+                sentence: undefined,
+                analysis: await core().analyseSpelling({ target: word, written: text, ...accentOf(settings) }),
+              },
         ),
       ),
-    [written],
+    [written, settings?.accent],
   );
   if (!value) return null;
   return (

@@ -1,22 +1,20 @@
 /** The kinds of check in the order of the work, and what can be set for the chosen one. */
-import { CHECK_AREAS, CHECK_KINDS, checkKind, type CheckKind, type CheckSetting, type Choices } from '@sapling/core/checks';
+import { CHECK_AREAS, checkKind, type CheckKind, type CheckSetting, type Choices } from '@sapling/core/checks';
 import { RadioGroup } from 'radix-ui';
 import { SCOPES, type Choice, type Scope } from './choice.js';
 import { inOwnWords } from '../wording/say.js';
 
 export function KindList({
   kind,
-  madeUp,
-  names,
+  kinds,
   onKind,
 }: {
   kind: CheckKind;
-  madeUp: boolean;
-  names: boolean;
+  /** Those there are to choose from. */
+  kinds: readonly CheckKind[];
   onKind: (kind: CheckKind) => void;
 }) {
-  const used = { 'made-up words': madeUp, 'letter names': names };
-  const offered = CHECK_KINDS.map((k) => ({ kind: k, ...checkKind(k) })).filter((k) => !k.onlyWith || used[k.onlyWith]);
+  const offered = kinds.map((k) => ({ kind: k, ...checkKind(k) }));
   return (
     <>
       <select

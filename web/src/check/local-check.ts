@@ -185,12 +185,16 @@ export function takeBack(check: LocalCheck, marker: Marker): Step {
   return { check: { ...check, marks: check.marks.slice(0, -1) }, entries };
 }
 
+/** What was said is a slip, which is none of an answer that turns out to have been right, or none at all. */
+const slippedOnly = (outcome: Outcome): boolean => outcome === 'wrong' || outcome === 'put right' || outcome === 'accent';
 /** Adds what was said, or changes how a card was marked: a new observation that replaces the one before. */
 export function amend(check: LocalCheck, key: string, change: Change, marker: Marker): Step {
   const at = check.marks.findIndex((m) => m.key === key);
   if (at < 0) return { check, entries: [] };
   const before = counting(check.marks[at]!);
-  const record: ObservationRow = { ...before, ...clean(change), id: marker.newId(), by: marker.by, at: marker.now(), replaces: before.id };
+  const { said: _said, parts: _parts, ...bare } = before;
+  const stands = slippedOnly(before.outcome) && change.outcome !== undefined && !slippedOnly(change.outcome) ? bare : before;
+  const record: ObservationRow = { ...stands, ...clean(change), id: marker.newId(), by: marker.by, at: marker.now(), replaces: before.id };
   const marks = check.marks.map((m, k) => (k === at ? { key, chain: [...m.chain, record] } : m));
   return { check: { ...check, marks }, entries: [{ type: 'observation', id: record.id, record }] };
 }

@@ -7,7 +7,7 @@ import { useOrders } from '../api/orders.js';
 import { useMe } from '../shell/me.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Page, Pending } from '../ui/page.js';
-import { canBeAsked, keepChoice, lastChoice, type Choice } from './choice.js';
+import { asOffered, canBeAsked, keepChoice, kindsOffered, lastChoice, type Choice } from './choice.js';
 import { KindList, KindOptions } from './kind-list.js';
 import { startCheck } from './start.js';
 import { inOwnWords } from '../wording/say.js';
@@ -21,7 +21,8 @@ export function Component() {
   const { data: settings } = useData('settings');
   const orders = useOrders();
   const wanted = CHECK_KINDS.find((kind) => kind === params.get('kind'));
-  const [choice, setChoice] = useState<Choice>(() => ({ ...lastChoice(), ...(wanted ? { kind: wanted } : {}), late: 'paper' }));
+  const [kept, setChoice] = useState<Choice>(() => ({ ...lastChoice(), ...(wanted ? { kind: wanted } : {}), late: 'paper' }));
+  const choice = asOffered(kept, settings);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [making, setMaking] = useState<{ done: number; of: number } | null>(null);
   const [trouble, setTrouble] = useState<readonly string[]>([]);
@@ -32,8 +33,10 @@ export function Component() {
         <Pending error={error} what="the children" />
       </Page>
     );
-  const classId = params.get('class') ?? classes.find((c) => children.some((child) => child.classId === c.id))?.id ?? null;
-  const shown = children.filter((c) => (!classId || c.classId === classId) && canBeAsked(c, choice.kind));
+  const wantedClass = params.get('class') ?? classes.find((c) => children.some((child) => child.classId === c.id))?.id ?? 'all';
+  const classId = wantedClass === 'all' ? null : wantedClass;
+  const there = children.filter((c) => !classId || c.classId === classId);
+  const shown = there.filter((c) => canBeAsked(c, choice.kind));
   const chosen = shown.filter((c) => !left.has(c.id));
   const change = (next: Choice): void => {
     setChoice({ ...next, late: 'paper' });
@@ -69,19 +72,28 @@ export function Component() {
       }
     >
       <div className="grid gap-x-7 gap-y-5 lg:grid-cols-[14.5rem_minmax(0,1fr)]">
-        <KindList
-          kind={choice.kind}
-          madeUp={settings?.madeUpWords !== 'not at all'}
-          names={settings?.letterNames ?? false}
-          onKind={(kind: CheckKind) => change({ ...choice, kind })}
-        />
+        <KindList kind={choice.kind} kinds={kindsOffered(settings)} onKind={(kind: CheckKind) => change({ ...choice, kind })} />
         <div>
           <h2 className="text-xl">{inOwnWords(checkKind(choice.kind).title)}</h2>
-          <p className="text-ink-2">{checkKind(choice.kind).how}</p>
+          <p className="text-ink-2">{inOwnWords(checkKind(choice.kind).how)}</p>
           <div className="mt-3 mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
-            <ClassPicker classes={classes} value={classId} onChange={(next) => setParams(next ? { class: next } : {})} />
+            <ClassPicker classes={classes} value={classId} onChange={(next) => setParams({ class: next ?? 'all' })} />
             <KindOptions choice={choice} onChoice={change} />
           </div>
+          {shown.length === 0 && (
+            <p className="text-ink-2">
+              {there.length === 0 ? (
+                'No children in this class yet.'
+              ) : (
+                <>
+                  Nothing has been taught to these children yet, so there is nothing to print.{' '}
+                  <Link className="underline" to="/children/classes">
+                    Set how far the class has been taught.
+                  </Link>
+                </>
+              )}
+            </p>
+          )}
           <ul className="sheet ruled columns-2 gap-0">
             {shown.map((c) => (
               <li key={c.id} className="break-inside-avoid">
@@ -108,9 +120,11 @@ export function Component() {
             <button className="btn btn-main" disabled={chosen.length === 0 || making !== null} onClick={() => void make()}>
               Make {chosen.length} {chosen.length === 1 ? 'sheet' : 'sheets'}
             </button>
-            <button className="btn btn-quiet" onClick={() => setLeft(left.size === 0 ? new Set(shown.map((c) => c.id)) : new Set())}>
-              {left.size === 0 ? 'Choose none' : 'Choose all'}
-            </button>
+            {shown.length > 0 && (
+              <button className="btn btn-quiet" onClick={() => setLeft(chosen.length > 0 ? new Set(shown.map((c) => c.id)) : new Set())}>
+                {chosen.length > 0 ? 'Choose none' : 'Choose all'}
+              </button>
+            )}
             {making && (
               <span role="status" className="flex items-center gap-2 text-ink-2">
                 <progress value={making.done} max={making.of} /> {making.done} of {making.of}

@@ -98,7 +98,7 @@ function AdultSheet({ check, name }: { check: LocalCheck; name: string }) {
     <>
       <Head check={check} name={name} who="For the adult" />
       <p className="mb-2 text-sm">
-        {checkKind(check.kind).how}{' '}
+        {inOwnWords(checkKind(check.kind).how)}{' '}
         {written
           ? 'Nothing to mark here: type in what the child wrote.'
           : chosen

@@ -1,4 +1,5 @@
 /** The end of a check: how it went, what was said where it is still known, every mark open to correction, and the next child. */
+import type { ChildLine } from '@sapling/contract';
 import { checkKind, type Done } from '@sapling/core/checks';
 import type { Outcome } from '@sapling/core/evidence';
 import { useEffect, useRef } from 'react';
@@ -8,7 +9,7 @@ import { timeWords } from '../ui/dates.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { AllCards } from './all-cards.js';
 import { BinCheck } from './bin-check.js';
-import { lastChoice } from './choice.js';
+import { cardsFor, lastChoice, type Choice } from './choice.js';
 import { LevelFindings, RowFindings, SpellingFindings, WordFindings } from './findings.js';
 import { isChosen, isWritten, marksOf } from './kinds.js';
 import { counting, QUICK_MINUTES, quickStep, type LocalCheck } from './local-check.js';
@@ -37,6 +38,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
   const check = handle.check!;
   const { kind } = check;
   const { data: children } = useData('children');
+  const { data: settings } = useData('settings');
   const start = useStart();
   const { finish } = handle;
   const title = useRef<HTMLHeadingElement>(null);
@@ -54,15 +56,18 @@ export function Summary({ handle }: { handle: CheckHandle }) {
     return () => clearTimeout(timer);
   }, [kind, check.child, check.startedAt]);
   const child = children?.find((c) => c.id === check.child);
-  const next =
-    child && children ? nextInTurn(children, { classId: child.classId, after: child.id, kind }, clock.ms(), doneToday(kind)) : undefined;
+  const again: Choice = { ...lastChoice(), kind, ...(check.quick ? { quick: true } : {}), ...(check.late ? { late: check.late } : {}) };
+  const cards = (of: ChildLine): number =>
+    again.quick ? of.line.length : cardsFor(of, again.scope, clock.ms(), settings?.dueAfterDays).length;
+  // one who has no card in this choice is passed over
+  const inTurn = (children ?? []).filter((c) => checkKind(kind).from !== 'pairs' || cards(c) > 0);
+  const next = child && nextInTurn(inTurn, { classId: child.classId, after: child.id, kind }, clock.ms(), doneToday(kind));
   const marks = check.marks.map(counting);
   const times = marks.flatMap((m) => (m.ms === undefined ? [] : [m.ms])).sort((a, b) => a - b);
   const missed = check.marks.filter((m) => ['wrong', 'no answer', 'put right'].includes(counting(m).outcome));
   const slow = marks.filter((m) => m.outcome === 'slow');
   const startNext = async (): Promise<void> => {
-    if (next)
-      await start(next, { ...lastChoice(), kind, ...(check.quick ? { quick: true } : {}), ...(check.late ? { late: check.late } : {}) });
+    if (next) await start(next, again);
   };
   return (
     <main className="mx-auto max-w-4xl p-8">

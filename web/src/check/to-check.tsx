@@ -92,7 +92,7 @@ const Row = memo(function Row({ child, cards, quick, asked, total, preparing, in
       <div className="min-w-0 flex-1 max-lg:order-last max-lg:basis-full">
         <Line line={child.line} total={total} width="100%" />
       </div>
-      {cards !== null && <span className="w-16 text-right text-sm text-ink-2">{cards} cards</span>}
+      {cards !== null && <span className="w-16 text-right text-sm text-ink-2">{cards === 1 ? '1 card' : `${cards} cards`}</span>}
       {quick && (
         <button
           className="btn btn-small"

@@ -1,5 +1,5 @@
 /** A child on one page: strands, pairs, what is mixed up, what to teach next, what is due, with the cautions. */
-import { fullName, initials } from '@sapling/contract';
+import { DEFAULT_SETTINGS, fullName, initials } from '@sapling/contract';
 import { STRANDS, type Observation } from '@sapling/core/evidence';
 import { confusions } from '@sapling/core/judgement';
 import { useMemo, useState } from 'react';
@@ -50,7 +50,7 @@ export function Component() {
   const schoolClass = classes.find((c) => c.id === child.classId);
   const steps = orders.order(child.classId)?.steps.slice(0, schoolClass?.taughtSteps ?? 0) ?? [];
   const states = new Map(child.line.map((c) => [c.gpc, signOf(c)]));
-  const due = duePairs(child, clock.ms(), settings?.dueAfterDays ?? 42);
+  const due = duePairs(child, clock.ms(), settings?.dueAfterDays ?? DEFAULT_SETTINGS.dueAfterDays);
   const seen = new Set((evidence ?? []).filter((o) => o.counts).map((o) => dayOf(o.at)));
   return (
     <Paper

@@ -1,5 +1,5 @@
 /** One child: every pair with its state, what it rests on, groups, and the next step. */
-import { fullName, type PairStateRow } from '@sapling/contract';
+import { DEFAULT_SETTINGS, fullName, type PairStateRow } from '@sapling/contract';
 import type { Strand } from '@sapling/core/evidence';
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
@@ -46,7 +46,7 @@ export function Component() {
   const schoolClass = classes?.find((c) => c.id === child.classId);
   const order = orders?.order(child.classId);
   const states = new Map(child.line.map((c) => [c.gpc, c]));
-  const due = duePairs(child, clock.ms(), settings?.dueAfterDays ?? 42);
+  const due = duePairs(child, clock.ms(), settings?.dueAfterDays ?? DEFAULT_SETTINGS.dueAfterDays);
   const count = (state: SignState): number => child.line.filter((c) => signOf(c) === state).length;
   return (
     <Page

@@ -1,7 +1,9 @@
 /** Making a session for a group: its focus, a filled-in draft, changed where the teacher knows better. */
+import type { ChildLine, Group } from '@sapling/contract';
+import type { Taught } from '@sapling/core/phonics';
 import { addDays, format } from 'date-fns';
 import { LEAST_MINUTES, meetingOn, MOST_MINUTES, planCycle, weekSlots } from '@sapling/core/planning';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
@@ -15,20 +17,12 @@ import { pictured } from '../pictures/picture.js';
 import { useCore } from '../workers/use-core.js';
 import { ChoiceForm } from './choice-form.js';
 import { cycleRequest, meetingDays, nextDay } from './cycle-request.js';
+import type { Plan } from './part-view.js';
 import { minutesOf, PlanBody } from './plan-body.js';
-import {
-  adultOf,
-  aimOf,
-  asInCycle,
-  askedFrom,
-  choiceFrom,
-  forAnotherGroup,
-  isForAim,
-  styleOf,
-  type SessionChoice,
-} from './session-choice.js';
+import { adultOf, aimOf, asInCycle, askedFrom, choiceFrom, isForAim, styleOf, type Aim, type SessionChoice } from './session-choice.js';
 import { takeBack } from './take-back.js';
-import { useSessionDraft } from './use-session-draft.js';
+import { sameAim } from './use-draft.js';
+import { useSessionDraft, type SessionDraft } from './use-session-draft.js';
 import { nowDate, todayDay } from '../clock.js';
 import { useUnsaved } from '../shell/unsaved.js';
 import { say } from '../wording/say.js';
@@ -50,39 +44,71 @@ function useRead() {
   return { groups, error, children, team, past, styles, texts, settings, table, lendings, pictures, orders: useOrders() };
 }
 
-// eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function Component() {
+  const [params] = useSearchParams();
+  const read = useRead();
+  const may = useMay('plan');
+  const [before, setBefore] = useState<SessionChoice>();
+  const usable = (read.groups ?? NONE).filter((g) => g.members.length > 0);
+  // where the address names none, the group that was shown first stays: a colleague's new group must not take its place
+  const [first, setFirst] = useState<string>();
+  const group = usable.find((g) => g.id === params.get('group')) ?? usable.find((g) => g.id === first) ?? usable[0];
+  if (group && first === undefined) setFirst(group.id);
+  if (!read.groups || !read.children || !read.orders)
+    return (
+      <Page title="Make a session">
+        <Pending error={read.error} what="the groups" />
+      </Page>
+    );
+  if (!may || !group) return <Nothing may={may} />;
+  // nothing but its length and style goes on to a session of another group, or to one that another address asks for
+  return <Making key={`${group.id} ${params}`} {...{ group, usable, read, before }} onGone={setBefore} />;
+}
+
+/** What the group's cycle has for a day. */
+function usePlanned(group: Group, { children, settings, past, table }: ReturnType<typeof useRead>, on: string) {
+  return useMemo(() => {
+    if (!children || !settings || !past) return undefined;
+    const cycle = cycleRequest(group, past, children, settings, todayDay(), meetingDays(group, table, settings));
+    return cycle ? planCycle(cycle).sessions.find((s) => s.state === 'ahead' && s.on === on) : undefined;
+  }, [group, children, settings, past, table, on]);
+}
+
+/** Whether it is for what is wanted, and neither too short nor too long. */
+const mayBeKept = (plan: Plan | null, aim: Aim): boolean =>
+  plan !== null && isForAim(plan, aim) && minutesOf(plan) >= LEAST_MINUTES && minutesOf(plan) <= MOST_MINUTES;
+
+interface MakingProps {
+  readonly group: Group;
+  /** All groups with children. */
+  readonly usable: readonly Group[];
+  readonly read: ReturnType<typeof useRead>;
+  /** What was chosen for the session before. */
+  readonly before: SessionChoice | undefined;
+  readonly onGone: (choice: SessionChoice) => void;
+}
+function Making({ group, usable, read, before, onGone }: MakingProps) {
   const go = useNavigate();
   const [params, setParams] = useSearchParams();
-  const read = useRead();
-  const { groups, children, team, past, styles, texts, settings, table, lendings, pictures, orders } = read;
-  const may = useMay('plan');
-  const usable = (groups ?? NONE).filter((g) => g.members.length > 0);
-  const group = usable.find((g) => g.id === params.get('group')) ?? usable[0];
-  const [choice, setChoice] = useState(() => choiceFrom(params));
+  const { children, team, past, styles, texts, settings, table, lendings, pictures, orders } = read;
+  const [choice, setChoice] = useState(() => choiceFrom(params, before));
   const [asked] = useState(() => askedFrom(params));
   const choose = (change: Partial<SessionChoice>): void => setChoice((now) => ({ ...now, ...change }));
   const [picking, setPicking] = useState(false);
   const [refused, setRefused] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  // the day is suggested once for a group: what colleagues add meanwhile must not move a plan that is being changed
-  const [suggested, setSuggested] = useState<{ group: string; on: string } | null>(null);
-  if (group && past && settings && table && suggested?.group !== group.id)
-    setSuggested({ group: group.id, on: nextDay(group, past, settings, table, todayDay()) });
-  const on = choice.on ?? suggested?.on ?? todayDay();
+  // the day is suggested once: what colleagues add meanwhile must not move a plan that is being changed
+  const [suggested, setSuggested] = useState<string>();
+  if (past && settings && table && !suggested) setSuggested(nextDay(group, past, settings, table, todayDay()));
+  const on = choice.on ?? suggested ?? todayDay();
 
   const byId = useMemo(() => new Map((children ?? NONE).map((c) => [c.id, c])), [children]);
-  const members = useMemo(() => (group?.members ?? NONE).flatMap((id) => byId.get(id) ?? []), [group, byId]);
+  const members = useMemo(() => group.members.flatMap((id) => byId.get(id) ?? []), [group, byId]);
   const taught = useMemo(
     () => (orders && children ? orders.taughtToAll(members.map((m) => m.classId)) : null),
     [orders, children, members],
   );
-  /** What the group's cycle has for this day. */
-  const planned = useMemo(() => {
-    if (!group || !children || !settings || !past) return undefined;
-    const cycle = cycleRequest(group, past, children, settings, todayDay(), meetingDays(group, table, settings));
-    return cycle ? planCycle(cycle).sessions.find((s) => s.state === 'ahead' && s.on === on) : undefined;
-  }, [group, children, settings, past, table, on]);
+  const planned = usePlanned(group, read, on);
   const aim = aimOf(choice, group, planned, asked);
   const style = styleOf(choice.style, styles, settings);
   const { minutes, draw } = choice;
@@ -91,18 +117,9 @@ export function Component() {
     read: table !== undefined,
   });
   const { plan } = draft;
-  const settled = useUnsaved(draft.byHand, say('the plan you changed'));
-
-  if (!groups || !children || !orders)
-    return (
-      <Page title="Make a session">
-        <Pending error={read.error} what="the groups" />
-      </Page>
-    );
-  if (!may || !group) return <Nothing may={may} />;
+  const settled = useUnsaved(draft.byHand, say('the plan you changed'), true);
   const met = settings && meetingOn(on, group.id, table?.meetings ?? [], weekSlots(settings.slots));
   const adult = adultOf(choice.adult, group, on, lendings ?? NONE, met?.meeting.adult);
-  const total = plan ? minutesOf(plan) : 0;
   const save = async (): Promise<void> => {
     if (!plan) return;
     setBusy(true);
@@ -110,7 +127,7 @@ export function Component() {
     const drawn = asInCycle(aim, planned) && !draft.changed ? { drawn: {} } : {};
     try {
       const made = await call('addSession', {
-        body: { groupId: group.id, on, adultId: adult || null, plan: { ...plan, minutes: total, ...drawn } },
+        body: { groupId: group.id, on, adultId: adult || null, plan: { ...plan, minutes: minutesOf(plan), ...drawn } },
       });
       settled();
       await refresh('sessions');
@@ -131,41 +148,19 @@ export function Component() {
           {...{ group, members, on, minutes, aim, adult, style, styles, team, settings, table }}
           groups={usable}
           onGroup={(id) => {
+            onGone(choice);
             setParams({ group: id });
-            setChoice(forAnotherGroup);
           }}
           onChoose={choose}
           onPick={() => setPicking(true)}
         />
         <div>
           <Trouble>{refused ?? draft.trouble}</Trouble>
-          {aim.focus.length === 0 && !aim.skill ? (
-            <Empty title="Choose a focus first">Pairs, or a skill: the words and the review follow from it.</Empty>
-          ) : !plan || !draft.request ? (
-            <p role="status" className="text-ink-2">
-              Looking through the words…
-            </p>
-          ) : (
-            <PlanBody
-              plan={plan}
-              request={draft.request}
-              taught={taught}
-              wanted={minutes}
-              names={new Map(members.map((m) => [m.id, m.givenName]))}
-              canUndo={draft.canUndo}
-              onUndo={draft.undo}
-              onOthers={() => choose({ draw: draw + 1 })}
-              onChange={draft.change}
-            >
-              <button
-                className="btn btn-main"
-                disabled={busy || total < LEAST_MINUTES || total > MOST_MINUTES || !isForAim(plan, aim)}
-                onClick={() => void save()}
-              >
-                {adult ? 'Keep and share' : 'Keep'}
-              </button>
-            </PlanBody>
-          )}
+          <Drafted {...{ draft, aim, taught, members, minutes }} onAim={choose} onOthers={() => choose({ draw: draw + 1 })}>
+            <button className="btn btn-main" disabled={busy || !mayBeKept(plan, aim)} onClick={() => void save()}>
+              {adult ? 'Keep and share' : 'Keep'}
+            </button>
+          </Drafted>
         </div>
       </div>
       {picking && (
@@ -179,6 +174,58 @@ export function Component() {
         />
       )}
     </Page>
+  );
+}
+
+interface DraftedProps {
+  readonly draft: SessionDraft;
+  readonly aim: Aim;
+  readonly taught: Taught | null;
+  readonly members: readonly ChildLine[];
+  /** So long it is to be. */
+  readonly minutes: number;
+  /** Undo led to a plan that is for something else. */
+  readonly onAim: (aim: Pick<SessionChoice, 'focus' | 'skill'>) => void;
+  readonly onOthers: () => void;
+  readonly children: ReactNode;
+}
+/** The plan as it was drawn, to be changed; or why there is none. */
+function Drafted({ draft, aim, taught, members, minutes, onAim, onOthers, children }: DraftedProps) {
+  const { plan, before, request } = draft;
+  if (aim.focus.length === 0 && !aim.skill)
+    return <Empty title="Choose a focus first">Pairs, or a skill: the words and the review follow from it.</Empty>;
+  if (!plan || !request)
+    return (
+      <p role="status" className="text-ink-2">
+        Looking through the words…
+      </p>
+    );
+  const otherBefore = before && !sameAim(plan, before) ? before : null;
+  const undo = (): void => {
+    if (otherBefore) onAim({ focus: otherBefore.focus, skill: otherBefore.skill ?? '' });
+    draft.undo();
+  };
+  return (
+    <>
+      {otherBefore && (
+        <p role="status" className="mb-3 rounded-m border-l-4 border-wobbly bg-note px-3 py-2">
+          Drawn for what it is for now. The plan you changed comes back with Undo.
+        </p>
+      )}
+      <PlanBody
+        plan={plan}
+        request={request}
+        taught={taught}
+        wanted={minutes}
+        names={new Map(members.map((m) => [m.id, m.givenName]))}
+        canUndo={draft.canUndo}
+        onUndo={undo}
+        onOthers={onOthers}
+        onChange={draft.change}
+      >
+        {children}
+      </PlanBody>
+    </>
   );
 }
 

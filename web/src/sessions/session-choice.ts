@@ -32,28 +32,23 @@ const sideBySide = (text: string | null): [Gpc, Gpc][] =>
     .map((pair) => pair.split('~'))
     .filter((pair): pair is [Gpc, Gpc] => pair.length === 2);
 
-export const choiceFrom = (address: URLSearchParams): SessionChoice => ({
+/**
+ * What an address asks for.
+ * @param before what was chosen at another address, maybe for another group: its length, style and draw stay
+ */
+export const choiceFrom = (address: URLSearchParams, before?: Pick<SessionChoice, 'minutes' | 'style' | 'draw'>): SessionChoice => ({
   on: address.get('on'),
-  minutes: 20,
+  minutes: before?.minutes ?? 20,
   adult: undefined,
   focus: address.get('focus')?.split(' ').filter(Boolean),
   skill: SESSION_SKILLS.find((s) => s === address.get('skill')),
-  style: undefined,
-  draw: 1,
+  style: before?.style,
+  draw: before?.draw ?? 1,
 });
 export const askedFrom = (address: URLSearchParams): Asked => ({
   contrast: sideBySide(address.get('contrast')),
   recheck: address.get('recheck')?.split(' ').filter(Boolean) ?? [],
 });
-/** The same for another group: what hangs on the group is chosen anew. */
-export const forAnotherGroup = (choice: SessionChoice): SessionChoice => ({
-  ...choice,
-  on: null,
-  adult: undefined,
-  focus: undefined,
-  skill: undefined,
-});
-
 export interface Aim {
   readonly focus: readonly Gpc[];
   readonly skill: SessionSkill | undefined;

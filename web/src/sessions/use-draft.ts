@@ -7,6 +7,8 @@ const STEPS_BACK = 50;
 
 export interface Draft {
   readonly plan: Plan | null;
+  /** What the last step back brings, which may be for other pairs. */
+  readonly before: Plan | null;
   /** The plan it began with, or was saved as. */
   readonly changed: boolean;
   readonly canUndo: boolean;
@@ -15,40 +17,54 @@ export interface Draft {
   change(plan: Plan): void;
   undo(): void;
   /** Another plan altogether, with no way back to the one before. */
-  begin(plan: Plan | null): void;
-  /** A plan drawn anew: for the same aim it is a step that keeps what is pinned, for another it begins. */
-  take(plan: Plan): void;
+  begin(plan: Plan): void;
+  /**
+   * A plan drawn anew: for the same aim it is a step that keeps what is pinned, for another it begins; but of a plan that was
+   * changed by hand there is a way back from both. Null where there is nothing to draw for.
+   */
+  take(plan: Plan | null): void;
 }
 
-interface Steps {
+export interface Steps {
   readonly past: readonly Plan[];
   readonly plan: Plan | null;
   readonly byHand?: boolean;
+  /** A step back led to another aim: what is drawn for that by itself comes too late. */
+  readonly back?: boolean;
 }
-const stepTo = (now: Steps, plan: Plan): Steps => ({ ...now, past: now.plan ? [...now.past, now.plan].slice(-STEPS_BACK) : [], plan });
+export const sameAim = (a: Plan, b: Plan): boolean => a.focus.join() === b.focus.join() && a.skill === b.skill;
+const stepTo = (now: Steps, plan: Plan): Steps => ({
+  ...now,
+  past: now.plan ? [...now.past, now.plan].slice(-STEPS_BACK) : [],
+  plan,
+});
+/** What a change by hand does. */
+export const changedTo = (now: Steps, plan: Plan): Steps => ({ ...stepTo(now, plan), byHand: true });
 /** What a newly drawn plan does to the one that stands. */
-export const taken = (now: Steps, drawn: Plan): Steps =>
-  now.plan && now.plan.focus.join() === drawn.focus.join() && now.plan.skill === drawn.skill
-    ? stepTo(now, keepPinned(now.plan, drawn))
-    : { past: [], plan: drawn };
+export function taken(now: Steps, drawn: Plan | null): Steps {
+  if (!drawn) return now.byHand ? now : { past: [], plan: null };
+  if (!now.plan) return { past: [], plan: drawn };
+  if (sameAim(now.plan, drawn)) return now.back ? { ...now, back: false } : stepTo(now, keepPinned(now.plan, drawn));
+  return now.byHand ? { ...stepTo(now, drawn), back: false } : { past: [], plan: drawn };
+}
+/** What stood before the last step. */
+export function undone(now: Steps): Steps {
+  const plan = now.past.at(-1);
+  if (!plan) return now;
+  const back = now.back === true || (now.plan !== null && !sameAim(plan, now.plan));
+  return { past: now.past.slice(0, -1), plan, byHand: now.byHand === true && now.past.length > 1, back };
+}
 
 export function useDraft(): Draft {
   const [{ past, plan, byHand = false }, set] = useState<Steps>({ past: [], plan: null });
-  const change = useCallback((next: Plan) => set((now) => ({ ...stepTo(now, next), byHand: true })), []);
-  const undo = useCallback(
-    () =>
-      set((now) =>
-        now.past.length > 0
-          ? { past: now.past.slice(0, -1), plan: now.past.at(-1)!, byHand: now.byHand === true && now.past.length > 1 }
-          : now,
-      ),
-    [],
-  );
-  const begin = useCallback((next: Plan | null) => set({ past: [], plan: next }), []);
-  const take = useCallback((drawn: Plan) => set((now) => taken(now, drawn)), []);
+  const change = useCallback((next: Plan) => set((now) => changedTo(now, next)), []);
+  const undo = useCallback(() => set(undone), []);
+  const begin = useCallback((next: Plan) => set({ past: [], plan: next }), []);
+  const take = useCallback((drawn: Plan | null) => set((now) => taken(now, drawn)), []);
   const changed = past.length > 0;
+  const before = past.at(-1) ?? null;
   return useMemo(
-    () => ({ plan, changed, canUndo: changed, byHand, change, undo, begin, take }),
-    [plan, changed, byHand, change, undo, begin, take],
+    () => ({ plan, before, changed, canUndo: changed, byHand, change, undo, begin, take }),
+    [plan, before, changed, byHand, change, undo, begin, take],
   );
 }

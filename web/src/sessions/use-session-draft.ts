@@ -59,9 +59,9 @@ export function useSessionDraft(given: DraftGiven): SessionDraft {
   const [asked, setAsked] = useState<{ key: string; request: SessionRequest | null }>({ key: '', request: null });
   if (asked.key !== key) setAsked({ key, request: make?.() ?? null });
   const { request } = asked;
-  const { begin, take } = draft;
+  const { take } = draft;
   useEffect(() => {
-    if (!request) return begin(null);
+    if (!request) return take(null);
     let gone = false;
     core()
       .planSession(request)
@@ -76,6 +76,6 @@ export function useSessionDraft(given: DraftGiven): SessionDraft {
     return () => {
       gone = true;
     };
-  }, [request, begin, take]);
+  }, [request, take]);
   return useMemo(() => ({ ...draft, request, trouble }), [draft, request, trouble]);
 }

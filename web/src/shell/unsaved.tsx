@@ -14,25 +14,25 @@ export const unsavedWork = (): string[] => [...new Set([...unsaved.values()].map
 /** Nothing is asked any more: somebody chose to lose it. */
 export const forgetUnsaved = (): void => unsaved.clear();
 
+/** What names a place: its path, and as much of what follows as says of whom it is. */
+const placeOf = ({ pathname, search }: Pick<Location, 'pathname' | 'search'>, part: string | true | undefined): string =>
+  `${pathname}?${part === true ? search : part === undefined ? '' : (new URLSearchParams(search).get(part) ?? '')}`;
+
 /**
  * Asks before work is lost that stands in this place alone.
  * @param changed whether there is any
  * @param what as it is called after "Not kept yet:"
- * @param search the part of the address after `?` that names the place as well, where one does
+ * @param search the part of the address after `?` that names the place as well, where one does; true for all of it
  * @returns tells that it is kept now: called before the place is left by itself
  */
-export function useUnsaved(changed: boolean, what: string, search?: string): () => void {
+export function useUnsaved(changed: boolean, what: string, search?: string | true): () => void {
   const [id] = useState(() => Symbol(what));
-  const here = useLocation();
-  const { pathname } = here;
-  const named = search && new URLSearchParams(here.search).get(search);
+  const here = placeOf(useLocation(), search);
   useLayoutEffect(() => {
     if (!changed) return undefined;
-    const staysAt = (next: Location): boolean =>
-      next.pathname === pathname && (!search || new URLSearchParams(next.search).get(search) === named);
-    unsaved.set(id, { what, staysAt });
+    unsaved.set(id, { what, staysAt: (next) => placeOf(next, search) === here });
     return () => void unsaved.delete(id);
-  }, [id, changed, what, pathname, search, named]);
+  }, [id, changed, what, search, here]);
   return useCallback(() => void unsaved.delete(id), [id]);
 }
 
