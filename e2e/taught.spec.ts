@@ -29,6 +29,19 @@ test('how far a class is taught is set with one press, undone, and decides what 
   expect((await allChildren(page, demo.url))[0]!.line.length).toBe(before);
   const [back] = await getJson<ClassRow[]>(page.request, `${demo.url}/api/classes`);
   expect(back!.taughtSteps).toBe(wrens!.taughtSteps);
+
+  // another order: as far as it comes to the same, said pair by pair, and back in one press
+  const states = (await allChildren(page, demo.url))[0]!.line.map((c) => c.gpc);
+  await page.getByLabel('Wrens follows').selectOption('hillside');
+  await expect(page.getByText(/^Wrens follows Hillside order now, taught up to step \d+$/)).toBeVisible();
+  await expect(page.getByText(/is nearest to what was taught before: look whether it is so/)).toBeVisible();
+  const [there] = await getJson<ClassRow[]>(page.request, `${demo.url}/api/classes`);
+  expect(there!.taughtSteps).toBeGreaterThan(wrens!.taughtSteps);
+  const now = (await allChildren(page, demo.url))[0]!.line.map((c) => c.gpc);
+  expect(now.filter((gpc) => states.includes(gpc)).length / states.length).toBeGreaterThan(0.75);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Wrens follows')).toHaveValue('riverbank');
+  expect((await allChildren(page, demo.url))[0]!.line.map((c) => c.gpc)).toEqual(states);
 });
 
 test('two people at one class: the second is told and shown what is there', async ({ as, demo }) => {

@@ -1,9 +1,41 @@
 import { newInAStep, nearestOrder, ORDER_PACES, practiceAnswers, OUTCOMES, splitGpc, type TeachingOrder } from '@sapling/core';
+import { nearestStep, taughtAfter } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from '@sapling/data';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 
 const named = (name: string): TeachingOrder => TEACHING_ORDERS.find((o) => o.name.startsWith(name))!;
+
+describe('from one teaching order to another', () => {
+  const all = TEACHING_ORDERS;
+  it('a class is where what counts as taught differs least from what was taught', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...all), fc.constantFrom(...all), fc.nat(), (from, to, n) => {
+        const taughtSteps = n % (from.steps.length + 1);
+        const then = new Set(taughtAfter(from, taughtSteps).gpcs);
+        const { steps, gone, come } = nearestStep(from, taughtSteps, to);
+        const off = (k: number): number => {
+          const now = new Set(taughtAfter(to, k).gpcs);
+          return [...then].filter((g) => !now.has(g)).length + [...now].filter((g) => !then.has(g)).length;
+        };
+        expect(gone.length + come.length).toBe(off(steps));
+        for (let k = 0; k <= to.steps.length; k += 1) expect(off(k), `step ${k}`).toBeGreaterThanOrEqual(off(steps));
+        // nothing taught is nothing taught, all is all, and an order is where it is
+        if (taughtSteps === 0) expect(steps).toBe(0);
+        if (from === to) expect({ steps, gone, come }).toEqual({ steps: taughtSteps, gone: [], come: [] });
+      }),
+    );
+  });
+  it('the same number of steps would be other pairs: half of what was taught, or pairs that nobody taught', () => {
+    const [riverbank, hillside] = [named('Riverbank'), named('Hillside')];
+    const then = new Set(taughtAfter(riverbank, 24).gpcs);
+    const lost = (steps: number): number => [...then].filter((g) => !taughtAfter(hillside, steps).gpcs.includes(g)).length;
+    const { steps, come, gone } = nearestStep(riverbank, 24, hillside);
+    expect(lost(24)).toBeGreaterThan(25);
+    expect(steps).toBeGreaterThan(30);
+    expect(come.length + gone.length).toBeLessThan(lost(24));
+  });
+});
 
 describe('the order that is nearest', () => {
   // read off the shipped orders by hand, before this was written: two pairs a step, three, four and a little

@@ -20,6 +20,7 @@ export * from './rule-list.js';
 export * from './order-tools.js';
 export * from './teaching-order.js';
 export * from './nearest-order.js';
+export * from './nearest-step.js';
 export * from './accents.js';
 export * from './sound-distance.js';
 export * from './sound-names.js';

@@ -1,12 +1,13 @@
 import { and, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import type { SchoolClass } from '@sapling/contract';
+import { nearestStep, type TeachingOrder } from '@sapling/core/phonics';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classColleagues, classes } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
-import { requireOrder } from '../library/orders.js';
+import { orderBook, requireOrder } from '../library/orders.js';
 
 async function listClasses(db: Db, access: Access): Promise<SchoolClass[]> {
   const visible = new Set(access.classIds);
@@ -35,6 +36,12 @@ async function listClasses(db: Db, access: Access): Promise<SchoolClass[]> {
     version: row.version,
     children: access.classIds.has(row.id) ? n : 0,
   }));
+}
+
+/** How far a class is in another order, by what it was taught in its own. */
+async function asFarIn(db: Db, { orderId, taughtSteps }: SchoolClass, to: TeachingOrder): Promise<number> {
+  const from = (await orderBook(db)).get(orderId);
+  return from ? nearestStep(from, Math.min(taughtSteps, from.steps.length), to).steps : taughtSteps;
 }
 
 async function oneClass(db: Db, access: Access, id: string): Promise<SchoolClass> {
@@ -74,7 +81,9 @@ export const classRoutes = [
           .where(and(eq(classes.name, body.name), isNull(classes.removedAt), ne(classes.id, params.id)));
         if (same) throw new ProblemError('in-use', { detail: 'There is already a class of this name.' });
       }
-      const taughtSteps = Math.min(body.taughtSteps ?? current.taughtSteps, order.steps.length);
+      // in another order the same number of steps is other pairs
+      const asFar = order.id === current.orderId ? current.taughtSteps : await asFarIn(db, current, order);
+      const taughtSteps = Math.min(body.taughtSteps ?? asFar, order.steps.length);
       const changed = await db
         .update(classes)
         .set({

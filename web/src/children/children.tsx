@@ -124,7 +124,9 @@ export function Component() {
         </div>
       </div>
       <Lines shown={shown} />
-      {shown.length === 0 && <p className="mt-4 text-ink-2">No child here has “{search}” in the name.</p>}
+      {shown.length === 0 && (
+        <p className="mt-4 text-ink-2">{wanted ? `No child here has “${search}” in the name.` : 'No children in this class yet.'}</p>
+      )}
     </Page>
   );
 }

@@ -1,6 +1,7 @@
 /** Which teaching order a class follows and how far it has been taught. */
 import { Word } from '../help/word-of-trade.js';
-import type { SchoolClass } from '@sapling/contract';
+import type { SchoolClass, TeachingOrderRow } from '@sapling/contract';
+import { nearestStep, type NearestStep } from '@sapling/core/phonics';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -11,7 +12,7 @@ import { ClassRecord } from './class-record.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { GraphemeChip } from '../ui/word-marks.js';
+import { GraphemeChip, graphemeShown } from '../ui/word-marks.js';
 
 export function Component() {
   const { data: classes, error } = useData('classes');
@@ -68,7 +69,7 @@ export function Component() {
                   <span className="block font-semibold">{c.name}</span>
                   <span className="text-sm text-ink-2">
                     {c.year && `${c.year}, `}
-                    {c.children > 0 && `${c.children} children, `}step {c.taughtSteps}
+                    {c.children > 0 && (c.children === 1 ? '1 child, ' : `${c.children} children, `)}step {c.taughtSteps}
                   </span>
                 </button>
               </li>
@@ -82,26 +83,34 @@ export function Component() {
   );
 }
 
-type Orders = readonly { id: string; name: string; steps: { name: string; gpcs: string[]; words: string[] }[] }[];
+type Orders = readonly TeachingOrderRow[];
 
 function Taught({ schoolClass, orders, classes }: { schoolClass: SchoolClass; orders: Orders; classes: readonly SchoolClass[] }) {
   const may = useMay('set taught');
   const order = orders.find((o) => o.id === schoolClass.orderId) ?? orders[0]!;
-  const change = async (body: { orderId?: string; taughtSteps?: number }, undo?: { taughtSteps: number }): Promise<void> => {
+  const [moved, setMoved] = useState<NearestStep | null>(null);
+  const change = async (body: { orderId?: string; taughtSteps?: number }): Promise<void> => {
+    const undo = { orderId: order.id, taughtSteps: schoolClass.taughtSteps };
+    const to = orders.find((o) => o.id === body.orderId);
     try {
       const saved = await call('updateClass', { params: { id: schoolClass.id }, body: { ...body, version: schoolClass.version } });
       await refresh('classes');
-      if (undo)
-        toast(`${saved.name}: taught up to step ${saved.taughtSteps}`, {
+      setMoved(to && undo.taughtSteps > 0 ? nearestStep(order, undo.taughtSteps, to) : null);
+      toast(
+        to
+          ? `${saved.name} follows ${to.name} now, taught up to step ${saved.taughtSteps}`
+          : `${saved.name}: taught up to step ${saved.taughtSteps}`,
+        {
           action: {
             label: 'Undo',
             onClick: () =>
               void call('updateClass', { params: { id: saved.id }, body: { ...undo, version: saved.version } }).then(
-                () => refresh('classes'),
+                () => (setMoved(null), refresh('classes')),
                 (error: unknown) => toast.error(sentenceOf(error)),
               ),
           },
-        });
+        },
+      );
     } catch (error) {
       await refresh('classes');
       toast.error(
@@ -128,6 +137,7 @@ function Taught({ schoolClass, orders, classes }: { schoolClass: SchoolClass; or
           ))}
         </SelectField>
       </div>
+      {moved && <Moved {...moved} />}
       <h2 className="text-lg">How far has {schoolClass.name} been taught?</h2>
       <p className="mb-2 text-ink-2">
         {may ? 'Press the last step that has been taught.' : 'Set by the class teacher, the intervention teacher or the lead.'}
@@ -137,7 +147,7 @@ function Taught({ schoolClass, orders, classes }: { schoolClass: SchoolClass; or
           <button
             className={`flex w-full gap-4 px-4 py-1.5 text-left ${schoolClass.taughtSteps === 0 ? 'font-semibold' : 'text-ink-2'}`}
             disabled={!may}
-            onClick={() => void change({ taughtSteps: 0 }, { taughtSteps: schoolClass.taughtSteps })}
+            onClick={() => void change({ taughtSteps: 0 })}
             aria-pressed={schoolClass.taughtSteps === 0}
           >
             Nothing yet
@@ -153,7 +163,7 @@ function Taught({ schoolClass, orders, classes }: { schoolClass: SchoolClass; or
                 disabled={!may}
                 aria-pressed={last}
                 aria-label={`Taught up to ${step.name}`}
-                onClick={() => void change({ taughtSteps: k + 1 }, { taughtSteps: schoolClass.taughtSteps })}
+                onClick={() => void change({ taughtSteps: k + 1 })}
               >
                 <span className="w-16 shrink-0 text-sm font-semibold">{step.name}</span>
                 <span className="flex flex-1 flex-wrap gap-1.5">
@@ -169,6 +179,22 @@ function Taught({ schoolClass, orders, classes }: { schoolClass: SchoolClass; or
         })}
       </ol>
     </section>
+  );
+}
+
+/** After another order was chosen: how its steps were set, and what that does not say of what was taught. */
+function Moved({ steps, gone, come }: NearestStep) {
+  const named = (gpcs: readonly string[]): string => gpcs.map(graphemeShown).join(', ');
+  return (
+    <div role="status" className="mb-4 max-w-3xl border-l-4 border-wobbly bg-wobbly-wash px-4 py-2">
+      <p className="font-semibold">
+        {steps === 0 ? 'Nothing of this order counts as taught yet' : `Step ${steps} is nearest to what was taught before`}: look whether it
+        is so, and press another step if not.
+      </p>
+      {come.length > 0 && <p>Counted as taught now, and not before: {named(come)}.</p>}
+      {gone.length > 0 && <p>Taught before, and not counted until its step: {named(gone)}.</p>}
+      <p className="text-sm text-ink-2">What was seen of each child is held by pair and stays.</p>
+    </div>
   );
 }
 
