@@ -17,7 +17,7 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/check/enter', 'No sheet waits'],
   ['/check/reading', 'Other checks'],
   ['/gaps', 'only what somebody needs'],
-  ['/groups', /^Waiting, with gaps/],
+  ['/groups', /^Waiting, with something to work on/],
   ['/sessions', 'This week'],
   ['/sessions/new', 'Read words'],
   ['/sessions/timetable', /^\d+ clash/],

@@ -200,6 +200,23 @@ test.describe('leaving all as it was', () => {
     const waiting = page.getByRole('region', { name: 'In no group' });
     await expect(waiting).toContainText('To be in no group: Waiting for the hearing test.');
     await expect(waiting).toContainText(/child-minutes/);
+    // a child with no gap, whom no list has waiting, comes in by name, and goes again by undo
+    const grouped = new Set((await groupsOf(page, demo.url)).flatMap((g) => g.members));
+    const none = [...children.values()].find((c) => !grouped.has(c.id) && c.line.every((pair) => pair.state !== 'gap' && !pair.slow))!;
+    await expect(waiting.getByRole('button', { name: `${none.givenName} ${none.familyName}, move` })).toHaveCount(0);
+    await card(page, group.name)
+      .getByRole('button', { name: `More for ${group.name}` })
+      .click();
+    await page.getByRole('menuitem', { name: 'Add a child by name' }).click();
+    await page.getByRole('searchbox', { name: 'Find a child' }).fill(none.givenName);
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: new RegExp(`^${none.givenName} ${none.familyName}`) })
+      .click();
+    const there = card(page, group.name).getByRole('button', { name: `${none.givenName} ${none.familyName}, move` });
+    await expect(there).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(there).toHaveCount(0);
     await page.getByRole('button', { name: 'How groups fall' }).click();
     const spread = page.getByRole('region', { name: 'How groups fall' });
     const all = spread.getByRole('table', { name: 'First language' }).getByRole('row', { name: /^All children/ });

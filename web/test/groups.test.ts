@@ -4,6 +4,7 @@ import { DEFAULT_SETTINGS } from '@sapling/contract';
 import { fewOf, loadLexicon } from '@sapling/core';
 import { brokenRules, learningOf, movesOf, placementOf, type GroupingProblem } from '@sapling/core/grouping';
 import type { Lexicon } from '@sapling/core/phonics';
+import { whoCouldJoin } from '../src/groups/add-child.js';
 import { boardProblem, problemOf, splitFocus, toCoreGroup, toGroupingChild, type GroupingContext } from '../src/groups/problem.js';
 import {
   learningWords,
@@ -33,6 +34,38 @@ const around = (more: Partial<GroupingContext> = {}): GroupingContext => ({
   ...more,
 });
 const named = namedOf(new Map(eight.map((c) => [c.id, c])), [{ name: 'Willow' }, { name: 'Hazel' }], []);
+
+describe('who could come into a group', () => {
+  it('is every child who is not in it: those in no group first, of them those in need, and where the others are now', () => {
+    const noBlending = {
+      strand: 'blending' as const,
+      state: 'gap' as const,
+      p: 0.2,
+      low: 0.1,
+      high: 0.3,
+      basedOn: 20,
+      lastSeen: null,
+      slow: false,
+    };
+    const all = [
+      child('done', []),
+      child('needs', ['sh:sh']),
+      child('pushes', [], { strands: [noBlending] }),
+      child('in', []),
+      child('other', ['ai:ay']),
+    ];
+    const groups = [
+      { id: 'g', name: 'Willow', members: ['in'] },
+      { id: 'h', name: 'Hazel', members: ['other'] },
+    ];
+    const found = whoCouldJoin(groups[0]!, groups, all);
+    expect(found.map((f) => f.child.id)).toEqual(['needs', 'pushes', 'done', 'other']);
+    expect(found.map((f) => f.now)).toEqual([undefined, undefined, undefined, 'Hazel']);
+    // who cannot push sounds together stands on the board as well, though every pair is known
+    const board = boardProblem([group('g', ['in'], []), group('h', ['other'], [])], around({ children: all }));
+    expect(board.children.map((c) => c.id).sort()).toEqual(['in', 'needs', 'other', 'pushes']);
+  });
+});
 
 describe('the problem made from the screens', () => {
   it('takes pace a week, how sure each state is, and a skill as its state has it', () => {

@@ -6,7 +6,7 @@ import { core } from '../workers/core.js';
 import { useAnswer } from '../workers/use-core.js';
 import { announcements, placeByPlace } from './carry.js';
 import { GroupCard } from './group-card.js';
-import { toCoreGroup } from './problem.js';
+import { needsHelp, toCoreGroup } from './problem.js';
 import type { Board } from './use-board.js';
 import { WaitingList } from './waiting.js';
 import { moveWords, namedOf, ruleWords, type MovePreview } from './words.js';
@@ -40,7 +40,7 @@ export function BoardCards({ groups, children, team, board, may, borrowed, locke
   );
   const longest = Math.max(1, ...groups.flatMap((g) => g.members.map((id) => children.get(id)?.line.length ?? 0)));
   const grouped = new Set(groups.flatMap((g) => g.members));
-  const loose = [...children.values()].filter((c) => !grouped.has(c.id) && c.line.some((p) => p.state === 'gap'));
+  const loose = [...children.values()].filter((c) => !grouped.has(c.id) && needsHelp(c));
   const named = namedOf(children, groups, team);
   const nameOf = (id: string): string => children.get(id)?.givenName ?? 'The child';
   const rulesBroken = (k: number): string[] => {
@@ -93,6 +93,13 @@ export function BoardCards({ groups, children, team, board, may, borrowed, locke
             total={longest}
             may={may && !borrowed(group)}
             onMove={(child, to) => onMove(child, group, to)}
+            onAdd={(child) =>
+              onMove(
+                child,
+                groups.find((g) => g.members.includes(child)),
+                group,
+              )
+            }
           />
         ))}
         {may && (

@@ -21,9 +21,16 @@ type Panel = 'suggest' | 'improve' | 'spread' | null;
 /** What is known of nobody is one empty list, so that nothing is drawn anew for it. */
 const NONE: readonly never[] = [];
 
-async function addEmptyGroup(nth: number): Promise<void> {
+/** The first "Group N" that no group is called yet. */
+function freeName(groups: readonly Group[]): string {
+  const taken = new Set(groups.map((g) => g.name));
+  let nth = groups.length + 1;
+  while (taken.has(`Group ${nth}`)) nth += 1;
+  return `Group ${nth}`;
+}
+async function addEmptyGroup(name: string): Promise<void> {
   try {
-    await call('addGroups', { body: { groups: [{ name: `Group ${nth}`, adultId: null, focus: [], members: [] }] } });
+    await call('addGroups', { body: { groups: [{ name, adultId: null, focus: [], members: [] }] } });
     await refresh('groups');
   } catch (error) {
     toast.error(sentenceOf(error));
@@ -77,7 +84,7 @@ export function Component() {
             improving={problem !== null && view !== null && groups.some((g) => g.members.length > 0)}
             toggle={toggle}
             onDialog={setDialog}
-            onAdd={() => void addEmptyGroup(groups.length + 1)}
+            onAdd={() => void addEmptyGroup(freeName(groups))}
           />
         )
       }

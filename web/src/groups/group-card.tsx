@@ -12,6 +12,7 @@ import { useStart } from '../check/use-start.js';
 import { graphemeShown, Sound } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { Conflict } from './conflict.js';
+import { AddChild } from './add-child.js';
 import { Details } from './details.js';
 import { FocusPicker } from './focus-picker.js';
 import { GroupHead } from './group-head.js';
@@ -42,13 +43,15 @@ interface Props {
   total: number;
   may: boolean;
   onMove: (child: string, to: Group | undefined) => void;
+  /** A child of the school comes in, from wherever it is. */
+  onAdd: (child: string) => void;
 }
 /** Which dialog of the card is open. */
-type Opened = 'focus' | 'details' | 'lend' | null;
+type Opened = 'focus' | 'details' | 'lend' | 'add' | null;
 
 // eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function GroupCard(props: Props) {
-  const { group, groups, children, team, around, settings, preview, locked, onLock, onWhy, total, may, onMove } = props;
+  const { group, groups, children, team, around, settings, preview, locked, onLock, onWhy, total, may, onMove, onAdd } = props;
   const { setNodeRef, isOver } = useDroppable({ id: group.id, disabled: !may });
   const [name, setName] = useState(group.name);
   const [nameRead, setNameRead] = useState(group.name);
@@ -113,7 +116,20 @@ export function GroupCard(props: Props) {
             onMove={(to) => onMove(child.id, to)}
           />
         ))}
-        {group.members.length + group.hidden === 0 && <li className="py-3 text-ink-2">No children yet. {may && 'Drag one here.'}</li>}
+        {group.members.length + group.hidden === 0 && (
+          <li className="py-3 text-ink-2">
+            No children yet.{' '}
+            {may && (
+              <>
+                Drag one here, or{' '}
+                <button className="underline underline-offset-4" onClick={() => setOpened('add')}>
+                  add one by name
+                </button>
+                .
+              </>
+            )}
+          </li>
+        )}
         {group.hidden > 0 && (
           <li className="py-1 text-sm text-ink-2">
             {group.members.length === 0
@@ -142,6 +158,7 @@ export function GroupCard(props: Props) {
           onPicked={(focus) => void save({ focus })}
         />
       )}
+      {opened === 'add' && <AddChild group={group} groups={groups} children={children} onAdd={onAdd} onClose={close} />}
       {opened === 'lend' && <LendDialog group={group} team={team} onClose={close} />}
       {opened === 'details' && <Details group={group} settings={settings} onClose={close} onSave={(change) => void save(change)} />}
       {conflict && (

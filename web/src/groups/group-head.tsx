@@ -21,7 +21,7 @@ interface Props {
   onLock: () => void;
   onSave: (change: GroupChange) => void;
   onSuggestFocus: () => void;
-  onOpen: (dialog: 'focus' | 'details' | 'lend') => void;
+  onOpen: (dialog: 'focus' | 'details' | 'lend' | 'add') => void;
   onEnd: () => void;
 }
 
@@ -99,6 +99,7 @@ function Tools({ group, isLocked, onLock, onSuggestFocus, onOpen, onEnd }: Props
           <EllipsisVertical size={18} aria-hidden />
         </DropdownMenu.Trigger>
         <Menu>
+          <MenuItem onSelect={() => onOpen('add')}>Add a child by name</MenuItem>
           <MenuItem onSelect={() => onSuggestFocus()}>Take the focus that fits best</MenuItem>
           <MenuItem onSelect={() => onOpen('focus')}>Choose the focus</MenuItem>
           <MenuItem onSelect={() => onOpen('details')}>Set time, dates and skills</MenuItem>

@@ -160,10 +160,10 @@ export const toCoreGroup = (g: Group): CoreGroup => ({
   ...(g.adultId !== null && { adult: g.adultId }),
 });
 
-/** The problem of the board as it stands: its groups with their focus, their children and those with gaps in no group. */
+/** The problem of the board as it stands: its groups with their focus, their children and those in need of help in no group. */
 export function boardProblem(groups: readonly Group[], around: GroupingContext, last?: ReadonlyMap<string, string>): GroupingProblem {
   const grouped = new Set(groups.flatMap((g) => g.members));
-  const pool = around.children.filter((c) => grouped.has(c.id) || c.line.some((p) => p.state === 'gap'));
+  const pool = around.children.filter((c) => grouped.has(c.id) || needsHelp(c));
   const problem = problemOf(pool, around, {
     groups: groups.length,
     // nobody set sizes for groups made by hand; a group just has to be one the server can hold
@@ -194,15 +194,14 @@ export function possible(children: number, groups: number, from: number, to: num
 
 /** What no pair is learnt well without. */
 const FIRST_SKILLS: readonly Strand[] = ['blending', 'listening'];
-/**
- * The children who need help most: those with most gaps and wobbly pairs, at least one gap; or who cannot push sounds together
- * or hear them apart; or who know many pairs but slowly.
- */
+const holds = (c: ChildLine): boolean => c.strands.some((s) => FIRST_SKILLS.includes(s.strand) && s.state === 'gap');
+/** Whether a group has something to work on with this child: a gap, pushing together or hearing apart, or many pairs known but slow. */
+export const needsHelp = (child: ChildLine): boolean => child.line.some((p) => p.state === 'gap') || holds(child) || manySlow(child);
+/** The children who need help most first: those with most gaps and wobbly pairs, or who cannot push sounds together or hear them apart. */
 export function inNeed(children: readonly ChildLine[]): ChildLine[] {
-  const holds = (c: ChildLine): boolean => c.strands.some((s) => FIRST_SKILLS.includes(s.strand) && s.state === 'gap');
   const weight = (c: ChildLine): number =>
     c.line.reduce((sum, p) => sum + (p.state === 'gap' ? 2 : asksForWork(p) ? 1 : 0), 0) + (holds(c) ? 4 : 0);
-  return children.filter((c) => c.line.some((p) => p.state === 'gap') || holds(c) || manySlow(c)).sort((a, b) => weight(b) - weight(a));
+  return children.filter(needsHelp).sort((a, b) => weight(b) - weight(a));
 }
 
 /** How many members have each pair of the focus as a gap or wobbly. */

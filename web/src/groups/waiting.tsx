@@ -1,4 +1,4 @@
-/** Children with gaps in no group, with the reason: where they would do best and what that would cost. */
+/** Children in need of help in no group, with the reason: where they would do best and what that would cost. */
 import type { ChildLine, Group, GroupRule } from '@sapling/contract';
 import type { Placement } from '@sapling/core/grouping';
 import { useDroppable } from '@dnd-kit/core';
@@ -28,7 +28,7 @@ export function WaitingList({ children, groups, waiting, rules, preview, onWhy, 
       aria-label="In no group"
       className={`relative col-span-full rounded-m border-2 border-dashed p-4 ${isOver ? 'border-pine bg-leaf-wash' : 'border-rule'}`}
     >
-      <h2 className="mb-2 text-base text-ink-2">Waiting, with gaps: {children.length}</h2>
+      <h2 className="mb-2 text-base text-ink-2">Waiting, with something to work on: {children.length}</h2>
       <ul className="grid max-h-96 gap-x-8 overflow-y-auto [grid-template-columns:repeat(auto-fill,minmax(min(26rem,100%),1fr))]">
         {sorted.map((child) => {
           const placement = reason.get(child.id);
@@ -49,7 +49,11 @@ export function WaitingList({ children, groups, waiting, rules, preview, onWhy, 
             </li>
           );
         })}
-        {children.length === 0 && <li className="py-1 text-ink-2">Nobody waits with a gap that is sure.</li>}
+        {children.length === 0 && (
+          <li className="py-1 text-ink-2">
+            Nobody waits with a gap that is sure. Any child can be added to a group by name, from the group’s menu.
+          </li>
+        )}
       </ul>
       {preview && (
         <div className="pointer-events-none absolute inset-x-0 bottom-0 border-t-2 border-pine bg-leaf-wash px-4 py-2">
