@@ -208,7 +208,15 @@ test.describe('leaving all as it was', () => {
       .getByRole('button', { name: `More for ${group.name}` })
       .click();
     await page.getByRole('menuitem', { name: 'Add a child by name' }).click();
-    await page.getByRole('searchbox', { name: 'Find a child' }).fill(none.givenName);
+    // typed at once, without another press; closed, the focus is where it was
+    const found = page.getByRole('searchbox', { name: 'Find a child' });
+    await expect(found).toBeFocused();
+    await page.keyboard.press('Escape');
+    await expect(card(page, group.name).getByRole('button', { name: `More for ${group.name}` })).toBeFocused();
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Enter');
+    await expect(found).toBeFocused();
+    await found.fill(none.givenName);
     await page
       .getByRole('dialog')
       .getByRole('button', { name: new RegExp(`^${none.givenName} ${none.familyName}`) })

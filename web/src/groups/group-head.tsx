@@ -7,7 +7,7 @@ import { meetingWords } from '../timetable/week-times.js';
 import { AdultOptions } from '../ui/adult-options.js';
 import { dayWords } from '../ui/dates.js';
 import type { GroupChange } from './group-change.js';
-import { Menu, MenuItem } from './member.js';
+import { Menu, MenuItem } from '../ui/menu.js';
 
 interface Props {
   group: Group;

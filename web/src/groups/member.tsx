@@ -4,6 +4,7 @@ import { type ChildLine, fullName, type Group } from '@sapling/contract';
 import { useDraggable } from '@dnd-kit/core';
 import { EllipsisVertical, GripVertical, Lock } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { Menu, MenuItem } from '../ui/menu.js';
 import { Link } from 'react-router';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Sign, SIGN_WORDS, signOf, type SignState } from '../ui/signs.js';
@@ -108,22 +109,5 @@ function MoveMenu({ child, group, groups, locked, onLock, onWhy, onMove }: Membe
         {group && <MenuItem onSelect={() => onMove(undefined)}>Take out of {group.name}</MenuItem>}
       </Menu>
     </DropdownMenu.Root>
-  );
-}
-
-export function Menu({ children }: { children: React.ReactNode }) {
-  return (
-    <DropdownMenu.Portal>
-      <DropdownMenu.Content align="end" sideOffset={4} className="z-50 min-w-48 rounded-m border border-rule bg-sheet py-1 shadow-lg">
-        {children}
-      </DropdownMenu.Content>
-    </DropdownMenu.Portal>
-  );
-}
-export function MenuItem({ onSelect, children }: { onSelect: () => void; children: React.ReactNode }) {
-  return (
-    <DropdownMenu.Item onSelect={onSelect} className="cursor-pointer px-4 py-1.5 outline-none data-[highlighted]:bg-leaf-wash">
-      {children}
-    </DropdownMenu.Item>
   );
 }
