@@ -102,6 +102,12 @@ test.describe('leaving all as it was', () => {
     expect(await groupsOf(page, demo.url)).toEqual(before);
     await heads.nth(1).click();
     await expect(heads.nth(1)).toHaveAttribute('aria-pressed', 'true');
+    // changed since, the wish is not what these are for
+    await panel.getByLabel('New cycle: these groups end').uncheck();
+    await expect(panel.getByText('These groups are for what was asked before.')).toBeVisible();
+    await expect(make).toBeDisabled();
+    await panel.getByRole('button', { name: 'Ask for that after all' }).click();
+    await expect(panel.getByLabel('New cycle: these groups end')).toBeChecked();
     await make.click();
     await expect(page.getByText('4 groups made. 4 ended.')).toBeVisible();
     const made = await groupsOf(page, demo.url);

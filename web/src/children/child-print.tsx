@@ -51,7 +51,9 @@ export function Component() {
   const steps = orders.order(child.classId)?.steps.slice(0, schoolClass?.taughtSteps ?? 0) ?? [];
   const states = new Map(child.line.map((c) => [c.gpc, signOf(c)]));
   const due = duePairs(child, clock.ms(), settings?.dueAfterDays ?? DEFAULT_SETTINGS.dueAfterDays);
-  const seen = new Set((evidence ?? []).filter((o) => o.counts).map((o) => dayOf(o.at)));
+  const counted = (evidence ?? []).filter((o) => o.counts);
+  const answers = counted.length;
+  const seen = new Set(counted.map((o) => dayOf(o.at)));
   return (
     <Paper
       back={`/children/${child.id}`}
@@ -68,8 +70,8 @@ export function Component() {
           <div>
             <h1 className="text-2xl">{name}</h1>
             <p className="text-sm">
-              {schoolClass?.name}, {child.line.length} pairs taught. From {(evidence ?? []).filter((o) => o.counts).length} answers on{' '}
-              {seen.size} days.
+              {schoolClass?.name}, {child.line.length} pairs taught. From {answers === 1 ? '1 answer' : `${answers} answers`} on{' '}
+              {seen.size === 1 ? '1 day' : `${seen.size} days`}.
             </p>
           </div>
           <p className="text-sm">{dateText(nowDate(), 'd MMMM yyyy')}</p>

@@ -60,6 +60,7 @@ export function MergeDialog({ child, open, onClose }: { child: ChildLine; open: 
       setTrouble(error);
     }
   };
+  const gaps = (c: ChildLine): number => c.line.filter((p) => p.state === 'gap').length;
   const answers = (c: ChildLine): number => c.line.reduce((sum, cell) => sum + cell.basedOn, 0);
   return (
     <Dialog
@@ -93,7 +94,7 @@ export function MergeDialog({ child, open, onClose }: { child: ChildLine; open: 
                 <Line line={c.line} width="100%" />
                 <p className="mt-2">
                   {answers(c)} {answers(c) === 1 ? 'answer' : 'answers'} about pairs, {c.line.filter((p) => p.state === 'secure').length}{' '}
-                  secure, {c.line.filter((p) => p.state === 'gap').length} gaps,{' '}
+                  secure, {gaps(c) === 1 ? '1 gap' : `${gaps(c)} gaps`},{' '}
                   {c.lastCheck ? `last checked ${agoWords(c.lastCheck)}` : 'never checked'}.
                 </p>
               </section>

@@ -57,18 +57,21 @@ export function Improve({ groups, around, children, team, locked, cost, onClose 
     try {
       const after = await arrange({ change: touched.map(({ group, body }) => ({ id: group.id, version: group.version, ...body })) });
       const versionOf = (id: string): number => after.find((g) => g.id === id)!.version;
-      toast(`${moves.length} ${moves.length === 1 ? 'child' : 'children'} moved, ${refocused.length} groups have a new focus.`, {
-        action: undoing({
-          change: touched.map(({ group: { id, members, focus, skills, slot } }) => ({
-            id,
-            version: versionOf(id),
-            members,
-            focus,
-            skills,
-            slot,
-          })),
-        }),
-      });
+      toast(
+        `${moves.length} ${moves.length === 1 ? 'child' : 'children'} moved, ${refocused.length === 1 ? '1 group has' : `${refocused.length} groups have`} a new focus.`,
+        {
+          action: undoing({
+            change: touched.map(({ group: { id, members, focus, skills, slot } }) => ({
+              id,
+              version: versionOf(id),
+              members,
+              focus,
+              skills,
+              slot,
+            })),
+          }),
+        },
+      );
       onClose();
     } catch (error) {
       await refresh('groups');

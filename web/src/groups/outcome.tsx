@@ -69,8 +69,13 @@ export function Component() {
       }
     >
       <p className="mb-1 text-lg">
-        <span className="font-serif text-2xl font-semibold">{tenth(outcome.gain.expected)} more pairs</span> are known than at the start,
-        over all children: between {tenth(outcome.gain.low)} and {tenth(outcome.gain.high)} with 90 % confidence.
+        <span className="font-serif text-2xl font-semibold">
+          {outcome.gain.expected < -0.05
+            ? `${tenth(-outcome.gain.expected)} fewer pairs`
+            : `${tenth(Math.max(0, outcome.gain.expected))} more pairs`}
+        </span>{' '}
+        are known than at the start, over all children: between {tenth(outcome.gain.low)} and {tenth(outcome.gain.high)} with 90 %
+        confidence.
         {outcome.gain.low <= 0 && ' So it may be no change at all: more checks would tell.'}
         {outcome.minutesPerPair && (
           <>

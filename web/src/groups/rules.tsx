@@ -42,7 +42,7 @@ export function Rules({ rules, children, settings, onClose }: Props) {
   };
   const most = KINDS[kind].many ? 6 : 1;
   const ready = chosen.length >= (KINDS[kind].many ? 2 : 1) && (kind !== 'busy' || slots.length > 0);
-  const save = async (rule: Omit<GroupRule, 'id' | 'savedBy' | 'savedAt' | 'version'>): Promise<void> => {
+  const save = async (rule: Omit<GroupRule, 'id' | 'savedBy' | 'savedAt' | 'version'>, typed = true): Promise<void> => {
     setTrouble(null);
     try {
       await call('saveGroupRule', {
@@ -50,6 +50,7 @@ export function Rules({ rules, children, settings, onClose }: Props) {
         body: { kind: rule.kind, children: [...rule.children], slots: [...rule.slots], why: rule.why, version: 0 },
       });
       await refresh('groups');
+      if (!typed) return;
       setChosen([]);
       setSlots([]);
       setWhy('');
@@ -61,7 +62,7 @@ export function Rules({ rules, children, settings, onClose }: Props) {
     try {
       await call('removeGroupRule', { params: { id: rule.id }, query: { version: rule.version } });
       await refresh('groups');
-      toast('The rule is gone.', { action: { label: 'Undo', onClick: () => void save(rule) } });
+      toast('The rule is gone.', { action: { label: 'Undo', onClick: () => void save(rule, false) } });
     } catch (error) {
       await refresh('groups');
       setTrouble(sentenceOf(error));

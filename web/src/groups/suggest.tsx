@@ -15,7 +15,7 @@ import { arrange, undoing } from './arrange.js';
 import { MOST_FOCUS, MOST_MEMBERS, splitFocus, type GroupingContext } from './problem.js';
 import { Searching } from './searching.js';
 import { SuggestForm } from './suggest-form.js';
-import { askedFor, askedWords, firstWish, freeNames, problemFor } from './suggest-wish.js';
+import { askedFor, askedWords, firstWish, freeNames, problemFor, type Wish } from './suggest-wish.js';
 import { SuggestionGroups, SuggestionTable } from './suggestion-table.js';
 import { namedOf, refusedWords } from './words.js';
 import { nowDate, todayDay } from '../clock.js';
@@ -34,6 +34,8 @@ interface Props {
   onClose: () => void;
 }
 interface Found {
+  /** What was asked for: the answer to nothing else. */
+  readonly wish: Wish;
   readonly problem: GroupingProblem;
   readonly list: readonly Offer[];
   readonly picked: number;
@@ -48,6 +50,8 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
   const [trouble, setTrouble] = useState<string | null>(null);
   const asked = askedFor(wish, around, groups, rules, only);
   const { pool } = asked;
+  // made from another wish than it was found for, it would end groups, or run for weeks, that nobody looked at
+  const stale = found !== null && JSON.stringify(found.wish) !== JSON.stringify(wish);
   const byId = new Map(children.map((c) => [c.id, c]));
 
   const ask = async (): Promise<void> => {
@@ -60,7 +64,7 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
     try {
       const answer = await withProgress(async (tell) => core().suggestGroups(problem, wholeWords, tell), setProgress);
       if ('refused' in answer) setTrouble(refusedWords(answer, problem, namedOf(byId, [], team)));
-      else setFound({ problem, list: answer, picked: 0 });
+      else setFound({ wish, problem, list: answer, picked: 0 });
     } catch (error) {
       setTrouble((error as { message?: string }).message ?? sentenceOf(error));
     } finally {
@@ -136,8 +140,8 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
         <>
           <SuggestionTable
             list={found.list}
-            way={wish.way}
-            weeks={wish.weeks}
+            way={found.wish.way}
+            weeks={found.wish.weeks}
             picked={found.picked}
             name={(id) => byId.get(id)?.givenName ?? '?'}
             onPick={(picked) => setFound({ ...found, picked })}
@@ -150,14 +154,25 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
             team={team}
             before={lastGroup}
           />
+          {stale && (
+            <p role="status" className="mt-4 flex flex-wrap items-center gap-3 border-l-4 border-wobbly bg-note px-3 py-2">
+              These groups are for what was asked before.
+              <button className="btn btn-small" onClick={() => setWish(found.wish)}>
+                Ask for that after all
+              </button>
+            </p>
+          )}
           <div className="mt-4 flex items-center gap-4">
-            <button className="btn btn-main" onClick={() => void accept(found.list[found.picked]!.grouping.groups)}>
+            <button className="btn btn-main" disabled={stale} onClick={() => void accept(found.list[found.picked]!.grouping.groups)}>
               {found.list[found.picked]!.grouping.groups.length === 1
                 ? 'Make this group'
                 : `Make these ${found.list[found.picked]!.grouping.groups.length} groups`}
             </button>
-            {wish.replace && (
-              <span className="text-sm text-ink-2">The {groups.length} groups there are end today and are kept under Before and now.</span>
+            {found.wish.replace && (
+              <span className="text-sm text-ink-2">
+                {groups.length === 1 ? 'The group there is ends' : `The ${groups.length} groups there are end`} today, kept under Before and
+                now.
+              </span>
             )}
           </div>
         </>
