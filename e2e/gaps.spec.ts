@@ -139,3 +139,43 @@ test('like is put with like by a named measure; the table is filtered, chosen by
   await page.getByRole('searchbox').fill(children[0]!.familyName.toLowerCase());
   await expect(grid.getByRole('rowheader').first()).toContainText(children[0]!.familyName);
 });
+
+test('who opens something and goes back finds the page as it was left: filter, class, week, and what is locked', async ({ as, demo }) => {
+  const page = await as('lead');
+  await go(page, `${demo.url}/gaps`);
+  await page.getByRole('radio', { name: 'Otters' }).click();
+  await page.getByRole('checkbox', { name: 'only what somebody needs' }).check();
+  const rows = page.getByRole('grid').getByRole('rowheader');
+  await rows.nth(1).waitFor();
+  const name = (await rows.first().innerText()).trim();
+  const find = page.getByRole('searchbox', { name: 'Filter by name, grapheme or skill' });
+  await find.fill(name.split(' ')[0]!);
+  await expect(rows).toHaveCount(1);
+  await rows.first().getByRole('link').click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(name.split(' ')[0]!);
+  await page.goBack();
+  await expect(find).toHaveValue(name.split(' ')[0]!);
+  await expect(page.getByRole('radio', { name: 'Otters' })).toBeChecked();
+  await expect(page.getByRole('checkbox', { name: 'only what somebody needs' })).toBeChecked();
+  await expect(rows).toHaveCount(1);
+
+  await go(page, `${demo.url}/sessions`);
+  await page.getByRole('button', { name: 'The week before' }).click();
+  await page.getByText(/^Week of /).waitFor();
+  const week = await page.getByText(/^Week of /).innerText();
+  await page.getByRole('main').locator('a[href*="/sessions/0"]').first().click();
+  await expect(page).toHaveURL(/sessions\/[0-9a-f-]{36}$/);
+  await page.goBack();
+  await expect(page.getByText(week, { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'The week after' }).click();
+  await expect(page.getByRole('button', { name: 'This week' })).toBeDisabled();
+  await expect(page).toHaveURL(/sessions$/);
+
+  await go(page, `${demo.url}/groups`);
+  const willow = page.getByRole('region', { name: 'Willow', exact: true });
+  await willow.getByRole('button', { name: 'Lock Willow' }).click();
+  await willow.getByRole('link').first().click();
+  await expect(page).toHaveURL(/children\//);
+  await page.goBack();
+  await expect(willow.getByRole('button', { name: 'Unlock Willow' })).toBeVisible();
+});

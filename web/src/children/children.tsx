@@ -2,7 +2,8 @@
 import { type ChildLine, fullName } from '@sapling/contract';
 import { Word } from '../help/word-of-trade.js';
 import { memo, useRef, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
+import { useClassInAddress, useInAddress, useTypedInAddress } from '../ui/in-address.js';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { RecordDialog } from './record-dialog.js';
@@ -22,11 +23,11 @@ type Order = 'need' | 'name' | 'check';
 export function Component() {
   const { data: children, error } = useData('children');
   const { data: classes } = useData('classes');
-  const [params, setParams] = useSearchParams();
-  const [order, setOrder] = useState<Order>('need');
-  const [search, setSearch] = useState('');
+  const [classId, setClass] = useClassInAddress(classes);
+  const [first, setFirst] = useInAddress('first');
+  const order: Order = first === 'check' || first === 'name' ? first : 'need';
+  const [search, setSearch] = useTypedInAddress('find');
   const bringIn = useMay('import');
-  const classId = params.get('class');
   const [adding, setAdding] = useState(false);
   const go = useNavigate();
   const actions = (
@@ -102,10 +103,14 @@ export function Component() {
       actions={actions}
     >
       <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-2">
-        <ClassPicker classes={classes} value={classId} onChange={(next) => setParams(next ? { class: next } : {})} />
+        <ClassPicker classes={classes} value={classId} onChange={setClass} />
         <label className="flex items-center gap-2">
           First
-          <select className="field !w-auto" value={order} onChange={(event) => setOrder(event.target.value as Order)}>
+          <select
+            className="field !w-auto"
+            value={order}
+            onChange={(event) => setFirst(event.target.value === 'need' ? null : event.target.value)}
+          >
             <option value="need">most gaps</option>
             <option value="check">longest unchecked</option>
             <option value="name">by name</option>

@@ -4,6 +4,7 @@ import type { SchoolClass, TeachingOrderRow } from '@sapling/contract';
 import { nearestStep, type NearestStep } from '@sapling/core/phonics';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useInAddress } from '../ui/in-address.js';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
@@ -17,7 +18,7 @@ import { GraphemeChip, graphemeShown } from '../ui/word-marks.js';
 export function Component() {
   const { data: classes, error } = useData('classes');
   const { data: orders } = useData('orders');
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [chosen, setChosen] = useInAddress('class');
   const [adding, setAdding] = useState(false);
   const add = useMay('import');
   const actions = add && (

@@ -3,6 +3,7 @@ import type { PracticeRow } from '@sapling/contract';
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useClassInAddress } from '../ui/in-address.js';
 import { useData } from '../api/data.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { dayWords } from '../ui/dates.js';
@@ -11,9 +12,9 @@ import { GraphemeChip, graphemeShown, WordMarks } from '../ui/word-marks.js';
 import { under } from '../base.js';
 
 export function Component() {
-  const [classId, setClassId] = useState<string | null>(null);
-  const [english, setEnglish] = useState(false);
   const { data: classes } = useData('classes');
+  const [classId, setClassId] = useClassInAddress(classes);
+  const [english, setEnglish] = useState(false);
   const { data, error } = useData('practice', { query: classId ? { classId } : {} });
   return (
     <Page

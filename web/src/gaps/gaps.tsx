@@ -2,7 +2,8 @@
 import type { ChildLine } from '@sapling/contract';
 import { FileDown } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
+import { useClassInAddress, useInAddress, useTypedInAddress } from '../ui/in-address.js';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { useMay } from '../shell/me.js';
@@ -24,14 +25,16 @@ export function Component() {
   const { data: classes } = useData('classes');
   const orders = useOrders();
   const go = useNavigate();
-  const [params, setParams] = useSearchParams();
+  const [classAt, setClass] = useClassInAddress(classes);
   const [seen, setSeen] = useState<{ child: ChildLine; column: Column } | null>(null);
-  const [only, setOnly] = useState(false);
-  const [order, setOrder] = useState<Order>('taught');
-  const [find, setFind] = useState('');
+  const [onlyAt, setOnly] = useInAddress('only');
+  const only = onlyAt !== null;
+  const [orderAt, setOrder] = useInAddress('order');
+  const order: Order = orderAt === 'alike' ? 'alike' : 'taught';
+  const [find, setFind] = useTypedInAddress('find');
   const mayGroup = useMay('form groups');
   const teaches = (classes ?? []).filter((c) => c.children > 0 || (children ?? []).some((child) => child.classId === c.id));
-  const wanted = params.get('class') ?? teaches[0]?.id ?? null;
+  const wanted = classAt ?? teaches[0]?.id ?? null;
   const classId = wanted === 'all' ? null : wanted;
   const { rows, columns, busy, closer, paths } = useTable({ children, orders, classId, only, order, find });
   const { chosen, picked, toggle, pick, clear } = useChosen();
@@ -79,8 +82,13 @@ export function Component() {
         <Empty title="No children yet">Gaps show once children are here and have been checked.</Empty>
       ) : (
         <>
-          <Filters {...{ order, only, find }} onOrder={setOrder} onOnly={setOnly} onFind={setFind}>
-            <ClassPicker classes={teaches} value={classId} onChange={(next) => setParams({ class: next ?? 'all' })} />
+          <Filters
+            {...{ order, only, find }}
+            onOrder={(next) => setOrder(next === 'taught' ? null : next)}
+            onOnly={(on) => setOnly(on ? 'needed' : null)}
+            onFind={setFind}
+          >
+            <ClassPicker classes={teaches} value={classId} onChange={(next) => setClass(next ?? 'all')} />
           </Filters>
           {order === 'alike' && (
             <p className="mb-2 text-sm text-ink-2" role="status">

@@ -1,6 +1,7 @@
 /** Groups: who should sit together, for what, with whom? Cards that children are dragged between. */
 import type { Group } from '@sapling/contract';
-import { useCallback, useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
+import { useLocked } from './use-locked.js';
 import { Link, useLocation } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
@@ -51,14 +52,7 @@ export function Component() {
   const board = useBoard(groups, children, may);
   const [panel, setPanel] = useState<Panel>(gaps?.fromChildren !== undefined ? 'suggest' : null);
   const [dialog, setDialog] = useState<BoardDialog>(null);
-  const [locked, setLocked] = useState<ReadonlySet<string>>(new Set());
-  const lock = useCallback((id: string): void => {
-    setLocked((before) => {
-      const after = new Set(before);
-      if (!after.delete(id)) after.add(id);
-      return after;
-    });
-  }, []);
+  const [locked, lock] = useLocked(me);
   const byId = useMemo(() => new Map((children ?? NONE).map((c) => [c.id, c])), [children]);
   const { move, clash, closeClash } = useMoveChild(groups, board?.problem ?? null, (id) => byId.get(id)?.givenName ?? 'The child');
   if (!groups || !children || !board)

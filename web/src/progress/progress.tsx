@@ -1,8 +1,9 @@
 /** Progress: is it working, for this child, group, school? */
 import type { Group } from '@sapling/contract';
 import { Word } from '../help/word-of-trade.js';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
+import { useClassInAddress } from '../ui/in-address.js';
 import { useData } from '../api/data.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Direction } from '../ui/direction.js';
@@ -31,10 +32,10 @@ function CyclesSoFar({ groups }: { groups: readonly Group[] }) {
 }
 
 export function Component() {
-  const { role } = useMe().colleague;
-  const [classId, setClassId] = useState<string | null>(null);
-  const { data, error } = useData('progress', { query: classId ? { classId } : {} });
   const { data: classes } = useData('classes');
+  const [classId, setClassId] = useClassInAddress(classes);
+  const { role } = useMe().colleague;
+  const { data, error } = useData('progress', { query: classId ? { classId } : {} });
   const { data: groups } = useData('groups');
   const observed = data?.weeks.reduce((sum, w) => sum + w.observations, 0) ?? 0;
   return (

@@ -2,6 +2,7 @@
 import { STANDING_DAYS, STANDING_READINGS, type Quadrant } from '@sapling/core/reading';
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { useClassInAddress } from '../ui/in-address.js';
 import { useData } from '../api/data.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { Empty, Page, Pending } from '../ui/page.js';
@@ -17,12 +18,12 @@ const ORDER: readonly { readonly quadrant: Quadrant; readonly then: string }[] =
   { quadrant: 'accurate, slow', then: 'Read the same text several times; phrases.' },
 ];
 export function Component() {
+  const { data: classes } = useData('classes');
+  const [classId, setClassId] = useClassInAddress(classes);
   const go = useNavigate();
-  const [classId, setClassId] = useState<string | null>(null);
   const [groupId, setGroupId] = useState<string | null>(null);
   const [picked, setPicked] = useState<Quadrant | null>(null);
   const { data: children, error } = useData('children');
-  const { data: classes } = useData('classes');
   const { data: groups } = useData('groups');
   const { data: readings } = useData('readings', { query: { latest: 12 } });
   const { data: settings } = useData('settings');

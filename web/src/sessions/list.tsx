@@ -2,10 +2,11 @@
 import type { Group, Session } from '@sapling/contract';
 import { clockTime, weekday } from '@sapling/core';
 import { daysOff, termOn, holidayOn, meetingOn, weekSlots } from '@sapling/core/planning';
-import { addDays, format, startOfWeek } from 'date-fns';
+import { addDays, format, isValid, parseISO, startOfWeek } from 'date-fns';
 import { CheckCheck, ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useInAddress } from '../ui/in-address.js';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { Page, Pending } from '../ui/page.js';
@@ -17,9 +18,13 @@ import { dateText } from '../wording/date-text.js';
 const iso = (date: Date): string => format(date, 'yyyy-MM-dd');
 
 export function Component() {
-  const [week, setWeek] = useState(0);
+  const [at, setAt] = useInAddress('week');
   const { data: settings } = useData('settings');
-  const monday = addDays(startOfWeek(nowDate(), { weekStartsOn: ((settings?.weekStart ?? 1) % 7) as 0 | 1 | 6 }), week * 7);
+  const weekOf = (day: Date): Date => startOfWeek(day, { weekStartsOn: ((settings?.weekStart ?? 1) % 7) as 0 | 1 | 6 });
+  const asked = parseISO(at ?? '');
+  const monday = weekOf(isValid(asked) ? asked : nowDate());
+  const thisWeek = iso(monday) === iso(weekOf(nowDate()));
+  const toWeek = (day: Date): void => setAt(iso(day) === iso(weekOf(nowDate())) ? null : iso(day));
   const days = Array.from({ length: 7 }, (_, k) => addDays(monday, k));
   const { data: sessions, error } = useData('sessions', { query: { from: iso(days[0]!), to: iso(days[6]!) } });
   const { data: team } = useData('team');
@@ -52,16 +57,16 @@ export function Component() {
     <Page
       wide
       title="Sessions"
-      lead={`${week === 0 ? 'This week' : `Week of ${dateText(monday, 'd MMMM')}`}${inTerm ? ` · ${inTerm.term.name}, week ${inTerm.week}` : ''}`}
+      lead={`${thisWeek ? 'This week' : `Week of ${dateText(monday, 'd MMMM')}`}${inTerm ? ` · ${inTerm.term.name}, week ${inTerm.week}` : ''}`}
       actions={
         <>
-          <button className="btn" onClick={() => setWeek(week - 1)} aria-label="The week before">
+          <button className="btn" onClick={() => toWeek(addDays(monday, -7))} aria-label="The week before">
             <ChevronLeft size={18} aria-hidden />
           </button>
-          <button className="btn" onClick={() => setWeek(0)} disabled={week === 0}>
+          <button className="btn" onClick={() => setAt(null)} disabled={thisWeek}>
             This week
           </button>
-          <button className="btn" onClick={() => setWeek(week + 1)} aria-label="The week after">
+          <button className="btn" onClick={() => toWeek(addDays(monday, 7))} aria-label="The week after">
             <ChevronRight size={18} aria-hidden />
           </button>
           <Link className="btn" to="/sessions/timetable">

@@ -12,6 +12,7 @@ import {
 import type { Colleague, Group } from '@sapling/contract';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { useInAddress } from '../ui/in-address.js';
 import { useMe } from '../shell/me.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { MeetingDialog } from './meeting-dialog.js';
@@ -55,7 +56,7 @@ function useFocusMoved(): (key: string) => void {
 export function Component() {
   const data = useTimetable();
   const { may, kept, error, settings, groups, team, classes, slots, clashesOf, roomed } = data;
-  const [only, setOnly] = useState<string | null>(null);
+  const [only, setOnly] = useInAddress('only');
   const [carried, setCarried] = useState<ScheduledMeeting | null>(null);
   const [opened, setOpened] = useState<Opened | null>(null);
   const sensors = useSensors(
