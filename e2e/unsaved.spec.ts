@@ -94,6 +94,18 @@ test('a plan changed by hand comes back when another focus was looked at, and is
   await expect(keep).toBeEnabled();
   await expect(mine).toBeVisible();
 
+  // while one part is being drawn, another is changed: neither takes the other's change away
+  const chip = page.getByRole('region').getByRole('button', { name: /^Take \S+ out$/ });
+  const pairs = await chip.count();
+  const before = await words.innerText();
+  await page.evaluate(() => {
+    const button = (label: RegExp) => [...document.querySelectorAll('button')].find((b) => label.test(b.getAttribute('aria-label') ?? ''))!;
+    button(/^Draw Read words again$/).click();
+    button(/^Take \S+ out$/).click();
+  });
+  await expect.poll(() => words.innerText()).not.toBe(before);
+  await expect(chip).toHaveCount(pairs - 1);
+
   const group = page.getByLabel('Group', { exact: true });
   const [was, other] = [await group.inputValue(), await group.locator('option').last().getAttribute('value')];
   await group.selectOption(other!);

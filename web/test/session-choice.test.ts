@@ -116,7 +116,7 @@ describe('a plan that is drawn again', () => {
   });
   it('for other pairs leaves a way back to one that was changed by hand, which nothing drawn late covers', () => {
     const drawn = taken({ past: [], plan: null }, plan(['ai:ay'], ['rain']));
-    const mine = changedTo(drawn, plan(['ai:ay'], ['snail']));
+    const mine = changedTo(drawn, () => plan(['ai:ay'], ['snail']));
     const other = taken(mine, plan(['oa:oh'], ['boat']));
     expect(words(other.plan)).toEqual(['boat']);
     expect(other.byHand).toBe(true);
@@ -130,7 +130,7 @@ describe('a plan that is drawn again', () => {
     expect(words(taken(late, plan(['ai:ay'], ['mail'])).plan)).toEqual(['mail']);
     expect(words(undone(undone(taken(late, plan(['ai:ay'], ['mail'])))).plan)).toEqual(['rain']);
     // a change made before it came stays
-    const quick = taken(changedTo(back, plan(['ai:ay'], ['trail'])), plan(['ai:ay'], ['mail']));
+    const quick = taken(changedTo(back, () => plan(['ai:ay'], ['trail'])), plan(['ai:ay'], ['mail']));
     expect(words(quick.plan)).toEqual(['trail']);
     // where nothing is asked for, nothing of one's own goes
     expect(taken(mine, null)).toBe(mine);

@@ -13,7 +13,7 @@ interface Props {
   readonly part: Part;
   readonly plan: Plan;
   readonly request: SessionRequest;
-  readonly onChange: (part: Part) => void;
+  readonly onChange: (to: (now: Part) => Part) => void;
 }
 
 export function AnotherText({ part, plan, request, onChange }: Props) {
@@ -41,7 +41,7 @@ export function AnotherText({ part, plan, request, onChange }: Props) {
             void core()
               .putText(request, part, text)
               .then(
-                (next) => onChange({ ...next, pinned: true }),
+                (next) => onChange(() => ({ ...next, pinned: true })),
                 () => toast.error('The text could not be put in. The plan is as it was.'),
               )
           }

@@ -113,7 +113,8 @@ function Editor({ session }: { session: Session }) {
     const next = draw + 1 + (clock.ms() % 1000);
     setDraw(next);
     try {
-      draft.change(keepPinned(plan, await core().planSession({ ...request, seed: next })));
+      const drawn = await core().planSession({ ...request, seed: next });
+      draft.change((now) => keepPinned(now, drawn));
     } catch (problem) {
       setTrouble((problem as Error).message);
     }
@@ -155,7 +156,7 @@ function Editor({ session }: { session: Session }) {
           <button
             className="btn btn-small mr-2"
             onClick={() => {
-              if (plan) draft.change(session.plan);
+              draft.change(() => session.plan);
               setBase(session.version);
             }}
           >

@@ -99,8 +99,8 @@ export function Component() {
       </div>
       <Trouble>{trouble}</Trouble>
       <ol className="grid gap-4 [grid-template-columns:repeat(auto-fill,minmax(19rem,1fr))]">
-        {drafts.map((d, k) => (
-          <DraftCard key={d.id} drafted={d} onAgain={() => void again(k)} onOut={() => takeOut(d.id)} />
+        {drafts.map((d) => (
+          <DraftCard key={d.id} drafted={d} onAgain={() => void again(d.id)} onOut={() => takeOut(d.id)} />
         ))}
       </ol>
       {drafts.length === 0 && !working && (

@@ -19,7 +19,8 @@ interface Props {
   readonly request: SessionRequest;
   readonly names: ReadonlyMap<string, string>;
   readonly lacks: Lacks;
-  readonly onChange: (part: Part) => void;
+  /** What becomes of the part as it stands when it is done: it may have been changed while words were drawn. */
+  readonly onChange: (to: (now: Part) => Part) => void;
   readonly onMove: (by: -1 | 1) => void;
   readonly onRemove: () => void;
 }
@@ -50,25 +51,30 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
       setBusy(false);
     }
   };
-  const redraw = (): Promise<boolean> => trying(async () => onChange(await core().redrawPart(request, plan, part.id, anySeed())));
+  const redraw = (): Promise<boolean> =>
+    trying(async () => {
+      const drawn = await core().redrawPart(request, plan, part.id, anySeed());
+      onChange(() => drawn);
+    });
   const swap = (word: Word): Promise<boolean> =>
     trying(async () => {
       const other = await core().swapWord(request, plan, { part: part.id, word: word.word, seed: anySeed() });
-      onChange({ ...part, words: part.words.map((w) => (w.word === word.word ? other : w)) });
+      onChange((now) => ({ ...now, words: now.words.map((w) => (w.word === word.word ? other : w)) }));
     });
   const put = (word: Word, change: Partial<Word>): void =>
-    onChange({ ...part, words: part.words.map((w) => (w.word === word.word ? { ...w, ...change } : w)) });
+    onChange((now) => ({ ...now, words: now.words.map((w) => (w.word === word.word ? { ...w, ...change } : w)) }));
   /** Whether what was typed was taken in: where it was not, it stays. */
   const add = async (text: string): Promise<boolean> => {
     if (lined) {
-      onChange(withContent(part, { lines: [...(part.lines ?? []), { text, pinned: true }] }));
+      onChange((now) => withContent(now, { lines: [...(now.lines ?? []), { text, pinned: true }] }));
       return true;
     }
     const word = text.toLowerCase();
     if (part.words.some((w) => w.word === word)) return true;
     return trying(async () => {
       const planned = await core().plannedWord(word, [...plan.focus]);
-      onChange({ ...part, words: [...part.words, { ...planned, pinned: true, ...(childSees === 'nothing' ? { heard: true } : {}) }] });
+      const added = { ...planned, pinned: true, ...(childSees === 'nothing' ? { heard: true } : {}) };
+      onChange((now) => (now.words.some((w) => w.word === word) ? now : { ...now, words: [...now.words, added] }));
     });
   };
   return (
@@ -81,7 +87,10 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
           className="field !w-16 text-lg font-semibold"
           value={part.minutes}
           aria-label={`Minutes for ${planWords(part.title)}`}
-          onChange={(event) => onChange({ ...part, minutes: Math.max(0, Math.min(30, Number(event.target.value) || 0)) })}
+          onChange={(event) => {
+            const minutes = Math.max(0, Math.min(30, Number(event.target.value) || 0));
+            onChange((now) => ({ ...now, minutes }));
+          }}
         />
         <span className="mt-0.5 block">minutes</span>
       </label>
@@ -116,7 +125,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
               onSwap={() => void swap(word)}
               onPin={() => put(word, { pinned: !word.pinned })}
               onFor={(child) => put(word, { for: child })}
-              onRemove={() => onChange({ ...part, words: part.words.filter((w) => w.word !== word.word) })}
+              onRemove={() => onChange((now) => ({ ...now, words: now.words.filter((w) => w.word !== word.word) }))}
             />
           )}
         />
@@ -127,11 +136,12 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
                 key={gpc}
                 className="rounded-s px-1.5 text-sm text-ink-2 hover:text-gap"
                 onClick={() =>
-                  onChange({
-                    ...part,
-                    gpcs: part.gpcs.filter((g) => g !== gpc),
-                    ...(part.stack ? { stack: part.stack.filter((g) => g !== gpc) } : {}),
-                  })
+                  onChange((now) =>
+                    withContent(now, {
+                      gpcs: now.gpcs.filter((g) => g !== gpc),
+                      ...(now.stack ? { stack: now.stack.filter((g) => g !== gpc) } : {}),
+                    }),
+                  )
                 }
                 aria-label={`Take ${graphemeShown(gpc)} out`}
               >
@@ -153,7 +163,7 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
                   ))}
                 <button
                   className="underline underline-offset-2 hover:text-gap"
-                  onClick={() => onChange(withContent(part, { lines: part.lines!.filter((l) => l.text !== line.text) }))}
+                  onClick={() => onChange((now) => withContent(now, { lines: now.lines!.filter((l) => l.text !== line.text) }))}
                   aria-label={`Take “${line.text}” out`}
                 >
                   take out
@@ -211,7 +221,7 @@ function PartMenu({ part, onMove, onRemove, onChange }: Pick<Props, 'part' | 'on
           <Menu.Item className={ITEM} onSelect={() => onMove(1)}>
             <ArrowDown size={15} aria-hidden /> Later
           </Menu.Item>
-          <Menu.Item className={ITEM} onSelect={() => onChange({ ...part, pinned: !part.pinned })}>
+          <Menu.Item className={ITEM} onSelect={() => onChange((now) => ({ ...now, pinned: !now.pinned }))}>
             {part.pinned ? <PinOff size={15} aria-hidden /> : <Pin size={15} aria-hidden />}
             {part.pinned ? 'Let it be drawn again' : 'Keep when all is drawn again'}
           </Menu.Item>

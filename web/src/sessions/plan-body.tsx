@@ -20,8 +20,16 @@ interface Props {
   readonly canUndo: boolean;
   readonly onUndo: () => void;
   readonly onOthers: () => void;
-  readonly onChange: (plan: Plan) => void;
+  /** What becomes of the plan as it stands when it is done. */
+  readonly onChange: (to: (now: Plan) => Plan) => void;
   readonly children: ReactNode;
+}
+
+/** A name for one part more of a kind, which no other part of the plan has. */
+function freeId(kind: PartKind, plan: Plan): string {
+  let id: string = kind;
+  for (let n = 2; plan.parts.some((p) => p.id === id); n += 1) id = `${kind} ${n}`;
+  return id;
 }
 
 export const minutesOf = (plan: Plan): number => plan.parts.reduce((sum, p) => sum + p.minutes, 0);
@@ -41,22 +49,23 @@ export function PlanBody({ plan, request, taught, wanted, names, canUndo, onUndo
     return () => window.removeEventListener('keydown', onKey);
   }, [canUndo, onUndo]);
   const move = (k: number, by: -1 | 1): void => {
-    const to = k + by;
-    if (to < 0 || to >= plan.parts.length) return;
-    const parts = [...plan.parts];
-    [parts[k], parts[to]] = [parts[to]!, parts[k]!];
-    onChange({ ...plan, parts });
+    onChange((now) => {
+      const to = k + by;
+      if (to < 0 || to >= now.parts.length) return now;
+      const parts = [...now.parts];
+      [parts[k], parts[to]] = [parts[to]!, parts[k]!];
+      return { ...now, parts };
+    });
   };
   const add = async (kind: PartKind): Promise<void> => {
-    let id: string = kind;
-    for (let n = 2; plan.parts.some((p) => p.id === id); n += 1) id = `${kind} ${n}`;
+    const id = freeId(kind, plan);
     const bare = emptyPart({ id, kind, ...PART_WORDS[kind], minutes: 3 });
     const whole = { ...plan, parts: [...plan.parts, bare] };
     // filled where something can be had, empty where not: the adult may know what belongs there
     const part = await core()
       .redrawPart(request, whole, id, plan.parts.length + 1)
       .catch(() => bare);
-    onChange({ ...plan, parts: [...plan.parts, part] });
+    onChange((now) => ({ ...now, parts: [...now.parts, { ...part, id: freeId(kind, now) }] }));
   };
   return (
     <>
@@ -93,9 +102,9 @@ export function PlanBody({ plan, request, taught, wanted, names, canUndo, onUndo
             request={request}
             names={names}
             lacks={lacks}
-            onChange={(next) => onChange({ ...plan, parts: plan.parts.map((p, n) => (n === k ? next : p)) })}
+            onChange={(to) => onChange((now) => ({ ...now, parts: now.parts.map((p) => (p.id === part.id ? to(p) : p)) }))}
             onMove={(by) => move(k, by)}
-            onRemove={() => plan.parts.length > 1 && onChange({ ...plan, parts: plan.parts.filter((_, n) => n !== k) })}
+            onRemove={() => onChange((now) => (now.parts.length > 1 ? { ...now, parts: now.parts.filter((p) => p.id !== part.id) } : now))}
           />
         ))}
       </div>

@@ -129,7 +129,9 @@ function usePartKeys({ session, draft, shown, act, shuffle, turn }: KeysGiven): 
     };
     const present = session.members.filter((m) => !draft.away.includes(m.id));
     const child = /^[1-9]$/.test(event.key) ? present[Number(event.key) - 1] : undefined;
-    const todo = child ? () => act({ do: 'mark', child: child.id }) : does[event.key];
+    // with the capitals locked a letter is the same key
+    const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+    const todo = child ? () => act({ do: 'mark', child: child.id }) : does[key];
     if (!todo) return;
     event.preventDefault();
     todo();

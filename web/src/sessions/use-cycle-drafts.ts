@@ -51,11 +51,14 @@ export function useCycleDrafts(materials: Materials, toMake: readonly PlannedSes
     }
     setWorking(null);
   };
-  const again = async (k: number): Promise<void> => {
-    const old = drafts[k]!;
+  const again = async (id: string): Promise<void> => {
+    const k = drafts.findIndex((d) => d.id === id);
+    const old = drafts[k];
+    if (!old) return;
     try {
       const plan = await core().planSession(requestOf(materials!, old.session, drafts.slice(0, k), minutes, anySeed()));
-      setDrafts((now) => now.map((d, n) => (n === k ? { ...old, plan } : d)));
+      // by its id: others may have been taken out while it was drawn
+      setDrafts((now) => now.map((d) => (d.id === id ? { ...old, plan } : d)));
     } catch (problem) {
       setTrouble((problem as Error).message);
     }
@@ -71,7 +74,8 @@ export function useCycleDrafts(materials: Materials, toMake: readonly PlannedSes
       }
     } catch (problem) {
       setTrouble(`${made.length === 0 ? 'None was kept' : `${made.length} of ${drafts.length} were kept`}. ${sentenceOf(problem)}`);
-      setDrafts((now) => now.slice(made.length));
+      const kept = new Set(drafts.slice(0, made.length).map((d) => d.id));
+      setDrafts((now) => now.filter((d) => !kept.has(d.id)));
       setWorking(null);
       await refresh('sessions');
       return;

@@ -14,7 +14,8 @@ export interface Draft {
   readonly canUndo: boolean;
   /** Whether more was done to it than drawing it anew. */
   readonly byHand: boolean;
-  change(plan: Plan): void;
+  /** @param to what becomes of the plan as it stands then: what was drawn meanwhile, or changed elsewhere in it, stays */
+  change(to: (now: Plan) => Plan): void;
   undo(): void;
   /** Another plan altogether, with no way back to the one before. */
   begin(plan: Plan): void;
@@ -38,8 +39,11 @@ const stepTo = (now: Steps, plan: Plan): Steps => ({
   past: now.plan ? [...now.past, now.plan].slice(-STEPS_BACK) : [],
   plan,
 });
-/** What a change by hand does. */
-export const changedTo = (now: Steps, plan: Plan): Steps => ({ ...stepTo(now, plan), byHand: true });
+/** What a change by hand does; one that changes nothing is no step. */
+export function changedTo(now: Steps, to: (now: Plan) => Plan): Steps {
+  const next = now.plan && to(now.plan);
+  return !next || next === now.plan ? now : { ...stepTo(now, next), byHand: true };
+}
 /** What a newly drawn plan does to the one that stands. */
 export function taken(now: Steps, drawn: Plan | null): Steps {
   if (!drawn) return now.byHand ? now : { past: [], plan: null };
@@ -57,7 +61,7 @@ export function undone(now: Steps): Steps {
 
 export function useDraft(): Draft {
   const [{ past, plan, byHand = false }, set] = useState<Steps>({ past: [], plan: null });
-  const change = useCallback((next: Plan) => set((now) => changedTo(now, next)), []);
+  const change = useCallback((to: (now: Plan) => Plan) => set((now) => changedTo(now, to)), []);
   const undo = useCallback(() => set(undone), []);
   const begin = useCallback((next: Plan) => set({ past: [], plan: next }), []);
   const take = useCallback((drawn: Plan | null) => set((now) => taken(now, drawn)), []);
