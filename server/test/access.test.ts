@@ -617,6 +617,54 @@ describe('lists hold only what is in reach', () => {
     expect(seen.hidden).toBe(1);
   });
 
+  it('a log changed by who sees half of a group keeps who was there of the other half', async () => {
+    const [lead, teacher] = [school.people.get('lead')!, school.people.get('teacher')!];
+    const made = await school.ask('POST', '/api/groups', {
+      as: lead,
+      body: { groups: [{ name: 'Two classes', adultId: null, focus: [], members: [mine[3]!, others[2]!] }] },
+    });
+    const [{ id: groupId }] = made.body as [{ id: string }];
+    const planned = await school.ask('POST', '/api/sessions', { as: lead, body: { groupId, on: '2026-11-24', adultId: null, plan: PLAN } });
+    const { id } = planned.body as { id: string };
+    const log = async (as: typeof lead, attendance: object[], replaces?: string): Promise<string> => {
+      const logId = uuidv7();
+      const record = {
+        id: logId,
+        session: id,
+        by: as.id,
+        at: now(),
+        attendance,
+        done: [],
+        happened: '',
+        ...(replaces ? { replaces } : {}),
+      };
+      const { body } = await school.ask('POST', '/api/outbox', { as, body: { entries: [{ type: 'log', id: logId, record }] } });
+      expect((body as { results: { status: string }[] }).results[0]).toMatchObject({ status: 'stored' });
+      return logId;
+    };
+    const both = [
+      { child: mine[3], present: true },
+      { child: others[2], present: true },
+    ];
+    const first = await log(lead, both);
+    const seen = (await school.ask('GET', `/api/sessions/${id}`, { as: teacher })).body as {
+      hidden: number;
+      log: { attendance: unknown[] };
+    };
+    expect(seen.hidden).toBe(1);
+    expect(seen.log.attendance).toHaveLength(1);
+    const second = await log(teacher, [{ child: mine[3], present: false }], first);
+    const attendance = async (): Promise<unknown> =>
+      ((await school.ask('GET', `/api/sessions/${id}`, { as: lead })).body as { log: { attendance: unknown } }).log.attendance;
+    expect(await attendance()).toEqual([
+      { child: mine[3], present: false },
+      { child: others[2], present: true },
+    ]);
+    // whoever sees them all may leave one out
+    await log(lead, [{ child: mine[3], present: true }], second);
+    expect(await attendance()).toEqual([{ child: mine[3], present: true }]);
+  });
+
   it('an outbox with a record about somebody else’s child keeps the others and refuses that one', async () => {
     const tutor = school.people.get('tutor')!;
     const entries = [observation(tutor.id, mine[0]!), observation(tutor.id, others[0]!), observation(tutor.id, mine[1]!)];

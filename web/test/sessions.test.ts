@@ -115,7 +115,14 @@ describe('running a session', () => {
     // a log that is changed begins from the old one and replaces it
     const logged = { ...session, log } as Session;
     expect(draftOf(logged)).toMatchObject({ away: [cleo], done: ['review', 'irregular words'], minutes: 10, childMinutes: { [ben]: 5 } });
-    expect(recordsOf(logged, draftOf(logged), ada, at, ids)[0]!.record).toMatchObject({ replaces: log.id, left: log.left });
+    // what was missed comes back next time whoever changes the log, and with it what is missed besides
+    expect(recordsOf(logged, draftOf(logged), ada, at, ids)[0]!.record).toMatchObject({
+      replaces: log.id,
+      left: log.left,
+      missed: ['said'],
+    });
+    const more = { ...draftOf(logged), marks: { [markKey('read words', 'tail', ada)]: 'slipped' as const } };
+    expect(recordsOf(logged, more, ada, at, ids)[0]!.record).toMatchObject({ missed: ['said', 'tail'] });
   });
 
   it('minutes are what was said, else what the clock counted, else what was planned', () => {

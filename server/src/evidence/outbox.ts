@@ -3,7 +3,7 @@
  * device: sending it twice stores it once. One bad record never holds up the others; a refused one is
  * named with its reason so that the device can show it instead of losing it.
  */
-import { eq, getTableColumns, sql } from 'drizzle-orm';
+import { and, eq, getTableColumns, sql } from 'drizzle-orm';
 import { outboxEntry, type OutboxEntry } from '@sapling/contract';
 import { decide, type Need } from '../access.js';
 import { namedInLogs } from './logged-teaching.js';
@@ -108,7 +108,11 @@ async function store(call: Call<'sendOutbox'>, entry: Exclude<OutboxEntry, { typ
       mine(entry.record.by);
       inTime(entry.record.at);
       await present(call, entry.record);
-      inserted = await db.insert(logs).values(entry.record).onConflictDoNothing().returning({ id: logs.id });
+      inserted = await db
+        .insert(logs)
+        .values({ ...entry.record, attendance: await withUnseen(call, entry.record) })
+        .onConflictDoNothing()
+        .returning({ id: logs.id });
       break;
     case 'note':
       mine(entry.record.by);
@@ -145,6 +149,23 @@ async function present(
   const [row] = await db.select({ members: sessions.members }).from(sessions).where(eq(sessions.id, session));
   const strange = attendance.some(({ child }) => !row?.members.includes(child) && !access.childIds.has(child) && !access.runIds.has(child));
   if (strange) throw new ProblemError('not-allowed', { detail: 'Somebody who is marked as there is no child of this session.' });
+}
+
+/** Who was there, with those whom the log that this one replaces had and whom its writer does not see: they could not say of them. */
+async function withUnseen(
+  { db, access }: Call<'sendOutbox'>,
+  { session, attendance, replaces }: Extract<OutboxEntry, { type: 'log' }>['record'],
+): Promise<typeof attendance> {
+  if (!replaces) return attendance;
+  const [before] = await db
+    .select({ attendance: logs.attendance })
+    .from(logs)
+    .where(and(eq(logs.id, replaces), eq(logs.session, session)));
+  const said = new Set(attendance.map((a) => a.child));
+  const unseen = (before?.attendance ?? []).filter(
+    ({ child }) => !said.has(child) && !access.childIds.has(child) && !access.runIds.has(child),
+  );
+  return [...attendance, ...unseen];
 }
 
 /** Entries that say something of what a child can do. */

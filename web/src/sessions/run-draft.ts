@@ -9,7 +9,7 @@ export type SessionMark = 'slipped' | 'right alone';
 
 export interface RunDraft {
   readonly away: readonly string[];
-  /** Titles of parts that were done. */
+  /** Parts that were done, by id. */
   readonly done: readonly string[];
   readonly happened: string;
   readonly note: string;
@@ -121,17 +121,18 @@ export function recordsOf(session: Session, draft: RunDraft, by: string, at: str
   const left = parts.flatMap((p) =>
     draft.left[p.id] && !draft.done.includes(p.id) ? [{ part: p.id, words: [...draft.left[p.id]!] }] : [],
   );
-  // the words somebody slipped on, once each
+  // the words somebody slipped on, once each; marks of an older log are kept by themselves, what was missed in them stays with it
   const missed = [
-    ...new Set(
-      Object.entries(draft.marks).flatMap(([key, mark]): string[] => {
+    ...new Set([
+      ...(session.log?.missed ?? []),
+      ...Object.entries(draft.marks).flatMap(([key, mark]): string[] => {
         const [partId, item, child] = key.split('\t') as [string, string, string];
         const part = parts.find((p) => p.id === partId);
         const found = part && mark === 'slipped' && !draft.away.includes(child) ? itemsOf(part).find((i) => i.key === item) : undefined;
         const word = found?.word === undefined ? undefined : part!.words[found.word];
         return word && !word.madeUp && !word.heard ? [word.word] : [];
       }),
-    ),
+    ]),
   ];
   const log: OutboxEntry = {
     type: 'log',
