@@ -171,6 +171,13 @@ test('touch marks and changes; the child’s screen shows the text alone; what w
   await expect.poll(() => summary(page, demo.url, reading)).toBeUndefined();
   await page.getByRole('button', { name: 'Undo' }).press('Enter');
   await expect.poll(async () => (await summary(page, demo.url, reading))?.id).toBe(reading);
+  // without the message, too, there is a way back
+  await go(page, `${demo.url}/reading/${reading}`);
+  await page.getByRole('button', { name: 'Set aside' }).click();
+  await page.getByRole('region', { name: 'Set aside' }).getByRole('link').click();
+  await page.getByRole('button', { name: 'Let it count again' }).click();
+  await expect(page.getByRole('button', { name: 'Set aside' })).toBeVisible();
+  await expect.poll(async () => (await summary(page, demo.url, reading))?.id).toBe(reading);
 });
 
 test('a reading is recorded with consent, heard again with its marks, marked by a second person unseen, and settled', async ({

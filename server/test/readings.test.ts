@@ -87,6 +87,15 @@ describe('a reading', () => {
     expect((await whole(id)).setAside).toBe(true);
     const none = (await school.ask('GET', `/api/children/${child}`, { as: teacher })).body as typeof before;
     expect(none.line.find((c) => c.gpc === 'ai:ay')!.basedOn).toBe(0);
+    // asked for, those set aside are listed; whoever may mark it has it count again, and has marked nothing by that
+    const aside = async () =>
+      ((await school.ask('GET', `/api/readings?childId=${child}&aside=only`, { as: lead })).body as { id: string }[]).map((r) => r.id);
+    expect(await aside()).toEqual([id]);
+    await send(lead, [step(lead, id, uuidv7(), 0, { what: 'set aside', aside: false })]);
+    expect((await list()).find((r) => r.id === id)).toMatchObject({ markings: 1 });
+    expect(await aside()).toEqual([]);
+    const back = (await school.ask('GET', `/api/children/${child}`, { as: teacher })).body as typeof before;
+    expect(back.line.find((c) => c.gpc === 'ai:ay')!.basedOn).toBe(1);
   });
 
   it('refuses a step that does not fit, one of a reading that is not there, and one into somebody else’s marking', async () => {

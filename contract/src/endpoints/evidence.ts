@@ -34,7 +34,12 @@ export const evidenceEndpoints = {
   /** A session that was held, the same; its log and its marks go with it. */
   binSession: define(ADDRESSES.binSession, { params: byId, body: inBin, response: inBin }),
   readings: define(ADDRESSES.readings, {
-    query: z.object({ childId: id.optional(), latest: z.coerce.number().int().min(1).max(50).optional() }),
+    query: z.object({
+      childId: id.optional(),
+      latest: z.coerce.number().int().min(1).max(50).optional(),
+      /** Those that were set aside, and no others. */
+      aside: z.literal('only').optional(),
+    }),
     response: z.array(readingSummary),
   }),
   reading: define(ADDRESSES.reading, { params: byId, response: wholeReading }),

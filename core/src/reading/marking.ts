@@ -73,7 +73,6 @@ export interface Marking {
   readonly done: boolean;
   /** When it was chosen to count; null where it was not. */
   readonly settledAt: string | null;
-  readonly setAside: boolean;
   /** Steps that can be taken back, oldest first. */
   readonly undoable: readonly StepRecord[];
 }
@@ -104,7 +103,6 @@ export function foldMarking(records: readonly StepRecord[]): Marking {
   let setSeconds: number | null = null;
   let done = false;
   let settledAt: string | null = null;
-  let aside: string | null = null;
   for (const { id, at, step } of counting) {
     switch (step.what) {
       case 'start':
@@ -160,7 +158,7 @@ export function foldMarking(records: readonly StepRecord[]): Marking {
         settledAt = at;
         break;
       case 'set aside':
-        aside = step.aside ? at : null;
+        // of the reading and not of this marking: `isSetAside`
         break;
     }
   }
@@ -180,16 +178,29 @@ export function foldMarking(records: readonly StepRecord[]): Marking {
     heeded,
     done,
     settledAt,
-    setAside: aside !== null,
     undoable: counting.filter((r) => r.step.what !== 'start' || counting.every((c) => c.step.what !== 'along')),
   };
 }
 
-/** The markings of a reading, by when they were begun. */
+function byMarking(records: readonly StepRecord[]): StepRecord[][] {
+  const found = new Map<string, StepRecord[]>();
+  for (const record of records) found.set(record.marking, [...(found.get(record.marking) ?? []), record]);
+  return [...found.values()];
+}
+
+/** The markings of a reading, by when they were begun. Who only set it aside, or had it count again, has marked nothing. */
 export function foldReading(records: readonly StepRecord[]): Marking[] {
-  const byMarking = new Map<string, StepRecord[]>();
-  for (const record of records) byMarking.set(record.marking, [...(byMarking.get(record.marking) ?? []), record]);
-  return [...byMarking.values()].map(foldMarking).sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1));
+  const marked = byMarking(records).filter((own) => own.some((r) => r.step.what !== 'set aside'));
+  return marked.map(foldMarking).sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1));
+}
+
+/** Whether a reading counts for nothing: as whoever of those who may mark it said last. */
+export function isSetAside(records: readonly StepRecord[]): boolean {
+  const said = byMarking(records).flatMap((own) => {
+    const gone = undone(own);
+    return own.flatMap(({ id, at, step }) => (step.what === 'set aside' && !gone.has(id) ? [{ id, at, aside: step.aside }] : []));
+  });
+  return said.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1)).at(-1)?.aside ?? false;
 }
 
 /** The marking that counts: the one settled on last, else the first. Undefined for none. */

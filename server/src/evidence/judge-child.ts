@@ -14,7 +14,7 @@ import {
   type Unasked,
 } from '@sapling/core/judgement';
 import { allGpcs, taughtAfter, type Gpc, type TeachingOrder } from '@sapling/core/phonics';
-import { countingMarking, foldReading, nextAim, readingEvidence, type StepRecord } from '@sapling/core/reading';
+import { countingMarking, foldReading, isSetAside, nextAim, readingEvidence, type StepRecord } from '@sapling/core/reading';
 import { lexiconOf, type BookFacts } from '../library/lexicon-of.js';
 
 /** Everything kept about a child that speaks of what they know, as JSON that the database writes: it is made out in the thread. */
@@ -80,9 +80,9 @@ function readingsThatCount({ readings, steps }: ChildFacts): Reading[] {
     else byReading.set(step.reading, [step]);
   }
   return whole<Omit<Reading, 'marking'>>(readings).flatMap((reading) => {
-    const markings = foldReading(byReading.get(reading.id) ?? []);
-    const marking = countingMarking(markings);
-    return marking?.done && !markings.some((m) => m.setAside) ? [{ ...reading, marking }] : [];
+    const own = byReading.get(reading.id) ?? [];
+    const marking = countingMarking(foldReading(own));
+    return marking?.done && !isSetAside(own) ? [{ ...reading, marking }] : [];
   });
 }
 

@@ -1,7 +1,15 @@
 /** How readings came out, kept with what they rest on: a list of a school's readings folds no steps. */
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { ReadingSummary } from '@sapling/contract';
-import { countingMarking, foldReading, scoreMarking, secondsOf, type ReadingSettings, type StepRecord } from '@sapling/core/reading';
+import {
+  countingMarking,
+  foldReading,
+  isSetAside,
+  scoreMarking,
+  secondsOf,
+  type ReadingSettings,
+  type StepRecord,
+} from '@sapling/core/reading';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { readingOutcomes, readings, readingSteps, recordings } from '../db/schema.js';
@@ -14,7 +22,7 @@ export type ReadingOutcome = Pick<ReadingSummary, 'seconds' | 'score' | 'scale' 
 };
 
 /** Raised where outcomes are worked out otherwise. */
-const FORM = 1;
+const FORM = 2;
 /** So many readings at once: their steps are read together. */
 const AT_ONCE = 10;
 
@@ -36,7 +44,7 @@ function outcomeOf(words: readonly string[], steps: readonly StepRecord[], setti
     },
     markings: markings.length,
     done: marking?.done ?? false,
-    setAside: markings.some((m) => m.setAside),
+    setAside: isSetAside(steps),
   };
 }
 

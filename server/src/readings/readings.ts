@@ -17,14 +17,14 @@ import { childOfReading, outcomesOf } from './store.js';
 const CHILDREN_AT_ONCE = 20;
 /**
  * Readings in reach, newest first, each as the marking that counts has it and with which reading of its text it is. Those set aside
- * are left out.
+ * are left out, or are all there is where they are asked for (`aside`).
  * @param of only of these children
  * @param latest only so many of each child, the newest; which reading of its text each is counts the older ones all the same
  */
 export async function readingList(
   db: Db,
   access: Access,
-  { of, latest }: { of?: readonly string[] | undefined; latest?: number | undefined } = {},
+  { of, latest, aside = false }: { of?: readonly string[] | undefined; latest?: number | undefined; aside?: boolean } = {},
 ): Promise<ReadingSummary[]> {
   const ids = of === undefined ? [...access.childIds] : of.filter((id) => access.childIds.has(id));
   // their texts and words are long, and a list shows how many
@@ -77,7 +77,7 @@ export async function readingList(
   for (const { length, paper, place, ...row } of rows.reverse()) {
     await breath();
     const { setAside, ...outcome } = outcomes.get(row.id)!;
-    if (setAside) continue;
+    if (setAside !== aside) continue;
     const text = `${row.child} ${row.textId}`;
     const nth = (read.get(text) ?? 0) + 1;
     if (outcome.done) read.set(text, nth);
@@ -89,7 +89,11 @@ export async function readingList(
 
 export const readingRoutes = [
   route('readings', { action: 'signed in' }, async ({ db, access, query }) =>
-    readingList(db, access, { of: query.childId === undefined ? undefined : [query.childId], latest: query.latest }),
+    readingList(db, access, {
+      of: query.childId === undefined ? undefined : [query.childId],
+      latest: query.latest,
+      aside: query.aside === 'only',
+    }),
   ),
 
   route(

@@ -4,7 +4,15 @@ import type { ReadingStepRecord } from '@sapling/contract';
 import { isCoreError } from '@sapling/core';
 import type { Observation } from '@sapling/core/evidence';
 import type { Lexicon } from '@sapling/core/phonics';
-import { checkedStep, countingMarking, foldReading, readingObservations, type Marking, type StepRecord } from '@sapling/core/reading';
+import {
+  checkedStep,
+  countingMarking,
+  foldReading,
+  isSetAside,
+  readingObservations,
+  type Marking,
+  type StepRecord,
+} from '@sapling/core/reading';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { readings, readingSteps } from '../db/schema.js';
@@ -47,7 +55,7 @@ export async function outcomesOf(db: Db, ids: readonly string[]): Promise<Map<st
   return new Map(
     [...byReading].map(([id, own]) => {
       const markings = foldReading(own);
-      return [id, { markings, counts: countingMarking(markings), setAside: markings.some((m) => m.setAside) }];
+      return [id, { markings, counts: countingMarking(markings), setAside: isSetAside(own) }];
     }),
   );
 }

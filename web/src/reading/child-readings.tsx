@@ -147,6 +147,29 @@ export function Component() {
           </table>
         </>
       )}
+      <SetAside child={child.id} />
     </Page>
+  );
+}
+
+/** Readings that count for nothing, each with the way to have it count again. */
+function SetAside({ child }: { child: string }) {
+  const { data: aside } = useData('readings', { query: { childId: child, aside: 'only' } });
+  if (!aside || aside.length === 0) return null;
+  return (
+    <section aria-label="Set aside" className="mt-6">
+      <h2 className="mb-1 text-lg">Set aside</h2>
+      <p className="mb-2 text-sm text-ink-2">They count for nothing. Opened, each can be let count again.</p>
+      <ul className="ruled max-w-2xl border-y border-rule-2">
+        {aside.map((r) => (
+          <li key={r.id} className="flex gap-4 py-1.5">
+            <span className="w-32 shrink-0">{dateText(atSchool(r.at), 'd MMM yyyy')}</span>
+            <Link className="font-semibold underline-offset-4 hover:underline" to={`/reading/${r.id}`}>
+              {r.title}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -13,9 +13,11 @@ interface Props {
   shown: Marking | undefined;
   /** Whether the marking that is shown is one's own. */
   mine: boolean;
+  /** Whether it is set aside. */
+  aside: boolean;
 }
 
-export function ReviewHead({ handle, shown, mine }: Props) {
+export function ReviewHead({ handle, shown, mine, aside }: Props) {
   const { record, childName } = handle.reading!;
   const go = useNavigate();
   const setAside = (): void => {
@@ -42,9 +44,11 @@ export function ReviewHead({ handle, shown, mine }: Props) {
           <Printer size={16} aria-hidden /> On paper
         </Link>
         <OtherChild what="reading" id={record.id} by={record.by} child={record.child} goTo={(child) => `/children/${child}/readings`} />
-        <button className="btn" onClick={setAside}>
-          Set aside
-        </button>
+        {!aside && (
+          <button className="btn" onClick={setAside}>
+            Set aside
+          </button>
+        )}
         {mine && shown?.done ? (
           <Link className="btn btn-main" to={`/check/reading?child=${record.child}`}>
             Done

@@ -1,5 +1,5 @@
 /** A reading afterwards: the marks, put right where need be, and everything it tells. */
-import { countingMarking, foldReading, type MarkMade, type Marking, type StepRecord } from '@sapling/core/reading';
+import { countingMarking, foldReading, isSetAside, type MarkMade, type Marking, type StepRecord } from '@sapling/core/reading';
 import { useMemo, useState } from 'react';
 import { useData } from '../api/data.js';
 import { useMe } from '../shell/me.js';
@@ -22,7 +22,9 @@ export function Review({ handle }: { handle: ReadingHandle }) {
   const [slow, setSlow] = useState<ReadonlySet<number>>(new Set());
   const markings = useMemo(() => (steps.length > 0 ? foldReading(steps as unknown as StepRecord[]) : []), [steps]);
   const counts = countingMarking(markings);
-  const own = handle.marking;
+  // who only set it aside has no marking
+  const own = markings.some((m) => m.id === handle.markingId) ? handle.marking : undefined;
+  const aside = isSetAside(steps as unknown as StepRecord[]);
   // whoever marks a second time does it unseen: another's marks show once their own are done
   const blind = own !== undefined && !own.done && own.id !== counts?.id;
   const shown: Marking | undefined = blind ? own : (markings.find((m) => m.id === seen) ?? own ?? counts);
@@ -32,9 +34,14 @@ export function Review({ handle }: { handle: ReadingHandle }) {
   return (
     <main className="mx-auto max-w-[90rem] px-4 py-5 sm:px-8 sm:py-6">
       <title>{`${childName}, a reading · Keen Sapling`}</title>
-      <ReviewHead handle={handle} shown={shown} mine={mine} />
-      {handle.remote?.setAside && (
-        <p className="mb-4 border-l-4 border-rule py-1 pl-4">This reading is set aside: it counts for nothing.</p>
+      <ReviewHead handle={handle} shown={shown} mine={mine} aside={aside} />
+      {aside && (
+        <p className="mb-4 flex flex-wrap items-center gap-3 border-l-4 border-wobbly py-1 pl-4" role="status">
+          This reading is set aside: it counts for nothing.
+          <button className="btn btn-small" onClick={() => handle.steps({ what: 'set aside', aside: false })}>
+            Let it count again
+          </button>
+        </p>
       )}
       <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_29rem]">
         <section aria-label="The reading">

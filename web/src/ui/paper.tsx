@@ -1,13 +1,16 @@
 /** Paper: A4 or Letter pages, black on white. A page that would run over is set a little smaller, so that one page stays one page. */
 import { Printer } from 'lucide-react';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link, useLocation, useNavigate } from 'react-router';
 
 /** What fits on both A4 and Letter inside the margins of the print style, at 96 pixels an inch. */
 const PAGE_HEIGHT = 930;
 const SMALLEST = 0.6;
 
+/** @param back where the way back leads for who came from outside; from another page it leads to that one */
 export function Paper({ back, title, note, children }: { back: string; title: string; note?: ReactNode; children: ReactNode }) {
+  const go = useNavigate();
+  const { key } = useLocation();
   useEffect(() => {
     const before = document.title;
     document.title = title;
@@ -21,7 +24,15 @@ export function Paper({ back, title, note, children }: { back: string; title: st
         <button className="btn btn-main" autoFocus onClick={() => window.print()}>
           <Printer size={17} aria-hidden /> Print
         </button>
-        <Link className="btn" to={back}>
+        <Link
+          className="btn"
+          to={back}
+          onClick={(event) => {
+            if (key === 'default' || event.ctrlKey || event.metaKey) return;
+            event.preventDefault();
+            void go(-1);
+          }}
+        >
           Back
         </Link>
         {note && <span className="text-sm">{note}</span>}
