@@ -110,6 +110,22 @@ test('a session of another day is run today only knowingly and moves to today; h
   expect(await ids()).not.toContain(later.id);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(ids).toContain(later.id);
+  // the message gone, it is found in the bin; a plan the same
+  await go(page, `${demo.url}/sessions/${later.id}`);
+  await page.getByRole('button', { name: 'Put in the bin' }).click();
+  await expect(page).toHaveURL(/sessions$/);
+  const other = all.find((s) => s.log === null && s.on > today() && s.id !== later.id)!;
+  await go(page, `${demo.url}/sessions/${other.id}`);
+  await page.getByRole('button', { name: 'Remove' }).click();
+  await expect(page).toHaveURL(/sessions$/);
+  await page.getByRole('main').getByRole('link', { name: 'The bin' }).click();
+  const inBin = page.getByRole('region', { name: 'Sessions' }).getByRole('listitem');
+  await expect(inBin).toHaveCount(2);
+  await inBin.filter({ hasText: 'held on' }).getByRole('button', { name: 'Take out' }).click();
+  await expect(inBin).toHaveCount(1);
+  await inBin.getByRole('button', { name: 'Take out' }).click();
+  await expect(page.getByRole('heading', { name: 'The bin is empty' })).toBeVisible();
+  expect(await ids()).toEqual(expect.arrayContaining([later.id, other.id]));
 });
 
 test('later sessions of a cycle draw themselves again after a log and say so; one changed by hand is left', async ({ as, demo }) => {

@@ -27,6 +27,7 @@ const PLACES: [path: string, ready: RegExp | string][] = [
   ['/progress/trust', /^From \d+ answers/],
   ['/library', 'How often each sound'],
   ['/team', 'Data and cautions'],
+  ['/bin', 'The bin is empty'],
   ['/help', 'A short page for each place'],
   ['/help/groups', 'Making them'],
   ['/help/credits', 'OpenMoji'],

@@ -88,6 +88,7 @@ export const ADDRESSES = {
   moveReading: ['PUT', '/api/readings/:id/child'],
   moveMark: ['PUT', '/api/observations/:id/child'],
   binSession: ['PUT', '/api/sessions/:id/bin'],
+  binned: ['GET', '/api/bin'],
   readings: ['GET', '/api/readings'],
   reading: ['GET', '/api/readings/:id'],
   saveRecording: ['PUT', '/api/readings/:id/recording/:part'],

@@ -33,5 +33,6 @@ export * from './outbox.js';
 export * from './endpoint.js';
 export * from './endpoints.js';
 export { importRecord, importRow, type ImportRow, type RecallSoFar } from './endpoints/children.js';
+export type { Binned } from './endpoints/evidence.js';
 export * from './live-event.js';
 export * from './timetable.js';

@@ -14,6 +14,7 @@ import { classRoutes } from './classes/classes.js';
 import { calendarRoutes } from './calendar/calendar.js';
 import { checkRoutes } from './evidence/checks.js';
 import { binRoutes } from './evidence/bin.js';
+import { binnedRoute } from './evidence/binned.js';
 import { otherChildRoutes } from './evidence/other-child.js';
 import { outboxRoute } from './evidence/outbox.js';
 import { groupRoutes } from './groups/groups.js';
@@ -83,6 +84,7 @@ export const routes: readonly Route[] = [
   ...importRoutes,
   outboxRoute,
   ...binRoutes,
+  binnedRoute,
   ...otherChildRoutes,
   ...checkRoutes,
   ...readingRoutes,

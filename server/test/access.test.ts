@@ -296,6 +296,7 @@ const TABLE: Record<EndpointName, Row> = {
   moveMark: list({ path: () => `/api/observations/${markId}/child`, body: () => ({ child: mine[0]! }), may: ['lead'] }),
   binCheck: list({ path: () => `/api/checks/${checkId}/bin`, body: () => ({ binned: false }), may: ['lead'] }),
   binSession: list({ path: () => `/api/sessions/${none}/bin`, body: () => ({ binned: true }) }),
+  binned: list({ path: () => '/api/bin' }),
   readings: list({ path: () => '/api/readings' }),
   reading: list({ path: () => `/api/readings/${readingId}`, far: () => `/api/readings/${farReading}` }),
   saveRecording: list({

@@ -1,6 +1,7 @@
 /** A check or a held session in the bin: nothing of it counts, whoever marked it and leads may, and all comes back. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { CheckState, Group, Session } from '@sapling/contract';
+import type { Binned, CheckState, Group, Session } from '@sapling/contract';
+import { daysAfter } from '@sapling/core';
 import { v7 as uuidv7 } from 'uuid';
 import { PLAN, School, now, schoolToday, type Person } from './support.js';
 
@@ -87,6 +88,43 @@ describe('the bin', () => {
     expect(
       ((await school.ask('GET', '/api/sessions', { as: lead })).body as Session[]).find((s) => s.id === session.id)!.log,
     ).not.toBeNull();
+  });
+});
+
+describe('what lies in the bin', () => {
+  const binned = async (as: Person): Promise<Binned> => (await school.ask('GET', '/api/bin', { as })).body as Binned;
+  it('is listed for whoever could take it out, and for nobody else', async () => {
+    expect(await binned(lead)).toEqual({ checks: [], sessions: [] });
+    await put(lead, `/api/checks/${check}`, true);
+    await put(tutor, `/api/sessions/${session.id}`, true);
+    expect(await binned(lead)).toMatchObject({
+      checks: [{ id: check, child: kid, childName: expect.stringContaining('Adaeze') as string, kind: 'see-say' }],
+      sessions: [{ id: session.id, groupName: 'Willow', held: true }],
+    });
+    expect(await binned(tutor)).toMatchObject({ checks: [], sessions: [{ id: session.id }] });
+    expect(await binned(other)).toEqual({ checks: [], sessions: [] });
+    await put(lead, `/api/checks/${check}`, false);
+    await put(lead, `/api/sessions/${session.id}`, false);
+    expect(await binned(lead)).toEqual({ checks: [], sessions: [] });
+  });
+
+  it('a plan that was removed comes back as it was, by whoever may plan for its group, while its day is to come', async () => {
+    const plan = async (on: string): Promise<Session> => {
+      const made = await school.ask('POST', '/api/sessions', {
+        as: lead,
+        body: { groupId: session.groupId, on, adultId: tutor.id, plan: PLAN },
+      });
+      await school.ask('DELETE', `/api/sessions/${(made.body as Session).id}?version=1`, { as: lead });
+      return made.body as Session;
+    };
+    const [ahead] = [await plan(daysAfter(schoolToday(), 3)), await plan(daysAfter(schoolToday(), -3))];
+    expect((await binned(lead)).sessions).toMatchObject([{ id: ahead.id, held: false }]);
+    expect((await binned(tutor)).sessions).toEqual([]);
+    expect(await put(tutor, `/api/sessions/${ahead.id}`, false)).toBe(404);
+    expect(await put(lead, `/api/sessions/${ahead.id}`, true)).toBe(400);
+    expect(await put(lead, `/api/sessions/${ahead.id}`, false)).toBe(200);
+    const back = ((await school.ask('GET', '/api/sessions', { as: tutor })).body as Session[]).find((s) => s.id === ahead.id);
+    expect(back?.plan).toMatchObject({ focus: PLAN.focus });
   });
 });
 

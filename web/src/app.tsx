@@ -84,6 +84,7 @@ const router = createBrowserRouter(
                 },
                 { path: 'team/year', lazy: () => import('./team/year.js') },
                 { path: 'team', lazy: () => import('./team/team.js') },
+                { path: 'bin', lazy: () => import('./bin/bin.js') },
                 { path: 'help', lazy: () => import('./help/help-place.js') },
                 { path: 'help/:id', lazy: ofOne(() => import('./help/help-place.js')) },
                 { path: '*', Component: NotHere },

@@ -1,7 +1,7 @@
 /** What is marked: the outbox, checks, readings with their sound, the second screen, and what was marked wrongly put right. */
 import { z } from 'zod';
 import type { Endpoint } from '../endpoint.js';
-import { checkState, id, observation } from '../model.js';
+import { checkState, id, instant, observation } from '../model.js';
 import { RECORDING_PARTS, readingSummary, recordingPart, wholeReading } from '../reading.js';
 import { screenCard, screenCode } from '../screen.js';
 import { ADDRESSES } from '../addresses.js';
@@ -10,6 +10,24 @@ import { OUTBOX_BATCH } from '../roles.js';
 import { byId, define } from './define.js';
 
 const inBin = z.object({ binned: z.boolean() });
+const binned = z.object({
+  checks: z.array(
+    checkState.pick({ id: true, child: true, childName: true, kind: true, startedAt: true }).extend({ by: z.string(), binnedAt: instant }),
+  ),
+  sessions: z.array(
+    z.object({
+      id,
+      groupName: z.string(),
+      on: z.iso.date(),
+      /** Whether it was held: then its log and marks come back with it. */
+      held: z.boolean(),
+      /** Who held it, or planned it. */
+      by: z.string(),
+      binnedAt: instant,
+    }),
+  ),
+});
+export type Binned = z.infer<typeof binned>;
 const otherChild = z.object({ child: id });
 const movedToChild = z.object({ child: id, was: id });
 
@@ -31,8 +49,10 @@ export const evidenceEndpoints = {
   moveReading: define(ADDRESSES.moveReading, { params: byId, body: otherChild, response: movedToChild }),
   /** A mark that belongs to no check: one of a session. */
   moveMark: define(ADDRESSES.moveMark, { params: byId, body: otherChild, response: movedToChild }),
-  /** A session that was held, the same; its log and its marks go with it. */
+  /** A session that was held, the same; its log and its marks go with it. A plan that was removed comes back the same way, and goes by `removeSession`. */
   binSession: define(ADDRESSES.binSession, { params: byId, body: inBin, response: inBin }),
+  /** What lies in the bin, as far as this colleague could take it out. */
+  binned: define(ADDRESSES.binned, { response: binned }),
   readings: define(ADDRESSES.readings, {
     query: z.object({
       childId: id.optional(),

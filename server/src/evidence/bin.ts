@@ -75,15 +75,19 @@ export const binRoutes = [
     'binSession',
     // a session in the bin is in nobody's reach: who marked it and leads are told below
     { action: 'signed in' },
-    async ({ db, me, params, body, now, live }) => {
+    async ({ db, me, access, params, body, now, live }) => {
       const [session] = await db.select().from(sessions).where(eq(sessions.id, params.id));
       if (!session) throw new ProblemError('not-found');
       const held = await db.select().from(logs).where(eq(logs.session, session.id));
-      if (held.length === 0) throw new ProblemError('bad-input', { detail: 'This session was not held. Take it out of the plan instead.' });
-      mayBin(
-        me,
-        held.map((l) => l.by),
-      );
+      if (held.length === 0) {
+        if (body.binned) throw new ProblemError('bad-input', { detail: 'This session was not held. Take it out of the plan instead.' });
+        // a plan comes back by whoever may plan for its group
+        if ((me.role !== 'lead' && me.role !== 'teacher') || !access.groupIds.has(session.groupId)) throw new ProblemError('not-found');
+      } else
+        mayBin(
+          me,
+          held.map((l) => l.by),
+        );
       const touched = await db.transaction(async (transaction) => {
         const tx = transaction as unknown as Db;
         // marks of a session carry the hand and the moment of its log

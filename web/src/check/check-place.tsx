@@ -103,6 +103,9 @@ export function Component() {
               >
                 <BookOpen size={17} aria-hidden /> Read a text
               </Link>
+              <Link className="mt-3 inline-block text-sm text-ink-2 underline underline-offset-4" to="/bin">
+                The bin
+              </Link>
             </div>
             <div>
               <Chosen choice={choice} late={late} onLate={setLate} classId={classId}>

@@ -38,7 +38,7 @@ export function Marked({ list, withKind = false }: { list: readonly MarkedRow[];
                   </Link>
                 </>
               )}
-              {o.check && o.counts && (
+              {o.check && (
                 <>
                   {' · '}
                   <Link className="underline" to={`/check/${o.check}`}>

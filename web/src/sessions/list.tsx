@@ -139,6 +139,11 @@ export function Component() {
           )}
         </>
       )}
+      <p className="mt-6 text-sm">
+        <Link className="text-ink-2 underline underline-offset-4" to="/bin">
+          The bin
+        </Link>
+      </p>
       {paper && <PaperDialog of={`/api/paper/week?from=${iso(days[0]!)}`} onClose={() => setPaper(false)} />}
     </Page>
   );

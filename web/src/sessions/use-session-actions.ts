@@ -34,13 +34,12 @@ export function useSessionActions(session: Session): SessionActions {
       await call('removeSession', { params: { id: session.id }, query: { version: session.version } });
       await go('/sessions');
       await refresh('sessions');
-      toast('Session removed.', {
+      toast('The session is in the bin.', {
         action: {
           label: 'Undo',
           onClick: () =>
-            void call('addSession', {
-              body: { groupId: session.groupId, on: session.on, adultId: session.adultId, plan: session.plan },
-            }).then(
+            // the same one, with its notes and links
+            void call('binSession', { params: { id: session.id }, body: { binned: false } }).then(
               () => refresh('sessions'),
               (problem: unknown) => toast.error(sentenceOf(problem)),
             ),

@@ -103,6 +103,7 @@ function useLines(typed: string): { heading: string; lines: readonly Line[]; few
         ...(bringIn ? [{ key: 'import', name: 'Bring in a class list', also: 'import csv excel children', to: '/children/import' }] : []),
         { key: 'reading', name: 'Read a text', also: 'fluency aloud', to: '/check/reading' },
         { key: 'paper', name: 'Checks on paper', also: 'print sheets', to: '/check/paper' },
+        { key: 'bin', name: 'The bin', also: 'removed deleted taken out undo', to: '/bin' },
         { key: 'quarters', name: 'How they read: accuracy and speed', also: 'quarters', to: '/progress/reading' },
         ...(bringIn ? [{ key: 'trust', name: 'Can it be trusted here?', also: 'reliability foretold', to: '/progress/trust' }] : []),
         { key: 'classes', name: 'Classes and what has been taught', also: 'teaching order steps', to: '/children/classes' },
