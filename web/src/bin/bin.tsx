@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
-import { dayWords, timeWords } from '../ui/dates.js';
+import { shortDay, timeWords } from '../ui/dates.js';
 import { useFirstFew } from '../ui/first-few.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { inOwnWords } from '../wording/say.js';
@@ -76,7 +76,7 @@ export function Component() {
 }
 
 const sessionWords = ({ on, held, by }: Binned['sessions'][number]): string =>
-  held ? `held on ${dayWords(on)} by ${by}` : `planned for ${dayWords(on)} by ${by}`;
+  held ? `held on ${shortDay(on)} by ${by}` : `planned for ${shortDay(on)} by ${by}`;
 
 const When = ({ at }: { at: string }) => <span className="text-sm text-ink-2">put here {timeWords(at)}</span>;
 
@@ -87,7 +87,7 @@ function Row({ back, children }: { back: () => Promise<unknown>; children: React
     try {
       await back();
       await refresh('children', 'checks', 'sessions');
-      toast('It counts again.');
+      toast('It is back where it was.');
     } catch (problem) {
       setBusy(false);
       toast.error(sentenceOf(problem));
