@@ -121,7 +121,7 @@ test('a session of another day is run today only knowingly and moves to today; h
   await page.getByRole('main').getByRole('link', { name: 'The bin' }).click();
   const inBin = page.getByRole('region', { name: 'Sessions' }).getByRole('listitem');
   await expect(inBin).toHaveCount(2);
-  await inBin.filter({ hasText: 'held on' }).getByRole('button', { name: 'Take out' }).click();
+  await inBin.filter({ hasText: 'held ' }).getByRole('button', { name: 'Take out' }).click();
   await expect(inBin).toHaveCount(1);
   await inBin.getByRole('button', { name: 'Take out' }).click();
   await expect(page.getByRole('heading', { name: 'The bin is empty' })).toBeVisible();
@@ -165,5 +165,5 @@ test('later sessions of a cycle draw themselves again after a log and say so; on
   expect(again.map((s) => s.id)).not.toContain(byHand.id);
   expect(again.every((s) => made.some((m) => m.id === s.id) && s.plan.drawn!.after === today())).toBe(true);
   await go(page, `${demo.url}/sessions/${again[0]!.id}`);
-  await expect(page.getByText(/^Drawn again on .*, after the session of .* was logged: the cycle had moved\.$/)).toBeVisible();
+  await expect(page.getByText(/^Drawn again (on )?.*, after the session of .* was logged: the cycle had moved\.$/)).toBeVisible();
 });

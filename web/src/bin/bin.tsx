@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
-import { shortDay, timeWords } from '../ui/dates.js';
+import { dayInside, onDay, timeWords } from '../ui/dates.js';
 import { useFirstFew } from '../ui/first-few.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { inOwnWords } from '../wording/say.js';
@@ -76,7 +76,7 @@ export function Component() {
 }
 
 const sessionWords = ({ on, held, by }: Binned['sessions'][number]): string =>
-  held ? `held on ${shortDay(on)} by ${by}` : `planned for ${shortDay(on)} by ${by}`;
+  held ? `held ${onDay(on)} by ${by}` : `planned for ${dayInside(on)} by ${by}`;
 
 const When = ({ at }: { at: string }) => <span className="text-sm text-ink-2">put here {timeWords(at)}</span>;
 

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { useClassInAddress } from '../ui/in-address.js';
 import { useData } from '../api/data.js';
 import { ClassPicker } from '../ui/class-picker.js';
-import { dayWords } from '../ui/dates.js';
+import { onDay } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip, graphemeShown, WordMarks } from '../ui/word-marks.js';
 import { under } from '../base.js';
@@ -79,7 +79,7 @@ function Row({ child, english }: { child: PracticeRow; english: boolean }) {
         </Link>
         <p className="text-sm text-ink-2">
           {child.group ? `${child.group.name}${child.group.adult ? `, with ${child.group.adult}` : ''}` : 'in no group now'}
-          {child.lastSession && <span className="block">last there {dayWords(child.lastSession)}</span>}
+          {child.lastSession && <span className="block">last there {onDay(child.lastSession)}</span>}
         </p>
       </div>
       <div className="grid content-start gap-1.5">

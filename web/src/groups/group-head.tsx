@@ -5,7 +5,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useData } from '../api/data.js';
 import { meetingWords } from '../timetable/week-times.js';
 import { AdultOptions } from '../ui/adult-options.js';
-import { dayWords } from '../ui/dates.js';
+import { dayInside } from '../ui/dates.js';
 import type { GroupChange } from './group-change.js';
 import { Menu, MenuItem } from '../ui/menu.js';
 
@@ -54,8 +54,8 @@ export function GroupHead(props: Props) {
         )}
         <span className="text-sm">
           {meets && `${meets} · `}
-          {dayWords(group.startsOn)}
-          {group.endsOn ? ` to ${dayWords(group.endsOn)}` : ' on'}
+          {dayInside(group.startsOn)}
+          {group.endsOn ? ` to ${dayInside(group.endsOn)}` : ' on'}
         </span>
       </div>
     </>

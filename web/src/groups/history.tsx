@@ -4,7 +4,7 @@ import type { ChildLine, Group, GroupHistory } from '@sapling/contract';
 import type { GroupingProblem, Placement } from '@sapling/core/grouping';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { dayWords, timeWords } from '../ui/dates.js';
+import { dayInside, timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { useFirstFew } from '../ui/first-few.js';
 import { graphemeShown } from '../ui/word-marks.js';
@@ -97,7 +97,7 @@ export function History({ history, groups, children, problem, lastGroup, onClose
             {history.past.map((g) => (
               <li key={g.id} className="py-1.5">
                 <p>
-                  <span className="font-semibold">{g.name}</span> {dayWords(g.startsOn)} to {dayWords(g.endedOn)}
+                  <span className="font-semibold">{g.name}</span> {dayInside(g.startsOn)} to {dayInside(g.endedOn)}
                   {g.adultName && `, with ${g.adultName}`}
                 </p>
                 <p className="text-sm text-ink-2">
@@ -142,7 +142,7 @@ export function Flat({ history, children }: { history: GroupHistory; children: R
             <Link className="font-semibold underline underline-offset-4" to={`/children/${f.child}`}>
               {children.get(f.child)!.givenName} {children.get(f.child)!.familyName}
             </Link>
-            : of {f.of} pairs seen by {dayWords(f.since)}, about {Math.round(f.before)} were known then and about {Math.round(f.now)} are
+            : of {f.of} pairs seen by {dayInside(f.since)}, about {Math.round(f.before)} were known then and about {Math.round(f.now)} are
             now, after {f.cycles} groups.
           </li>
         ))}

@@ -7,7 +7,7 @@ import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useMay, useMe } from '../shell/me.js';
 import { AdultOptions } from '../ui/adult-options.js';
-import { dayWords } from '../ui/dates.js';
+import { dayInside } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { Trouble } from '../ui/form.js';
 import { todayDay } from '../clock.js';
@@ -37,7 +37,7 @@ async function give(
     const made = await call('addLending', { params: { id: group.id }, body });
     await refresh('groups', 'sessions');
     toast.success(
-      `${who} has ${group.name} until ${dayWords(body.until)}. ${sessionsIn(made.sessions)}${made.sessions > 0 ? ' along' : ''}.`,
+      `${who} has ${group.name} until ${dayInside(body.until)}. ${sessionsIn(made.sessions)}${made.sessions > 0 ? ' along' : ''}.`,
       {
         action: { label: 'Undo', onClick: () => void end(made, () => void give(group, body, who)) },
       },
@@ -111,8 +111,8 @@ export function LentLines({ group, team }: { group: Group; team: readonly Collea
         return (
           <p key={l.id} className="mb-2 flex flex-wrap items-baseline gap-x-3 border-l-4 border-leaf bg-leaf-wash px-2 py-1 text-sm">
             <span>
-              {mine ? `Yours, given by ${l.byName}` : `With ${who}`} {l.from > todayDay() ? `from ${dayWords(l.from)} ` : ''}until{' '}
-              {dayWords(l.until)}.{mine && group.adultId !== me && ' The children’s names stand in its sessions.'}
+              {mine ? `Yours, given by ${l.byName}` : `With ${who}`} {l.from > todayDay() ? `from ${dayInside(l.from)} ` : ''}until{' '}
+              {dayInside(l.until)}.{mine && group.adultId !== me && ' The children’s names stand in its sessions.'}
             </span>
             {(may || mine) && (
               <button

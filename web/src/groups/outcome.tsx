@@ -5,7 +5,7 @@ import { useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
-import { dayWords } from '../ui/dates.js';
+import { dayInside } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { NextSteps } from './next-steps.js';
 import { GraphemeChip } from '../ui/word-marks.js';
@@ -56,7 +56,7 @@ export function Component() {
     <Page
       wide
       title={title}
-      lead={`Since ${dayWords(facts.startsOn)}: ${held} ${held === 1 ? 'session' : 'sessions'} held, ${outcome.minutes} child minutes.`}
+      lead={`Since ${dayInside(facts.startsOn)}: ${held} ${held === 1 ? 'session' : 'sessions'} held, ${outcome.minutes} child minutes.`}
       actions={
         <>
           <Link className="btn" to={`/groups/${id}/cycle`}>

@@ -2,7 +2,7 @@
 import type { ChildLine, Group } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
 import { todayDay } from '../clock.js';
-import { dayWords } from '../ui/dates.js';
+import { onDay } from '../ui/dates.js';
 
 /** From so many days on a cycle is under way. */
 const UNDER_WAY = 8;
@@ -22,5 +22,5 @@ export function underWay(
   );
   if (asked.length === 0) return null;
   const ends = running.flatMap((g) => (g.endsOn && g.endsOn >= today ? [g.endsOn] : [])).sort()[0];
-  return { ends: ends ? dayWords(ends) : null, known: asked.reduce((sum, c) => sum + c.known, 0) / asked.length };
+  return { ends: ends ? onDay(ends) : null, known: asked.reduce((sum, c) => sum + c.known, 0) / asked.length };
 }

@@ -4,7 +4,7 @@ import type { GroupingProblem } from '@sapling/core/grouping';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { dayOf } from '../clock.js';
-import { dayWords } from '../ui/dates.js';
+import { dayInside, onDay } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { core } from '../workers/core.js';
 import { useAnswer } from '../workers/use-core.js';
@@ -57,7 +57,7 @@ export function Why({ child, groups, children, team, problem, rules, last, onMov
             ))}
             {last && at !== null && (
               <p>
-                Last cycle {child.givenName} was in {last.name}, until {dayWords(last.endedOn)}.
+                Last cycle {child.givenName} was in {last.name}, until {dayInside(last.endedOn)}.
               </p>
             )}
             {own.map((r) => (
@@ -116,8 +116,8 @@ export function Why({ child, groups, children, team, problem, rules, last, onMov
               })}
           </ul>
           <p className="text-sm text-ink-2">
-            From {answers} answers{seen.length > 0 && `, the last on ${dayWords(dayOf(seen[seen.length - 1]!))}`}. A check finds what to
-            teach next; it is no diagnosis.{' '}
+            From {answers} answers{seen.length > 0 && `, the last ${onDay(dayOf(seen[seen.length - 1]!))}`}. A check finds what to teach
+            next; it is no diagnosis.{' '}
             <Link className="underline" to={`/children/${child.id}`}>
               All that is known of {child.givenName}
             </Link>

@@ -74,7 +74,7 @@ export function learningWords(
 /**
  * What the groups on the board would teach. In a cycle that is under way it is said of another one, with what it means that much
  * of the focus is known already.
- * @param running the day the cycle ends, and the share of its focus that its children know by now; null before its second week
+ * @param running when the cycle ends (as `onDay` says it), and the share of its focus that its children know by now; null before its second week
  */
 export function boardWords(
   learning: Parameters<typeof learningWords>[0],
@@ -85,7 +85,7 @@ export function boardWords(
   const words = learningWords(learning, weeks, name);
   if (!running) return capital(words);
   const known = Math.round(10 * running.known);
-  const time = known >= MOSTLY_KNOWN && running.ends ? ` Time for new groups when the cycle ends on ${running.ends}.` : '';
+  const time = known >= MOSTLY_KNOWN && running.ends ? ` Time for new groups when the cycle ends ${running.ends}.` : '';
   return `By now about ${known} of 10 of what these groups work on is known.${time} Another cycle as it is: ${words}`;
 }
 const MOSTLY_KNOWN = 6;

@@ -101,11 +101,12 @@ export const HELP_PAGES: readonly HelpPage[] = [
       {
         title: 'If something went wrong',
         text: [
-          'Z takes the last mark back. A whole check can go into the bin from its summary, and comes back with Undo. A check made under the wrong child can be moved to the right one.',
+          'Z takes the last mark back. A check made under the wrong child can be moved to the right one.',
+          'A whole check can go into the bin from its summary, a session from its page. The bin is at the lower left of Check and below Sessions: what lies there can be taken out again.',
         ],
       },
     ],
-    at: /^\/check(?!\/reading)/,
+    at: /^\/(check(?!\/reading)|bin)/,
   },
   {
     id: 'reading',
@@ -152,7 +153,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
         title: 'Making them',
         text: [
           '“Suggest groups” searches for the groups from which most is learned in the weeks you have. Each suggestion says for whom it does little, and why.',
-          'Move a child by dragging it, with the arrow keys after Space, or from its menu. Every move says what it would change before you let go.',
+          'Move a child by dragging it, with the arrow keys after Space, or from its menu. Every move says what it would change before you let go. The menu of a group adds any child by name.',
           'Rules keep children together or apart, or leave one out. They are said with the reason you give.',
         ],
       },

@@ -10,7 +10,7 @@ import { post, useOutbox } from '../outbox/outbox.js';
 import { forget } from '../outbox/store.js';
 import { useMe } from '../shell/me.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { dayWords } from '../ui/dates.js';
+import { dayInside } from '../ui/dates.js';
 import { call, sentenceOf } from '../api/client.js';
 import { PartList } from './part-list.js';
 import { recordsOf, type RunDraft } from './run-draft.js';
@@ -51,7 +51,7 @@ function OnItsDay({ session }: { session: Session }) {
     setAnyway(true);
   };
   return (
-    <Page title={session.groupName} lead={`Planned for ${dayWords(session.on)}.`}>
+    <Page title={session.groupName} lead={`Planned for ${dayInside(session.on)}.`}>
       <Empty
         title={past ? 'This session was planned for another day and has no log' : 'This session is planned for a later day'}
         action={
@@ -61,7 +61,7 @@ function OnItsDay({ session }: { session: Session }) {
             </button>
             {past && (
               <button className="btn" onClick={() => setAnyway(true)}>
-                Log it for {dayWords(session.on)}
+                Log it for {dayInside(session.on)}
               </button>
             )}
             <Link className="btn btn-quiet" to={`/sessions/${session.id}`}>

@@ -8,7 +8,7 @@ import { refresh, useData } from '../api/data.js';
 import { post } from '../outbox/outbox.js';
 import { useMay, useMe } from '../shell/me.js';
 import { AdultOptions } from '../ui/adult-options.js';
-import { dayWords, timeWords, whenWords } from '../ui/dates.js';
+import { onDay, shortDay, timeWords, whenWords } from '../ui/dates.js';
 import { Page, Pending } from '../ui/page.js';
 import { CoverLinks } from './cover-links.js';
 import { PaperDialog } from './paper-dialog.js';
@@ -54,8 +54,8 @@ function Shown({ session }: { session: Session }) {
         <ol className="ruled border-y border-rule">
           {session.plan.drawn?.again && !session.log && (
             <li className="pb-3 text-sm text-ink-2">
-              Drawn again on {dayWords(session.plan.drawn.again)}
-              {session.plan.drawn.after && `, after the session of ${dayWords(session.plan.drawn.after)} was logged`}: the cycle had moved.
+              Drawn again {onDay(session.plan.drawn.again)}
+              {session.plan.drawn.after && `, after the session of ${shortDay(session.plan.drawn.after)} was logged`}: the cycle had moved.
             </li>
           )}
           {session.plan.remarks && (

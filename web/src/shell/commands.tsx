@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router';
 import { useData } from '../api/data.js';
 import { todayDay } from '../clock.js';
 import { HELP_PAGES } from '../help/pages.js';
-import { dayWords } from '../ui/dates.js';
+import { onDay } from '../ui/dates.js';
 import { useMay, useMe } from './me.js';
 import { useOpen } from './open.js';
 import { placesFor } from './places.js';
@@ -128,7 +128,7 @@ function useLines(typed: string): { heading: string; lines: readonly Line[]; few
       lines: (sessions ?? [])
         .filter((s) => !s.log)
         .slice(0, 40)
-        .map((s) => ({ key: s.id, name: s.groupName, beside: `session ${dayWords(s.on)}`, to: `/sessions/${s.id}` })),
+        .map((s) => ({ key: s.id, name: s.groupName, beside: `session ${onDay(s.on)}`, to: `/sessions/${s.id}` })),
     },
     {
       heading: 'Library',

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { todayDay } from '../clock.js';
 import { useMay } from '../shell/me.js';
-import { dayWords } from '../ui/dates.js';
+import { dayInside, onDay } from '../ui/dates.js';
 
 /** As far as everybody's own list of what is not logged yet. */
 const LOOK_BACK = 14;
@@ -85,7 +85,7 @@ function schoolLines({ today, past, groups, children, settings, leavers, going }
       : []),
     ...ending.map((g) => ({
       key: g.id,
-      says: `${g.name} ${g.endsOn! < today ? 'ended' : 'ends'} ${dayWords(g.endsOn!).toLowerCase()}: check its children again, then look whether it worked.`,
+      says: `${g.name} ${g.endsOn! < today ? 'ended' : 'ends'} ${onDay(g.endsOn!)}: check its children again, then look whether it worked.`,
       to: `/groups/${g.id}/outcome`,
       link: 'Did it work?',
     })),
@@ -103,7 +103,7 @@ function schoolLines({ today, past, groups, children, settings, leavers, going }
       ? [
           {
             key: 'holiday',
-            says: `${holiday.name} from ${dayWords(holiday.from)}: no sessions until ${dayWords(holiday.to)}.`,
+            says: `${holiday.name} from ${dayInside(holiday.from)}: no sessions until ${dayInside(holiday.to)}.`,
             to: '/sessions/timetable',
             link: 'Timetable',
           },
@@ -113,7 +113,7 @@ function schoolLines({ today, past, groups, children, settings, leavers, going }
       ? [
           {
             key: 'erased',
-            says: `${few(erased.map((l) => `${l.givenName} (${dayWords(l.erasedOn)})`))} left, and everything about them is erased on the day named. Take it out or put them back before.`,
+            says: `${few(erased.map((l) => `${l.givenName} (${dayInside(l.erasedOn)})`))} left, and everything about them is erased on the day named. Take it out or put them back before.`,
             to: '/children/left',
             link: 'Children who left',
           },
@@ -123,7 +123,7 @@ function schoolLines({ today, past, groups, children, settings, leavers, going }
       ? [
           {
             key: 'going',
-            says: `By ${dayWords(going.until)} these go, because the school keeps them no longer: ${[
+            says: `By ${dayInside(going.until)} these go, because the school keeps them no longer: ${[
               ...(going.logs > 0 ? [`what was written of ${counted(going.logs, 'session')}`] : []),
               ...(going.remarks > 0 ? [counted(going.remarks, 'note')] : []),
               ...(going.recordings > 0 ? [counted(going.recordings, 'recording')] : []),

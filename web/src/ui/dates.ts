@@ -12,6 +12,19 @@ export function dayWords(day: string): string {
   if (day === daysAfter(today, -1)) return say('Yesterday');
   return shortDay(day);
 }
+/** The same within a sentence, after "until" or "from": today, tomorrow, Tue 24 Nov. */
+export function dayInside(day: string): string {
+  const today = todayDay();
+  if (day === today) return say('today');
+  if (day === daysAfter(today, 1)) return say('tomorrow');
+  if (day === daysAfter(today, -1)) return say('yesterday');
+  return shortDay(day);
+}
+/** When something is, within a sentence: today, tomorrow, on Tue 24 Nov. */
+export function onDay(day: string): string {
+  const inside = dayInside(day);
+  return inside === shortDay(day) ? say(`on ${inside}`) : inside;
+}
 /** A day as it stands in a list: Tue 24 Nov. */
 export const shortDay = (day: string): string => dateText(parseISO(day), 'EEE d MMM');
 /** A day with its year: 24 Nov 2026. */
