@@ -313,6 +313,13 @@ test('a text of the school’s own is kept with its questions, sent out and read
   await page.getByRole('textbox', { name: 'Type or paste a text' }).fill('Quite another text about a fox.');
   await page.getByRole('button', { name: 'Keep the change' }).click();
   await expect(page.getByText('“The Log” is kept')).toBeVisible();
+  // taken out of the Library it comes back with one press
+  await page.getByRole('button', { name: 'Take The Log out' }).click();
+  const there = async (): Promise<boolean> =>
+    (await getJson<{ id: string }[]>(page.request, `${demo.url}/api/texts`)).some((t) => t.id === own.id);
+  await expect.poll(there).toBe(false);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(there).toBe(true);
   await go(page, `${demo.url}/reading/${id}`);
   await expect(page.locator('[data-word="7"]')).toHaveAccessibleName('log, said otherwise lot');
 });

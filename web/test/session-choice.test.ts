@@ -130,7 +130,10 @@ describe('a plan that is drawn again', () => {
     expect(words(taken(late, plan(['ai:ay'], ['mail'])).plan)).toEqual(['mail']);
     expect(words(undone(undone(taken(late, plan(['ai:ay'], ['mail'])))).plan)).toEqual(['rain']);
     // a change made before it came stays
-    const quick = taken(changedTo(back, () => plan(['ai:ay'], ['trail'])), plan(['ai:ay'], ['mail']));
+    const quick = taken(
+      changedTo(back, () => plan(['ai:ay'], ['trail'])),
+      plan(['ai:ay'], ['mail']),
+    );
     expect(words(quick.plan)).toEqual(['trail']);
     // where nothing is asked for, nothing of one's own goes
     expect(taken(mine, null)).toBe(mine);

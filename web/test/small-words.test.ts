@@ -5,7 +5,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { announcements, LOOSE, placeByPlace } from '../src/groups/carry.js';
 import { changedFields } from '../src/groups/group-change.js';
-import { whole } from '../src/library/style-draft.js';
 import { readersOf } from '../src/library/readers.js';
 import { answerOf, modelOf } from '../src/sessions/adult-help.js';
 import type { Part, Word } from '../src/sessions/part-view.js';
@@ -142,16 +141,6 @@ it('names what of a group differs, and nothing that was written as it was', () =
     changedFields({ name: 'Willow', focus: ['ai:ay'], slot: null }, { name: 'Willow', focus: ['ai:ay', 'oa:oh'], slot: 'nine' }),
   ).toEqual(['focus', 'time']);
   expect(changedFields({ members: ['a'] }, { members: ['a'] })).toEqual([]);
-});
-
-it('makes a whole number within its bounds of whatever is typed', () => {
-  fc.assert(
-    fc.property(fc.oneof(fc.string(), fc.double().map(String)), (typed) => {
-      const n = whole(typed, 2, 20);
-      expect(Number.isInteger(n) && n >= 2 && n <= 20).toBe(true);
-    }),
-  );
-  expect([whole('7.6', 2, 20), whole('', 2, 20), whole('99', 2, 20)]).toEqual([8, 2, 20]);
 });
 
 describe('the letters of a file', () => {

@@ -3,6 +3,7 @@ import type { SchoolClass } from '@sapling/contract';
 import type { ReactNode } from 'react';
 import { GROUP_SKILLS, MOST_MEMBERS } from './problem.js';
 import { KEEP, type Asked, type Keep, type Way, type Wish } from './suggest-wish.js';
+import { NumberField } from '../ui/number-field.js';
 
 interface Props {
   wish: Wish;
@@ -95,14 +96,7 @@ function Field({ label, value, most, onChange }: { label: string; value: number;
   return (
     <label className="flex items-center gap-2">
       {label}
-      <input
-        className="field !w-16"
-        type="number"
-        min={1}
-        max={most}
-        value={value}
-        onChange={(event) => onChange(Math.max(1, Math.min(most, Number(event.target.value) || 1)))}
-      />
+      <NumberField className="field !w-16" least={1} most={most} value={value} onNumber={onChange} />
     </label>
   );
 }

@@ -8,9 +8,6 @@ export function draftOfStyle({ by: _by, ...style }: StyleRow): StyleDraft {
   return style;
 }
 
-/** A whole number of what was typed, from so much to so much. */
-export const whole = (typed: string, from: number, to: number): number => Math.max(from, Math.min(to, Math.round(Number(typed)) || from));
-
 /** What is written of a style that is kept. @throws CoreError as `checkedStyle` says */
 export function writtenStyle(draft: StyleDraft) {
   const { name, parts, oldToNew, atError, together = false } = checkedStyle(draft);

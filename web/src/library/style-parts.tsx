@@ -3,7 +3,8 @@ import { MOST_PARTS, PART_KINDS, PART_WORDS, type PartKind } from '@sapling/core
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { planWords } from '../wording/plan-words.js';
-import { whole, type StyleDraft } from './style-draft.js';
+import { NumberField } from '../ui/number-field.js';
+import type { StyleDraft } from './style-draft.js';
 
 type Part = StyleDraft['parts'][number];
 interface Props {
@@ -82,14 +83,13 @@ function Fields({ part: p, nth, onChange, onMove, onOut }: FieldsProps) {
   return (
     <>
       <label className="text-sm text-ink-2">
-        <input
-          type="number"
-          min={1}
-          max={30}
+        <NumberField
+          least={1}
+          most={30}
           className="field !w-16 font-semibold"
           value={p.minutes}
           aria-label={`Minutes for ${p.title}`}
-          onChange={(e) => onChange({ minutes: whole(e.target.value, 1, 30) })}
+          onNumber={(minutes) => onChange({ minutes })}
         />
       </label>
       <span>

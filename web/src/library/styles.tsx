@@ -13,7 +13,8 @@ import { Pending } from '../ui/page.js';
 import { planWords } from '../wording/plan-words.js';
 import { useUnsaved } from '../shell/unsaved.js';
 import { say } from '../wording/say.js';
-import { draftOfStyle, whole, writtenStyle, type StyleDraft } from './style-draft.js';
+import { NumberField } from '../ui/number-field.js';
+import { draftOfStyle, writtenStyle, type StyleDraft } from './style-draft.js';
 import { StyleParts } from './style-parts.js';
 
 /** Why a style was not kept, in a sentence. */
@@ -193,14 +194,7 @@ function StyleRules({ draft, own, onChange }: { draft: StyleDraft; own: boolean;
       <label>
         <span className="mb-1 block font-semibold">Old cards to each new one</span>
         {own ? (
-          <input
-            type="number"
-            min={1}
-            max={20}
-            className="field !w-20"
-            value={draft.oldToNew}
-            onChange={(e) => onChange({ oldToNew: whole(e.target.value, 1, 20) })}
-          />
+          <NumberField least={1} most={20} className="field !w-20" value={draft.oldToNew} onNumber={(oldToNew) => onChange({ oldToNew })} />
         ) : (
           <span>{draft.oldToNew}</span>
         )}

@@ -20,22 +20,25 @@ function useKeptText(draft: TextDraft, { onKept, onRemoved }: { onKept: (kept: L
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const own = draft.version !== null;
+  const write = async (id: string, version: number): Promise<LibraryText> =>
+    call('saveText', {
+      params: { id },
+      body: {
+        title: draft.title.trim() || 'A text of ours',
+        kind: draft.kind,
+        text: draft.text,
+        offered: await core().offersOf(draft.text, orders ?? []),
+        explain: draft.explain.filter((e) => e.word.trim() !== ''),
+        questions: draft.questions.filter((q) => q.ask.trim() !== ''),
+        version,
+      },
+    });
   const keep = async (): Promise<void> => {
     setTrouble(null);
     setBusy(true);
     try {
-      const offered = await core().offersOf(draft.text, orders ?? []);
-      const body = {
-        title: draft.title.trim() || 'A text of ours',
-        kind: draft.kind,
-        text: draft.text,
-        offered,
-        explain: draft.explain.filter((e) => e.word.trim() !== ''),
-        questions: draft.questions.filter((q) => q.ask.trim() !== ''),
-        // a text that ships is copied: what was changed becomes a text of the school's own
-        version: own ? draft.version! : 0,
-      };
-      const kept = await call('saveText', { params: { id: own && draft.id ? draft.id : uuidv7() }, body });
+      // a text that ships is copied: what was changed becomes a text of the school's own
+      const kept = await write(own && draft.id ? draft.id : uuidv7(), own ? draft.version! : 0);
       await refresh('library');
       onKept(kept);
       toast(`“${kept.title}” is kept, and can be read by every child it fits.`);
@@ -51,11 +54,16 @@ function useKeptText(draft: TextDraft, { onKept, onRemoved }: { onKept: (kept: L
     }
   };
   const remove = async (): Promise<void> => {
-    if (!confirm(`Take “${draft.title}” out of the Library? Readings of it stay as they are.`)) return;
+    const putBack = (): void =>
+      void write(draft.id, draft.version! + 1).then(
+        () => refresh('library'),
+        (problem: unknown) => toast.error(sentenceOf(problem)),
+      );
     try {
       await call('removeText', { params: { id: draft.id }, query: { version: draft.version! } });
       await refresh('library');
       onRemoved();
+      toast(`“${draft.title}” is out of the Library. Readings of it stay as they are.`, { action: { label: 'Undo', onClick: putBack } });
     } catch (error) {
       setTrouble(sentenceOf(error));
     }

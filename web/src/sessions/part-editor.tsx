@@ -12,6 +12,7 @@ import type { Lacks } from './use-lacks.js';
 import { AnotherText } from './another-text.js';
 import { NeverOffer } from '../library/offered-word.js';
 import { planWords } from '../wording/plan-words.js';
+import { NumberField } from '../ui/number-field.js';
 
 interface Props {
   readonly part: Part;
@@ -80,17 +81,13 @@ export function PartEditor({ part, plan, request, names, lacks, onChange, onMove
   return (
     <section aria-label={planWords(part.title)} className="grid grid-cols-[4.5rem_1fr] gap-x-5 py-4">
       <label className="text-sm text-ink-2">
-        <input
-          type="number"
-          min={0}
-          max={30}
+        <NumberField
+          least={0}
+          most={30}
           className="field !w-16 text-lg font-semibold"
           value={part.minutes}
           aria-label={`Minutes for ${planWords(part.title)}`}
-          onChange={(event) => {
-            const minutes = Math.max(0, Math.min(30, Number(event.target.value) || 0));
-            onChange((now) => ({ ...now, minutes }));
-          }}
+          onNumber={(minutes) => onChange((now) => ({ ...now, minutes }))}
         />
         <span className="mt-0.5 block">minutes</span>
       </label>

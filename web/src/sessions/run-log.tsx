@@ -2,6 +2,7 @@
 import type { Session } from '@sapling/contract';
 import { minutesTaken, type RunDraft } from './run-draft.js';
 import { planWords } from '../wording/plan-words.js';
+import { NumberField } from '../ui/number-field.js';
 
 export function RunLog({
   session,
@@ -32,14 +33,7 @@ export function RunLog({
       <div className="my-4 flex flex-wrap items-end gap-x-5 gap-y-3">
         <label className="font-semibold">
           Minutes
-          <input
-            type="number"
-            min={0}
-            max={120}
-            className="field ml-2 !w-20"
-            value={taken}
-            onChange={(event) => onChange({ minutes: Math.max(0, Math.min(120, Math.round(Number(event.target.value) || 0))) })}
-          />
+          <NumberField least={0} most={120} className="field ml-2 !w-20" value={taken} onNumber={(minutes) => onChange({ minutes })} />
         </label>
         <details className="text-sm">
           <summary className="cursor-pointer text-ink-2">Somebody came late or left early</summary>

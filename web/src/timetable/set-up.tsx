@@ -11,8 +11,8 @@ import { Trouble } from '../ui/form.js';
 import { Page, Pending } from '../ui/page.js';
 import { ClockField, Days, WeekTimes } from './week-times.js';
 import { todayDay } from '../clock.js';
+import { NumberField } from '../ui/number-field.js';
 
-const held = (text: string, least: number, most: number): number => Math.min(most, Math.max(least, Math.round(Number(text)) || least));
 const newId = (): string => crypto.randomUUID().slice(0, 8);
 const SCHOOL_WEEK = [1, 2, 3, 4, 5];
 type Lists = 'slots' | 'rooms' | 'groupAdults' | 'lessons' | 'holidays' | 'terms';
@@ -158,27 +158,25 @@ function Times({ draft }: { draft: SettingsDraft }) {
             <Days chosen={slot.days} label={slot.name} onChange={(days) => change(k, { days })} />
             <ClockField value={slot.start} label={`${slot.name} begins`} onChange={(start) => change(k, { start })} />
             <label className="flex items-center gap-1.5 text-sm">
-              <input
+              <NumberField
                 className="field !w-16"
-                type="number"
-                min={5}
-                max={120}
+                least={5}
+                most={120}
                 aria-label={`Minutes of ${slot.name}`}
                 value={slot.minutes}
-                onChange={(e) => change(k, { minutes: held(e.target.value, 5, 120) })}
+                onNumber={(minutes) => change(k, { minutes })}
               />
               minutes
             </label>
             {!named && (
               <label className="flex items-center gap-1.5 text-sm">
-                <input
+                <NumberField
                   className="field !w-14"
-                  type="number"
-                  min={1}
-                  max={20}
+                  least={1}
+                  most={20}
                   aria-label={`Rooms at ${slot.name}`}
                   value={slot.rooms}
-                  onChange={(e) => change(k, { rooms: held(e.target.value, 1, 20) })}
+                  onNumber={(rooms) => change(k, { rooms })}
                 />
                 at once
               </label>
@@ -238,14 +236,13 @@ function Adults({ draft }: { draft: SettingsDraft }) {
               <span className="flex-1 font-semibold">{name}</span>
               <label className="flex items-center gap-1.5 text-sm">
                 up to
-                <input
+                <NumberField
                   className="field !w-14"
-                  type="number"
-                  min={0}
-                  max={20}
+                  least={0}
+                  most={20}
                   aria-label={`Groups that ${name} takes`}
                   value={adult.groups}
-                  onChange={(e) => change(k, { groups: held(e.target.value, 0, 20) })}
+                  onNumber={(groups) => change(k, { groups })}
                 />
                 groups
               </label>
