@@ -151,6 +151,7 @@ test('who opens something and goes back finds the page as it was left: filter, c
   const find = page.getByRole('searchbox', { name: 'Filter by name, grapheme or skill' });
   await find.fill(name.split(' ')[0]!);
   await expect(rows).toHaveCount(1);
+  await page.getByRole('checkbox', { name: /^Choose / }).check();
   await rows.first().getByRole('link').click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText(name.split(' ')[0]!);
   await page.goBack();
@@ -158,6 +159,9 @@ test('who opens something and goes back finds the page as it was left: filter, c
   await expect(page.getByRole('radio', { name: 'Otters' })).toBeChecked();
   await expect(page.getByRole('checkbox', { name: 'only what somebody needs' })).toBeChecked();
   await expect(rows).toHaveCount(1);
+  await expect(page.getByRole('checkbox', { name: /^Choose / })).toBeChecked();
+  await expect(page.getByRole('button', { name: 'Make a group of this child' })).toBeVisible();
+  await page.getByRole('button', { name: 'Choose none' }).click();
 
   await go(page, `${demo.url}/sessions`);
   await page.getByRole('button', { name: 'The week before' }).click();

@@ -201,6 +201,8 @@ test('other words are drawn, minutes add up or say so, the same draw gives the s
   await page.getByLabel('Minutes for Boxes for sounds').fill('9');
   await expect(page.getByText(/more than the 20 planned/)).toBeVisible();
   await page.getByLabel('Group', { exact: true }).selectOption({ label: 'Rowan' });
+  // the minutes were changed by hand
+  await page.getByRole('button', { name: 'Leave, and lose it' }).click();
   await expect.poll(drawn).not.toEqual(first);
 });
 

@@ -79,7 +79,7 @@ export function Component() {
           {selected && <Taught key={selected.id} schoolClass={selected} orders={orders} classes={classes} />}
         </div>
       )}
-      <AddClass open={adding} orders={orders} onClose={() => setAdding(false)} onAdded={setChosen} />
+      {adding && <AddClass orders={orders} onClose={() => setAdding(false)} onAdded={setChosen} />}
     </Page>
   );
 }
@@ -199,24 +199,18 @@ function Moved({ steps, gone, come }: NearestStep) {
   );
 }
 
-function AddClass({
-  open,
-  orders,
-  onClose,
-  onAdded,
-}: {
-  open: boolean;
-  orders: Orders;
-  onClose: () => void;
-  onAdded: (id: string) => void;
-}) {
+function AddClass({ orders, onClose, onAdded }: { orders: Orders; onClose: () => void; onAdded: (id: string) => void }) {
   const [trouble, setTrouble] = useState<unknown>(null);
+  const [busy, setBusy] = useState(false);
   return (
-    <Dialog open={open} onClose={onClose} title="Add a class">
+    <Dialog open onClose={onClose} title="Add a class">
       <form
         className="grid gap-4"
         onSubmit={(event) => {
           event.preventDefault();
+          if (busy) return;
+          setBusy(true);
+          setTrouble(null);
           const form = new FormData(event.currentTarget);
           call('addClass', { body: { name: String(form.get('name')), year: String(form.get('year')), orderId: String(form.get('order')) } })
             .then(async (made) => {
@@ -224,7 +218,10 @@ function AddClass({
               onAdded(made.id);
               onClose();
             })
-            .catch(setTrouble);
+            .catch((error: unknown) => {
+              setTrouble(error);
+              setBusy(false);
+            });
         }}
       >
         <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
@@ -237,7 +234,9 @@ function AddClass({
             </option>
           ))}
         </SelectField>
-        <button className="btn btn-main justify-self-start">Add the class</button>
+        <button className="btn btn-main justify-self-start" disabled={busy}>
+          Add the class
+        </button>
       </form>
     </Dialog>
   );

@@ -37,7 +37,7 @@ export function Component() {
         <Pending error={error} what="what to practise" />
       ) : data.length === 0 ? (
         <Empty
-          title="No child of this class is in a group"
+          title={classId ? 'No child of this class is in a group' : 'No child is in a group yet'}
           action={
             <Link className="btn btn-main" to="/gaps">
               To Gaps

@@ -1,7 +1,7 @@
 /** What a state rests on: the observations of one child and one pair, and the sessions that worked on it, newest first. */
 import { type ChildLine, fullName, saysSomething } from '@sapling/contract';
 import { useData } from '../api/data.js';
-import { markWord } from '../check/kinds.js';
+import { isChosen, isWritten, markWord } from '../check/kinds.js';
 import { pastOf } from '@sapling/core/evidence';
 import { pairSound } from '@sapling/core/phonics';
 import { OtherChild } from '../check/other-child.js';
@@ -109,7 +109,8 @@ function Answer({ answer: o, child }: { answer: Evidence; child: string }) {
           in <span className="font-child">{o.item}</span>
         </>
       )}
-      {o.said && `, said ${saidShown(o.said, o.item !== undefined && o.gpc === undefined)}`}
+      {o.said &&
+        `, ${isWritten(o.kind) ? 'wrote' : isChosen(o.kind) ? 'chose' : 'said'} ${saidShown(o.said, (o.item !== undefined && o.gpc === undefined) || isChosen(o.kind))}`}
       {o.ms !== undefined && `, ${(o.ms / 1000).toFixed(1)} s`}
       <span className="block text-sm text-ink-2">
         {pastOf(o.kind)}

@@ -1,12 +1,12 @@
 /** Gaps: what is missing, and for whom together? Children against skill strands and taught pairs. */
 import type { ChildLine } from '@sapling/contract';
 import { FileDown } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useClassInAddress, useInAddress, useTypedInAddress } from '../ui/in-address.js';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
-import { useMay } from '../shell/me.js';
+import { useMay, useMe } from '../shell/me.js';
 import { ClassPicker } from '../ui/class-picker.js';
 import { save } from '../ui/save.js';
 import { Empty, Page, Pending } from '../ui/page.js';
@@ -25,7 +25,7 @@ export function Component() {
   const { data: classes } = useData('classes');
   const orders = useOrders();
   const go = useNavigate();
-  const [classAt, setClass] = useClassInAddress(classes);
+  const [classAt, setClass] = useClassInAddress(classes, true);
   const [seen, setSeen] = useState<{ child: ChildLine; column: Column } | null>(null);
   const [onlyAt, setOnly] = useInAddress('only');
   const only = onlyAt !== null;
@@ -37,7 +37,9 @@ export function Component() {
   const wanted = classAt ?? teaches[0]?.id ?? null;
   const classId = wanted === 'all' ? null : wanted;
   const { rows, columns, busy, closer, paths } = useTable({ children, orders, classId, only, order, find });
-  const { chosen, picked, toggle, pick, clear } = useChosen();
+  const { chosen: all, picked, toggle, pick, clear } = useChosen(useMe().colleague.id);
+  // chosen a while ago, a child may have left since
+  const chosen = useMemo(() => new Set((children ?? []).map((c) => c.id).filter((id) => all.has(id))), [children, all]);
   if (!children || !classes || !orders)
     return (
       <Page title="Gaps">
@@ -67,11 +69,12 @@ export function Component() {
               </button>
               <button
                 className="btn btn-main"
-                onClick={() =>
-                  void go('/groups', { state: { fromChildren: [...chosen], focus: [...picked].filter((key) => key.includes(':')) } })
-                }
+                onClick={() => {
+                  clear();
+                  void go('/groups', { state: { fromChildren: [...chosen], focus: [...picked].filter((key) => key.includes(':')) } });
+                }}
               >
-                Make a group of these {chosen.size}
+                {chosen.size === 1 ? 'Make a group of this child' : `Make a group of these ${chosen.size}`}
               </button>
             </>
           )}

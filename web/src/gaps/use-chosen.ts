@@ -1,10 +1,11 @@
-/** Children and columns that were chosen in the table: a column chooses everyone who needs it. */
-import { useCallback, useState } from 'react';
+/** Children and columns that were chosen in the table: a column chooses everyone who needs it. Kept while a child's page is looked at. */
+import { useCallback } from 'react';
+import { useKeptSet } from '../ui/use-kept-set.js';
 import type { Column } from './columns.js';
 
-export function useChosen() {
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
+export function useChosen(colleague: string) {
+  const [chosen, setChosen] = useKeptSet('sapling-chosen', colleague);
+  const [picked, setPicked] = useKeptSet('sapling-picked', colleague);
   const toggle = useCallback(
     (ids: readonly string[], on: boolean): void =>
       setChosen((now) => {
@@ -14,7 +15,7 @@ export function useChosen() {
           else next.delete(id);
         return next;
       }),
-    [],
+    [setChosen],
   );
   const pick = (column: Column, needing: readonly string[], on: boolean): void => {
     setPicked((now) => {

@@ -35,15 +35,17 @@ export function Rules({ rules, children, settings, onClose }: Props) {
   const [slots, setSlots] = useState<readonly string[]>([]);
   const [why, setWhy] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
   const sorted = [...children].sort((a, b) => a.givenName.localeCompare(b.givenName));
   const name = (id: string): string => {
     const child = children.find((c) => c.id === id);
     return child ? fullName(child) : 'somebody';
   };
   const most = KINDS[kind].many ? 6 : 1;
-  const ready = chosen.length >= (KINDS[kind].many ? 2 : 1) && (kind !== 'busy' || slots.length > 0);
+  const ready = !busy && chosen.length >= (KINDS[kind].many ? 2 : 1) && (kind !== 'busy' || slots.length > 0);
   const save = async (rule: Omit<GroupRule, 'id' | 'savedBy' | 'savedAt' | 'version'>, typed = true): Promise<void> => {
     setTrouble(null);
+    setBusy(true);
     try {
       await call('saveGroupRule', {
         params: { id: uuidv7() },
@@ -56,6 +58,8 @@ export function Rules({ rules, children, settings, onClose }: Props) {
       setWhy('');
     } catch (error) {
       setTrouble(sentenceOf(error));
+    } finally {
+      setBusy(false);
     }
   };
   const remove = async (rule: GroupRule): Promise<void> => {

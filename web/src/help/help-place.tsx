@@ -7,6 +7,7 @@ import { NEWS } from './news.js';
 import { HELP_PAGES } from './pages.js';
 import { WORDS } from './words.js';
 import { OpenTryIt } from '../try-it/open-try-it.js';
+import { say } from '../wording/say.js';
 
 const OTHERS = [
   { id: 'words', title: 'Words of the trade', about: 'What the words mean that stand on the screens.' },
@@ -38,6 +39,7 @@ export function Component() {
   return (
     <Page
       title={head.title}
+      tab={say(`${head.title}, Help`)}
       lead={head.about}
       actions={
         <Link className="btn" to="/help">

@@ -3,6 +3,11 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'November 2026',
     what: [
+      'The bin is a page, from Check and Sessions: what was put there by mistake comes back. Readings set aside stand below a child’s readings.',
+      'Any child can be added to a group by name, from the group’s menu; who cannot push sounds together yet waits on the board as well.',
+      'A class that changes its teaching order goes on where it was taught to, and the page names the pairs that differ.',
+      'Pages are found as you left them: week, class, filters, whom you chose under Gaps, what is locked under Groups.',
+      'A plan you changed by hand comes back with Undo when another focus, skill or day was looked at.',
       'What you typed and did not keep is asked after before you leave it; a sign-in that ends meanwhile is taken up over the page.',
       'A code from your phone can be asked for besides your password, under Team; where you are signed in is shown there and ended.',
       'A forgotten password is set anew by letter, where the school has named a mail server.',

@@ -48,6 +48,7 @@ function Inside({ scope, scopeKey, onClose }: { scope: RuleScope; scopeKey: stri
   const [rule, setRule] = useState(EMPTY);
   const [spellings, setSpellings] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
   const change = (part: Partial<Parts>): void => setRule((now) => ({ ...now, ...part }));
   const ready = rule.graphemes.length > 0 && rule.sounds.length > 0;
   const says = rule.says.trim() || (ready ? inWords(rule) : '');
@@ -66,6 +67,9 @@ function Inside({ scope, scopeKey, onClose }: { scope: RuleScope; scopeKey: stri
       className="grid gap-4"
       onSubmit={(event) => {
         event.preventDefault();
+        // pressed twice it is one rule
+        if (busy) return;
+        setBusy(true);
         call('saveRule', {
           params: { id: uuidv7() },
           body: {
@@ -87,7 +91,10 @@ function Inside({ scope, scopeKey, onClose }: { scope: RuleScope; scopeKey: stri
             toast('The rule stands with the others.');
             onClose();
           })
-          .catch((problem: unknown) => setTrouble(sentenceOf(problem)));
+          .catch((problem: unknown) => {
+            setTrouble(sentenceOf(problem));
+            setBusy(false);
+          });
       }}
     >
       <Trouble>{trouble}</Trouble>
@@ -154,7 +161,7 @@ function Inside({ scope, scopeKey, onClose }: { scope: RuleScope; scopeKey: stri
           {value.here.cases > 0 ? <CountWords count={value.here} /> : value.common.cases > 0 && <CountWords count={value.common} />}
         </div>
       )}
-      <button className="btn btn-main justify-self-start" disabled={!ready || !value}>
+      <button className="btn btn-main justify-self-start" disabled={!ready || !value || busy}>
         Keep this rule
       </button>
     </form>

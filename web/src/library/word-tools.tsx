@@ -409,6 +409,7 @@ export function Endings({ taught, focus }: ToolProps) {
 
 export function Dictation({ taught, focus }: ToolProps) {
   const { data: texts } = useData('texts');
+  const own = (texts ?? []).filter((t) => t.version !== null);
   const [longest, setLongest] = useState('12');
   const [allow, setAllow] = useState('0');
   const [seed, setSeed] = useState(1);
@@ -416,7 +417,7 @@ export function Dictation({ taught, focus }: ToolProps) {
     () =>
       core().chooseSentences({
         // of texts only the school’s own: sentences are not cut out of those that ship
-        texts: [SENTENCE_BANK, ...(texts ?? []).filter((t) => t.version !== null)],
+        texts: [SENTENCE_BANK, ...own],
         taught,
         focus: focus ? [focus] : [],
         longest: Number(longest),
@@ -424,7 +425,7 @@ export function Dictation({ taught, focus }: ToolProps) {
         limit: 10,
         seed,
       }),
-    [texts?.length, taught, focus, longest, allow, seed],
+    [own.map((t) => [t.id, t.version]), taught, focus, longest, allow, seed],
   );
   return (
     <Tool

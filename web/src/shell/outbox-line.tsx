@@ -1,9 +1,14 @@
 /** What waits on this device, in one line; what was refused, with its reason. */
+import { fullName } from '@sapling/contract';
 import { CloudOff, CloudUpload, TriangleAlert } from 'lucide-react';
 import { useState, useSyncExternalStore } from 'react';
+import { useData } from '../api/data.js';
 import { ahead } from '../outbox/ahead.js';
+import type { Waiting } from '../outbox/create-outbox.js';
 import { dropRefused, dropUnreadable, retryRefused, useOutbox } from '../outbox/outbox.js';
+import { timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
+import { graphemeShown } from '../ui/word-marks.js';
 import { useMe } from './me.js';
 
 const WORDS = {
@@ -77,14 +82,8 @@ export function OutboxLine() {
         lead="They are kept on this device until they are taken."
       >
         <ul className="ruled max-h-72 overflow-y-auto">
-          {refused.map((waitingEntry) => (
-            <li key={waitingEntry.seq} className="py-2">
-              <span className="font-semibold">{WORDS[waitingEntry.entry.type]}</span>
-              {'gpc' in waitingEntry.entry.record && <span> of {waitingEntry.entry.record.gpc}</span>}: {waitingEntry.refused}
-              <button className="btn btn-quiet btn-small ml-2" onClick={() => void dropRefused(waitingEntry.seq!)}>
-                Throw this one away
-              </button>
-            </li>
+          {refused.map((kept) => (
+            <Refused key={kept.seq} kept={kept} />
           ))}
         </ul>
         <button className="btn mt-4 self-start" onClick={() => void retryRefused()}>
@@ -92,5 +91,31 @@ export function OutboxLine() {
         </button>
       </Dialog>
     </div>
+  );
+}
+
+/** One of them: what it is, of whom and when, and why it was not taken. Thrown away it is gone, so that takes two presses. */
+function Refused({ kept: { entry, refused, seq } }: { kept: Waiting }) {
+  const { data: children } = useData('children');
+  const [sure, setSure] = useState(false);
+  const { record } = entry;
+  const child = 'child' in record ? children?.find((c) => c.id === record.child) : undefined;
+  const about = [
+    'gpc' in record && record.gpc ? graphemeShown(record.gpc) : '',
+    child ? fullName(child) : '',
+    'at' in record ? timeWords(record.at) : '',
+  ].filter(Boolean);
+  return (
+    <li className="py-2">
+      <span className="font-semibold">{WORDS[entry.type]}</span>
+      {about.length > 0 && <span> ({about.join(', ')})</span>}: {refused}
+      <button
+        className={`btn btn-small ml-2 ${sure ? 'border-gap text-gap' : 'btn-quiet'}`}
+        onBlur={() => setSure(false)}
+        onClick={() => (sure ? void dropRefused(seq!) : setSure(true))}
+      >
+        {sure ? 'Throw it away for good' : 'Throw this one away'}
+      </button>
+    </li>
   );
 }

@@ -56,9 +56,12 @@ export function useTypedInAddress(name: string): readonly [value: string, set: (
   return [there ?? '', (value) => set(value === '' ? null : value)];
 }
 
-/** The class that is chosen; null where none is, or one that is not there any more. "all" is all of them on purpose. */
-export function useClassInAddress(classes: readonly { readonly id: string }[] | undefined): ReturnType<typeof useInAddress> {
+/**
+ * The class that is chosen; null where none is, or one that is not there any more.
+ * @param all whether "all" stands for all of them on purpose, on a page that begins with one
+ */
+export function useClassInAddress(classes: readonly { readonly id: string }[] | undefined, all = false): ReturnType<typeof useInAddress> {
   const [at, set] = useInAddress('class');
-  const known = at === 'all' || !classes || classes.some((c) => c.id === at);
+  const known = at === 'all' ? all : !classes || classes.some((c) => c.id === at);
   return [known ? at : null, set];
 }
