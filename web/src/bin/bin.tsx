@@ -39,10 +39,10 @@ export function Component() {
               <ul className="sheet ruled">
                 {checks.map((check) => (
                   <Row key={check.id} back={() => call('binCheck', { params: { id: check.id }, body: { binned: false } })}>
-                    <Link className="w-52 font-semibold underline-offset-4 hover:underline" to={`/check/${check.id}`}>
+                    <Link className="w-full font-semibold sm:w-52 underline-offset-4 hover:underline" to={`/check/${check.id}`}>
                       {check.childName}
                     </Link>
-                    <span className="flex-1">
+                    <span className="min-w-56 flex-1">
                       {inOwnWords(checkKind(check.kind).title)}, {timeWords(check.startedAt)}, by {check.by}
                     </span>
                     <When at={check.binnedAt} />
@@ -60,8 +60,8 @@ export function Component() {
               <ul className="sheet ruled">
                 {sessions.map((session) => (
                   <Row key={session.id} back={() => call('binSession', { params: { id: session.id }, body: { binned: false } })}>
-                    <span className="w-52 font-semibold">{session.groupName}</span>
-                    <span className="flex-1">{sessionWords(session)}</span>
+                    <span className="w-full font-semibold sm:w-52">{session.groupName}</span>
+                    <span className="min-w-56 flex-1">{sessionWords(session)}</span>
                     <When at={session.binnedAt} />
                   </Row>
                 ))}

@@ -72,7 +72,7 @@ export function AddChild({ group, groups, children, onAdd, onClose }: Props) {
                 >
                   <span className="flex-1 font-semibold">{fullName(child)}</span>
                   <span className="text-sm text-ink-2">{classes?.find((c) => c.id === child.classId)?.name}</span>
-                  <span className="w-40 text-right text-sm text-ink-2">{now === undefined ? whyNot(child) : `now in ${now}`}</span>
+                  <span className="w-20 text-right text-sm text-ink-2 sm:w-40">{now === undefined ? whyNot(child) : `now in ${now}`}</span>
                 </button>
               </li>
             ))}
