@@ -1,5 +1,5 @@
 import { fullName } from '@sapling/contract';
-import { daysAfter } from '@sapling/core';
+import { dayIn, daysAfter } from '@sapling/core';
 import { eq } from 'drizzle-orm';
 import { childrenInReach } from '../access.js';
 import { colleagues, looks } from '../db/schema.js';
@@ -8,9 +8,12 @@ import { statesOf } from '../evidence/states.js';
 import { route } from '../http/route.js';
 import { mentionsIn, remarksFor } from '../remarks/remarks.js';
 import { listSessions, saidSince } from '../sessions/sessions.js';
+import { schoolZone } from '../settings/school-day.js';
 
 /** What was not logged, and what colleagues left, stands here for so long. */
 const DAYS_BACK = 14;
+/** So many children are named to be checked next. */
+const NEXT = 6;
 /** Of what was looked at already, no more than so many are shown. */
 const SEEN_TOO = 12;
 
@@ -43,14 +46,20 @@ export const todayRoutes = [
       .map((r) => ({ ...r, byName: nameOf(r.by), mentionsMe: r.mentions.includes(me.id) }));
     const rows = await childrenInReach(db, access);
     const states = await statesOf(db, rows, now());
-    const due = rows
+    const zone = await schoolZone(db);
+    // whose class was taught nothing yet has no card to be asked; who was checked today has had enough
+    const asked = rows.filter((row) => {
+      const { line, lastCheck } = states.get(row.id)!;
+      return line.length > 0 && (lastCheck === null || dayIn(lastCheck, zone) < today);
+    });
+    const due = asked
       .map((row) => ({
         childId: row.id,
         name: fullName(row),
         lastCheck: states.get(row.id)!.lastCheck,
       }))
       .sort((a, b) => ((a.lastCheck ?? '') < (b.lastCheck ?? '') ? -1 : 1))
-      .slice(0, 6);
+      .slice(0, NEXT);
     return {
       remarks: newAndSome(remarks, lookedAt),
       lookedAt,

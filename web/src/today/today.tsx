@@ -137,7 +137,7 @@ export function Component() {
             {data.due.length > 0 && (
               <section aria-labelledby="due">
                 <h2 id="due" className="mb-2 text-lg">
-                  Due for a check
+                  To check next
                 </h2>
                 <ul className="ruled border-y border-rule-2">
                   {data.due.map((child) => (
