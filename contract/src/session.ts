@@ -108,8 +108,18 @@ export const plan = z.object({
   style: z.string().max(80).optional(),
   atError: z.string().max(400).optional(),
   remarks: z.array(remark).max(8).optional(),
-  /** Drawn for its group's cycle and not changed by hand since; with the day it was last drawn again by itself, and after which day's log. */
-  drawn: z.object({ again: z.iso.date().optional(), after: z.iso.date().optional() }).optional(),
+  /**
+   * Drawn for its group's cycle and not changed by hand since; with the day it was last drawn again by itself, and after which
+   * day's log. Whether a child joined the group since, whom it was not drawn for; and whether it was drawn again for that.
+   */
+  drawn: z
+    .object({
+      again: z.iso.date().optional(),
+      after: z.iso.date().optional(),
+      joined: z.boolean().optional(),
+      forWhoJoined: z.boolean().optional(),
+    })
+    .optional(),
 });
 
 export const sessionStyle = z.object({

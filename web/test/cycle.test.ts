@@ -2,6 +2,8 @@
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS, type ChildLine, type Group, type Session } from '@sapling/contract';
 import { planCycle } from '@sapling/core/planning';
+import { outOfStep, redrawAll, type Materials } from '../src/sessions/draft-cycle.js';
+import type { Plan } from '../src/sessions/part-view.js';
 import { asPlanned, cycleRequest, meetingDays, nextDay, TO_COME } from '../src/sessions/cycle-request.js';
 
 const group = {
@@ -74,5 +76,53 @@ describe('a cycle of a group', () => {
     expect(cycleRequest({ ...group, focus: [] }, [], [child('a')], settings, '2026-11-25')).toBeNull();
     expect(cycleRequest(group, [], [child('x')], settings, '2026-11-25')).toBeNull();
     expect(cycleRequest(group, [], [child('a')], settings, '2027-01-25')).toBeNull();
+  });
+});
+
+describe('sessions that were drawn for a cycle', () => {
+  const today = '2026-11-25';
+  const drawnFor = (on: string, focus: string[], drawn: object): Session =>
+    ({ id: `s${on}`, groupId: 'g', on, minutes: 20, plan: { focus, parts: [], drawn }, log: null }) as unknown as Session;
+  const members = [child('a'), child('b')];
+  const inCycle = (past: readonly Session[]) => {
+    const request = cycleRequest(group, past, members, settings, today)!;
+    return { request, plan: planCycle(request) };
+  };
+  /** The session of this day as the cycle has it, kept with its own pairs. */
+  const kept = (on: string, drawn: object): Session => {
+    const bare = drawnFor(on, [], drawn);
+    const { plan } = inCycle([bare]);
+    const wanted = plan.sessions.find((s) => s.id === bare.id)!;
+    return drawnFor(on, [...(wanted.fresh ? [wanted.fresh] : []), ...wanted.again.map((a) => a.gpc)], drawn);
+  };
+  it('are out of step where a child joined the group since, and drawn again for that, which the plan says', async () => {
+    const [still, joined] = [kept('2026-11-26', {}), kept('2026-11-26', { joined: true })];
+    const stale = (session: Session) => {
+      const { request, plan } = inCycle([session]);
+      return outOfStep(plan, [session], request);
+    };
+    expect(stale(still)).toEqual([]);
+    expect(stale(joined).map((s) => s.id)).toEqual([joined.id]);
+    const written: Plan[] = [];
+    const materials = {
+      group,
+      members,
+      past: [joined],
+      taught: { gpcs: [], words: [] },
+      texts: [],
+      pictures: [],
+      settings,
+    } as unknown as Materials;
+    const done = await redrawAll(
+      materials,
+      stale(joined),
+      today,
+      async (request) => Promise.resolve({ focus: [...request.focus], minutes: request.minutes, parts: [] }),
+      async (_session, plan) => Promise.resolve(written.push(plan)),
+    );
+    expect(written[0]!.drawn).toEqual({ again: today, forWhoJoined: true });
+    expect(done).toMatchObject([{ id: joined.id, was: joined.plan }]);
+    // drawn, it is in step again
+    expect(stale({ ...joined, plan: written[0]! })).toEqual([]);
   });
 });

@@ -38,9 +38,9 @@ export interface SessionPlan {
   remarks?: PlanRemark[];
   /**
    * Drawn for its group's cycle and not changed by hand since: it may be drawn again by itself. The day it last was, and the day
-   * of the session whose log moved the cycle.
+   * of the session whose log moved the cycle; whether a child joined since, and whether it was drawn again for one who had.
    */
-  drawn?: { again?: string | undefined; after?: string | undefined };
+  drawn?: { again?: string | undefined; after?: string | undefined; joined?: boolean | undefined; forWhoJoined?: boolean | undefined };
 }
 export interface SessionRequest extends SessionNeeds {
   /** What the last session did not reach: it comes first. */

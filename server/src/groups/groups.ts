@@ -4,6 +4,7 @@ import { readable, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { colleagues, groupMembers, groupMoves, groups, logs, sessions } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
+import { inSessionsToCome } from './sessions-to-come.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { schoolZone } from '../settings/school-day.js';
@@ -76,26 +77,29 @@ async function make(tx: Db, body: GroupBody, { access, by, now }: Actor): Promis
     createdBy: by,
     createdAt: now,
   });
-  await join(tx, id, body.members, { by, now });
+  await join(tx, id, body.members, { access, by, now });
   return id;
 }
 
-/** Puts children into a group, and says so in its history. */
-async function join(tx: Db, groupId: string, childIds: readonly string[], { by, now }: Pick<Actor, 'by' | 'now'>): Promise<void> {
+/** Puts children into a group and into its sessions to come, and says so in its history. */
+async function join(tx: Db, groupId: string, childIds: readonly string[], { access, by, now }: Actor): Promise<void> {
   const here = new Set(await membersOf(tx, groupId));
-  for (const childId of new Set(childIds)) {
-    if (here.has(childId)) continue;
+  const fresh = [...new Set(childIds)].filter((id) => !here.has(id));
+  for (const childId of fresh) {
     await tx.insert(groupMembers).values({ groupId, childId });
     await tx.insert(groupMoves).values({ id: uuidv7(), at: now, by, groupId, childId, what: 'joined' });
   }
+  if (fresh.length > 0)
+    await inSessionsToCome(tx, groupId, access.today, (members) => [...members, ...fresh.filter((id) => !members.includes(id))]);
 }
-async function leave(tx: Db, groupId: string, childIds: readonly string[], { by, now }: Pick<Actor, 'by' | 'now'>): Promise<void> {
+async function leave(tx: Db, groupId: string, childIds: readonly string[], { access, by, now }: Actor): Promise<void> {
   const here = new Set(await membersOf(tx, groupId));
-  for (const childId of new Set(childIds)) {
-    if (!here.has(childId)) continue;
+  const gone = [...new Set(childIds)].filter((id) => here.has(id));
+  for (const childId of gone) {
     await tx.delete(groupMembers).where(and(eq(groupMembers.groupId, groupId), eq(groupMembers.childId, childId)));
     await tx.insert(groupMoves).values({ id: uuidv7(), at: now, by, groupId, childId, what: 'left' });
   }
+  if (gone.length > 0) await inSessionsToCome(tx, groupId, access.today, (members) => members.filter((id) => !gone.includes(id)));
 }
 
 /** Changes a group of just this version. @throws Refusal `newer-version` with the group as it is */
@@ -235,7 +239,7 @@ export const groupRoutes = [
       childIds: [body.child],
     }),
     async ({ db, body, me, access, now, live }) => {
-      const doing = { by: me.id, now: now() };
+      const doing = { access, by: me.id, now: now() };
       const ids = [body.from, body.to].flatMap((g) => (g ? [g.id] : []));
       await db.transaction(async (tx) => {
         for (const side of [body.from, body.to]) {

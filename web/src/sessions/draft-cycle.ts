@@ -89,7 +89,7 @@ export async function draftAll(
   return out;
 }
 
-/** Sessions to come that were made for other pairs than the cycle has for their day now. */
+/** Sessions to come that were made for other pairs than the cycle has for their day now, or before a child joined. */
 export function outOfStep(
   plan: { readonly sessions: readonly PlannedSession[] },
   made: readonly Session[],
@@ -100,7 +100,8 @@ export function outOfStep(
     const session = ahead.has(s.id) ? made.find((x) => x.id === s.id) : undefined;
     if (!session || session.log) return false;
     const [now, then] = [new Set(pairsOf(s)), new Set(session.plan.focus)];
-    return now.size !== then.size || [...now].some((gpc) => !then.has(gpc)) || session.plan.skill !== s.skill;
+    const forOthers = now.size !== then.size || [...now].some((gpc) => !then.has(gpc)) || session.plan.skill !== s.skill;
+    return forOthers || session.plan.drawn?.joined === true;
   });
 }
 
@@ -132,7 +133,7 @@ export async function redrawAll(
   for (const [k, session] of stale.entries()) {
     const old = materials.past.find((s) => s.id === session.id);
     if (!old) continue;
-    const drawn = { again: today, ...(after !== undefined && { after }) };
+    const drawn = { again: today, ...(old.plan.drawn?.joined ? { forWhoJoined: true } : after !== undefined && { after }) };
     const next: Plan = { ...(await plan(requestOf(materials, session, drafts, old.minutes, 31 + k))), drawn };
     drafts.push({ id: session.id, on: session.on, session, plan: next });
     const version = await save(old, next);

@@ -109,14 +109,17 @@ export function InStep({ group }: { group: Group }) {
     return outOfStep(planCycle(request), materials.past, request).filter((s) => drawsItself(materials, s, todayDay()));
   }, [group, materials, children, settings, table]);
   useEffect(() => {
-    const key = stale.map((s) => `${s.id} ${s.fresh ?? ''} ${s.again.map((a) => a.gpc).join()} ${s.skill ?? ''}`).join('; ');
+    const joined = stale.filter((s) => materials?.past.find((x) => x.id === s.id)?.plan.drawn?.joined);
+    const key = stale
+      .map((s) => `${s.id} ${s.fresh ?? ''} ${s.again.map((a) => a.gpc).join()} ${s.skill ?? ''} ${joined.includes(s) ? 'joined' : ''}`)
+      .join('; ');
     if (!materials || key === '' || tried.has(key)) return;
     tried.add(key);
     void redraw(materials, stale, 'itself').then(
       async (done) => {
         say(
           done,
-          `${group.name}: ${done.length === 1 ? `the session of ${shortDay(stale[0]!.on)} is` : `${done.length} later sessions are`} drawn again, as the last log moved the cycle.`,
+          `${group.name}: ${done.length === 1 ? `the session of ${shortDay(stale[0]!.on)} is` : `${done.length} later sessions are`} drawn again, ${joined.length > 0 ? 'for who is in the group now' : 'as the last log moved the cycle'}.`,
           plans,
         );
         if (done.length > 0) await refresh('sessions');

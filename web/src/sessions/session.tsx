@@ -55,7 +55,9 @@ function Shown({ session }: { session: Session }) {
           {session.plan.drawn?.again && !session.log && (
             <li className="pb-3 text-sm text-ink-2">
               Drawn again {onDay(session.plan.drawn.again)}
-              {session.plan.drawn.after && `, after the session of ${shortDay(session.plan.drawn.after)} was logged`}: the cycle had moved.
+              {session.plan.drawn.forWhoJoined
+                ? ': a child had joined the group.'
+                : `${session.plan.drawn.after ? `, after the session of ${shortDay(session.plan.drawn.after)} was logged` : ''}: the cycle had moved.`}
             </li>
           )}
           {session.plan.remarks && (

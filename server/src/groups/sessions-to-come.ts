@@ -1,0 +1,61 @@
+/** Who is in the sessions of a group that nobody has logged yet: as the group is, so are they. Sessions that were held stand as they were. */
+import { and, eq, gte, isNull } from 'drizzle-orm';
+import type { Session } from '@sapling/contract';
+import type { Db } from '../db/open.js';
+import { logs, sessions } from '../db/schema.js';
+
+type Plan = Session['plan'];
+type Remark = NonNullable<Plan['remarks']>[number];
+/** A plan that says nothing of children who are not in it: words and cards that were one's own stay, for everybody. */
+export function forThese(plan: Plan, members: readonly string[]): Plan {
+  const here = (child: string): boolean => members.includes(child);
+  const parts = plan.parts.map((part) => ({
+    ...part,
+    words: part.words.map((word) => {
+      if (word.for === undefined || here(word.for)) return word;
+      const { for: _for, ...rest } = word;
+      return rest;
+    }),
+    ...(part.whose && {
+      whose: Object.fromEntries(
+        Object.entries(part.whose).flatMap(([gpc, ids]) => (ids.some(here) ? [[gpc, ids.filter(here)] as const] : [])),
+      ),
+    }),
+  }));
+  const remarks = plan.remarks?.flatMap((remark): Remark[] => {
+    if ('child' in remark) return here(remark.child) ? [remark] : [];
+    if (remark.kind === 'not looked at') return remark.children.some(here) ? [{ ...remark, children: remark.children.filter(here) }] : [];
+    if ('first' in remark && remark.first) return [{ ...remark, first: { ...remark.first, children: remark.first.children.filter(here) } }];
+    return [remark];
+  });
+  return { ...plan, parts, ...(remarks && { remarks }) } as Plan;
+}
+
+/**
+ * Changes who is in the sessions of a group from this day on.
+ * @param members who is in one of them after, from who is in it now
+ */
+export async function inSessionsToCome(
+  tx: Db,
+  groupId: string,
+  today: string,
+  members: (now: readonly string[]) => string[],
+): Promise<void> {
+  const coming = await tx
+    .select({ id: sessions.id, members: sessions.members, plan: sessions.plan, version: sessions.version })
+    .from(sessions)
+    .leftJoin(logs, eq(logs.session, sessions.id))
+    .where(and(eq(sessions.groupId, groupId), gte(sessions.on, today), isNull(sessions.removedAt), isNull(logs.id)));
+  for (const { id, members: before, plan, version } of coming) {
+    const after = members(before);
+    const joined = after.some((m) => !before.includes(m));
+    if (!joined && after.length === before.length) continue;
+    const own = forThese(plan as Plan, after);
+    // a plan that was drawn can be drawn again, for who came as well
+    const whole = joined && own.drawn ? { ...own, drawn: { ...own.drawn, joined: true } } : own;
+    await tx
+      .update(sessions)
+      .set({ members: after, plan: whole, version: version + 1 })
+      .where(eq(sessions.id, id));
+  }
+}

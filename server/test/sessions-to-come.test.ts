@@ -1,0 +1,124 @@
+/** Sessions to come have the children their group has; what was held stands. */
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Group, Session } from '@sapling/contract';
+import { daysAfter } from '@sapling/core';
+import { uuidv7 } from '../src/ids.js';
+import { forThese } from '../src/groups/sessions-to-come.js';
+import { PLAN, School, now, schoolToday, type Person } from './support.js';
+
+const school = new School();
+let lead: Person;
+let tutor: Person;
+let ada: string;
+let ben: string;
+let cleo: string;
+let willow: Group;
+let hazel: Group;
+beforeAll(async () => {
+  await school.open();
+  lead = await school.setUp();
+  await school.addClass('Wrens');
+  [ada, ben, cleo] = (await school.addChildren('Wrens', ['Ada', 'Ben', 'Cleo'])) as [string, string, string];
+  tutor = await school.add('tutor', 'tutor');
+  [willow, hazel] = (
+    await school.ask('POST', '/api/groups', {
+      as: lead,
+      body: {
+        groups: [
+          { name: 'Willow', adultId: tutor.id, focus: ['ai:ay'], members: [ada, ben] },
+          { name: 'Hazel', adultId: null, focus: ['ai:ay'], members: [cleo] },
+        ],
+      },
+    })
+  ).body as [Group, Group];
+});
+afterAll(() => school.close());
+
+const plan = async (days: number, more: object = {}): Promise<string> =>
+  (
+    (await school.ask('POST', '/api/sessions', {
+      as: lead,
+      body: { groupId: willow.id, on: daysAfter(schoolToday(), days), adultId: tutor.id, plan: { ...PLAN, ...more } },
+    })) as { body: Session }
+  ).body.id;
+const session = async (id: string): Promise<Session> => (await school.ask('GET', `/api/sessions/${id}`, { as: lead })).body as Session;
+const members = async (id: string): Promise<string[]> => (await session(id)).members.map((m) => m.id).sort();
+const move = async (child: string, from: Group | null, to: Group | null): Promise<void> => {
+  const side = (g: Group | null) => g && { id: g.id, version: g.version };
+  const { status, body } = await school.ask('POST', '/api/groups/move', { as: lead, body: { child, from: side(from), to: side(to) } });
+  expect(status, JSON.stringify(body)).toBe(200);
+  for (const g of body as Group[]) {
+    if (g.id === willow.id) willow = g;
+    if (g.id === hazel.id) hazel = g;
+  }
+};
+
+describe('a child who joins or leaves a group', () => {
+  it('is in its sessions to come or not in them any more; sessions that were held or lie behind stand as they were', async () => {
+    const [held, behind, todays, ahead] = [await plan(0), await plan(-3), await plan(0), await plan(4, { drawn: {} })];
+    const log = uuidv7();
+    const attendance = [ada, ben].map((child) => ({ child, present: true }));
+    const record = { id: log, session: held, by: lead.id, at: now(), attendance, done: [], happened: '' };
+    await school.ask('POST', '/api/outbox', { as: lead, body: { entries: [{ type: 'log', id: log, record }] } });
+
+    await move(cleo, hazel, willow);
+    for (const id of [todays, ahead]) expect(await members(id)).toEqual([ada, ben, cleo].sort());
+    for (const id of [held, behind]) expect(await members(id)).toEqual([ada, ben].sort());
+    // one that was drawn for the cycle is to be drawn again, for who came as well
+    expect((await session(ahead)).plan.drawn).toEqual({ joined: true });
+    expect((await session(todays)).plan.drawn).toBeUndefined();
+
+    await move(cleo, willow, hazel);
+    for (const id of [todays, ahead]) expect(await members(id)).toEqual([ada, ben].sort());
+    // by an arrangement of many groups the same, and by the group alone
+    const after = await school.ask('PATCH', `/api/groups/${willow.id}`, { as: lead, body: { members: [ada], version: willow.version } });
+    willow = after.body as Group;
+    expect(await members(ahead)).toEqual([ada]);
+    // whoever runs it sees the names of those who are in it, and of nobody else
+    const theirs = (await school.ask('GET', `/api/sessions/${ahead}`, { as: tutor })).body as Session;
+    expect(theirs.members.map((m) => m.id)).toEqual([ada]);
+  });
+});
+
+it('a plan says nothing of a child who is not in it: words and cards that were theirs stay for everybody', () => {
+  const word = (w: string, more: object = {}) => ({ word: w, units: [], focus: [], ...more });
+  const whole = {
+    ...PLAN,
+    parts: [
+      {
+        id: 'r',
+        kind: 'review',
+        title: '',
+        how: '',
+        minutes: 2,
+        gpcs: ['s:s', 'm:m'],
+        words: [],
+        whose: { 's:s': ['a', 'b'], 'm:m': ['b'] },
+      },
+      {
+        id: 'w',
+        kind: 'read words',
+        title: '',
+        how: '',
+        minutes: 8,
+        gpcs: [],
+        words: [word('sat', { for: 'b' }), word('mat', { for: 'a' }), word('cat')],
+      },
+    ],
+    remarks: [
+      { kind: 'far behind', child: 'b', pairs: ['s:s'], words: 3 },
+      { kind: 'not looked at', children: ['a', 'b'] },
+      { kind: 'few words', gpc: 's:s', words: 2, first: { gpc: 'm:m', children: ['b'], words: 4, sentences: 0 } },
+    ],
+  } as unknown as Session['plan'];
+  const left = forThese(whole, ['a']);
+  expect(left.parts[0]).toMatchObject({ gpcs: ['s:s', 'm:m'], whose: { 's:s': ['a'] } });
+  expect(left.parts[1]!.words.map((w) => [w.word, w.for])).toEqual([
+    ['sat', undefined],
+    ['mat', 'a'],
+    ['cat', undefined],
+  ]);
+  expect(JSON.stringify(left)).not.toContain('"b"');
+  expect(left.remarks!.map((r) => r.kind)).toEqual(['not looked at', 'few words']);
+  expect(forThese(whole, ['a', 'b'])).toEqual(whole);
+});
