@@ -80,6 +80,22 @@ describe('a child who joins or leaves a group', () => {
   });
 });
 
+it('a group that ends takes its sessions to come with it, but for today’s; let go on, it has them back, and none that was taken out before', async () => {
+  const [todays, ahead, out] = [await plan(0), await plan(2), await plan(3)];
+  await school.ask('DELETE', `/api/sessions/${out}?version=1`, { as: lead });
+  const there = async (): Promise<string[]> =>
+    ((await school.ask('GET', '/api/sessions', { as: tutor })).body as Session[])
+      .map((s) => s.id)
+      .filter((id) => [todays, ahead, out].includes(id));
+  const arrange = async (parts: object): Promise<number> =>
+    (await school.ask('POST', '/api/groups/arrange', { as: lead, body: { change: [], add: [], end: [], reopen: [], ...parts } })).status;
+  expect((await there()).sort()).toEqual([todays, ahead].sort());
+  expect(await arrange({ end: [{ id: willow.id, version: willow.version }] })).toBe(200);
+  expect(await there()).toEqual([todays]);
+  expect(await arrange({ reopen: [{ id: willow.id, version: willow.version + 1 }] })).toBe(200);
+  expect((await there()).sort()).toEqual([todays, ahead].sort());
+});
+
 it('a plan says nothing of a child who is not in it: words and cards that were theirs stay for everybody', () => {
   const word = (w: string, more: object = {}) => ({ word: w, units: [], focus: [], ...more });
   const whole = {

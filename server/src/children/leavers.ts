@@ -1,10 +1,11 @@
 /** Children who leave, come back, or are erased when their day has come. */
 import type { Leaver } from '@sapling/contract';
 import { daysAfter, dayIn } from '@sapling/core';
-import { and, eq, gte, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
-import { children, classes, groupMembers, groupMoves, groups, logs, sessions } from '../db/schema.js';
+import { children, classes, groupMembers, groupMoves, groups } from '../db/schema.js';
+import { inSessionsToCome } from '../groups/sessions-to-come.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
@@ -27,17 +28,7 @@ async function leaveGroups(tx: Db, childId: string, by: string, at: string, toda
   if (ids.length === 0) return [];
   await tx.delete(groupMembers).where(and(eq(groupMembers.childId, childId), inArray(groupMembers.groupId, ids)));
   for (const groupId of ids) await tx.insert(groupMoves).values({ id: uuidv7(), at, by, groupId, childId, what: 'left' });
-  const coming = await tx
-    .select({ id: sessions.id, members: sessions.members, version: sessions.version })
-    .from(sessions)
-    .leftJoin(logs, eq(logs.session, sessions.id))
-    .where(and(inArray(sessions.groupId, ids), gte(sessions.on, today), isNull(sessions.removedAt), isNull(logs.id)));
-  for (const session of coming)
-    if (session.members.includes(childId))
-      await tx
-        .update(sessions)
-        .set({ members: session.members.filter((m) => m !== childId), version: session.version + 1 })
-        .where(eq(sessions.id, session.id));
+  for (const groupId of ids) await inSessionsToCome(tx, groupId, today, (members) => members.filter((m) => m !== childId));
   return left;
 }
 

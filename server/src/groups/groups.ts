@@ -4,7 +4,7 @@ import { readable, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { colleagues, groupMembers, groupMoves, groups, logs, sessions } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
-import { inSessionsToCome } from './sessions-to-come.js';
+import { endSessionsToCome, inSessionsToCome, reopenSessionsToCome } from './sessions-to-come.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { schoolZone } from '../settings/school-day.js';
@@ -159,14 +159,19 @@ async function handSessions(tx: Db, groupId: string, from: string | null, to: st
       .where(eq(sessions.id, id));
 }
 
-/** Ends a group, or lets one that was ended go on. Who was in it stays on record. */
+/** Ends a group with its sessions to come, or lets one that was ended go on with them. Who was in it stays on record. */
 async function endOrReopen(tx: Db, { id, version }: { id: string; version: number }, end: boolean, doing: Actor): Promise<void> {
+  const [was] = await tx.select({ removedAt: groups.removedAt }).from(groups).where(eq(groups.id, id));
   const changed = await tx
     .update(groups)
     .set({ removedAt: end ? doing.now : null, version: version + 1 })
     .where(and(eq(groups.id, id), eq(groups.version, version), end ? isNull(groups.removedAt) : isNotNull(groups.removedAt)))
     .returning({ id: groups.id });
-  if (changed.length > 0) return;
+  if (changed.length > 0) {
+    if (end) await endSessionsToCome(tx, id, doing.access.today, doing.now);
+    else if (was?.removedAt) await reopenSessionsToCome(tx, id, was.removedAt);
+    return;
+  }
   const [current] = await listGroups(tx, doing.access, [id]);
   throw new ProblemError('newer-version', { current });
 }

@@ -1,5 +1,5 @@
 /** Who is in the sessions of a group that nobody has logged yet: as the group is, so are they. Sessions that were held stand as they were. */
-import { and, eq, gte, isNull } from 'drizzle-orm';
+import { and, eq, gt, gte, inArray, isNull, sql } from 'drizzle-orm';
 import type { Session } from '@sapling/contract';
 import type { Db } from '../db/open.js';
 import { logs, sessions } from '../db/schema.js';
@@ -58,4 +58,30 @@ export async function inSessionsToCome(
       .set({ members: after, plan: whole, version: version + 1 })
       .where(eq(sessions.id, id));
   }
+}
+
+/** Takes the sessions of a group that ends out of the plan. Today's stay: one may have been held and not logged yet. */
+export async function endSessionsToCome(tx: Db, groupId: string, today: string, now: string): Promise<void> {
+  const coming = await tx
+    .select({ id: sessions.id })
+    .from(sessions)
+    .leftJoin(logs, eq(logs.session, sessions.id))
+    .where(and(eq(sessions.groupId, groupId), gt(sessions.on, today), isNull(sessions.removedAt), isNull(logs.id)));
+  if (coming.length === 0) return;
+  await tx
+    .update(sessions)
+    .set({ removedAt: now, version: sql`${sessions.version} + 1` })
+    .where(
+      inArray(
+        sessions.id,
+        coming.map((s) => s.id),
+      ),
+    );
+}
+/** Puts back those that went with the group, and none that was taken out by itself. @param endedAt the moment the group ended */
+export async function reopenSessionsToCome(tx: Db, groupId: string, endedAt: string): Promise<void> {
+  await tx
+    .update(sessions)
+    .set({ removedAt: null, version: sql`${sessions.version} + 1` })
+    .where(and(eq(sessions.groupId, groupId), eq(sessions.removedAt, endedAt)));
 }

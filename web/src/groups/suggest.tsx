@@ -170,8 +170,8 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
             </button>
             {found.wish.replace && (
               <span className="text-sm text-ink-2">
-                {groups.length === 1 ? 'The group there is ends' : `The ${groups.length} groups there are end`} today, kept under Before and
-                now.
+                {groups.length === 1 ? 'The group there is ends' : `The ${groups.length} groups there are end`} today with the sessions to
+                come, kept under Before and now.
               </span>
             )}
           </div>

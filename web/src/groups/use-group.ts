@@ -44,7 +44,7 @@ export function useGroup(group: Group, onRefused: () => void): ChangeGroup {
   const end = async (): Promise<void> => {
     try {
       await arrange({ end: [{ id: group.id, version: group.version }] });
-      toast(`${group.name} ended. Its sessions stay, and it is kept under Before and now.`, {
+      toast(`${group.name} ended, and its sessions to come with it. What was held stays, and it is kept under Before and now.`, {
         action: undoing({ reopen: [{ id: group.id, version: group.version + 1 }] }),
       });
     } catch (error) {
