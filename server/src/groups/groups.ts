@@ -1,10 +1,10 @@
-import { and, eq, gte, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Group, GroupBody } from '@sapling/contract';
 import { readable, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
-import { colleagues, groupMembers, groupMoves, groups, logs, sessions } from '../db/schema.js';
+import { colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
-import { endSessionsToCome, inSessionsToCome, reopenSessionsToCome } from './sessions-to-come.js';
+import { endSessionsToCome, inSessionsToCome, reopenSessionsToCome, handSessionsToCome } from './sessions-to-come.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { schoolZone } from '../settings/school-day.js';
@@ -125,7 +125,7 @@ async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: n
     .returning({ id: groups.id });
   if (changed.length === 0) throw new ProblemError('newer-version', { current });
   if (body.adultId !== undefined && body.adultId !== current.adultId)
-    await handSessions(tx, id, current.adultId, body.adultId, doing.access.today);
+    await handSessionsToCome(tx, id, doing.access.today, current.adultId, body.adultId);
   if (!body.members) return;
   // members out of this colleague's sight stay as they are
   await leave(
@@ -135,28 +135,6 @@ async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: n
     doing,
   );
   await join(tx, id, body.members, doing);
-}
-
-/** Sessions to come that nobody has logged go along with their group; those given to somebody else by name stay theirs. */
-async function handSessions(tx: Db, groupId: string, from: string | null, to: string | null, today: string): Promise<void> {
-  const coming = await tx
-    .select({ id: sessions.id, version: sessions.version })
-    .from(sessions)
-    .leftJoin(logs, eq(logs.session, sessions.id))
-    .where(
-      and(
-        eq(sessions.groupId, groupId),
-        from === null ? isNull(sessions.adultId) : eq(sessions.adultId, from),
-        gte(sessions.on, today),
-        isNull(sessions.removedAt),
-        isNull(logs.id),
-      ),
-    );
-  for (const { id, version } of coming)
-    await tx
-      .update(sessions)
-      .set({ adultId: to, version: version + 1 })
-      .where(eq(sessions.id, id));
 }
 
 /** Ends a group with its sessions to come, or lets one that was ended go on with them. Who was in it stays on record. */

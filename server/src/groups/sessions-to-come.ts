@@ -1,5 +1,8 @@
-/** Who is in the sessions of a group that nobody has logged yet: as the group is, so are they. Sessions that were held stand as they were. */
-import { and, eq, gt, gte, inArray, isNull, sql } from 'drizzle-orm';
+/**
+ * The sessions of a group that nobody has logged yet: as the group is, so are they. Who is in them and who runs them changes with it,
+ * and they go when it ends and come back when it goes on. Sessions that were held stand as they were.
+ */
+import { and, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
 import type { Session } from '@sapling/contract';
 import type { Db } from '../db/open.js';
 import { logs, sessions } from '../db/schema.js';
@@ -31,6 +34,21 @@ export function forThese(plan: Plan, members: readonly string[]): Plan {
   return { ...plan, parts, ...(remarks && { remarks }) } as Plan;
 }
 
+/** Those of a group from this day on that nobody has logged. */
+const sessionsToCome = (tx: Db, groupId: string, from: string) =>
+  tx
+    .select({
+      id: sessions.id,
+      on: sessions.on,
+      adultId: sessions.adultId,
+      members: sessions.members,
+      plan: sessions.plan,
+      version: sessions.version,
+    })
+    .from(sessions)
+    .leftJoin(logs, eq(logs.session, sessions.id))
+    .where(and(eq(sessions.groupId, groupId), gte(sessions.on, from), isNull(sessions.removedAt), isNull(logs.id)));
+
 /**
  * Changes who is in the sessions of a group from this day on.
  * @param members who is in one of them after, from who is in it now
@@ -41,12 +59,7 @@ export async function inSessionsToCome(
   today: string,
   members: (now: readonly string[]) => string[],
 ): Promise<void> {
-  const coming = await tx
-    .select({ id: sessions.id, members: sessions.members, plan: sessions.plan, version: sessions.version })
-    .from(sessions)
-    .leftJoin(logs, eq(logs.session, sessions.id))
-    .where(and(eq(sessions.groupId, groupId), gte(sessions.on, today), isNull(sessions.removedAt), isNull(logs.id)));
-  for (const { id, members: before, plan, version } of coming) {
+  for (const { id, members: before, plan, version } of await sessionsToCome(tx, groupId, today)) {
     const after = members(before);
     const joined = after.some((m) => !before.includes(m));
     if (!joined && after.length === before.length) continue;
@@ -60,23 +73,24 @@ export async function inSessionsToCome(
   }
 }
 
+/** Gives them from one adult to another along with their group; those given to somebody else by name stay theirs. */
+export async function handSessionsToCome(tx: Db, groupId: string, today: string, from: string | null, to: string | null): Promise<void> {
+  const theirs = (await sessionsToCome(tx, groupId, today)).filter(({ adultId }) => adultId === from).map(({ id }) => id);
+  if (theirs.length === 0) return;
+  await tx
+    .update(sessions)
+    .set({ adultId: to, version: sql`${sessions.version} + 1` })
+    .where(inArray(sessions.id, theirs));
+}
+
 /** Takes the sessions of a group that ends out of the plan. Today's stay: one may have been held and not logged yet. */
 export async function endSessionsToCome(tx: Db, groupId: string, today: string, now: string): Promise<void> {
-  const coming = await tx
-    .select({ id: sessions.id })
-    .from(sessions)
-    .leftJoin(logs, eq(logs.session, sessions.id))
-    .where(and(eq(sessions.groupId, groupId), gt(sessions.on, today), isNull(sessions.removedAt), isNull(logs.id)));
+  const coming = (await sessionsToCome(tx, groupId, today)).filter(({ on }) => on > today).map(({ id }) => id);
   if (coming.length === 0) return;
   await tx
     .update(sessions)
     .set({ removedAt: now, version: sql`${sessions.version} + 1` })
-    .where(
-      inArray(
-        sessions.id,
-        coming.map((s) => s.id),
-      ),
-    );
+    .where(inArray(sessions.id, coming));
 }
 /** Puts back those that went with the group, and none that was taken out by itself. @param endedAt the moment the group ended */
 export async function reopenSessionsToCome(tx: Db, groupId: string, endedAt: string): Promise<void> {

@@ -4,22 +4,18 @@ import { dateText, distanceText } from '../wording/date-text.js';
 import { say } from '../wording/say.js';
 import { atSchool, clock, todayDay } from '../clock.js';
 
+/** A day by name where it is one of the three about today, or as it stands in a list. */
+const near = (day: string, names: { yesterday: string; today: string; tomorrow: string }): string => {
+  const today = todayDay();
+  if (day === today) return names.today;
+  if (day === daysAfter(today, 1)) return names.tomorrow;
+  return day === daysAfter(today, -1) ? names.yesterday : shortDay(day);
+};
 /** A day as people say it: Today, Tomorrow, Tue 24 Nov. */
-export function dayWords(day: string): string {
-  const today = todayDay();
-  if (day === today) return say('Today');
-  if (day === daysAfter(today, 1)) return say('Tomorrow');
-  if (day === daysAfter(today, -1)) return say('Yesterday');
-  return shortDay(day);
-}
+export const dayWords = (day: string): string => near(day, { yesterday: say('Yesterday'), today: say('Today'), tomorrow: say('Tomorrow') });
 /** The same within a sentence, after "until" or "from": today, tomorrow, Tue 24 Nov. */
-export function dayInside(day: string): string {
-  const today = todayDay();
-  if (day === today) return say('today');
-  if (day === daysAfter(today, 1)) return say('tomorrow');
-  if (day === daysAfter(today, -1)) return say('yesterday');
-  return shortDay(day);
-}
+export const dayInside = (day: string): string =>
+  near(day, { yesterday: say('yesterday'), today: say('today'), tomorrow: say('tomorrow') });
 /** When something is, within a sentence: today, tomorrow, on Tue 24 Nov. */
 export function onDay(day: string): string {
   const inside = dayInside(day);
