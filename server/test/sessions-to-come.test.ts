@@ -80,6 +80,27 @@ describe('a child who joins or leaves a group', () => {
   });
 });
 
+it('a group that is given to another adult takes its sessions to come along; what was held, and what somebody else was given by name, stay', async () => {
+  const other = await school.add('other tutor', 'tutor');
+  const [behind, ahead] = [await plan(-3), await plan(5)];
+  const lent = await plan(6);
+  const given = await school.ask('PATCH', `/api/sessions/${lent}`, { as: lead, body: { adultId: lead.id, version: 1 } });
+  expect(given.status, JSON.stringify(given.body)).toBe(200);
+  const give = async (adultId: string): Promise<void> => {
+    const { status, body } = await school.ask('PATCH', `/api/groups/${willow.id}`, {
+      as: lead,
+      body: { adultId, version: willow.version },
+    });
+    expect(status, JSON.stringify(body)).toBe(200);
+    willow = body as Group;
+  };
+  const who = async (): Promise<(string | null)[]> => Promise.all([behind, ahead, lent].map(async (id) => (await session(id)).adultId));
+  await give(other.id);
+  expect(await who()).toEqual([tutor.id, other.id, lead.id]);
+  await give(tutor.id);
+  expect(await who()).toEqual([tutor.id, tutor.id, lead.id]);
+});
+
 it('a group that ends takes its sessions to come with it, but for today’s; let go on, it has them back, and none that was taken out before', async () => {
   const [todays, ahead, out] = [await plan(0), await plan(2), await plan(3)];
   await school.ask('DELETE', `/api/sessions/${out}?version=1`, { as: lead });
