@@ -1,5 +1,5 @@
 /** What a screen reader goes by: landmarks, headings, names and live regions, as the accessibility tree has them; and colours that are forced. */
-import { getJson, hasLandmarks, newContext, signInDemo, test, expect, go } from './support/fixtures.js';
+import { allChildren, getJson, hasLandmarks, newContext, signInDemo, test, expect, go } from './support/fixtures.js';
 
 test.use({ shared: 'nothing changed' });
 
@@ -18,6 +18,16 @@ test('what stands behind a place, and what only a lead sees, has one main landma
     await go(page, demo.url + place);
     await hasLandmarks(page, place, titles);
   }
+  // over a slow line a child's page is first any child's: whose it is is said when it is known
+  const [, other] = await allChildren(page, demo.url);
+  await page.route(`**/api/children/${other!.id}`, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1_200));
+    await route.continue();
+  });
+  await go(page, `${demo.url}/children/${other!.id}`);
+  const said = page.locator('[data-place]');
+  await expect(said).toHaveText('Child');
+  await expect(said).toHaveText(`${other!.givenName} ${other!.familyName}`);
 });
 
 test('marking is said as it happens: the card, what was marked, that it was taken back', async ({ as, demo }) => {

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { useHref, useLocation, useNavigation } from 'react-router';
 
-/** The title stands a moment after the place does: what it is about may have to be asked for. */
+/** The title stands a moment after the place does, and is said once it has stood this long: what it is about has to be asked for. */
 const TITLE_AFTER_MS = 400;
 
 /**
@@ -19,8 +19,18 @@ export function Arrival() {
     // the place that was opened first is read out by itself
     if (opened.current === location.pathname) return;
     opened.current = null;
-    const later = setTimeout(() => setSaid(document.title.replace(/ · Keen Sapling$/, '')), TITLE_AFTER_MS);
-    return () => clearTimeout(later);
+    const say = (): void => setSaid(document.title.replace(/ · Keen Sapling$/, ''));
+    let later = setTimeout(say, TITLE_AFTER_MS);
+    // over a slow line a place says at first what it is, and only later whose: "Child", then the child's name
+    const titles = new MutationObserver(() => {
+      clearTimeout(later);
+      later = setTimeout(say, TITLE_AFTER_MS);
+    });
+    titles.observe(document.head, { childList: true, subtree: true, characterData: true });
+    return () => {
+      clearTimeout(later);
+      titles.disconnect();
+    };
   }, [location.pathname]);
   return (
     <>
