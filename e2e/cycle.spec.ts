@@ -116,8 +116,17 @@ test('a session of another day is run today only knowingly and moves to today; h
   await expect(page).toHaveURL(/sessions$/);
   const other = all.find((s) => s.log === null && s.on > today() && s.id !== later.id)!;
   await go(page, `${demo.url}/sessions/${other.id}`);
+  // whoever goes elsewhere while it is on its way is not pulled back
+  await page.route(`**/api/sessions/${other.id}?*`, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 900));
+    await route.continue();
+  });
   await page.getByRole('button', { name: 'Remove' }).click();
-  await expect(page).toHaveURL(/sessions$/);
+  await go(page, `${demo.url}/gaps`);
+  await expect(page.getByText('The session is in the bin')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Gaps', level: 1 })).toBeVisible();
+  await expect(page).toHaveURL(/gaps$/);
+  await go(page, `${demo.url}/sessions`);
   await page.getByRole('main').getByRole('link', { name: 'The bin' }).click();
   const inBin = page.getByRole('region', { name: 'Sessions' }).getByRole('listitem');
   await expect(inBin).toHaveCount(2);

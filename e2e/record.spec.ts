@@ -18,6 +18,33 @@ test('a misspelt name is corrected, and the new one stands everywhere', async ({
   await expect(page.getByRole('link', { name: new RegExp(`Zoë-Marie ${child!.familyName}`) })).toBeVisible();
 });
 
+test('two people change one record: what each wrote stands, and where both wrote in one field it is said', async ({ as, demo }) => {
+  const page = await as('teacher');
+  const lead = await as('lead');
+  const [child] = await allChildren(page, demo.url);
+  await go(page, `${demo.url}/children/${child!.id}`);
+  await page.getByRole('button', { name: 'Change the record' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Given name').fill('Zoë-Marie');
+  await dialog.getByLabel('Needs on record').fill('Sits in front');
+  await go(lead, `${demo.url}/children/${child!.id}`);
+  await lead.getByRole('button', { name: 'Change the record' }).click();
+  await lead.getByRole('dialog').getByLabel('Family name').fill('Ellerby');
+  await lead.getByRole('dialog').getByLabel('Needs on record').fill('Glasses');
+  await lead.getByRole('dialog').getByRole('button', { name: 'Keep it' }).click();
+  // it reaches the other page, where it takes nothing of what is typed there
+  await expect(page.getByRole('heading', { level: 1, includeHidden: true })).toContainText('Ellerby');
+  await expect(dialog.getByLabel('Given name')).toHaveValue('Zoë-Marie');
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Theirs is taken over here: family name.');
+  await expect(dialog.getByRole('alert')).toContainText('You both changed needs on record');
+  await expect(dialog.getByText('Somebody else wrote: Glasses')).toBeVisible();
+  await expect(dialog.getByLabel('Needs on record')).toHaveValue('Sits in front');
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Zoë-Marie Ellerby');
+  await expect(page.getByRole('region', { name: 'Record', exact: true })).toContainText('Sits in front');
+});
+
 test('a child is added by hand, leaves, and is put back', async ({ as, demo }) => {
   const page = await as('lead');
   await go(page, `${demo.url}/children`);

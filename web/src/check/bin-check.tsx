@@ -1,16 +1,16 @@
 /** A check into the bin and out of it: for one that was done under the wrong name, or that says nothing. */
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useMe } from '../shell/me.js';
 import type { LocalCheck } from './local-check.js';
 import { OtherChild } from './other-child.js';
+import { useGoOn } from '../shell/go-on.js';
 
 export function BinCheck({ check }: { check: Pick<LocalCheck, 'id' | 'by' | 'child' | 'childName'> }) {
   const me = useMe();
-  const go = useNavigate();
+  const goOn = useGoOn();
   const { data } = useData('check', { params: { id: check.id } });
   const [busy, setBusy] = useState(false);
   if (me.colleague.role !== 'lead' && check.by !== me.colleague.id) return null;
@@ -48,7 +48,7 @@ export function BinCheck({ check }: { check: Pick<LocalCheck, 'id' | 'by' | 'chi
             toast(`The check of ${check.childName} is in the bin: nothing of it counts.`, {
               action: { label: 'Undo', onClick: () => void put(false).catch((problem: unknown) => toast.error(sentenceOf(problem))) },
             });
-            void go(`/children/${check.child}`);
+            void goOn(`/children/${check.child}`);
           })
         }
       >

@@ -1,7 +1,6 @@
 /** What was marked under the wrong name goes to the right child, with a way back. */
 import { fullName } from '@sapling/contract';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
@@ -9,6 +8,7 @@ import { forgetLocal } from '../outbox/store.js';
 import { useMe } from '../shell/me.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField, Trouble } from '../ui/form.js';
+import { useGoOn } from '../shell/go-on.js';
 
 type What = 'check' | 'reading' | 'mark';
 const MOVES = { check: 'moveCheck', reading: 'moveReading', mark: 'moveMark' } as const;
@@ -27,7 +27,7 @@ interface Props {
 
 export function OtherChild({ what, id, by, child, small, goTo }: Props) {
   const me = useMe();
-  const go = useNavigate();
+  const goOn = useGoOn();
   const { data: children } = useData('children');
   const [open, setOpen] = useState(false);
   const [chosen, setChosen] = useState('');
@@ -61,7 +61,7 @@ export function OtherChild({ what, id, by, child, small, goTo }: Props) {
           onClick: () => void put(child).catch((problem: unknown) => toast.error(sentenceOf(problem))),
         },
       });
-      if (goTo) await go(goTo(chosen));
+      if (goTo) await goOn(goTo(chosen));
     } catch (problem) {
       setTrouble(sentenceOf(problem));
     }

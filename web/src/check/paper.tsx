@@ -1,6 +1,6 @@
 /** Sheets on paper: choose what and for whom; each child's sheet is made, given a code and printed. */
 import { useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { CHECK_KINDS, checkKind, type CheckKind } from '@sapling/core/checks';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
@@ -11,10 +11,11 @@ import { asOffered, canBeAsked, keepChoice, kindsOffered, lastChoice, type Choic
 import { KindList, KindOptions } from './kind-list.js';
 import { startCheck } from './start.js';
 import { inOwnWords } from '../wording/say.js';
+import { useGoOn } from '../shell/go-on.js';
 
 export function Component() {
   const me = useMe();
-  const go = useNavigate();
+  const goOn = useGoOn();
   const [params, setParams] = useSearchParams();
   const { data: children, error } = useData('children');
   const { data: classes } = useData('classes');
@@ -55,7 +56,7 @@ export function Component() {
       }
     }
     setMaking(null);
-    if (ids.length > 0 && without.length === 0) await go(`/check/print?ids=${ids.join(',')}`);
+    if (ids.length > 0 && without.length === 0) await goOn(`/check/print?ids=${ids.join(',')}`);
     else {
       setTrouble(without);
       setPrinted(ids);

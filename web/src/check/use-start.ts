@@ -2,12 +2,12 @@
 import type { ChildLine } from '@sapling/contract';
 import { isCoreError } from '@sapling/core';
 import { useCallback, useEffect, useRef } from 'react';
-import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { useOrders } from '../api/orders.js';
 import { useMe } from '../shell/me.js';
 import type { Choice } from './choice.js';
 import { NothingToAsk } from './nothing-to-ask.js';
+import { useGoOn } from '../shell/go-on.js';
 
 const WAIT_MS = 10_000;
 const STEP_MS = 50;
@@ -22,7 +22,7 @@ function why(error: unknown): string {
 
 export function useStart(): (child: ChildLine, choice?: Partial<Choice>) => Promise<void> {
   const me = useMe();
-  const go = useNavigate();
+  const goOn = useGoOn();
   const orders = useOrders();
   const newest = useRef(orders);
   useEffect(() => {
@@ -43,7 +43,7 @@ export function useStart(): (child: ChildLine, choice?: Partial<Choice>) => Prom
         if (!taught) throw new NothingToAsk('What has been taught cannot be read just now. Try again when the server is in reach.');
         // comes when it is pressed: Today and lists have the button, and most of the time nobody presses it
         const { startCheck } = await import('./start.js');
-        await go(`/check/${await startCheck(child, choice, taught(child.classId), me.colleague.id)}`);
+        await goOn(`/check/${await startCheck(child, choice, taught(child.classId), me.colleague.id)}`);
         // read by the benchmark
         performance.measure('check-prepared', { start: begun });
       } catch (error) {
@@ -52,6 +52,6 @@ export function useStart(): (child: ChildLine, choice?: Partial<Choice>) => Prom
         starting.current = false;
       }
     },
-    [go, me.colleague.id],
+    [goOn, me.colleague.id],
   );
 }

@@ -1,12 +1,12 @@
 /** Reading in the record of one child that another school took out: the history comes along. */
 import { strFromU8, unzipSync } from 'fflate';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { FileButton } from '../ui/file-button.js';
 import { SelectField, Trouble } from '../ui/form.js';
+import { useGoOn } from '../shell/go-on.js';
 
 const MOST = 60_000_000;
 /** The part of a child's file that a program reads. @throws Error with a sentence for the person */
@@ -26,7 +26,7 @@ async function recordIn(file: File): Promise<unknown> {
 
 export function ReadChildFile() {
   const { data: classes } = useData('classes');
-  const go = useNavigate();
+  const goOn = useGoOn();
   const [classId, setClass] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
   const into = classId || classes?.[0]?.id;
@@ -37,7 +37,7 @@ export function ReadChildFile() {
       const child = await call('readChildFile', { body: { classId: into, file: await recordIn(file) } });
       await refresh('children', 'classes');
       toast(`${child.givenName} is here, with the whole history.`);
-      await go(`/children/${child.id}`);
+      await goOn(`/children/${child.id}`);
     } catch (error) {
       setTrouble(error instanceof Error && error.constructor === Error ? error.message : sentenceOf(error));
     }

@@ -1,7 +1,6 @@
 /** What is kept of a child beside what they can read, and what can be done with the record. */
 import { type ChildLine, fullName } from '@sapling/contract';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
@@ -14,6 +13,7 @@ import { MergeDialog } from './merge-dialog.js';
 import { RecordDialog } from './record-dialog.js';
 import { say } from '../wording/say.js';
 import { under } from '../base.js';
+import { useGoOn } from '../shell/go-on.js';
 
 /** Puts a child back on the lists, in a class. */
 export async function returnChild(id: string, classId: string): Promise<void> {
@@ -30,13 +30,13 @@ export function ChildRecord({ child }: { child: ChildLine }) {
   const { data: classes } = useData('classes');
   const may = useMay('import');
   const lead = useMay('manage team');
-  const go = useNavigate();
+  const goOn = useGoOn();
   const [open, setOpen] = useState<'change' | 'merge' | 'leave' | 'erase' | 'trail' | null>(null);
   const name = fullName(child);
   const leave = async (): Promise<void> => {
     try {
       const { groups } = await call('childLeaves', { params: { id: child.id }, body: { version: child.version } });
-      await go('/children');
+      await goOn('/children');
       toast(`${child.givenName} is off the lists${groups.length > 0 ? ` and out of ${groups.join(' and ')}` : ''}.`, {
         action: { label: 'Undo', onClick: () => void returnChild(child.id, child.classId) },
       });

@@ -2,7 +2,7 @@
 import { ListTrouble, readListFile } from './list-file.js';
 import { FileUp } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../api/client.js';
@@ -15,6 +15,7 @@ import { importRows, ImportRows, type ImportRow, type Preview } from './import-r
 import { todayDay } from '../clock.js';
 import { ReadChildFile } from './child-file.js';
 import { PastImports, undoImport } from './past-imports.js';
+import { useGoOn } from '../shell/go-on.js';
 
 interface File_ {
   name: string;
@@ -23,7 +24,7 @@ interface File_ {
   skipped: number;
 }
 export function Component() {
-  const go = useNavigate();
+  const goOn = useGoOn();
   const [file, setFile] = useState<File_ | null>(null);
   const [mapping, setMapping] = useState<Mapping>({});
   const [className, setClassName] = useState('');
@@ -118,7 +119,7 @@ export function Component() {
           action: { label: 'Undo', onClick: () => void undoImport(record.id) },
         },
       );
-      await go('/children/classes');
+      await goOn('/children/classes');
     } catch (error) {
       setTrouble(sentenceOf(error));
       setBusy(false);

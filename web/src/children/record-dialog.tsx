@@ -1,5 +1,6 @@
 /** A child's record as a form: a new child added by hand, or what is kept of one corrected. */
-import type { Child, ChildBody, SchoolClass } from '@sapling/contract';
+import { child as childShape, type Child, type ChildBody, type SchoolClass } from '@sapling/contract';
+import { listed } from '@sapling/core';
 import { useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
@@ -7,6 +8,7 @@ import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
+import { bringTogether, recordOf, type BroughtTogether, type RecordField } from './record-change.js';
 
 interface Props {
   open: boolean;
@@ -32,21 +34,51 @@ function bodyOf(form: FormData): ChildBody {
   };
 }
 
-// eslint-disable-next-line complexity -- a page of parts that are each there or not
-export function RecordDialog({ open, onClose, classes, child, classId, onAdded }: Props) {
+/** What each field is called, on the form and where somebody else wrote in it. */
+const CALLED: Readonly<Record<RecordField, string>> = {
+  givenName: 'Given name',
+  familyName: 'Family name',
+  classId: 'Class',
+  externalId: 'The school’s own number',
+  firstLanguage: 'First language',
+  needs: 'Needs on record',
+  dateOfBirth: 'Date of birth',
+};
+/** What stood there when it was begun, and what the form begins with: after somebody else was quicker, both anew. */
+interface Begun {
+  readonly before: Child | undefined;
+  readonly record: ChildBody | undefined;
+  readonly met: (Pick<BroughtTogether, 'theirs' | 'both'> & { readonly now: ChildBody }) | null;
+}
+
+export function RecordDialog(props: Props) {
+  const { open, onClose, child } = props;
+  return (
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title={child ? `Change the record of ${child.givenName}` : 'Add a child'}
+      lead={child ? undefined : 'A name and a class are enough; all else can stay empty.'}
+    >
+      <RecordForm {...props} />
+    </Dialog>
+  );
+}
+
+/** What is typed stays, whatever happens to the record meanwhile: what somebody else kept comes in beside it when it is kept. */
+function useRecordForm({ child, onClose, onAdded }: Props) {
+  const [begun, setBegun] = useState<Begun>({ before: child, record: child && recordOf(child), met: null });
   const [trouble, setTrouble] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
-  const close = (): void => {
-    setTrouble(null);
-    onClose();
-  };
   const submit = async (event: FormEvent<HTMLFormElement>): Promise<void> => {
     event.preventDefault();
     const body = bodyOf(new FormData(event.currentTarget));
+    const { before } = begun;
     setBusy(true);
+    setTrouble(null);
     try {
-      if (child) {
-        await call('updateChild', { params: { id: child.id }, body: { ...body, version: child.version } });
+      if (before) {
+        await call('updateChild', { params: { id: before.id }, body: { ...body, version: before.version } });
         toast(`The record of ${body.givenName} is changed.`);
       } else {
         const made = await call('addChild', { body: { ...body, id: uuidv7() } });
@@ -54,78 +86,79 @@ export function RecordDialog({ open, onClose, classes, child, classId, onAdded }
         onAdded?.(made);
       }
       await refresh('children', 'classes');
-      close();
+      onClose();
     } catch (error) {
-      if (error instanceof Problem && error.code === 'newer-version') await refresh('children');
-      setTrouble(error);
+      const current = error instanceof Problem && error.code === 'newer-version' ? childShape.safeParse(error.data.current) : null;
+      if (!before || !current?.success) return setTrouble(error);
+      const now = recordOf(current.data);
+      const { record, theirs, both } = bringTogether(recordOf(before), body, now);
+      setBegun({ before: current.data, record, met: { theirs, both, now } });
+      await refresh('children');
     } finally {
       setBusy(false);
     }
   };
-  const field = (path: string): string | undefined => (trouble instanceof Problem ? trouble.field(path) : undefined);
+  return { begun, trouble, busy, submit };
+}
+
+/** What somebody else changed while this form was open, and what becomes of it. */
+function Met({ theirs, both }: { theirs: readonly RecordField[]; both: readonly RecordField[] }) {
+  const names = (fields: readonly RecordField[]): string => listed(fields.map((field) => CALLED[field].toLowerCase()));
   return (
-    <Dialog
-      open={open}
-      onClose={close}
-      title={child ? `Change the record of ${child.givenName}` : 'Add a child'}
-      lead={child ? undefined : 'A name and a class are enough; all else can stay empty.'}
-    >
-      <form key={`${child?.id} ${child?.version}`} className="grid gap-4" onSubmit={(event) => void submit(event)}>
-        <Trouble>
-          {trouble
-            ? trouble instanceof Problem && trouble.code === 'newer-version'
-              ? 'Somebody else changed this record just now. What stands now is shown; change it again if it should be different.'
-              : sentenceOf(trouble)
-            : null}
-        </Trouble>
-        <div className="grid gap-4 sm:grid-cols-2">
-          <TextField
-            label="Given name"
-            name="givenName"
-            required
-            maxLength={80}
-            defaultValue={child?.givenName}
-            error={field('givenName')}
-            autoFocus
-          />
-          <TextField label="Family name" name="familyName" maxLength={80} defaultValue={child?.familyName} />
-        </div>
-        <div className="grid gap-4 sm:grid-cols-2">
-          <SelectField label="Class" name="classId" defaultValue={child?.classId ?? classId ?? classes[0]?.id}>
-            {classes.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.name}
-              </option>
-            ))}
-          </SelectField>
-          <TextField
-            label="Date of birth"
-            name="dateOfBirth"
-            type="date"
-            defaultValue={child?.dateOfBirth ?? ''}
-            error={field('dateOfBirth')}
-          />
-        </div>
-        <div className="grid gap-4 sm:grid-cols-2">
-          <TextField label="First language" name="firstLanguage" maxLength={60} defaultValue={child?.firstLanguage} />
-          <TextField label="The school’s own number" name="externalId" maxLength={60} defaultValue={child?.externalId ?? ''} />
-        </div>
-        <TextField
-          label="Needs on record"
-          name="needs"
-          maxLength={120}
-          defaultValue={child?.needs}
-          hint="As the school records them. Nothing is decided from this or from the first language."
-        />
-        <div className="flex gap-3">
-          <button className="btn btn-main" disabled={busy}>
-            {child ? 'Keep it' : 'Add the child'}
-          </button>
-          <button type="button" className="btn" onClick={close}>
-            Cancel
-          </button>
-        </div>
-      </form>
-    </Dialog>
+    <Trouble>
+      Somebody else changed this record just now.
+      {theirs.length > 0 && ` Theirs is taken over here: ${names(theirs)}.`}
+      {both.length > 0 && ` You both changed ${names(both)}: yours stands here, theirs is said below it.`} Nothing of yours is kept yet.
+    </Trouble>
+  );
+}
+
+function RecordForm(props: Props) {
+  const { classes, child, classId, onClose } = props;
+  const { begun, trouble, busy, submit } = useRecordForm(props);
+  const { before, record, met } = begun;
+  const wrong = (path: RecordField): string | undefined => (trouble instanceof Problem ? trouble.field(path) : undefined);
+  const written = (field: RecordField): string =>
+    (field === 'classId' ? classes.find((c) => c.id === met?.now.classId)?.name : met?.now[field]) || 'nothing';
+  /** What every field has: its name, what it begins with, and what somebody else wrote there. */
+  const field = (name: RecordField, hint?: string) => {
+    const theirs = met?.both.includes(name) ? `Somebody else wrote: ${written(name)}` : hint;
+    return { name, label: CALLED[name], defaultValue: record?.[name] ?? '', error: wrong(name), ...(theirs ? { hint: theirs } : {}) };
+  };
+  return (
+    <form key={before?.version} className="grid gap-4" onSubmit={(event) => void submit(event)}>
+      <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
+      {met && <Met {...met} />}
+      <div className="grid gap-4 sm:grid-cols-2">
+        <TextField {...field('givenName')} required maxLength={80} autoFocus />
+        <TextField {...field('familyName')} maxLength={80} />
+      </div>
+      <div className="grid gap-4 sm:grid-cols-2">
+        <SelectField {...field('classId')} defaultValue={record?.classId ?? classId ?? classes[0]?.id}>
+          {classes.map((c) => (
+            <option key={c.id} value={c.id}>
+              {c.name}
+            </option>
+          ))}
+        </SelectField>
+        <TextField {...field('dateOfBirth')} type="date" />
+      </div>
+      <div className="grid gap-4 sm:grid-cols-2">
+        <TextField {...field('firstLanguage')} maxLength={60} />
+        <TextField {...field('externalId')} maxLength={60} />
+      </div>
+      <TextField
+        {...field('needs', 'As the school records them. Nothing is decided from this or from the first language.')}
+        maxLength={120}
+      />
+      <div className="flex gap-3">
+        <button className="btn btn-main" disabled={busy}>
+          {child ? 'Keep it' : 'Add the child'}
+        </button>
+        <button type="button" className="btn" onClick={onClose}>
+          Cancel
+        </button>
+      </div>
+    </form>
   );
 }

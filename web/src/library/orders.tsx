@@ -15,6 +15,7 @@ import { FindOrder } from './find-order.js';
 import { useShelf } from './frame.js';
 import { keepDraft } from './order-draft.js';
 import { useCore } from '../workers/use-core.js';
+import { useGoOn } from '../shell/go-on.js';
 
 export const STYLE_WORDS: Record<TeachingOrderRow['style'], string> = {
   'revisit to apply': 'Built for revisiting, teaching, practising, applying: at each place the pair that opens most.',
@@ -29,6 +30,7 @@ export function Component() {
   const finding = new URLSearchParams(useLocation().search).has('find');
   const may = useMay('shape library');
   const go = useNavigate();
+  const goOn = useGoOn();
   const [trouble, setTrouble] = useState<string | null>(null);
   const list = orders ?? [];
   const { value: curves } = useCore(() => Promise.all(list.map((o) => core().orderCurve(o.steps))), list);
@@ -42,7 +44,7 @@ export function Component() {
         ? orderFromJson(text)
         : orderFromRows(Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' }).data, name, 'revisit to apply');
       keepDraft(draft);
-      await go(`/library/orders/${uuidv7()}${search}`);
+      await goOn(`/library/orders/${uuidv7()}${search}`);
     } catch (error) {
       setTrouble(
         `“${file.name}” is no teaching order that can be read. ${isCoreError(error) ? `${error.message} (${error.field})` : ''} Nothing was kept of it.`,

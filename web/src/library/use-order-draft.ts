@@ -2,12 +2,12 @@
 import type { TeachingOrderRow } from '@sapling/contract';
 import type { OrderDraft, TeachingStep } from '@sapling/core/phonics';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
 import { useUnsaved } from '../shell/unsaved.js';
 import { say } from '../wording/say.js';
+import { useGoOn } from '../shell/go-on.js';
 
 const STEPS_BACK = 100;
 
@@ -17,7 +17,7 @@ const STEPS_BACK = 100;
  * @param back where one goes when it is kept or put away
  */
 export function useOrderDraft(id: string, saved: TeachingOrderRow | undefined, start: OrderDraft, may: boolean, back: string) {
-  const go = useNavigate();
+  const goOn = useGoOn();
   const [draft, setDraft] = useState<OrderDraft>(start);
   const [past, setPast] = useState<OrderDraft[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -51,7 +51,7 @@ export function useOrderDraft(id: string, saved: TeachingOrderRow | undefined, s
       settled();
       await refresh('library', 'classes');
       toast(`“${kept.name}” is kept.`);
-      await go(back);
+      await goOn(back);
     } catch (error) {
       if (error instanceof Problem && error.code === 'newer-version') setNewer(error.data.current as TeachingOrderRow);
       else setTrouble(sentenceOf(error));
@@ -63,7 +63,7 @@ export function useOrderDraft(id: string, saved: TeachingOrderRow | undefined, s
       await call('removeOrder', { params: { id }, query: { version: saved.version } });
       settled();
       const { version, name, style } = saved;
-      await go(back);
+      await goOn(back);
       await refresh('library');
       toast(`“${name}” is put away.`, {
         action: {

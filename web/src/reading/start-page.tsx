@@ -2,7 +2,7 @@
 import { type ChildLine, fullName, type LibraryText, type ReadingSummary } from '@sapling/contract';
 import { FileText, LibraryBig } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
@@ -15,6 +15,7 @@ import { cardWords, fitWords, tooHard } from './fit-words.js';
 import { useFits } from './use-fits.js';
 import { startReading } from './use-reading.js';
 import { agoWords } from '../ui/dates.js';
+import { useGoOn } from '../shell/go-on.js';
 
 export function Component() {
   const [params, setParams] = useSearchParams();
@@ -142,7 +143,7 @@ function ChooseText({
 }) {
   const orders = useOrders();
   const me = useMe();
-  const go = useNavigate();
+  const goOn = useGoOn();
   const [chosen, setChosen] = useState<string | null>(wanted);
   const [shelf, setShelf] = useState(false);
   const { fits, error } = useFits(child, texts, newest, orders?.taught(child.classId), orders?.order(child.classId)?.id);
@@ -150,7 +151,7 @@ function ChooseText({
   const start = (paper: boolean): void => {
     if (!now) return;
     startReading({ id: child.id, name: fullName(child) }, now.text, me.colleague.id, paper).then(
-      (id) => void go(`/reading/${id}`),
+      (id) => void goOn(`/reading/${id}`),
       () => toast.error('This device has no room left to keep marks, so the reading was not begun.'),
     );
   };

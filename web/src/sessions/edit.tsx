@@ -2,7 +2,7 @@
 import type { Session } from '@sapling/contract';
 import { format, parseISO, subDays } from 'date-fns';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { keepPinned, LEAST_MINUTES, MOST_MINUTES } from '@sapling/core/planning';
 import { call, Problem, sentenceOf } from '../api/client.js';
@@ -22,6 +22,7 @@ import { clock } from '../clock.js';
 import { planWords } from '../wording/plan-words.js';
 import { useUnsaved } from '../shell/unsaved.js';
 import { say } from '../wording/say.js';
+import { useGoOn } from '../shell/go-on.js';
 
 export function Component() {
   const { id } = useParams();
@@ -52,7 +53,7 @@ export function Component() {
 }
 
 function Editor({ session }: { session: Session }) {
-  const go = useNavigate();
+  const goOn = useGoOn();
   const { data: children } = useData('children');
   const { data: styles } = useData('styles');
   const { data: texts } = useData('texts');
@@ -129,7 +130,7 @@ function Editor({ session }: { session: Session }) {
       settled();
       await refresh('sessions');
       toast.success('The plan is changed. Whoever runs it sees it.');
-      await go(`/sessions/${session.id}`);
+      await goOn(`/sessions/${session.id}`);
     } catch (problem) {
       await refresh('sessions');
       if (!(problem instanceof Problem && problem.code === 'newer-version')) setTrouble(sentenceOf(problem));

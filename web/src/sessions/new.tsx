@@ -26,6 +26,7 @@ import { useSessionDraft, type SessionDraft } from './use-session-draft.js';
 import { nowDate, todayDay } from '../clock.js';
 import { useUnsaved } from '../shell/unsaved.js';
 import { say } from '../wording/say.js';
+import { useGoOn } from '../shell/go-on.js';
 
 const NONE: readonly never[] = [];
 
@@ -89,6 +90,7 @@ interface MakingProps {
 }
 function Making({ group, usable, read, before, onGone }: MakingProps) {
   const go = useNavigate();
+  const goOn = useGoOn();
   const [params, setParams] = useSearchParams();
   const { children, team, past, styles, texts, settings, table, lendings, pictures, orders } = read;
   const [choice, setChoice] = useState(() => choiceFrom(params, before));
@@ -133,9 +135,13 @@ function Making({ group, usable, read, before, onGone }: MakingProps) {
       await refresh('sessions');
       const name = team?.find((c) => c.id === made.adultId)?.name;
       toast.success(made.adultId ? `Shared with ${name}.` : 'Kept. Nobody is given it yet.', {
-        action: { label: 'Undo', onClick: () => void takeBack([made]).then((done) => done && go('/sessions')) },
+        action: {
+          label: 'Undo',
+          // who looks at something else by now stays there
+          onClick: () => void takeBack([made]).then((done) => done && location.pathname.endsWith(made.id) && go('/sessions')),
+        },
       });
-      await go(`/sessions/${made.id}`);
+      await goOn(`/sessions/${made.id}`);
     } catch (problem) {
       setRefused(sentenceOf(problem));
       setBusy(false);

@@ -1,7 +1,7 @@
 /** Running a session: one part at a time, big; marks where they matter; who is there; what happened. Kept on the device as it goes. */
 import { ArrowLeft } from 'lucide-react';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
 import type { Session } from '@sapling/contract';
@@ -19,6 +19,7 @@ import { RunPart } from './run-part.js';
 import type { RunAction } from './run-reducer.js';
 import { runKey, useRun } from './use-run.js';
 import { clock, todayDay } from '../clock.js';
+import { useGoOn } from '../shell/go-on.js';
 
 export function Component() {
   const { id } = useParams();
@@ -78,7 +79,7 @@ function OnItsDay({ session }: { session: Session }) {
 
 function Runner({ session }: { session: Session }) {
   const me = useMe();
-  const go = useNavigate();
+  const goOn = useGoOn();
   const outbox = useOutbox();
   const { draft, shown, act } = useRun(session);
   if (!draft) return null;
@@ -93,7 +94,7 @@ function Runner({ session }: { session: Session }) {
     toast.success(
       outbox.reach === 'offline' ? 'Logged on this device. It is sent when the network is back.' : 'Logged. Your colleagues can see it.',
     );
-    await go('/');
+    await goOn('/');
     setTimeout(() => void refresh('sessions', 'children'), 400);
   };
   const { parts } = session.plan;

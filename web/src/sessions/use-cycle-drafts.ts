@@ -2,7 +2,6 @@
 import type { Group } from '@sapling/contract';
 import type { PlannedSession } from '@sapling/core/planning';
 import { useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { anySeed } from '../any-seed.js';
 import { call, sentenceOf } from '../api/client.js';
@@ -13,6 +12,7 @@ import { say } from '../wording/say.js';
 import { draftAll, requestOf, type Drafted } from './draft-cycle.js';
 import { takeBack } from './take-back.js';
 import type { useMaterials } from './use-materials.js';
+import { useGoOn } from '../shell/go-on.js';
 
 type Materials = ReturnType<typeof useMaterials>;
 export interface Working {
@@ -22,7 +22,7 @@ export interface Working {
 }
 
 export function useCycleDrafts(materials: Materials, toMake: readonly PlannedSession[], minutes: number) {
-  const go = useNavigate();
+  const goOn = useGoOn();
   const [drafts, setDrafts] = useState<readonly Drafted[]>([]);
   const [working, setWorking] = useState<Working | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -85,7 +85,7 @@ export function useCycleDrafts(materials: Materials, toMake: readonly PlannedSes
     toast.success(`${made.length === 1 ? '1 session is' : `${made.length} sessions are`} kept${who ? ' and shared' : ''}.`, {
       action: { label: 'Undo', onClick: () => void takeBack(made) },
     });
-    await go(`/groups/${group.id}/cycle`);
+    await goOn(`/groups/${group.id}/cycle`);
   };
   return {
     drafts,

@@ -1,9 +1,9 @@
 /** What may be done with a session from its own page: given to somebody, moved to another day, taken out of the plan, put in the bin. */
 import type { Session } from '@sapling/contract';
-import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
+import { useGoOn } from '../shell/go-on.js';
 
 export interface SessionActions {
   /** Gives it to somebody, or moves it to another day. */
@@ -15,7 +15,7 @@ export interface SessionActions {
 }
 
 export function useSessionActions(session: Session): SessionActions {
-  const go = useNavigate();
+  const goOn = useGoOn();
   const change = async (body: { adultId?: string | null; on?: string }): Promise<void> => {
     try {
       await call('updateSession', { params: { id: session.id }, body: { ...body, version: session.version } });
@@ -32,7 +32,7 @@ export function useSessionActions(session: Session): SessionActions {
   const remove = async (): Promise<void> => {
     try {
       await call('removeSession', { params: { id: session.id }, query: { version: session.version } });
-      await go('/sessions');
+      await goOn('/sessions');
       await refresh('sessions');
       toast('The session is in the bin.', {
         action: {
@@ -54,7 +54,7 @@ export function useSessionActions(session: Session): SessionActions {
       call('binSession', { params: { id: session.id }, body: { binned } }).then(() => refresh('sessions', 'children'));
     try {
       await put(true);
-      await go('/sessions');
+      await goOn('/sessions');
       toast('The session is in the bin: its log and its marks count no more.', {
         action: { label: 'Undo', onClick: () => void put(false).catch((problem: unknown) => toast.error(sentenceOf(problem))) },
       });
