@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { allChildren, getJson, signInDemo, test, expect, go } from './support/fixtures.js';
+import { allChildren, getJson, signInDemo, test, expect, go, today } from './support/fixtures.js';
 
 interface GroupRow {
   id: string;
@@ -397,4 +397,36 @@ test('a group can be added empty, filled from those in none, and ended with a wa
   await expect(card(page, 'Group 5')).toHaveCount(0);
   await page.getByRole('listitem').filter({ hasText: 'Group 5 ended' }).getByRole('button', { name: 'Undo' }).click();
   await expect(card(page, 'Group 5').getByRole('button', { name: /, move$/ })).toHaveCount(1);
+});
+
+test('who joins a group is named in its sessions that were made before, until somebody has looked at them', async ({ as, demo }) => {
+  const page = await as('lead');
+  const groups = await groupsOf(page, demo.url);
+  type Row = { id: string; groupId: string; on: string; log: unknown; plan: { drawn?: object; joined?: string[] } };
+  const sessions = await getJson<Row[]>(page.request, `${demo.url}/api/sessions`);
+  const made = sessions.find((s) => s.log === null && s.on >= today() && !s.plan.drawn && groups.some((g) => g.id === s.groupId))!;
+  const group = groups.find((g) => g.id === made.groupId)!;
+  const grouped = new Set(groups.flatMap((g) => g.members));
+  const child = (await allChildren(page, demo.url)).find((c) => !grouped.has(c.id))!;
+  await go(page, `${demo.url}/groups`);
+  await card(page, group.name)
+    .getByRole('button', { name: `More for ${group.name}` })
+    .click();
+  await page.getByRole('menuitem', { name: 'Add a child by name' }).click();
+  await page.getByRole('searchbox', { name: 'Find a child' }).fill(child.givenName);
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: new RegExp(`^${child.givenName} ${child.familyName}`) })
+    .click();
+  await expect
+    .poll(async () => (await getJson<Row>(page.request, `${demo.url}/api/sessions/${made.id}`)).plan.joined)
+    .toEqual([child.id]);
+  await go(page, `${demo.url}/sessions/${made.id}`);
+  const said = page.getByText(`${child.givenName} joined the group after this plan was made.`);
+  await expect(said).toBeVisible();
+  await page.getByRole('link', { name: 'Look at it' }).click();
+  await page.getByRole('link', { name: 'Leave it as it was' }).click();
+  await page.getByRole('button', { name: 'Leave it as it is' }).click();
+  await expect(said).toHaveCount(0);
+  expect((await getJson<Row>(page.request, `${demo.url}/api/sessions/${made.id}`)).plan.joined).toBeUndefined();
 });

@@ -120,6 +120,8 @@ export const plan = z.object({
       forWhoJoined: z.boolean().optional(),
     })
     .optional(),
+  /** Children who joined the group since the plan was made or last looked at: it was not made for them. */
+  joined: few(40).optional(),
 });
 
 export const sessionStyle = z.object({

@@ -67,9 +67,15 @@ describe('a child who joins or leaves a group', () => {
     // one that was drawn for the cycle is to be drawn again, for who came as well
     expect((await session(ahead)).plan.drawn).toEqual({ joined: true });
     expect((await session(todays)).plan.drawn).toBeUndefined();
+    // whom it was not made for is said of each, until somebody has looked at it
+    for (const id of [todays, ahead]) expect((await session(id)).plan.joined).toEqual([cleo]);
+    expect((await session(held)).plan.joined).toBeUndefined();
 
     await move(cleo, willow, hazel);
-    for (const id of [todays, ahead]) expect(await members(id)).toEqual([ada, ben].sort());
+    for (const id of [todays, ahead]) {
+      expect(await members(id)).toEqual([ada, ben].sort());
+      expect((await session(id)).plan.joined).toBeUndefined();
+    }
     // by an arrangement of many groups the same, and by the group alone
     const after = await school.ask('PATCH', `/api/groups/${willow.id}`, { as: lead, body: { members: [ada], version: willow.version } });
     willow = after.body as Group;

@@ -31,7 +31,9 @@ export function forThese(plan: Plan, members: readonly string[]): Plan {
     if ('first' in remark && remark.first) return [{ ...remark, first: { ...remark.first, children: remark.first.children.filter(here) } }];
     return [remark];
   });
-  return { ...plan, parts, ...(remarks && { remarks }) } as Plan;
+  const { joined, ...rest } = plan;
+  const still = joined?.filter(here) ?? [];
+  return { ...rest, parts, ...(remarks && { remarks }), ...(still.length > 0 && { joined: still }) } as Plan;
 }
 
 /** Those of a group from this day on that nobody has logged. */
@@ -61,11 +63,14 @@ export async function inSessionsToCome(
 ): Promise<void> {
   for (const { id, members: before, plan, version } of await sessionsToCome(tx, groupId, today)) {
     const after = members(before);
-    const joined = after.some((m) => !before.includes(m));
-    if (!joined && after.length === before.length) continue;
+    const joined = after.filter((m) => !before.includes(m));
+    if (joined.length === 0 && after.length === before.length) continue;
     const own = forThese(plan as Plan, after);
-    // a plan that was drawn can be drawn again, for who came as well
-    const whole = joined && own.drawn ? { ...own, drawn: { ...own.drawn, joined: true } } : own;
+    // a plan that was drawn can be drawn again, for who came as well; until then, and of any other, it is said whom it was not made for
+    const whole =
+      joined.length === 0
+        ? own
+        : { ...own, ...(own.drawn && { drawn: { ...own.drawn, joined: true } }), joined: [...(own.joined ?? []), ...joined] };
     await tx
       .update(sessions)
       .set({ members: after, plan: whole, version: version + 1 })

@@ -3,6 +3,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'November 2026',
     what: [
+      'A session that was planned before a child joined says so, in the week and under Today.',
       'Two colleagues may change one child’s record at once: what each wrote stands, and where both wrote in one field you choose.',
       'The bin is a page, from Check and Sessions: what was put there by mistake comes back. Readings set aside stand below a child’s readings.',
       'Any child can be added to a group by name, from the group’s menu; who cannot push sounds together yet waits on the board as well.',

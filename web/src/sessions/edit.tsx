@@ -124,8 +124,8 @@ function Editor({ session }: { session: Session }) {
   const save = async (): Promise<void> => {
     if (!plan) return;
     try {
-      // changed by hand, it is not drawn again by itself
-      const { drawn: _drawn, ...own } = plan;
+      // changed by hand, it is not drawn again by itself; and whoever joined was seen here beside every word
+      const { drawn: _drawn, joined: _joined, ...own } = plan;
       await call('updateSession', { params: { id: session.id }, body: { plan: { ...own, minutes: total }, version: base } });
       settled();
       await refresh('sessions');

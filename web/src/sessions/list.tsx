@@ -14,6 +14,7 @@ import { Pair } from '../ui/word-marks.js';
 import { PaperDialog } from './paper-dialog.js';
 import { nowDate, todayDay } from '../clock.js';
 import { dateText } from '../wording/date-text.js';
+import { joinedSince } from './joined-since.js';
 
 const iso = (date: Date): string => format(date, 'yyyy-MM-dd');
 
@@ -150,6 +151,7 @@ export function Component() {
 }
 
 function Card({ session, adult }: { session: Session; adult: string | undefined }) {
+  const joined = joinedSince(session);
   return (
     <li>
       <Link
@@ -174,6 +176,7 @@ function Card({ session, adult }: { session: Session; adult: string | undefined 
         <span className="block text-sm text-ink-2">
           {session.minutes} min, {adult ?? <span className="font-semibold text-gap">nobody yet</span>}
         </span>
+        {joined && <span className="block text-sm font-semibold text-wobbly">{joined} joined since it was planned</span>}
         {session.notes.length > 0 && (
           <span className="mt-1 inline-block rounded-s bg-note px-1.5 text-sm">
             {session.notes.length} {session.notes.length === 1 ? 'note' : 'notes'}

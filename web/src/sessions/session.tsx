@@ -19,6 +19,7 @@ import { clock } from '../clock.js';
 import { planWords } from '../wording/plan-words.js';
 import { useUnsaved } from '../shell/unsaved.js';
 import { say } from '../wording/say.js';
+import { JoinedSince, joinedSince } from './joined-since.js';
 
 export function Component() {
   const { id } = useParams();
@@ -50,6 +51,11 @@ function Shown({ session }: { session: Session }) {
       }
       actions={<Actions session={session} actions={actions} onPaper={() => setPaper(true)} />}
     >
+      {joinedSince(session) && (
+        <div className="mb-5 max-w-3xl">
+          <JoinedSince session={session} />
+        </div>
+      )}
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_21rem]">
         <ol className="ruled border-y border-rule">
           {session.plan.drawn?.again && !session.log && (

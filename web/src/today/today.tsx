@@ -16,6 +16,7 @@ import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip } from '../ui/word-marks.js';
 import { nowDate, todayDay } from '../clock.js';
 import { dateText } from '../wording/date-text.js';
+import { joinedSince } from '../sessions/joined-since.js';
 
 /** So long the sessions wait for what stands above them. */
 const WAIT_MS = 1500;
@@ -228,6 +229,7 @@ function overAndNotLogged({ on, starts, minutes, log }: Session): boolean {
 }
 
 function SessionHead({ session, adult }: { session: Session; adult: string }) {
+  const joined = joinedSince(session);
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
@@ -247,6 +249,7 @@ function SessionHead({ session, adult }: { session: Session; adult: string }) {
       <p className="mt-1">
         {session.members.map((m) => m.name.split(' ')[0]).join(', ')}
         {session.hidden > 0 && ` and ${session.hidden} of another class`}
+        {joined && <span className="ml-3 font-semibold text-wobbly">{joined} joined since it was planned</span>}
       </p>
     </>
   );
