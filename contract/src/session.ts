@@ -120,7 +120,8 @@ export const plan = z.object({
       forWhoJoined: z.boolean().optional(),
     })
     .optional(),
-  /** Children who joined the group since the plan was made or last looked at: it was not made for them. */
+  /** Whom it was made for, where the group is another one by now; and who of the group is not among them. */
+  madeFor: few(40).optional(),
   joined: few(40).optional(),
 });
 

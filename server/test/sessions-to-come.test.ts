@@ -74,11 +74,21 @@ describe('a child who joins or leaves a group', () => {
     await move(cleo, willow, hazel);
     for (const id of [todays, ahead]) {
       expect(await members(id)).toEqual([ada, ben].sort());
-      expect((await session(id)).plan.joined).toBeUndefined();
+      expect((await session(id)).plan).not.toHaveProperty('joined');
+      expect((await session(id)).plan).not.toHaveProperty('madeFor');
     }
     // by an arrangement of many groups the same, and by the group alone
     const after = await school.ask('PATCH', `/api/groups/${willow.id}`, { as: lead, body: { members: [ada], version: willow.version } });
     willow = after.body as Group;
+    expect(await members(ahead)).toEqual([ada]);
+    // taken out and put back, a child has not joined: it was made for them
+    const back = await school.ask('PATCH', `/api/groups/${willow.id}`, {
+      as: lead,
+      body: { members: [ada, ben], version: willow.version },
+    });
+    willow = back.body as Group;
+    expect((await session(ahead)).plan).not.toHaveProperty('joined');
+    await move(ben, willow, null);
     expect(await members(ahead)).toEqual([ada]);
     // whoever runs it sees the names of those who are in it, and of nobody else
     const theirs = (await school.ask('GET', `/api/sessions/${ahead}`, { as: tutor })).body as Session;

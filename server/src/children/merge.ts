@@ -1,7 +1,7 @@
 /** Two records that are one child's: the second goes into the first, and can be taken out again for thirty days. */
 import { fullName, type Merge } from '@sapling/contract';
 import { dayIn, daysAfter } from '@sapling/core';
-import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
@@ -11,6 +11,7 @@ import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { schoolZone } from '../settings/school-day.js';
 import { requireChild } from './child-record.js';
+import { mergeLists, partLists } from './merged-lists.js';
 
 const UNDO_DAYS = 30;
 
@@ -38,11 +39,6 @@ const NAMED: Record<keyof typeof OWNED, string> = {
 };
 const OWNED_NAMES = Object.keys(OWNED) as (keyof typeof OWNED)[];
 
-/** The same list with one child in another's place, once. */
-const instead = (list: readonly string[], gone: string, kept: string): string[] => [
-  ...new Set(list.map((id) => (id === gone ? kept : id))),
-];
-
 async function moveRows(tx: Db, from: string, to: string): Promise<t.MergeMoves['rows']> {
   const rows: Record<string, string[]> = {};
   for (const name of OWNED_NAMES) {
@@ -57,54 +53,20 @@ async function moveRows(tx: Db, from: string, to: string): Promise<t.MergeMoves[
   return rows;
 }
 
-/** Lists of children that hold the one who goes: changed, and returned as they stood. */
-async function changeLists(tx: Db, gone: string, kept: string): Promise<t.MergeMoves['lists']> {
-  const lists: { table: 'sessions' | 'logs' | 'groupRules'; id: string; was: unknown }[] = [];
-  const holds = (column: PgColumn) => sql`${column}::text like ${`%${gone}%`}`;
-  for (const row of await tx.select({ id: t.sessions.id, was: t.sessions.members }).from(t.sessions).where(holds(t.sessions.members))) {
-    await tx
-      .update(t.sessions)
-      .set({ members: instead(row.was, gone, kept) })
-      .where(eq(t.sessions.id, row.id));
-    lists.push({ table: 'sessions', ...row });
-  }
-  for (const row of await tx.select({ id: t.logs.id, was: t.logs.attendance }).from(t.logs).where(holds(t.logs.attendance))) {
-    const both = row.was.some((a) => a.child === kept);
-    await tx
-      .update(t.logs)
-      .set({ attendance: row.was.flatMap((a) => (a.child !== gone ? [a] : both ? [] : [{ ...a, child: kept }])) })
-      .where(eq(t.logs.id, row.id));
-    lists.push({ table: 'logs', ...row });
-  }
-  for (const row of await tx
-    .select({ id: t.groupRules.id, was: t.groupRules.children })
-    .from(t.groupRules)
-    .where(holds(t.groupRules.children))) {
-    await tx
-      .update(t.groupRules)
-      .set({ children: instead(row.was, gone, kept) })
-      .where(eq(t.groupRules.id, row.id));
-    lists.push({ table: 'groupRules', ...row });
-  }
-  return lists;
-}
-async function restoreLists(tx: Db, lists: t.MergeMoves['lists']): Promise<void> {
-  for (const { table, id, was } of lists) {
-    if (table === 'sessions')
-      await tx
-        .update(t.sessions)
-        .set({ members: was as string[] })
-        .where(eq(t.sessions.id, id));
-    else if (table === 'logs')
-      await tx
-        .update(t.logs)
-        .set({ attendance: was as (typeof t.logs.$inferSelect)['attendance'] })
-        .where(eq(t.logs.id, id));
-    else
-      await tx
-        .update(t.groupRules)
-        .set({ children: was as string[] })
-        .where(eq(t.groupRules.id, id));
+/**
+ * Groups as they are by now: whoever went is in those they were in, in which the one child is still, and whoever stayed is in none
+ * they came into by the merge. A group the one child has left since is neither's.
+ */
+async function partMembers(tx: Db, { kept, gone, moved }: typeof t.merges.$inferSelect): Promise<void> {
+  if (moved.groups.length === 0) return;
+  const still = await tx
+    .select({ groupId: t.groupMembers.groupId })
+    .from(t.groupMembers)
+    .where(and(inArray(t.groupMembers.groupId, [...moved.groups]), eq(t.groupMembers.childId, kept)));
+  for (const { groupId } of still) {
+    await tx.insert(t.groupMembers).values({ groupId, childId: gone }).onConflictDoNothing();
+    if (moved.given?.includes(groupId))
+      await tx.delete(t.groupMembers).where(and(eq(t.groupMembers.groupId, groupId), eq(t.groupMembers.childId, kept)));
   }
 }
 
@@ -125,8 +87,12 @@ export const mergeRoutes = [
         const rows = await moveRows(tx, gone.id, kept.id);
         await touchEvidence(tx, [kept.id, gone.id]);
         const memberships = await tx.delete(t.groupMembers).where(eq(t.groupMembers.childId, gone.id)).returning();
-        for (const { groupId } of memberships) await tx.insert(t.groupMembers).values({ groupId, childId: kept.id }).onConflictDoNothing();
-        const lists = await changeLists(tx, gone.id, kept.id);
+        const given: string[] = [];
+        for (const { groupId } of memberships) {
+          const fresh = await tx.insert(t.groupMembers).values({ groupId, childId: kept.id }).onConflictDoNothing().returning();
+          if (fresh.length > 0) given.push(groupId);
+        }
+        const lists = await mergeLists(tx, gone.id, kept.id);
         // what only the other record knew is kept
         await tx
           .update(t.children)
@@ -151,7 +117,7 @@ export const mergeRoutes = [
             kept: kept.id,
             gone: gone.id,
             name: fullName(gone),
-            moved: { rows, groups: memberships.map((m) => m.groupId), lists },
+            moved: { rows, groups: memberships.map((m) => m.groupId), given, lists },
           })
           .returning();
         return row!;
@@ -185,18 +151,12 @@ export const mergeRoutes = [
             .where(and(inArray(key, keys.slice(k, k + 1000)), eq(child, row.kept)));
       }
       await touchEvidence(tx, [row.kept, row.gone]);
-      await restoreLists(tx, row.moved.lists);
+      await partLists(tx, row.moved.lists, row.kept, row.gone);
       await tx
         .update(t.children)
         .set({ removedAt: null, mergedInto: null, version: sql`${t.children.version} + 1` })
         .where(eq(t.children.id, row.gone));
-      const alive = row.moved.groups.length
-        ? await tx
-            .select({ id: t.groups.id })
-            .from(t.groups)
-            .where(and(inArray(t.groups.id, [...row.moved.groups]), isNull(t.groups.removedAt)))
-        : [];
-      for (const { id } of alive) await tx.insert(t.groupMembers).values({ groupId: id, childId: row.gone }).onConflictDoNothing();
+      await partMembers(tx, row);
       await tx.update(t.merges).set({ undoneAt: now() }).where(eq(t.merges.id, row.id));
     });
     for (const topic of ['children', 'classes', 'groups', 'sessions', 'readings', 'checks'] as const)

@@ -81,8 +81,9 @@ export const binRoutes = [
       const held = await db.select().from(logs).where(eq(logs.session, session.id));
       if (held.length === 0) {
         if (body.binned) throw new ProblemError('bad-input', { detail: 'This session was not held. Take it out of the plan instead.' });
-        // a plan comes back by whoever may plan for its group
-        if ((me.role !== 'lead' && me.role !== 'teacher') || !access.groupIds.has(session.groupId)) throw new ProblemError('not-found');
+        // a plan comes back by whoever could take it out, be its group over by now
+        if ((me.role !== 'lead' && me.role !== 'teacher') || !access.reachesSession({ ...session, removedAt: null }))
+          throw new ProblemError('not-found');
       } else
         mayBin(
           me,

@@ -1,8 +1,8 @@
-import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm';
 import type { Group, GroupBody } from '@sapling/contract';
 import { readable, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
-import { colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
+import { children, colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
 import { endSessionsToCome, inSessionsToCome, reopenSessionsToCome, handSessionsToCome } from './sessions-to-come.js';
 import { route } from '../http/route.js';
@@ -137,6 +137,22 @@ async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: n
   await join(tx, id, body.members, doing);
 }
 
+/** Children of a group who have left the school, or have come into another group, since it ended. */
+async function elsewhereOf(tx: Db, groupId: string): Promise<string[]> {
+  const was = await membersOf(tx, groupId);
+  if (was.length === 0) return [];
+  const left = tx
+    .select({ id: children.id })
+    .from(children)
+    .where(and(inArray(children.id, was), isNotNull(children.removedAt)));
+  const others = tx
+    .select({ id: groupMembers.childId })
+    .from(groupMembers)
+    .innerJoin(groups, and(eq(groups.id, groupMembers.groupId), isNull(groups.removedAt)))
+    .where(and(inArray(groupMembers.childId, was), ne(groupMembers.groupId, groupId)));
+  return [...(await left), ...(await others)].map(({ id }) => id);
+}
+
 /** Ends a group with its sessions to come, or lets one that was ended go on with them. Who was in it stays on record. */
 async function endOrReopen(tx: Db, { id, version }: { id: string; version: number }, end: boolean, doing: Actor): Promise<void> {
   const [was] = await tx.select({ removedAt: groups.removedAt }).from(groups).where(eq(groups.id, id));
@@ -147,7 +163,10 @@ async function endOrReopen(tx: Db, { id, version }: { id: string; version: numbe
     .returning({ id: groups.id });
   if (changed.length > 0) {
     if (end) await endSessionsToCome(tx, id, doing.access.today, doing.now);
-    else if (was?.removedAt) await reopenSessionsToCome(tx, id, was.removedAt);
+    else if (was?.removedAt) {
+      await reopenSessionsToCome(tx, id, was.removedAt);
+      await leave(tx, id, await elsewhereOf(tx, id), doing);
+    }
     return;
   }
   const [current] = await listGroups(tx, doing.access, [id]);

@@ -31,9 +31,7 @@ export function forThese(plan: Plan, members: readonly string[]): Plan {
     if ('first' in remark && remark.first) return [{ ...remark, first: { ...remark.first, children: remark.first.children.filter(here) } }];
     return [remark];
   });
-  const { joined, ...rest } = plan;
-  const still = joined?.filter(here) ?? [];
-  return { ...rest, parts, ...(remarks && { remarks }), ...(still.length > 0 && { joined: still }) } as Plan;
+  return { ...plan, parts, ...(remarks && { remarks }) } as Plan;
 }
 
 /** Those of a group from this day on that nobody has logged. */
@@ -63,14 +61,14 @@ export async function inSessionsToCome(
 ): Promise<void> {
   for (const { id, members: before, plan, version } of await sessionsToCome(tx, groupId, today)) {
     const after = members(before);
-    const joined = after.filter((m) => !before.includes(m));
-    if (joined.length === 0 && after.length === before.length) continue;
-    const own = forThese(plan as Plan, after);
-    // a plan that was drawn can be drawn again, for who came as well; until then, and of any other, it is said whom it was not made for
-    const whole =
-      joined.length === 0
-        ? own
-        : { ...own, ...(own.drawn && { drawn: { ...own.drawn, joined: true } }), joined: [...(own.joined ?? []), ...joined] };
+    if (after.length === before.length && after.every((m) => before.includes(m))) continue;
+    const { madeFor = before, joined: _joined, ...own } = forThese(plan as Plan, after);
+    // whoever was taken out by a slip and comes back has not joined; of whoever has, it is said that it was not made for them
+    const joined = after.filter((m) => !madeFor.includes(m));
+    // a plan that was drawn can be drawn again, for who came as well
+    const redrawn = own.drawn && after.some((m) => !before.includes(m)) ? { drawn: { ...own.drawn, joined: true } } : {};
+    const asMade = joined.length === 0 && madeFor.every((m) => after.includes(m));
+    const whole = { ...own, ...redrawn, ...(!asMade && { madeFor: [...madeFor] }), ...(joined.length > 0 && { joined }) };
     await tx
       .update(sessions)
       .set({ members: after, plan: whole, version: version + 1 })

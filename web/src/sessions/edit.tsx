@@ -125,7 +125,7 @@ function Editor({ session }: { session: Session }) {
     if (!plan) return;
     try {
       // changed by hand, it is not drawn again by itself; and whoever joined was seen here beside every word
-      const { drawn: _drawn, joined: _joined, ...own } = plan;
+      const { drawn: _drawn, joined: _joined, madeFor: _madeFor, ...own } = plan;
       await call('updateSession', { params: { id: session.id }, body: { plan: { ...own, minutes: total }, version: base } });
       settled();
       await refresh('sessions');

@@ -22,7 +22,7 @@ export function JoinedSince({ session }: { session: Session }) {
   if (who === null) return null;
   const leave = async (): Promise<void> => {
     setBusy(true);
-    const { joined: _joined, ...plan } = session.plan;
+    const { joined: _joined, madeFor: _madeFor, ...plan } = session.plan;
     try {
       await call('updateSession', { params: { id: session.id }, body: { plan, version: session.version } });
     } catch (problem) {

@@ -116,8 +116,16 @@ export interface MergeMoves {
   readonly rows: Readonly<Record<string, readonly string[]>>;
   /** Groups that the record that went was in. */
   readonly groups: readonly string[];
-  /** Lists of children as they stood: of sessions, attendance of logs, rules. */
-  readonly lists: readonly { readonly table: 'sessions' | 'logs' | 'groupRules'; readonly id: string; readonly was: unknown }[];
+  /** Of them, those that the record that stayed was not in before. Unknown of merges made before this was kept. */
+  readonly given?: readonly string[] | undefined;
+  /** Lists of children as they stood: of sessions with a plan that spoke of who went, attendance of logs, rules. */
+  readonly lists: readonly MergedList[];
+}
+export interface MergedList {
+  readonly table: 'sessions' | 'logs' | 'groupRules';
+  readonly id: string;
+  readonly was: unknown;
+  readonly plan?: unknown;
 }
 
 /** Asked for and done: erasing all about a child. Of the child it keeps the key alone. */
