@@ -78,6 +78,7 @@ const spokenOf = (plan: Session['plan']): string[] =>
 async function all(): Promise<unknown> {
   const [kids, teams, plans, bin] = [await children(), await groups(), await sessions(), await get<Record<string, { id: string }[]>>('/api/bin')]; // prettier-ignore
   const leavers = await get<{ id: string }[]>('/api/leavers');
+  const rooms = await get<{ id: string; name: string; year: string; children: number }[]>('/api/classes');
   const sorted = (ids: readonly string[]): string[] => [...ids].sort();
   const of = <T extends { id: string }>(list: readonly T[], what: (e: T) => unknown) =>
     [...list].sort((a, b) => (a.id < b.id ? -1 : 1)).map((e) => [e.id, what(e)]);
@@ -87,8 +88,14 @@ async function all(): Promise<unknown> {
     sessions: of(plans, (s) => [s.on, s.adultId, sorted(s.members.map((m) => m.id)), s.plan, s.log && { ...s.log, attendance: of(s.log.attendance.map((a) => ({ id: a.child, ...a })), (a) => a.present) }]), // prettier-ignore
     bin: Object.fromEntries(Object.entries(bin).map(([kind, list]) => [kind, sorted(list.map((e) => e.id))])),
     leavers: sorted(leavers.map((l) => l.id)),
+    classes: of(rooms, (c) => [c.name, c.year, c.children]),
   };
 }
+
+/** So many walks; more with WALKS, to look for what these do not meet. */
+const WALKS = Array.from({ length: Number(process.env.WALKS ?? 2) }, (_, k) => 11 + k);
+const STEPS = 27;
+let yearsClosed = 0;
 
 class Walk {
   /** By session: who was in it when it was held. Of them those are shown who have not left the school. */
@@ -228,6 +235,36 @@ class Walk {
       expect({ ...((await all()) as object), bin: null }).toEqual({ ...(before as object), bin: null });
       return () => ask('PUT', `/api/checks/${check}/bin`, { binned: false });
     },
+    'a year is closed and opened again': async () => {
+      // a backup is made first, which takes seconds: once in all unless many walks are asked for
+      if (yearsClosed >= WALKS.length - 1) return null;
+      yearsClosed += 1;
+      const rooms = await get<{ id: string; name: string }[]>('/api/classes');
+      const kids = await children();
+      const body = {
+        ending: '2026/27',
+        classes: rooms.map(({ id, name }, k) => ({ id, next: k === 0 && kids.length > 6 ? null : { name: `${name} 2`, year: '2' } })),
+        others: [],
+        adults: this.pick(['with the name', 'with the children'])!,
+      };
+      const { year } = await ask<{ year: string }>('POST', '/api/years', body);
+      expect(await groups()).toEqual([]);
+      return () => ask('POST', `/api/years/${year}/undo`);
+    },
+    'a class list is brought in': async () => {
+      const kids = await children();
+      const rooms = await get<{ id: string; name: string; year: string }[]>('/api/classes');
+      const row = (k: number, givenName: string, familyName: string) => {
+        const { name: className, year } = this.pick(rooms)!;
+        return { row: k + 2, givenName, familyName, className, year, externalId: null };
+      };
+      // some of them are here, and some of these in another class
+      const rows = [...kids.slice(0, 3).map((c, k) => row(k, c.givenName, c.familyName)), row(3, 'Zed', 'New'), row(4, 'Yan', 'New')];
+      const id = uuidv7();
+      await ask('POST', '/api/imports', { id, fileName: 'list.csv', rows });
+      expect((await children()).filter((c) => c.familyName === 'New')).toHaveLength(2);
+      return () => ask('POST', `/api/imports/${id}/undo`);
+    },
     'a group ends and goes on': async () => {
       const group = this.pick(await groups());
       if (!group) return null;
@@ -274,15 +311,13 @@ async function holds(walk: Walk, after: string): Promise<void> {
     expect(theirs.has(c.id), `${after}: a tutor sees a child of others`).toBe(true);
 }
 
-/** So many walks; more with WALKS, to look for what these do not meet. */
-const WALKS = Array.from({ length: Number(process.env.WALKS ?? 2) }, (_, k) => 11 + k);
 it.each(WALKS)(
   'holds after every step of walk %i, and what is undone leaves no trace',
   async (seed) => {
     const walk = new Walk(dice(seed));
     await walk.noteHeld();
     const done = new Map<string, number>();
-    for (let n = 0; n < 45; n += 1) {
+    for (let n = 0; n < STEPS; n += 1) {
       const back = n % 3 === 2;
       const name = walk.pick(Object.keys(back ? walk.thereAndBack : walk.steps))!;
       done.set(name, (done.get(name) ?? 0) + 1);
@@ -295,7 +330,7 @@ it.each(WALKS)(
       } else await walk.steps[name]!();
       await holds(walk, `${seed}, step ${n}: ${name}`);
     }
-    expect(done.size).toBeGreaterThan(10);
+    expect(done.size).toBeGreaterThan(8);
   },
   180_000,
 );
