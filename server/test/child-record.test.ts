@@ -23,6 +23,9 @@ const NEW = { familyName: 'Okafor-Lindqvist', externalId: null, firstLanguage: '
 interface Row {
   id: string;
   givenName: string;
+  familyName: string;
+  firstLanguage: string;
+  needs: string;
   version: number;
   classId: string;
   line: { gpc: string; basedOn: number }[];
@@ -144,6 +147,29 @@ describe('a record', () => {
     const undone = await school.ask('POST', `/api/merges/${(made.body as { id: string }).id}/undo`, { as: lead });
     expect((undone.body as { undoneAt: string | null }).undoneAt).not.toBeNull();
     expect([total(await get(kept.id)), total(await get(gone.id))]).toEqual([2, 2]);
+    // what the one took from the other is the other's alone again
+    expect((await get(kept.id)).needs).toBe('');
+    expect((await get(gone.id)).needs).toBe('glasses');
+  });
+
+  it('of one child kept twice, parted again after much has happened: what was changed since stands', async () => {
+    const [kept, gone, friend] = [await add('Liv', { needs: '' }), await add('Live', { needs: 'glasses', firstLanguage: 'Frisian' }), await add('Max')]; // prettier-ignore
+    const form = async (name: string, members: string[]): Promise<{ id: string; version: number; members: string[] }> =>
+      ((await school.ask('POST', '/api/groups', { as: lead, body: { groups: [{ name, adultId: null, focus: ['ai:ay'], members }] } })).body as [{ id: string; version: number; members: string[] }])[0]; // prettier-ignore
+    const [hers, theirs] = [await form('Larch', [kept.id]), await form('Maple', [gone.id, friend.id])];
+    const made = await school.ask('POST', `/api/children/${kept.id}/merge`, { as: teacher, body: { other: gone.id } });
+    const membersOf = async (id: string): Promise<string[]> =>
+      ((await school.ask('GET', '/api/groups', { as: lead })).body as (typeof hers)[]).find((g) => g.id === id)!.members;
+    expect(await membersOf(theirs.id)).toContain(kept.id);
+    // her needs are written anew, and she leaves her first group
+    const { version } = await get(kept.id);
+    const written = await school.ask('PATCH', `/api/children/${kept.id}`, { as: lead, body: { needs: 'glasses, front row', version } });
+    expect(written.status).toBe(200);
+    await school.ask('POST', '/api/groups/move', { as: lead, body: { child: kept.id, from: { id: hers.id, version: hers.version }, to: null } }); // prettier-ignore
+    expect((await school.ask('POST', `/api/merges/${(made.body as { id: string }).id}/undo`, { as: lead })).status).toBe(200);
+    expect(await get(kept.id)).toMatchObject({ needs: 'glasses, front row', firstLanguage: '' });
+    expect(await membersOf(hers.id)).toEqual([]);
+    expect((await membersOf(theirs.id)).sort()).toEqual([gone.id, friend.id].sort());
   });
 });
 
@@ -333,5 +359,21 @@ describe('undoing a class list', () => {
     const left = ((await school.ask('GET', '/api/children', { as: lead })).body as Row[]).map((c) => c.givenName);
     expect(left).toContain('Vera');
     expect(left).not.toContain('Wim');
+  });
+
+  it('takes back what it wrote of a child who was here, and not what somebody has written since', async () => {
+    const child = await add('Xenia', { needs: '', firstLanguage: 'English' });
+    const id = uuidv7();
+    const row = { row: 2, givenName: 'Xenia', familyName: child.familyName, className: 'Wrens', year: '', externalId: null };
+    const rows = [{ ...row, firstLanguage: 'Greek', needs: 'Glasses' }];
+    expect((await school.ask('POST', '/api/imports', { as: lead, body: { id, fileName: 'x.csv', rows } })).status).toBe(200);
+    const listed = await get(child.id);
+    expect(listed).toMatchObject({ firstLanguage: 'Greek', needs: 'Glasses' });
+    // whoever had the record open before is told that it is another one by now
+    const late = await school.ask('PATCH', `/api/children/${child.id}`, { as: lead, body: { needs: 'x', version: child.version } });
+    expect(late.status).toBe(409);
+    await school.ask('PATCH', `/api/children/${child.id}`, { as: lead, body: { needs: 'Glasses for far', version: listed.version } });
+    await school.ask('POST', `/api/imports/${id}/undo`, { as: lead });
+    expect(await get(child.id)).toMatchObject({ firstLanguage: 'English', needs: 'Glasses for far' });
   });
 });

@@ -96,6 +96,30 @@ describe('a child who joins or leaves a group', () => {
   });
 });
 
+it('a child who left by a slip is back in the groups and in their sessions to come, as if nothing had been', async () => {
+  const ahead = await plan(7);
+  const inGroup = async (): Promise<string[]> =>
+    ((await school.ask('GET', '/api/groups', { as: lead })).body as Group[]).find((g) => g.id === willow.id)!.members;
+  const leave = async (groups: boolean): Promise<void> => {
+    const { version } = (await school.ask('GET', `/api/children/${ada}`, { as: lead })).body as { version: number };
+    await school.ask('POST', `/api/children/${ada}/leave`, { as: lead, body: { version } });
+    expect(await inGroup()).not.toContain(ada);
+    expect(await members(ahead)).not.toContain(ada);
+    const { classId } = ((await school.ask('GET', '/api/leavers', { as: lead })).body as { id: string; classId: string }[]).find((l) => l.id === ada)!; // prettier-ignore
+    const back = await school.ask('POST', `/api/children/${ada}/return`, { as: lead, body: { classId, ...(groups && { groups }) } });
+    expect(back.status, JSON.stringify(back.body)).toBe(200);
+  };
+  await leave(true);
+  expect(await inGroup()).toContain(ada);
+  expect(await members(ahead)).toContain(ada);
+  expect((await session(ahead)).plan).not.toHaveProperty('joined');
+  // put back from the list of who left, some day later, a child joins groups anew
+  await leave(false);
+  expect(await inGroup()).not.toContain(ada);
+  await move(ada, null, willow);
+  expect((await session(ahead)).plan).not.toHaveProperty('joined');
+});
+
 it('a group that is given to another adult takes its sessions to come along; what was held, and what somebody else was given by name, stay', async () => {
   const other = await school.add('other tutor', 'tutor');
   const [behind, ahead] = [await plan(-3), await plan(5)];

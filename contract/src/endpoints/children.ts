@@ -96,7 +96,12 @@ export const childrenEndpoints = {
   addChild: define(ADDRESSES.addChild, { body: newChildBody, response: child }),
   updateChild: define(ADDRESSES.updateChild, { params: byId, body: changedChildBody, response: child }),
   childLeaves: define(ADDRESSES.childLeaves, { params: byId, body: z.object({ version }), response: leaving }),
-  childReturns: define(ADDRESSES.childReturns, { params: byId, body: z.object({ classId: id }), response: child }),
+  /** `groups`: also into the groups the child left with that, as where it was a slip; those that are over stay so. */
+  childReturns: define(ADDRESSES.childReturns, {
+    params: byId,
+    body: z.object({ classId: id, groups: z.boolean().optional() }),
+    response: child,
+  }),
   leavers: define(ADDRESSES.leavers, { response: z.array(leaver) }),
   mergeChildren: define(ADDRESSES.mergeChildren, { params: byId, body: z.object({ other: id }), response: merge }),
   merges: define(ADDRESSES.merges, { response: z.array(merge) }),

@@ -5,6 +5,7 @@ import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classes, groupMembers, groupMoves, groups } from '../db/schema.js';
+import { joinGroup } from '../groups/groups.js';
 import { inSessionsToCome } from '../groups/sessions-to-come.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
@@ -30,6 +31,16 @@ async function leaveGroups(tx: Db, childId: string, by: string, at: string, toda
   for (const groupId of ids) await tx.insert(groupMoves).values({ id: uuidv7(), at, by, groupId, childId, what: 'left' });
   for (const groupId of ids) await inSessionsToCome(tx, groupId, today, (members) => members.filter((m) => m !== childId));
   return left;
+}
+
+/** Groups that still meet, which a child left at the moment of leaving the school. */
+async function leftWith(tx: Db, childId: string, at: string): Promise<string[]> {
+  const rows = await tx
+    .selectDistinct({ id: groups.id })
+    .from(groupMoves)
+    .innerJoin(groups, and(eq(groups.id, groupMoves.groupId), isNull(groups.removedAt)))
+    .where(and(eq(groupMoves.childId, childId), eq(groupMoves.what, 'left'), eq(groupMoves.at, at)));
+  return rows.map((r) => r.id);
 }
 
 /** Children who left, in reach of this colleague, those who left last first. */
@@ -59,14 +70,16 @@ export const leaverRoutes = [
     'childLeaves',
     ({ params }) => ({ action: 'change child', childIds: [params.id] }),
     async ({ db, params, body, me, now, access, live }) => {
+      // one moment for all of it: by it a slip finds the groups again
+      const at = now();
       const result = await db.transaction(async (tx) => {
         const [changed] = await tx
           .update(children)
-          .set({ removedAt: now(), version: body.version + 1 })
+          .set({ removedAt: at, version: body.version + 1 })
           .where(and(eq(children.id, params.id), eq(children.version, body.version), isNull(children.removedAt)))
           .returning();
         if (!changed) throw new ProblemError('newer-version', { current: toChild(await requireChild(tx as unknown as Db, params.id)) });
-        const left = await leaveGroups(tx as unknown as Db, params.id, me.id, now(), access.today);
+        const left = await leaveGroups(tx as unknown as Db, params.id, me.id, at, access.today);
         return { child: toChild(changed), groups: left.map((g) => g.name) };
       });
       for (const topic of ['children', 'classes', 'groups', 'sessions'] as const) await live.tell({ topic }, { everyone: true });
@@ -77,18 +90,25 @@ export const leaverRoutes = [
   route(
     'childReturns',
     ({ params, body }) => ({ action: 'child who left', childId: params.id, classId: body.classId }),
-    async ({ db, params, body, live }) => {
+    async ({ db, params, body, me, now, access, live }) => {
       const row = await requireChild(db, params.id);
       if (row.mergedInto !== null)
         throw new ProblemError('in-use', { detail: 'This record went into another one. Undo the merge instead.' });
-      const [changed] = await db
-        .update(children)
-        .set({ removedAt: null, classId: body.classId, version: row.version + 1 })
-        .where(eq(children.id, params.id))
-        .returning();
-      await live.tell({ topic: 'children' }, { everyone: true });
-      await live.tell({ topic: 'classes' }, { everyone: true });
-      return toChild(changed!);
+      const changed = await db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        const [back] = await tx
+          .update(children)
+          .set({ removedAt: null, classId: body.classId, version: row.version + 1 })
+          .where(eq(children.id, params.id))
+          .returning();
+        if (body.groups && row.removedAt !== null)
+          for (const groupId of await leftWith(tx, params.id, row.removedAt))
+            await joinGroup(tx, groupId, [params.id], { access, by: me.id, now: now() });
+        return back!;
+      });
+      const topics = body.groups ? (['children', 'classes', 'groups', 'sessions'] as const) : (['children', 'classes'] as const);
+      for (const topic of topics) await live.tell({ topic }, { everyone: true });
+      return toChild(changed);
     },
   ),
 

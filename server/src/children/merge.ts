@@ -14,6 +14,8 @@ import { requireChild } from './child-record.js';
 import { mergeLists, partLists } from './merged-lists.js';
 
 const UNDO_DAYS = 30;
+/** What a record may know of a child that another one does not. */
+const FACTS = ['externalId', 'firstLanguage', 'needs', 'dateOfBirth'] as const;
 
 /** The tables whose rows are about one child: key and the column that names the child. */
 const OWNED = {
@@ -70,6 +72,18 @@ async function partMembers(tx: Db, { kept, gone, moved }: typeof t.merges.$infer
   }
 }
 
+/** What the record that stayed took from the other one is the other one's alone again, but for what was changed there since. */
+async function giveBack(tx: Db, { kept, moved: { filled = {} } }: typeof t.merges.$inferSelect): Promise<void> {
+  const [now] = await tx.select().from(t.children).where(eq(t.children.id, kept));
+  if (!now) return;
+  const taken = FACTS.filter((fact) => filled[fact] !== undefined && now[fact] === filled[fact]);
+  const empty = Object.fromEntries(taken.map((fact) => [fact, fact === 'externalId' || fact === 'dateOfBirth' ? null : '']));
+  await tx
+    .update(t.children)
+    .set({ ...empty, version: now.version + 1 })
+    .where(eq(t.children.id, kept));
+}
+
 async function toMerge(db: Db, row: typeof t.merges.$inferSelect): Promise<Merge> {
   const { moved: _moved, ...rest } = row;
   return { ...rest, undoUntil: daysAfter(dayIn(row.at, await schoolZone(db)), UNDO_DAYS) };
@@ -94,15 +108,10 @@ export const mergeRoutes = [
         }
         const lists = await mergeLists(tx, gone.id, kept.id);
         // what only the other record knew is kept
+        const filled = Object.fromEntries(FACTS.flatMap((fact) => (!kept[fact] && gone[fact] ? [[fact, gone[fact]]] : []))) as t.FilledIn;
         await tx
           .update(t.children)
-          .set({
-            externalId: kept.externalId ?? gone.externalId,
-            firstLanguage: kept.firstLanguage || gone.firstLanguage,
-            needs: kept.needs || gone.needs,
-            dateOfBirth: kept.dateOfBirth ?? gone.dateOfBirth,
-            version: kept.version + 1,
-          })
+          .set({ ...filled, version: kept.version + 1 })
           .where(eq(t.children.id, kept.id));
         await tx
           .update(t.children)
@@ -117,7 +126,7 @@ export const mergeRoutes = [
             kept: kept.id,
             gone: gone.id,
             name: fullName(gone),
-            moved: { rows, groups: memberships.map((m) => m.groupId), given, lists },
+            moved: { rows, groups: memberships.map((m) => m.groupId), given, filled, lists },
           })
           .returning();
         return row!;
@@ -157,6 +166,7 @@ export const mergeRoutes = [
         .set({ removedAt: null, mergedInto: null, version: sql`${t.children.version} + 1` })
         .where(eq(t.children.id, row.gone));
       await partMembers(tx, row);
+      await giveBack(tx, row);
       await tx.update(t.merges).set({ undoneAt: now() }).where(eq(t.merges.id, row.id));
     });
     for (const topic of ['children', 'classes', 'groups', 'sessions', 'readings', 'checks'] as const)

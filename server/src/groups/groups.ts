@@ -77,12 +77,12 @@ async function make(tx: Db, body: GroupBody, { access, by, now }: Actor): Promis
     createdBy: by,
     createdAt: now,
   });
-  await join(tx, id, body.members, { access, by, now });
+  await joinGroup(tx, id, body.members, { access, by, now });
   return id;
 }
 
 /** Puts children into a group and into its sessions to come, and says so in its history. */
-async function join(tx: Db, groupId: string, childIds: readonly string[], { access, by, now }: Actor): Promise<void> {
+export async function joinGroup(tx: Db, groupId: string, childIds: readonly string[], { access, by, now }: Actor): Promise<void> {
   const here = new Set(await membersOf(tx, groupId));
   const fresh = [...new Set(childIds)].filter((id) => !here.has(id));
   for (const childId of fresh) {
@@ -134,7 +134,7 @@ async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: n
     current.members.filter((m) => !body.members!.includes(m)),
     doing,
   );
-  await join(tx, id, body.members, doing);
+  await joinGroup(tx, id, body.members, doing);
 }
 
 /** Children of a group who have left the school, or have come into another group, since it ended. */
@@ -255,7 +255,7 @@ export const groupRoutes = [
             throw new ProblemError('newer-version', { current: await listGroups(tx as unknown as Db, access, ids) });
         }
         if (body.from) await leave(tx as unknown as Db, body.from.id, [body.child], doing);
-        if (body.to) await join(tx as unknown as Db, body.to.id, [body.child], doing);
+        if (body.to) await joinGroup(tx as unknown as Db, body.to.id, [body.child], doing);
       });
       await live.tell({ topic: 'groups', by: me.id }, { groups: ids, children: [body.child] });
       return listGroups(db, access, ids);

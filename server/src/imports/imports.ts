@@ -1,5 +1,5 @@
 /** Bringing in a class list: match, preview, write in one go, undo. */
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { fullName, type ImportRow } from '@sapling/contract';
 import { TEACHING_ORDERS } from '@sapling/data';
 import { childrenInReach, type Access } from '../access.js';
@@ -15,6 +15,7 @@ import {
   observations,
   readings,
   remarks,
+  type RecordedByList,
 } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
@@ -115,6 +116,18 @@ function toRecord(row: typeof imports.$inferSelect) {
   };
 }
 
+/** Takes back what a list wrote in one child's record, but for what somebody has written there since. */
+async function unwrite(tx: Db, { child, wrote, ...was }: RecordedByList): Promise<void> {
+  const [now] = await tx.select().from(children).where(eq(children.id, child));
+  if (!now) return;
+  const facts = ['firstLanguage', 'needs', 'dateOfBirth'] as const;
+  const back = facts.filter((fact) => wrote === undefined || (wrote[fact] !== undefined && wrote[fact] === now[fact]));
+  await tx
+    .update(children)
+    .set({ ...Object.fromEntries(back.map((fact) => [fact, was[fact]])), version: now.version + 1 })
+    .where(eq(children.id, child));
+}
+
 export const importRoutes = [
   route('previewImport', { action: 'import children' }, { keepsReach: true, mostOctets: 4_000_000 }, async ({ db, access, body }) => {
     const { judged, newClasses } = await judge(db, access, body.rows);
@@ -140,7 +153,7 @@ export const importRoutes = [
       addedClasses: [],
       moved: [],
     };
-    const recorded: { child: string; firstLanguage: string; needs: string; dateOfBirth?: string | null }[] = [];
+    const recorded: RecordedByList[] = [];
     const { newClassOrder } = await readSettings(db);
     // an order that was taken out meanwhile is none
     const orderId = (await orderBook(db)).has(newClassOrder) ? newClassOrder : TEACHING_ORDERS[0]!.id;
@@ -171,19 +184,16 @@ export const importRoutes = [
         } else if (row.firstLanguage || row.needs || row.dateOfBirth) {
           // what the list leaves empty stays as it is
           const [before] = await tx.select().from(children).where(eq(children.id, childId!));
-          recorded.push({
-            child: childId!,
-            firstLanguage: before!.firstLanguage,
-            needs: before!.needs,
-            dateOfBirth: before!.dateOfBirth,
-          });
+          const { firstLanguage, needs, dateOfBirth, version } = before!;
+          const wrote = {
+            ...(row.firstLanguage && { firstLanguage: row.firstLanguage }),
+            ...(row.needs && { needs: row.needs }),
+            ...(row.dateOfBirth && { dateOfBirth: row.dateOfBirth }),
+          };
+          recorded.push({ child: childId!, firstLanguage, needs, dateOfBirth, wrote });
           await tx
             .update(children)
-            .set({
-              ...(row.firstLanguage && { firstLanguage: row.firstLanguage }),
-              ...(row.needs && { needs: row.needs }),
-              ...(row.dateOfBirth && { dateOfBirth: row.dateOfBirth }),
-            })
+            .set({ ...wrote, version: version + 1 })
             .where(eq(children.id, childId!));
         }
         if (action === 'move') {
@@ -222,9 +232,9 @@ export const importRoutes = [
       for (const { child, from, to } of record.moved)
         await tx
           .update(children)
-          .set({ classId: from })
+          .set({ classId: from, version: sql`${children.version} + 1` })
           .where(and(eq(children.id, child), eq(children.classId, to)));
-      for (const { child, ...was } of record.recorded) await tx.update(children).set(was).where(eq(children.id, child));
+      for (const one of record.recorded) await unwrite(tx as unknown as Db, one);
       // a child who stays is no longer this list's
       if (kept.size > 0) await tx.update(imports).set({ addedChildren: added }).where(eq(imports.id, params.id));
       for (const classId of record.addedClasses) {

@@ -15,15 +15,15 @@ import { say } from '../wording/say.js';
 import { under } from '../base.js';
 import { useGoOn } from '../shell/go-on.js';
 
-/** Puts a child back on the lists, in a class. */
-export async function returnChild(id: string, classId: string): Promise<void> {
+/** Puts a child back on the lists, in a class. @param groups whether also into the groups they left with that, as after a slip */
+export async function returnChild(id: string, classId: string, groups = false): Promise<void> {
   try {
-    const child = await call('childReturns', { params: { id }, body: { classId } });
-    toast(`${child.givenName} is back on the lists. Groups have to be joined anew.`);
+    const child = await call('childReturns', { params: { id }, body: { classId, ...(groups && { groups }) } });
+    toast(`${child.givenName} is back ${groups ? 'as before.' : 'on the lists. Groups have to be joined anew.'}`);
   } catch (error) {
     toast.error(sentenceOf(error));
   }
-  await refresh('children', 'classes');
+  await refresh('children', 'classes', ...(groups ? (['groups', 'sessions'] as const) : []));
 }
 
 export function ChildRecord({ child }: { child: ChildLine }) {
@@ -38,7 +38,7 @@ export function ChildRecord({ child }: { child: ChildLine }) {
       const { groups } = await call('childLeaves', { params: { id: child.id }, body: { version: child.version } });
       await goOn('/children');
       toast(`${child.givenName} is off the lists${groups.length > 0 ? ` and out of ${groups.join(' and ')}` : ''}.`, {
-        action: { label: 'Undo', onClick: () => void returnChild(child.id, child.classId) },
+        action: { label: 'Undo', onClick: () => void returnChild(child.id, child.classId, true) },
       });
       await refresh('children', 'classes', 'groups', 'sessions');
     } catch (error) {

@@ -92,11 +92,8 @@ export const imports = pgTable('imports', {
   addedChildren: jsonb('added_children').notNull().$type<string[]>(),
   addedClasses: jsonb('added_classes').notNull().$type<string[]>(),
   moved: jsonb('moved').notNull().$type<{ child: string; from: string; to: string }[]>(),
-  /** What was recorded of a child before the list said otherwise. */
-  recorded: jsonb('recorded')
-    .notNull()
-    .default([])
-    .$type<{ child: string; firstLanguage: string; needs: string; dateOfBirth?: string | null }[]>(),
+  /** What was recorded of a child before the list said otherwise, and what it said: unknown of lists brought in before that was kept. */
+  recorded: jsonb('recorded').notNull().default([]).$type<RecordedByList[]>(),
   undoneAt: at('undone_at'),
 });
 
@@ -118,14 +115,25 @@ export interface MergeMoves {
   readonly groups: readonly string[];
   /** Of them, those that the record that stayed was not in before. Unknown of merges made before this was kept. */
   readonly given?: readonly string[] | undefined;
+  /** What the record that stayed did not know and took from the one that went. */
+  readonly filled?: FilledIn | undefined;
   /** Lists of children as they stood: of sessions with a plan that spoke of who went, attendance of logs, rules. */
   readonly lists: readonly MergedList[];
 }
+export type FilledIn = Partial<Pick<typeof children.$inferSelect, 'externalId' | 'firstLanguage' | 'needs' | 'dateOfBirth'>>;
 export interface MergedList {
   readonly table: 'sessions' | 'logs' | 'groupRules';
   readonly id: string;
   readonly was: unknown;
   readonly plan?: unknown;
+}
+
+export interface RecordedByList {
+  readonly child: string;
+  readonly firstLanguage: string;
+  readonly needs: string;
+  readonly dateOfBirth?: string | null;
+  readonly wrote?: { readonly firstLanguage?: string; readonly needs?: string; readonly dateOfBirth?: string };
 }
 
 /** Asked for and done: erasing all about a child. Of the child it keeps the key alone. */
