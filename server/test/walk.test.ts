@@ -115,6 +115,8 @@ class Walk {
   merged = 0;
   readonly ended: { id: string; version: number }[] = [];
   readonly left: string[] = [];
+  /** Plans that lie in the bin. */
+  readonly out: string[] = [];
   constructor(readonly roll: (below: number) => number) {}
 
   pick<T>(list: readonly T[]): T | undefined {
@@ -188,6 +190,22 @@ class Walk {
       if (!id) return;
       await ask('POST', `/api/merges/${id}/undo`);
       await this.noteHeld();
+    },
+    'a plan moves to another day': async () => {
+      const session = this.pick((await sessions()).filter((s) => s.log === null));
+      if (!session) return;
+      const on = daysAfter(schoolToday(), this.roll(9) - 3);
+      await ask('PATCH', `/api/sessions/${session.id}`, { on, version: session.version });
+    },
+    'a plan is taken out for some time': async () => {
+      const session = this.pick((await sessions()).filter((s) => s.log === null));
+      if (!session) return;
+      await school.ask('DELETE', `/api/sessions/${session.id}?version=${session.version}`, { as: lead });
+      this.out.push(session.id);
+    },
+    'and comes back': async () => {
+      const id = this.out.shift();
+      if (id) await ask('PUT', `/api/sessions/${id}/bin`, { binned: false });
     },
     'a card is answered': async () => {
       const child = this.pick(await children())!.id;

@@ -11,11 +11,12 @@ import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { schoolZone } from '../settings/school-day.js';
 import { requireChild } from './child-record.js';
+import { FACTS, takeBackFacts } from './facts.js';
 import { mergeLists, partLists } from './merged-lists.js';
 
 const UNDO_DAYS = 30;
-/** What a record may know of a child that another one does not. */
-const FACTS = ['externalId', 'firstLanguage', 'needs', 'dateOfBirth'] as const;
+/** What a record says that knows nothing of a child. */
+const NOTHING = { externalId: null, firstLanguage: '', needs: '', dateOfBirth: null } as const satisfies t.Facts;
 
 /** The tables whose rows are about one child: key and the column that names the child. */
 const OWNED = {
@@ -72,18 +73,6 @@ async function partMembers(tx: Db, { kept, gone, moved }: typeof t.merges.$infer
   }
 }
 
-/** What the record that stayed took from the other one is the other one's alone again, but for what was changed there since. */
-async function giveBack(tx: Db, { kept, moved: { filled = {} } }: typeof t.merges.$inferSelect): Promise<void> {
-  const [now] = await tx.select().from(t.children).where(eq(t.children.id, kept));
-  if (!now) return;
-  const taken = FACTS.filter((fact) => filled[fact] !== undefined && now[fact] === filled[fact]);
-  const empty = Object.fromEntries(taken.map((fact) => [fact, fact === 'externalId' || fact === 'dateOfBirth' ? null : '']));
-  await tx
-    .update(t.children)
-    .set({ ...empty, version: now.version + 1 })
-    .where(eq(t.children.id, kept));
-}
-
 async function toMerge(db: Db, row: typeof t.merges.$inferSelect): Promise<Merge> {
   const { moved: _moved, ...rest } = row;
   return { ...rest, undoUntil: daysAfter(dayIn(row.at, await schoolZone(db)), UNDO_DAYS) };
@@ -108,7 +97,7 @@ export const mergeRoutes = [
         }
         const lists = await mergeLists(tx, gone.id, kept.id);
         // what only the other record knew is kept
-        const filled = Object.fromEntries(FACTS.flatMap((fact) => (!kept[fact] && gone[fact] ? [[fact, gone[fact]]] : []))) as t.FilledIn;
+        const filled = Object.fromEntries(FACTS.flatMap((fact) => (!kept[fact] && gone[fact] ? [[fact, gone[fact]]] : []))) as t.Facts;
         await tx
           .update(t.children)
           .set({ ...filled, version: kept.version + 1 })
@@ -166,7 +155,8 @@ export const mergeRoutes = [
         .set({ removedAt: null, mergedInto: null, version: sql`${t.children.version} + 1` })
         .where(eq(t.children.id, row.gone));
       await partMembers(tx, row);
-      await giveBack(tx, row);
+      // what the one took from the other is the other's alone again
+      await takeBackFacts(tx, row.kept, { wrote: row.moved.filled ?? {}, was: NOTHING });
       await tx.update(t.merges).set({ undoneAt: now() }).where(eq(t.merges.id, row.id));
     });
     for (const topic of ['children', 'classes', 'groups', 'sessions', 'readings', 'checks'] as const)

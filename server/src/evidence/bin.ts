@@ -7,6 +7,7 @@ import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import type { Db } from '../db/open.js';
 import { checks, logs, observations, sessions, withdrawals } from '../db/schema.js';
+import { followGroup } from '../groups/sessions-to-come.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { namedInLogs } from './logged-teaching.js';
@@ -115,6 +116,7 @@ export const binRoutes = [
           .update(sessions)
           .set({ removedAt: body.binned ? now() : null, version: session.version + 1 })
           .where(eq(sessions.id, session.id));
+        if (held.length === 0) await followGroup(tx, session.groupId, access.today);
         if (children.length > 0) await touchEvidence(tx, children);
         return children;
       });

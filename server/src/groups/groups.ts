@@ -4,7 +4,7 @@ import { readable, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
-import { endSessionsToCome, inSessionsToCome, reopenSessionsToCome, handSessionsToCome } from './sessions-to-come.js';
+import { endSessionsToCome, handSessionsToCome, inSessionsToCome, membersOf, reopenSessionsToCome } from './sessions-to-come.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { schoolZone } from '../settings/school-day.js';
@@ -49,10 +49,6 @@ async function requireAdult(db: Db, adultId: string | null | undefined): Promise
     .from(colleagues)
     .where(and(eq(colleagues.id, adultId), eq(colleagues.active, true)));
   if (!adult) throw new ProblemError('bad-input', { errors: [{ path: 'adultId', message: 'No such colleague.' }] });
-}
-
-async function membersOf(db: Db, groupId: string): Promise<string[]> {
-  return (await db.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, groupId))).map((m) => m.id);
 }
 
 interface Actor {

@@ -5,7 +5,7 @@
 import { and, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
 import type { Session } from '@sapling/contract';
 import type { Db } from '../db/open.js';
-import { logs, sessions } from '../db/schema.js';
+import { groupMembers, groups, logs, sessions } from '../db/schema.js';
 
 type Plan = Session['plan'];
 type Remark = NonNullable<Plan['remarks']>[number];
@@ -32,6 +32,11 @@ export function forThese(plan: Plan, members: readonly string[]): Plan {
     return [remark];
   });
   return { ...plan, parts, ...(remarks && { remarks }) } as Plan;
+}
+
+/** Who is in a group, or was when it ended. */
+export async function membersOf(db: Db, groupId: string): Promise<string[]> {
+  return (await db.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, groupId))).map((m) => m.id);
 }
 
 /** Those of a group from this day on that nobody has logged. */
@@ -74,6 +79,20 @@ export async function inSessionsToCome(
       .set({ members: after, plan: whole, version: version + 1 })
       .where(eq(sessions.id, id));
   }
+}
+
+/**
+ * A session that comes back among those to come (out of the bin, or from a day that lies behind) has whom its group has by now. A
+ * group that is over has nobody by now: its sessions stay as they were.
+ */
+export async function followGroup(tx: Db, groupId: string, today: string): Promise<void> {
+  const [meets] = await tx
+    .select({ id: groups.id })
+    .from(groups)
+    .where(and(eq(groups.id, groupId), isNull(groups.removedAt)));
+  if (!meets) return;
+  const members = await membersOf(tx, groupId);
+  await inSessionsToCome(tx, groupId, today, () => members);
 }
 
 /** Gives them from one adult to another along with their group; those given to somebody else by name stay theirs. */

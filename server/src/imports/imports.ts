@@ -3,6 +3,7 @@ import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { fullName, type ImportRow } from '@sapling/contract';
 import { TEACHING_ORDERS } from '@sapling/data';
 import { childrenInReach, type Access } from '../access.js';
+import { takeBackFacts } from '../children/facts.js';
 import type { Db } from '../db/open.js';
 import {
   checks,
@@ -116,18 +117,6 @@ function toRecord(row: typeof imports.$inferSelect) {
   };
 }
 
-/** Takes back what a list wrote in one child's record, but for what somebody has written there since. */
-async function unwrite(tx: Db, { child, wrote, ...was }: RecordedByList): Promise<void> {
-  const [now] = await tx.select().from(children).where(eq(children.id, child));
-  if (!now) return;
-  const facts = ['firstLanguage', 'needs', 'dateOfBirth'] as const;
-  const back = facts.filter((fact) => wrote === undefined || (wrote[fact] !== undefined && wrote[fact] === now[fact]));
-  await tx
-    .update(children)
-    .set({ ...Object.fromEntries(back.map((fact) => [fact, was[fact]])), version: now.version + 1 })
-    .where(eq(children.id, child));
-}
-
 export const importRoutes = [
   route('previewImport', { action: 'import children' }, { keepsReach: true, mostOctets: 4_000_000 }, async ({ db, access, body }) => {
     const { judged, newClasses } = await judge(db, access, body.rows);
@@ -234,7 +223,10 @@ export const importRoutes = [
           .update(children)
           .set({ classId: from, version: sql`${children.version} + 1` })
           .where(and(eq(children.id, child), eq(children.classId, to)));
-      for (const one of record.recorded) await unwrite(tx as unknown as Db, one);
+      // of a list brought in before it was kept what it wrote, all is as it was
+      for (const { child, wrote, ...was } of record.recorded)
+        if (wrote === undefined) await tx.update(children).set(was).where(eq(children.id, child));
+        else await takeBackFacts(tx as unknown as Db, child, { wrote, was });
       // a child who stays is no longer this list's
       if (kept.size > 0) await tx.update(imports).set({ addedChildren: added }).where(eq(imports.id, params.id));
       for (const classId of record.addedClasses) {

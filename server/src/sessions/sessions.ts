@@ -8,6 +8,7 @@ import { namesOf } from '../children/children.js';
 import { namedInLogs } from '../evidence/logged-teaching.js';
 import { touchEvidence } from '../evidence/states.js';
 import { breathing } from '../http/breathing.js';
+import { followGroup } from '../groups/sessions-to-come.js';
 import { ProblemError } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
@@ -284,6 +285,7 @@ export const sessionRoutes = [
         })
         .where(and(eq(sessions.id, params.id), eq(sessions.version, body.version)))
         .returning({ id: sessions.id });
+      if (body.on !== undefined && !current.log && changed.length > 0) await followGroup(db, current.groupId, access.today);
       // what a session that was held worked on, and when, is evidence of those who were there
       if (current.log && changed.length > 0) {
         const taught = await namedInLogs(db, params.id);
@@ -305,6 +307,7 @@ export const sessionRoutes = [
         .set({ ...movedTo(current, access.today), ...(await whenAndWhere(db))(current.groupId, access.today), version: body.version + 1 })
         .where(and(eq(sessions.id, params.id), eq(sessions.version, body.version)))
         .returning({ id: sessions.id });
+      if (changed.length > 0) await followGroup(db, current.groupId, access.today);
       return kept({ db, access, me, live }, current, changed);
     },
   ),

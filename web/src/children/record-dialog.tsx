@@ -122,7 +122,7 @@ function RecordForm(props: Props) {
     (field === 'classId' ? classes.find((c) => c.id === met?.now.classId)?.name : met?.now[field]) || 'nothing';
   /** What every field has: its name, what it begins with, and what somebody else wrote there. */
   const field = (name: RecordField, hint?: string) => {
-    const theirs = met?.both.includes(name) ? `Somebody else wrote: ${written(name)}` : hint;
+    const theirs = met?.both.includes(name) ? <b className="text-ink">Somebody else wrote: {written(name)}</b> : hint;
     return { name, label: CALLED[name], defaultValue: record?.[name] ?? '', error: wrong(name), ...(theirs ? { hint: theirs } : {}) };
   };
   return (

@@ -3,7 +3,7 @@ import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttribu
 
 interface Label {
   label: string;
-  hint?: string;
+  hint?: ReactNode;
   error?: string | undefined;
 }
 

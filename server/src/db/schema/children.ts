@@ -116,11 +116,10 @@ export interface MergeMoves {
   /** Of them, those that the record that stayed was not in before. Unknown of merges made before this was kept. */
   readonly given?: readonly string[] | undefined;
   /** What the record that stayed did not know and took from the one that went. */
-  readonly filled?: FilledIn | undefined;
+  readonly filled?: Facts | undefined;
   /** Lists of children as they stood: of sessions with a plan that spoke of who went, attendance of logs, rules. */
   readonly lists: readonly MergedList[];
 }
-export type FilledIn = Partial<Pick<typeof children.$inferSelect, 'externalId' | 'firstLanguage' | 'needs' | 'dateOfBirth'>>;
 export interface MergedList {
   readonly table: 'sessions' | 'logs' | 'groupRules';
   readonly id: string;
@@ -128,12 +127,12 @@ export interface MergedList {
   readonly plan?: unknown;
 }
 
-export interface RecordedByList {
+/** What a record may know of a child that a list, or another record of the same child, knows as well. */
+export type Facts = Partial<Pick<typeof children.$inferSelect, 'externalId' | 'firstLanguage' | 'needs' | 'dateOfBirth'>>;
+export interface RecordedByList extends Pick<typeof children.$inferSelect, 'firstLanguage' | 'needs'> {
   readonly child: string;
-  readonly firstLanguage: string;
-  readonly needs: string;
   readonly dateOfBirth?: string | null;
-  readonly wrote?: { readonly firstLanguage?: string; readonly needs?: string; readonly dateOfBirth?: string };
+  readonly wrote?: Facts;
 }
 
 /** Asked for and done: erasing all about a child. Of the child it keeps the key alone. */
