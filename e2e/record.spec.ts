@@ -63,6 +63,17 @@ test('a child is added by hand, leaves, and is put back', async ({ as, demo }) =
   await expect(page.getByRole('heading', { name: 'Nobody has left' })).toBeVisible();
   await go(page, `${demo.url}/children`);
   await expect(page.getByRole('link', { name: 'Ottoline Brisk' })).toBeVisible();
+  // by a slip: with Undo all is as before, the group as well
+  const groups = (): Promise<{ id: string; members: string[] }[]> => getJson(page.request, `${demo.url}/api/groups`);
+  const { id: group, members } = (await groups()).find((g) => g.members.length > 0)!;
+  const inGroup = async (): Promise<boolean> => (await groups()).find((g) => g.id === group)!.members.includes(members[0]!);
+  await go(page, `${demo.url}/children/${members[0]!}`);
+  await page.getByRole('button', { name: / leaves$/ }).click();
+  await page.getByRole('button', { name: /^Take .* off the lists$/ }).click();
+  await expect.poll(inGroup).toBe(false);
+  await page.getByRole('listitem').filter({ hasText: 'and out of' }).getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('is back as before.')).toBeVisible();
+  expect(await inGroup()).toBe(true);
 });
 
 test('two records that are one child’s become one, and two again', async ({ as, demo }) => {

@@ -14,7 +14,7 @@ import { Pair } from '../ui/word-marks.js';
 import { PaperDialog } from './paper-dialog.js';
 import { nowDate, todayDay } from '../clock.js';
 import { dateText } from '../wording/date-text.js';
-import { joinedSince } from './joined-since.js';
+import { joinedSince } from './joined.js';
 
 const iso = (date: Date): string => format(date, 'yyyy-MM-dd');
 

@@ -19,7 +19,8 @@ import { clock } from '../clock.js';
 import { planWords } from '../wording/plan-words.js';
 import { useUnsaved } from '../shell/unsaved.js';
 import { say } from '../wording/say.js';
-import { JoinedSince, joinedSince } from './joined-since.js';
+import { JoinedSince } from './joined-since.js';
+import { joinedSince } from './joined.js';
 
 export function Component() {
   const { id } = useParams();

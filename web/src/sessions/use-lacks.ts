@@ -3,7 +3,7 @@ import type { Taught } from '@sapling/core/phonics';
 import { wordsToRead } from '@sapling/core/planning';
 import { useMemo } from 'react';
 import { core } from '../workers/core.js';
-import { useAnswer } from '../workers/use-core.js';
+import { useAnswer, type Answer } from '../workers/use-core.js';
 import type { Plan } from './part-view.js';
 
 /** What is wrong with a word for these children, by spelling. */
@@ -20,13 +20,22 @@ async function lacksOf(words: readonly string[], focus: readonly string[], taugh
   return new Map(found.filter((f) => f.status === 'not yet' || f.status === 'unread').map((f) => [f.word, f.missing]));
 }
 
+/** While a new question is worked out, what was wrong before stays. */
 export function useLacks(plan: Plan | null, taught: Taught | null): Lacks {
+  return useAsked(plan, taught)?.value ?? NOTHING;
+}
+/** Undefined until it is known of just this plan and these pairs. */
+export function useKnownLacks(plan: Plan | null, taught: Taught | null): Lacks | undefined {
+  const asked = useAsked(plan, taught);
+  return asked?.settled ? asked.value : undefined;
+}
+function useAsked(plan: Plan | null, taught: Taught | null): Answer<Lacks> | null {
   const words = plan ? wordsOfPlan(plan).join(' ') : '';
   const focus = plan?.focus.join(' ') ?? '';
   const ask = useMemo(
     () => (taught && words !== '' ? () => lacksOf(words.split(' '), focus.split(' '), taught) : null),
     [words, focus, taught],
   );
-  const { value } = useAnswer(ask);
-  return (ask && value) ?? NOTHING;
+  const answer = useAnswer(ask);
+  return ask ? answer : null;
 }

@@ -16,7 +16,7 @@ import { Empty, Page, Pending } from '../ui/page.js';
 import { GraphemeChip } from '../ui/word-marks.js';
 import { nowDate, todayDay } from '../clock.js';
 import { dateText } from '../wording/date-text.js';
-import { joinedSince } from '../sessions/joined-since.js';
+import { joinedSince } from '../sessions/joined.js';
 
 /** So long the sessions wait for what stands above them. */
 const WAIT_MS = 1500;
