@@ -18,6 +18,30 @@ test('a misspelt name is corrected, and the new one stands everywhere', async ({
   await expect(page.getByRole('link', { name: new RegExp(`Zoë-Marie ${child!.familyName}`) })).toBeVisible();
 });
 
+test('two records of one child, each in a group, become one in the group chosen, and two again by Undo', async ({ as, demo }) => {
+  const page = await as('lead');
+  const all = await allChildren(page, demo.url);
+  const groupsNow = (): Promise<{ id: string; name: string; members: string[] }[]> => getJson(page.request, `${demo.url}/api/groups`);
+  const before = await groupsNow();
+  const [mine, theirs] = before.filter((g) => g.members.length > 0);
+  const [stays, goes] = [mine!, theirs!].map((g) => all.find((c) => g.members.includes(c.id))!);
+  await go(page, `${demo.url}/children/${stays!.id}`);
+  await page.getByRole('button', { name: 'Same child twice?' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('The other record').selectOption(goes!.id);
+  const group = dialog.getByLabel(`${stays!.givenName}’s group from now on`);
+  await expect(group.locator('option:checked')).toContainText(mine!.name);
+  await group.selectOption({ label: `${theirs!.name}, where ${goes!.givenName} ${goes!.familyName} is` });
+  await dialog.getByRole('button', { name: /^Put / }).click();
+  await expect(page.getByText(`The record of ${goes!.givenName} ${goes!.familyName} went into this one`, { exact: false })).toBeVisible();
+  const membersOf = async (id: string): Promise<string[]> => (await groupsNow()).find((g) => g.id === id)!.members;
+  expect(await membersOf(mine!.id)).not.toContain(stays!.id);
+  expect(await membersOf(theirs!.id)).toContain(stays!.id);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('has a record of their own again', { exact: false })).toBeVisible();
+  expect((await groupsNow()).map((g) => [g.id, g.members.toSorted()])).toEqual(before.map((g) => [g.id, g.members.toSorted()]));
+});
+
 test('two people change one record: what each wrote stands, and where both wrote in one field it is said', async ({ as, demo }) => {
   const page = await as('teacher');
   const lead = await as('lead');

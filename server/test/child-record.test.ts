@@ -157,19 +157,35 @@ describe('a record', () => {
     const form = async (name: string, members: string[]): Promise<{ id: string; version: number; members: string[] }> =>
       ((await school.ask('POST', '/api/groups', { as: lead, body: { groups: [{ name, adultId: null, focus: ['ai:ay'], members }] } })).body as [{ id: string; version: number; members: string[] }])[0]; // prettier-ignore
     const [hers, theirs] = [await form('Larch', [kept.id]), await form('Maple', [gone.id, friend.id])];
-    const made = await school.ask('POST', `/api/children/${kept.id}/merge`, { as: teacher, body: { other: gone.id } });
-    const membersOf = async (id: string): Promise<string[]> =>
-      ((await school.ask('GET', '/api/groups', { as: lead })).body as (typeof hers)[]).find((g) => g.id === id)!.members;
-    expect(await membersOf(theirs.id)).toContain(kept.id);
-    // her needs are written anew, and she leaves her first group
+    const one = (group?: string) => school.ask('POST', `/api/children/${kept.id}/merge`, { as: teacher, body: { other: gone.id, group } });
+    const two = async (made: { body: unknown }): Promise<void> => {
+      expect((await school.ask('POST', `/api/merges/${(made.body as { id: string }).id}/undo`, { as: lead })).status).toBe(200);
+    };
+    const all = async () => (await school.ask('GET', '/api/groups', { as: lead })).body as (typeof hers)[];
+    const membersOf = async (id: string): Promise<string[]> => (await all()).find((g) => g.id === id)!.members.toSorted();
+    const movesOf = async () => ((await school.ask('GET', '/api/groups/history', { as: lead })).body as { moves: { child: string; groupName: string; what: string }[] }).moves; // prettier-ignore
+    const moves = await movesOf();
+    expect(moves.length).toBeGreaterThan(2);
+    // one child is in one group: in the one chosen, and where none is, in that of the record that stays
+    expect((await one(uuidv7())).status).toBe(400);
+    const first = await one();
+    expect([await membersOf(hers.id), await membersOf(theirs.id)]).toEqual([[kept.id], [friend.id]]);
+    await two(first);
+    expect([await membersOf(hers.id), await membersOf(theirs.id)]).toEqual([[kept.id], [gone.id, friend.id].sort()]);
+    const second = await one(theirs.id);
+    expect([await membersOf(hers.id), await membersOf(theirs.id)]).toEqual([[], [kept.id, friend.id].sort()]);
+    await two(second);
+    expect([await membersOf(hers.id), await membersOf(theirs.id)]).toEqual([[kept.id], [gone.id, friend.id].sort()]);
+    expect(await movesOf()).toEqual(moves);
+    // her needs are written anew, and she is taken out of the group chosen
+    const made = await one(theirs.id);
     const { version } = await get(kept.id);
     const written = await school.ask('PATCH', `/api/children/${kept.id}`, { as: lead, body: { needs: 'glasses, front row', version } });
     expect(written.status).toBe(200);
-    await school.ask('POST', '/api/groups/move', { as: lead, body: { child: kept.id, from: { id: hers.id, version: hers.version }, to: null } }); // prettier-ignore
-    expect((await school.ask('POST', `/api/merges/${(made.body as { id: string }).id}/undo`, { as: lead })).status).toBe(200);
+    await school.ask('POST', '/api/groups/move', { as: lead, body: { child: kept.id, from: { id: theirs.id, version: (await all()).find((g) => g.id === theirs.id)!.version }, to: null } }); // prettier-ignore
+    await two(made);
     expect(await get(kept.id)).toMatchObject({ needs: 'glasses, front row', firstLanguage: '' });
-    expect(await membersOf(hers.id)).toEqual([]);
-    expect((await membersOf(theirs.id)).sort()).toEqual([gone.id, friend.id].sort());
+    expect([await membersOf(hers.id), await membersOf(theirs.id)]).toEqual([[], [friend.id]]);
   });
 });
 

@@ -23,6 +23,9 @@ beforeAll(async () => {
   const group = (made.body as { id: string }[])[0]!.id;
   const plan = {
     ...PLAN,
+    remarks: [{ kind: 'not looked at', children: kids }],
+    madeFor: [kids[0]],
+    joined: [kids[1]],
     parts: [
       { ...PLAN.parts[0]!, whose: { 'ai:ay': [kids[1]] } },
       {
@@ -59,12 +62,18 @@ describe('a cover link', () => {
     const { body } = await school.ask('GET', `/api/cover/${secret}`);
     const view = body as {
       members: { id: string; initials: string }[];
-      plan: { parts: { how: string; words: { for?: string }[]; whose?: object; lines?: { text: string }[] }[] };
+      plan: {
+        remarks: object[];
+        joined: string[];
+        parts: { how: string; words: { for?: string }[]; whose?: object; lines?: { text: string }[] }[];
+      };
     };
     expect(view.members).toEqual([
       { id: '1', initials: 'W.T.' },
       { id: '2', initials: 'A.T.' },
     ]);
+    expect(view.plan.remarks).toEqual([{ kind: 'not looked at', children: ['1', '2'] }]);
+    expect(view.plan.joined).toEqual(['2']);
     expect(view.plan.parts[0]!.whose).toEqual({ 'ai:ay': ['2'] });
     expect(view.plan.parts[1]!.how).toBe('W.T. first, then A.T..');
     expect(view.plan.parts[1]!.words[0]!.for).toBe('1');

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Group, Session } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
 import { uuidv7 } from '../src/ids.js';
-import { forThese } from '../src/groups/sessions-to-come.js';
+import { forThese } from '../src/sessions/for-these.js';
 import { PLAN, School, now, schoolToday, type Person } from './support.js';
 
 const school = new School();

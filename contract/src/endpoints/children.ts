@@ -103,7 +103,12 @@ export const childrenEndpoints = {
     response: child,
   }),
   leavers: define(ADDRESSES.leavers, { response: z.array(leaver) }),
-  mergeChildren: define(ADDRESSES.mergeChildren, { params: byId, body: z.object({ other: id }), response: merge }),
+  mergeChildren: define(ADDRESSES.mergeChildren, {
+    params: byId,
+    /** `group`: where both are in a group, in which of the two the one child is from now on; of the record that stays if not said. */
+    body: z.object({ other: id, group: id.optional() }),
+    response: merge,
+  }),
   merges: define(ADDRESSES.merges, { response: z.array(merge) }),
   undoMerge: define(ADDRESSES.undoMerge, { params: byId, response: merge }),
   /** A ZIP with everything about one child: for the family, or for the next school, which can read it in. */

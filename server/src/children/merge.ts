@@ -1,11 +1,12 @@
 /** Two records that are one child's: the second goes into the first, and can be taken out again for thirty days. */
 import { fullName, type Merge } from '@sapling/contract';
 import { dayIn, daysAfter } from '@sapling/core';
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { touchEvidence } from '../evidence/states.js';
+import { inSessionsToCome } from '../groups/sessions-to-come.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
@@ -58,10 +59,10 @@ async function moveRows(tx: Db, from: string, to: string): Promise<t.MergeMoves[
 
 /**
  * Groups as they are by now: whoever went is in those they were in, in which the one child is still, and whoever stayed is in none
- * they came into by the merge. A group the one child has left since is neither's.
+ * they came into by the merge. A group the one child has left since is neither's. Returns whether it still was in one of these.
  */
-async function partMembers(tx: Db, { kept, gone, moved }: typeof t.merges.$inferSelect): Promise<void> {
-  if (moved.groups.length === 0) return;
+async function partMembers(tx: Db, { kept, gone, moved }: typeof t.merges.$inferSelect): Promise<{ stayed: boolean }> {
+  if (moved.groups.length === 0) return { stayed: true };
   const still = await tx
     .select({ groupId: t.groupMembers.groupId })
     .from(t.groupMembers)
@@ -70,6 +71,61 @@ async function partMembers(tx: Db, { kept, gone, moved }: typeof t.merges.$infer
     await tx.insert(t.groupMembers).values({ groupId, childId: gone }).onConflictDoNothing();
     if (moved.given?.includes(groupId))
       await tx.delete(t.groupMembers).where(and(eq(t.groupMembers.groupId, groupId), eq(t.groupMembers.childId, kept)));
+  }
+  return { stayed: still.some((g) => moved.given?.includes(g.groupId)) };
+}
+
+type Left = NonNullable<t.MergeMoves['left']>;
+const meeting = (tx: Db, child: string): Promise<{ id: string }[]> =>
+  tx
+    .select({ id: t.groups.id })
+    .from(t.groupMembers)
+    .innerJoin(t.groups, and(eq(t.groups.id, t.groupMembers.groupId), isNull(t.groups.removedAt)))
+    .where(eq(t.groupMembers.childId, child));
+
+/**
+ * A child is in one group: where each record is in one, the one that was not chosen is left, by the record that was in it, before the
+ * two become one.
+ * @param group the one chosen; of the record that stays, where none is
+ */
+async function leaveOther(tx: Db, kept: string, gone: string, group: string | undefined, doing: Doing): Promise<Left> {
+  const [ofKept, ofGone] = [await meeting(tx, kept), await meeting(tx, gone)];
+  const all = [...ofKept, ...ofGone].map((g) => g.id);
+  if (group !== undefined && !all.includes(group))
+    throw new ProblemError('bad-input', { errors: [{ path: 'group', message: 'Neither record is in this group.' }] });
+  if (ofKept.length === 0 || ofGone.length === 0) return [];
+  const chosen = group ?? ofKept[0]!.id;
+  const left: { groupId: string; child: string; move: string }[] = [];
+  for (const [child, theirs] of [
+    [kept, ofKept],
+    [gone, ofGone],
+  ] as const)
+    // prettier-ignore
+    for (const { id: groupId } of theirs) {
+      if (groupId === chosen) continue;
+      const move = uuidv7();
+      await tx.delete(t.groupMembers).where(and(eq(t.groupMembers.groupId, groupId), eq(t.groupMembers.childId, child)));
+      await tx.insert(t.groupMoves).values({ id: move, at: doing.now, by: doing.by, groupId, childId: child, what: 'left' });
+      await inSessionsToCome(tx, groupId, doing.today, (members) => members.filter((m) => m !== child));
+      left.push({ groupId, child, move });
+    }
+  return left;
+}
+interface Doing {
+  readonly by: string;
+  readonly now: string;
+  readonly today: string;
+}
+/**
+ * Whoever left a group by the merge is in it again.
+ * @param stayed whether the one child has been in the group chosen for it since; one who was moved has been moved as the record that stayed
+ */
+async function backInto(tx: Db, row: typeof t.merges.$inferSelect, stayed: boolean, today: string): Promise<void> {
+  for (const { groupId, child, move } of row.moved.left ?? []) {
+    await tx.delete(t.groupMoves).where(eq(t.groupMoves.id, move));
+    if (child === row.kept && !stayed) continue;
+    await tx.insert(t.groupMembers).values({ groupId, childId: child }).onConflictDoNothing();
+    await inSessionsToCome(tx, groupId, today, (members) => [...new Set([...members, child])]);
   }
 }
 
@@ -82,11 +138,12 @@ export const mergeRoutes = [
   route(
     'mergeChildren',
     ({ params, body }) => ({ action: 'change child', childIds: [params.id, body.other] }),
-    async ({ db, params, body, me, now, live }) => {
+    async ({ db, params, body, me, access, now, live }) => {
       if (params.id === body.other) throw new ProblemError('bad-input', { detail: 'A record cannot go into itself.' });
       const [kept, gone] = await Promise.all([requireChild(db, params.id), requireChild(db, body.other)]);
       const made = await db.transaction(async (transaction) => {
         const tx = transaction as unknown as Db;
+        const left = await leaveOther(tx, kept.id, gone.id, body.group, { by: me.id, now: now(), today: access.today });
         const rows = await moveRows(tx, gone.id, kept.id);
         await touchEvidence(tx, [kept.id, gone.id]);
         const memberships = await tx.delete(t.groupMembers).where(eq(t.groupMembers.childId, gone.id)).returning();
@@ -115,7 +172,7 @@ export const mergeRoutes = [
             kept: kept.id,
             gone: gone.id,
             name: fullName(gone),
-            moved: { rows, groups: memberships.map((m) => m.groupId), given, filled, lists },
+            moved: { rows, groups: memberships.map((m) => m.groupId), given, left, filled, lists },
           })
           .returning();
         return row!;
@@ -154,7 +211,8 @@ export const mergeRoutes = [
         .update(t.children)
         .set({ removedAt: null, mergedInto: null, version: sql`${t.children.version} + 1` })
         .where(eq(t.children.id, row.gone));
-      await partMembers(tx, row);
+      const { stayed } = await partMembers(tx, row);
+      await backInto(tx, row, stayed, access.today);
       // what the one took from the other is the other's alone again
       await takeBackFacts(tx, row.kept, { wrote: row.moved.filled ?? {}, was: NOTHING });
       await tx.update(t.merges).set({ undoneAt: now() }).where(eq(t.merges.id, row.id));

@@ -4,7 +4,14 @@ import { readable, type Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, colleagues, groupMembers, groupMoves, groups } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
-import { endSessionsToCome, handSessionsToCome, inSessionsToCome, membersOf, reopenSessionsToCome } from './sessions-to-come.js';
+import {
+  endSessionsToCome,
+  followGroup,
+  handSessionsToCome,
+  inSessionsToCome,
+  membersOf,
+  reopenSessionsToCome,
+} from './sessions-to-come.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { schoolZone } from '../settings/school-day.js';
@@ -162,6 +169,7 @@ async function endOrReopen(tx: Db, { id, version }: { id: string; version: numbe
     else if (was?.removedAt) {
       await reopenSessionsToCome(tx, id, was.removedAt);
       await leave(tx, id, await elsewhereOf(tx, id), doing);
+      await followGroup(tx, id, doing.access.today);
     }
     return;
   }

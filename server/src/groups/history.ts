@@ -33,7 +33,7 @@ export const groupHistoryRoutes = [
         .from(groupMoves)
         .innerJoin(groups, eq(groups.id, groupMoves.groupId))
         .where(inArray(groupMoves.childId, [...access.childIds]))
-        .orderBy(desc(groupMoves.at))
+        .orderBy(desc(groupMoves.at), desc(groupMoves.id))
         .limit(LATEST_MOVES),
     ]);
     const nameOf = (id: string | null): string | null => team.find((c) => c.id === id)?.name ?? null;

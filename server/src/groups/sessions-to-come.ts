@@ -8,32 +8,6 @@ import type { Db } from '../db/open.js';
 import { groupMembers, groups, logs, sessions } from '../db/schema.js';
 
 type Plan = Session['plan'];
-type Remark = NonNullable<Plan['remarks']>[number];
-/** A plan that says nothing of children who are not in it: words and cards that were one's own stay, for everybody. */
-export function forThese(plan: Plan, members: readonly string[]): Plan {
-  const here = (child: string): boolean => members.includes(child);
-  const parts = plan.parts.map((part) => ({
-    ...part,
-    words: part.words.map((word) => {
-      if (word.for === undefined || here(word.for)) return word;
-      const { for: _for, ...rest } = word;
-      return rest;
-    }),
-    ...(part.whose && {
-      whose: Object.fromEntries(
-        Object.entries(part.whose).flatMap(([gpc, ids]) => (ids.some(here) ? [[gpc, ids.filter(here)] as const] : [])),
-      ),
-    }),
-  }));
-  const remarks = plan.remarks?.flatMap((remark): Remark[] => {
-    if ('child' in remark) return here(remark.child) ? [remark] : [];
-    if (remark.kind === 'not looked at') return remark.children.some(here) ? [{ ...remark, children: remark.children.filter(here) }] : [];
-    if ('first' in remark && remark.first) return [{ ...remark, first: { ...remark.first, children: remark.first.children.filter(here) } }];
-    return [remark];
-  });
-  return { ...plan, parts, ...(remarks && { remarks }) } as Plan;
-}
-
 /** Who is in a group, or was when it ended. */
 export async function membersOf(db: Db, groupId: string): Promise<string[]> {
   return (await db.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, groupId))).map((m) => m.id);
@@ -67,7 +41,7 @@ export async function inSessionsToCome(
   for (const { id, members: before, plan, version } of await sessionsToCome(tx, groupId, today)) {
     const after = members(before);
     if (after.length === before.length && after.every((m) => before.includes(m))) continue;
-    const { madeFor = before, joined: _joined, ...own } = forThese(plan as Plan, after);
+    const { madeFor = before, joined: _joined, ...own } = plan as Plan;
     // whoever was taken out by a slip and comes back has not joined; of whoever has, it is said that it was not made for them
     const joined = after.filter((m) => !madeFor.includes(m));
     // a plan that was drawn can be drawn again, for who came as well

@@ -1,5 +1,6 @@
 /** The sheets of one session: for the adult a cover, the plan and a record; for the children cards, words, boxes, lines and the text. */
 import { CHILD_SHEETS } from './child-sheets.js';
+import { listed } from '@sapling/core';
 import { partKind, remarkWords, type ChildSheet } from '@sapling/core/planning';
 import { ownWording } from '@sapling/core/wording';
 import { PAPERS, partsOf, shown, standsOn, type PaperFacts, type PaperKind, type Part } from './facts.js';
@@ -63,6 +64,9 @@ const WRITE: Record<PaperKind, (sheet: Sheet, facts: PaperFacts) => void> = {
         'Know',
         remarkWords(remark, (id) => f.names.get(id) ?? 'A child'),
       );
+    const joined = (session.plan.joined ?? []).flatMap((id) => f.names.get(id) ?? []);
+    if (joined.length > 0 && session.log === null)
+      say('Know', `${listed(joined)} joined the group after this plan was made: some of its words may be beyond them. Say the sounds of these together first.`); // prettier-ignore
     if (f.watch.length > 0) {
       sheet.y += 6;
       sheet.write('What to watch for', { bold: true, size: 13 });

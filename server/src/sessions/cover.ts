@@ -9,6 +9,7 @@ import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { whenInWords } from '../timetable/place-sessions.js';
+import { forThese } from './for-these.js';
 import { readSettings } from '../settings/settings.js';
 
 const HOUR = 3_600_000;
@@ -37,11 +38,14 @@ function withoutNames(plan: Session['plan'], there: readonly CoverMember[]): Ses
   // what it says of its group names children by number too; a child of whom this page knows nothing is not spoken of
   const remarks = (plan.remarks ?? []).flatMap((remark): NonNullable<Session['plan']['remarks']> => {
     if ('child' in remark) return numberOf.has(remark.child) ? [{ ...remark, child: numberOf.get(remark.child)! }] : [];
+    if (remark.kind === 'not looked at') return [{ ...remark, children: numbers(remark.children) }];
     if ('first' in remark && remark.first) return [{ ...remark, first: { ...remark.first, children: numbers(remark.first.children) } }];
     return [remark];
   });
+  const { madeFor: _madeFor, joined, ...own } = plan;
   return {
-    ...plan,
+    ...own,
+    ...(joined && numbers(joined).length > 0 && { joined: numbers(joined) }),
     ...(plan.remarks ? { remarks } : {}),
     parts: plan.parts.map((part) =>
       withContent(
@@ -154,7 +158,7 @@ export const coverRoutes = [
       safety: settings.coverNotes,
       endsAt: link.endsAt,
       members: there.map(({ number, initials }) => ({ id: number, initials })),
-      plan: withoutNames(row.plan as Session['plan'], there),
+      plan: withoutNames(forThese(row.plan as Session['plan'], row.members), there),
     };
   }),
 ];

@@ -13,6 +13,7 @@ import { ProblemError } from '../http/problem.js';
 import { route, type Call } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { blindTo, mentionsIn } from '../remarks/remarks.js';
+import { forThese } from './for-these.js';
 import { standingLogs, withIds } from './logged.js';
 import { whenAndWhere } from '../timetable/place-sessions.js';
 
@@ -116,7 +117,7 @@ async function wholeSessions(db: Db, ids: readonly string[], names: ReadonlyMap<
         room: row.room,
         minutes: row.minutes,
         adultId: row.adultId,
-        plan: withIds(row.plan as Session['plan']),
+        plan: withIds(forThese(row.plan as Session['plan'], row.members)),
         members: visible.map((id) => ({ id, name: names.get(id)! })),
         hidden: row.members.length - visible.length,
         log: log
@@ -279,8 +280,8 @@ export const sessionRoutes = [
           ...movedTo(current, body.on),
           ...(body.on === undefined || current.log ? {} : (await whenAndWhere(db))(current.groupId, body.on)),
           adultId: body.adultId === undefined ? current.adultId : body.adultId,
-          plan: body.plan ?? current.plan,
-          minutes: body.plan?.minutes ?? current.minutes,
+          // what is kept speaks of those as well who are not in it by now: see for-these.ts
+          ...(body.plan && { plan: body.plan, minutes: body.plan.minutes }),
           version: body.version + 1,
         })
         .where(and(eq(sessions.id, params.id), eq(sessions.version, body.version)))

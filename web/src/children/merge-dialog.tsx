@@ -1,5 +1,5 @@
 /** Two records that are one child's, side by side, before one goes into the other. */
-import { type ChildLine, fullName } from '@sapling/contract';
+import { type ChildLine, type Group, fullName } from '@sapling/contract';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
@@ -23,6 +23,12 @@ function likeness(a: string, b: string): number {
   return (2 * [...left].filter((p) => right.has(p)).length) / (left.size + right.size);
 }
 
+/** The groups the two are in, where each is in one of its own: the one child is in one of them. That of the record that stays is first. */
+export function groupsApart(groups: readonly Group[], stays: string, goes: string): readonly [Group, Group] | null {
+  const [one, other] = [stays, goes].map((id) => groups.find((g) => g.members.includes(id)));
+  return one && other && one !== other ? [one, other] : null;
+}
+
 export async function undoMerge(id: string): Promise<void> {
   try {
     const merge = await call('undoMerge', { params: { id } });
@@ -30,12 +36,14 @@ export async function undoMerge(id: string): Promise<void> {
   } catch (error) {
     toast.error(sentenceOf(error));
   }
-  await refresh('children', 'classes', 'groups', 'readings', 'checks');
+  await refresh('children', 'classes', 'groups', 'sessions', 'readings', 'checks');
 }
 
 export function MergeDialog({ child, open, onClose }: { child: ChildLine; open: boolean; onClose: () => void }) {
   const { data: children } = useData(open ? 'children' : null);
   const { data: classes } = useData('classes');
+  const { data: groups } = useData(open ? 'groups' : null);
+  const [groupId, setGroup] = useState('');
   const [otherId, setOther] = useState('');
   const [trouble, setTrouble] = useState<unknown>(null);
   const others = (children ?? [])
@@ -45,10 +53,12 @@ export function MergeDialog({ child, open, onClose }: { child: ChildLine; open: 
     );
   const other = others.find((c) => c.id === otherId);
   const className = (c: ChildLine): string => classes?.find((k) => k.id === c.classId)?.name ?? '';
+  const apart = other ? groupsApart(groups ?? [], child.id, other.id) : null;
+  const group = apart?.find((g) => g.id === groupId) ?? apart?.[0];
   const merge = async (): Promise<void> => {
     try {
-      const made = await call('mergeChildren', { params: { id: child.id }, body: { other: other!.id } });
-      await refresh('children', 'classes', 'groups', 'readings', 'checks');
+      const made = await call('mergeChildren', { params: { id: child.id }, body: { other: other!.id, group: group?.id } });
+      await refresh('children', 'classes', 'groups', 'sessions', 'readings', 'checks');
       toast(
         `The record of ${made.name} went into this one. It can be taken out again until ${dateWords(made.undoUntil)}, in Children, Who left.`,
         {
@@ -100,6 +110,20 @@ export function MergeDialog({ child, open, onClose }: { child: ChildLine; open: 
               </section>
             ))}
           </div>
+        )}
+        {apart && (
+          <SelectField
+            label={`${child.givenName}’s group from now on`}
+            hint={`Each record is in a group. The sessions to come of the other one go on without ${child.givenName}.`}
+            value={group!.id}
+            onChange={(event) => setGroup(event.target.value)}
+          >
+            {apart.map((g, k) => (
+              <option key={g.id} value={g.id}>
+                {g.name}, where {fullName(k === 0 ? child : other!)} is
+              </option>
+            ))}
+          </SelectField>
         )}
         <div className="flex gap-3">
           <button className="btn btn-main" disabled={!other} onClick={() => void merge()}>

@@ -3,7 +3,9 @@ import type { CoverView } from '@sapling/contract';
 import { useEffect, useState } from 'react';
 import { call, sentenceOf } from '../api/client.js';
 import { dayWords, timeWords } from '../ui/dates.js';
+import { listed } from '@sapling/core';
 import { PartView } from './part-view.js';
+import { PlanRemarks } from './plan-remarks.js';
 import { planWords } from '../wording/plan-words.js';
 
 export function CoverPage() {
@@ -26,6 +28,7 @@ export function CoverPage() {
       </p>
     );
   const names = new Map(view.members.map((m) => [m.id, m.initials]));
+  const joined = (view.plan.joined ?? []).flatMap((id) => names.get(id) ?? []);
   return (
     <main className="mx-auto max-w-4xl px-6 py-6">
       <header className="border-b-2 border-pine pb-3">
@@ -42,9 +45,16 @@ export function CoverPage() {
             <b>At an error:</b> {planWords(view.plan.atError)}
           </p>
         )}
+        {joined.length > 0 && (
+          <p>
+            <b>{listed(joined)} joined the group after this plan was made.</b> Some of its words may be beyond them: say the sounds of these
+            together first.
+          </p>
+        )}
         {view.safety && <p className="whitespace-pre-wrap">{view.safety}</p>}
         <p>Stop when a child is tired or upset. A child’s accent or way of speaking is not an error. Ask the children for their names.</p>
       </section>
+      <PlanRemarks plan={view.plan} names={names} />
       <ol className="ruled">
         {view.plan.parts.map((part) => (
           <li key={part.id} className="grid grid-cols-[5rem_1fr] gap-4 py-4">

@@ -115,6 +115,8 @@ export interface MergeMoves {
   readonly groups: readonly string[];
   /** Of them, those that the record that stayed was not in before. Unknown of merges made before this was kept. */
   readonly given?: readonly string[] | undefined;
+  /** Where each was in a group that met, the one of them left, and by whose record it was left. */
+  readonly left?: readonly { readonly groupId: string; readonly child: string; readonly move: string }[] | undefined;
   /** What the record that stayed did not know and took from the one that went. */
   readonly filled?: Facts | undefined;
   /** Lists of children as they stood: of sessions with a plan that spoke of who went, attendance of logs, rules. */
