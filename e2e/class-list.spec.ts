@@ -1,4 +1,4 @@
-import { allChildren, test, expect, go } from './support/fixtures.js';
+import { allChildren, test, expect, getJson, go } from './support/fixtures.js';
 
 const LIST = [
   'Forename,Legal surname,Reg group,NC Year,Adm no',
@@ -67,6 +67,57 @@ test('a list is recognised, re-mapped, previewed, brought in, matched the second
   await go(page, `${demo.url}/children/classes`);
   await expect(page.getByRole('button', { name: /Wrens/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /Finches/ })).toHaveCount(0);
+});
+
+test('a new year’s list without numbers: who is who is asked, who left comes back, names and dates of birth are filled in', async ({
+  as,
+  demo,
+}) => {
+  const page = await as('lead');
+  const before = await allChildren(page, demo.url);
+  const classes = await getJson<{ id: string; name: string }[]>(page.request, `${demo.url}/api/classes`);
+  const classOf = (c: { classId: string }): string => classes.find((k) => k.id === c.classId)!.name;
+  const [mover, stays, leaver] = before;
+  const elsewhere = classes.find((k) => k.id !== mover!.classId)!;
+  await go(page, `${demo.url}/children/${leaver!.id}`);
+  await page.getByRole('button', { name: `${leaver!.givenName} leaves` }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /leaves|Note it|Take/ })
+    .first()
+    .click();
+  await expect.poll(async () => (await allChildren(page, demo.url)).length).toBe(before.length - 1);
+
+  await go(page, `${demo.url}/children/import`);
+  const rows = [
+    [mover!.givenName, mover!.familyName, elsewhere.name, ''],
+    [leaver!.givenName, leaver!.familyName, classOf(leaver!), ''],
+    [stays!.givenName, stays!.familyName, classOf(stays!), '2020-02-29'],
+  ];
+  const list = ['First name,Family name,Class,Date of birth', ...rows.map((r) => r.join(','))].join('\n');
+  await page.getByLabel('Class list as CSV').setInputFiles(file(`${list}\n`, 'september.csv'));
+  const rowOf = (c: { givenName: string; familyName: string }) =>
+    page.getByRole('row', { name: new RegExp(`${c.givenName} ${c.familyName}`) });
+  await expect(rowOf(mover!)).toContainText(`is in ${classOf(mover!)}.`);
+  await expect(rowOf(leaver!)).toContainText(`of ${classOf(leaver!)} left on`);
+  await expect(rowOf(stays!)).toContainText('fills in date of birth');
+  await expect(page.getByRole('button', { name: 'Fill in 1 record' })).toBeDisabled();
+
+  // a slip is put right in its row, and what is not brought in yet is asked after
+  await rowOf(mover!).getByRole('button', { name: 'another child' }).click();
+  await expect(page.getByRole('status').filter({ hasText: '1 new, 1 already here' })).toBeVisible();
+  await page.getByRole('link', { name: 'Leave without bringing anything in' }).click();
+  await page.getByRole('button', { name: 'Stay here' }).click();
+  await rowOf(mover!).getByRole('button', { name: 'the same child' }).click();
+  await page.getByRole('button', { name: 'The same child', exact: true }).click();
+  await expect(page.getByRole('status').filter({ hasText: '0 new, 1 already here, 1 move class, 1 come back' })).toBeVisible();
+  await page.getByRole('button', { name: 'Bring in 2, fill in 1' }).click();
+  await expect(page.getByText('0 children added, 1 moved, 1 came back, 1 record filled in.')).toBeVisible();
+  const after = await allChildren(page, demo.url);
+  expect(after.map((c) => c.id).sort()).toEqual(before.map((c) => c.id).sort());
+  expect(after.find((c) => c.id === mover!.id)!.classId).toBe(elsewhere.id);
+  await page.getByRole('listitem').filter({ hasText: '1 came back' }).getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await allChildren(page, demo.url)).length).toBe(before.length - 1);
 });
 
 test('a list can be dropped in; whole names are split; a class is given for all', async ({ as, demo }) => {

@@ -24,6 +24,7 @@ interface Row {
   id: string;
   givenName: string;
   familyName: string;
+  externalId: string | null;
   firstLanguage: string;
   needs: string;
   version: number;
@@ -391,5 +392,32 @@ describe('undoing a class list', () => {
     await school.ask('PATCH', `/api/children/${child.id}`, { as: lead, body: { needs: 'Glasses for far', version: listed.version } });
     await school.ask('POST', `/api/imports/${id}/undo`, { as: lead });
     expect(await get(child.id)).toMatchObject({ firstLanguage: 'English', needs: 'Glasses for far' });
+  });
+
+  it('sends those who came back by it off again, but for whoever was worked with since; a number it gave goes', async () => {
+    const [early, late, here] = [await add('Yara'), await add('Yuri'), await add('Yves')];
+    for (const { id, version } of [early, late]) await school.ask('POST', `/api/children/${id}/leave`, { as: lead, body: { version } });
+    const id = uuidv7();
+    const rows = [early, late, here].map((c, k) => ({
+      row: k + 2,
+      givenName: c.givenName,
+      familyName: c.familyName,
+      className: 'Wrens',
+      year: '',
+      externalId: `Y${k}`,
+    }));
+    const list = (same?: boolean) => school.ask('POST', '/api/imports', { as: lead, body: { id, fileName: 'x.csv', rows: rows.map((r) => ({ ...r, same })) } }); // prettier-ignore
+    // whether it is they has to be said first: nothing is written
+    const unsaid = await list();
+    expect([unsaid.status, (unsaid.body as { errors: unknown[] }).errors]).toMatchObject([400, [{ path: 'row 2' }, { path: 'row 3' }]]);
+    expect((await get(here.id)).externalId).toBeNull();
+    expect((await list(true)).body).toMatchObject({ added: 0, returned: 2, changed: 3 });
+    expect([(await get(early.id)).externalId, (await get(here.id)).externalId]).toEqual(['Y0', 'Y2']);
+    await send([observation(lead.id, early.id)]);
+    const undone = await school.ask('POST', `/api/imports/${id}/undo`, { as: lead });
+    expect(undone.body).toMatchObject({ kept: [`Yara ${early.familyName}`] });
+    expect((await school.ask('GET', `/api/children/${late.id}`, { as: lead })).status).toBe(404);
+    expect(((await school.ask('GET', '/api/leavers', { as: lead })).body as Row[]).some((l) => l.id === late.id)).toBe(true);
+    expect([(await get(early.id)).externalId, (await get(here.id)).externalId]).toEqual([null, null]);
   });
 });

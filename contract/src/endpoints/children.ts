@@ -19,6 +19,8 @@ export const importRow = z.object({
   firstLanguage: z.string().trim().max(60).optional(),
   needs: z.string().trim().max(120).optional(),
   dateOfBirth: z.iso.date().optional(),
+  /** The answer where it was asked whether this is the child of that name, or of that number, who is here or was. */
+  same: z.boolean().optional(),
 });
 export type ImportRow = z.infer<typeof importRow>;
 
@@ -46,9 +48,14 @@ const importPreview = z.object({
   rows: z.array(
     z.object({
       row: z.number().int(),
-      action: z.enum(['add', 'match', 'move', 'bad']),
+      /** `return`: a child who left comes back. `ask`: whether it is the one in `here` has to be said first (`same` of the row). */
+      action: z.enum(['add', 'match', 'move', 'return', 'ask', 'bad']),
       reason: z.string().optional(),
       childId: id.optional(),
+      /** Whom it means, or may mean, where name, class or number are not as the list has them. */
+      here: z.object({ name: z.string(), className: z.string(), left: z.iso.date().nullable(), by: z.enum(['name', 'number']) }).optional(),
+      /** What of the record the list changes. */
+      writes: z.array(z.enum(['givenName', 'familyName', 'externalId', 'firstLanguage', 'needs', 'dateOfBirth'])),
     }),
   ),
   newClasses: z.array(z.string()),
@@ -60,6 +67,10 @@ export const importRecord = z.object({
   by: id,
   added: z.number().int(),
   moved: z.number().int(),
+  /** Children who had left and came back by it. */
+  returned: z.number().int(),
+  /** Children who were here and of whom it wrote something. */
+  changed: z.number().int(),
   undoneAt: instant.nullable(),
 });
 
@@ -134,11 +145,12 @@ export const childrenEndpoints = {
   /** All that a quick check chooses its cards by: what the child's state rests on, as far as it speaks of pairs. */
   recallSoFar: define(ADDRESSES.recallSoFar, { params: byId, response: recallSoFar }),
   previewImport: define(ADDRESSES.previewImport, {
-    body: z.object({ rows: z.array(importRow).max(5000) }),
+    body: z.object({ rows: z.array(importRow).max(5000), names: z.boolean().optional() }),
     response: importPreview,
   }),
   runImport: define(ADDRESSES.runImport, {
-    body: z.object({ id, fileName: z.string().max(200), rows: z.array(importRow).min(1).max(5000) }),
+    /** `names`: children who are here are called as the list calls them from now on. */
+    body: z.object({ id, fileName: z.string().max(200), rows: z.array(importRow).min(1).max(5000), names: z.boolean().optional() }),
     response: importRecord,
   }),
   imports: define(ADDRESSES.imports, { response: z.array(importRecord) }),

@@ -125,12 +125,15 @@ export async function eraseChild(db: Db, recordingStore: RecordingStore, childId
       for (const row of await tx
         .select()
         .from(t.imports)
-        .where(or(holds(t.imports.addedChildren, id), holds(t.imports.moved, id), holds(t.imports.recorded, id))))
+        .where(
+          or(holds(t.imports.addedChildren, id), holds(t.imports.moved, id), holds(t.imports.returned, id), holds(t.imports.recorded, id)),
+        ))
         await tx
           .update(t.imports)
           .set({
             addedChildren: row.addedChildren.filter((c) => c !== id),
             moved: row.moved.filter((m) => m.child !== id),
+            returned: row.returned.filter((r) => r.child !== id),
             recorded: row.recorded.filter((r) => r.child !== id),
           })
           .where(eq(t.imports.id, row.id));

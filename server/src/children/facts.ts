@@ -4,7 +4,14 @@ import type { Db } from '../db/open.js';
 import { children, type Facts } from '../db/schema.js';
 
 /** What a list or another record may know of a child. */
-export const FACTS = ['externalId', 'firstLanguage', 'needs', 'dateOfBirth'] as const satisfies readonly (keyof Facts)[];
+export const FACTS = [
+  'givenName',
+  'familyName',
+  'externalId',
+  'firstLanguage',
+  'needs',
+  'dateOfBirth',
+] as const satisfies readonly (keyof Facts)[];
 
 /** Takes back what was written in a child's record, but for what somebody has written there since. */
 export async function takeBackFacts(tx: Db, child: string, { wrote, was }: { readonly wrote: Facts; readonly was: Facts }): Promise<void> {

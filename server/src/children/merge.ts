@@ -17,7 +17,7 @@ import { mergeLists, partLists } from './merged-lists.js';
 
 const UNDO_DAYS = 30;
 /** What a record says that knows nothing of a child. */
-const NOTHING = { externalId: null, firstLanguage: '', needs: '', dateOfBirth: null } as const satisfies t.Facts;
+const NOTHING = { familyName: '', externalId: null, firstLanguage: '', needs: '', dateOfBirth: null } as const satisfies t.Facts;
 
 /** The tables whose rows are about one child: key and the column that names the child. */
 const OWNED = {

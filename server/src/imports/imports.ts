@@ -1,16 +1,17 @@
 /** Bringing in a class list: match, preview, write in one go, undo. */
-import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import type { PgColumn } from 'drizzle-orm/pg-core';
 import { fullName, type ImportRow } from '@sapling/contract';
+import { dayIn } from '@sapling/core';
 import { TEACHING_ORDERS } from '@sapling/data';
-import { childrenInReach, type Access } from '../access.js';
-import { takeBackFacts } from '../children/facts.js';
+import type { Access } from '../access.js';
+import { FACTS, takeBackFacts } from '../children/facts.js';
 import type { Db } from '../db/open.js';
 import {
   checks,
   children,
   classColleagues,
   classes,
-  groupMembers,
   groupMoves,
   imports,
   observations,
@@ -22,85 +23,60 @@ import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { readSettings } from '../settings/read-settings.js';
+import { schoolZone } from '../settings/school-day.js';
 import { orderBook } from '../library/orders.js';
+import { factsToWrite, matchList } from './match-list.js';
 
-interface Judged {
-  readonly row: number;
-  readonly action: 'add' | 'match' | 'move' | 'bad';
-  readonly reason?: string;
-  readonly childId?: string;
-}
 const key = (text: string): string => text.normalize('NFKC').trim().toLowerCase().replace(/\s+/g, ' ');
 
-/**
- * What each row would do. A child already here is matched by the school's own number, else by name
- * within the class; two children of one name in two classes stay two.
- */
-async function judge(
-  db: Db,
-  access: Access,
-  rows: readonly ImportRow[],
-): Promise<{ judged: Judged[]; newClasses: string[]; classOf: Map<string, string> }> {
-  const [present, classRows] = await Promise.all([childrenInReach(db, access), db.select().from(classes).where(isNull(classes.removedAt))]);
-  const classOf = new Map(classRows.map((c) => [key(c.name), c.id]));
-  const seen = new Map<string, number>();
-  const newClasses = new Map<string, string>();
-  const judged = rows.map((row): Judged => {
-    const classKey = key(row.className);
-    const classId = classOf.get(classKey);
-    if (classId && !access.classIds.has(classId))
-      return { row: row.row, action: 'bad', reason: `The class “${row.className}” is here but is not one of yours. Ask the lead.` };
-    const nameKey = `${key(row.givenName)}|${key(row.familyName)}|${classKey}`;
-    const identity = row.externalId ? `#${key(row.externalId)}` : nameKey;
-    const earlier = seen.get(identity) ?? (row.externalId ? undefined : seen.get(nameKey));
-    if (earlier !== undefined) return { row: row.row, action: 'bad', reason: `The same child as in row ${earlier}.` };
-    seen.set(identity, row.row);
-    seen.set(nameKey, row.row);
-    const sameNumber = row.externalId ? present.find((c) => c.externalId && key(c.externalId) === key(row.externalId!)) : undefined;
-    const sameName = present.find(
-      (c) =>
-        c.classId === classId &&
-        key(c.givenName) === key(row.givenName) &&
-        key(c.familyName) === key(row.familyName) &&
-        (!c.externalId || !row.externalId),
-    );
-    const match = sameNumber ?? sameName;
-    if (!classId && !newClasses.has(classKey)) newClasses.set(classKey, row.className.trim());
-    if (!match) return { row: row.row, action: 'add' };
-    if (match.classId !== classId) return { row: row.row, action: 'move', childId: match.id };
-    return { row: row.row, action: 'match', childId: match.id };
+/** What each row would do: see match-list.ts. */
+async function judge(db: Db, access: Access, rows: readonly ImportRow[], names: boolean) {
+  const [every, classRows, zone] = await Promise.all([
+    db.select().from(children).where(isNull(children.mergedInto)),
+    db.select().from(classes).where(isNull(classes.removedAt)),
+    schoolZone(db),
+  ]);
+  const within = (c: (typeof every)[number]): boolean =>
+    c.removedAt === null ? access.childIds.has(c.id) : access.actor.role === 'lead' || access.classIds.has(c.classId);
+  const { verdicts, newClasses } = matchList(rows, {
+    children: every.filter(within).map((c) => ({ ...c, left: c.removedAt && dayIn(c.removedAt, zone) })),
+    classes: classRows.map((c) => ({ id: c.id, name: c.name, inReach: access.classIds.has(c.id) })),
+    numbersElsewhere: every.flatMap((c) => (c.externalId && !within(c) ? [c.externalId] : [])),
+    names,
   });
-  return { judged, newClasses: [...newClasses.values()], classOf };
+  return {
+    verdicts,
+    newClasses,
+    classOf: new Map(classRows.map((c) => [key(c.name), c.id])),
+    childOf: new Map(every.map((c) => [c.id, c])),
+  };
 }
 
-/** Which of these children something has been recorded of since: a mark, a check, a reading, a group, a note. */
-async function withRecords(db: Db, ids: readonly string[]): Promise<Set<string>> {
+/** Which of these children something has been recorded of, ever or since a moment: a mark, a check, a reading, a group, a note. */
+async function withRecords(db: Db, ids: readonly string[], since?: string): Promise<Set<string>> {
+  const after = (column: PgColumn) => (since === undefined ? undefined : gt(column, since));
   if (ids.length === 0) return new Set();
   const found = await Promise.all([
     db
       .selectDistinct({ id: observations.child })
       .from(observations)
-      .where(inArray(observations.child, [...ids])),
+      .where(and(inArray(observations.child, [...ids]), after(observations.at))),
     db
       .selectDistinct({ id: checks.child })
       .from(checks)
-      .where(inArray(checks.child, [...ids])),
+      .where(and(inArray(checks.child, [...ids]), after(checks.startedAt))),
     db
       .selectDistinct({ id: readings.child })
       .from(readings)
-      .where(inArray(readings.child, [...ids])),
-    db
-      .selectDistinct({ id: groupMembers.childId })
-      .from(groupMembers)
-      .where(inArray(groupMembers.childId, [...ids])),
+      .where(and(inArray(readings.child, [...ids]), after(readings.at))),
     db
       .selectDistinct({ id: groupMoves.childId })
       .from(groupMoves)
-      .where(inArray(groupMoves.childId, [...ids])),
+      .where(and(inArray(groupMoves.childId, [...ids]), after(groupMoves.at))),
     db
       .selectDistinct({ id: remarks.subject })
       .from(remarks)
-      .where(inArray(remarks.subject, [...ids])),
+      .where(and(inArray(remarks.subject, [...ids]), after(remarks.at))),
   ]);
   return new Set(found.flat().map((r) => r.id));
 }
@@ -113,25 +89,30 @@ function toRecord(row: typeof imports.$inferSelect) {
     by: row.by,
     added: row.addedChildren.length,
     moved: row.moved.length,
+    returned: row.returned.length,
+    changed: row.recorded.length,
     undoneAt: row.undoneAt,
   };
 }
 
 export const importRoutes = [
   route('previewImport', { action: 'import children' }, { keepsReach: true, mostOctets: 4_000_000 }, async ({ db, access, body }) => {
-    const { judged, newClasses } = await judge(db, access, body.rows);
-    return { rows: judged.map((j) => ({ ...j })), newClasses };
+    const { verdicts, newClasses } = await judge(db, access, body.rows, body.names ?? false);
+    return { rows: verdicts.map((v) => ({ ...v, writes: [...v.writes] })), newClasses };
   }),
 
   route('runImport', { action: 'import children' }, { mostOctets: 4_000_000 }, async ({ db, access, body, me, now, live }) => {
     const [already] = await db.select().from(imports).where(eq(imports.id, body.id));
     if (already) return toRecord(already);
-    const { judged, classOf } = await judge(db, access, body.rows);
-    const bad = judged.filter((j) => j.action === 'bad');
+    const { verdicts, classOf, childOf } = await judge(db, access, body.rows, body.names ?? false);
+    const bad = verdicts.filter((v) => v.action === 'bad' || v.action === 'ask');
     if (bad.length > 0)
       throw new ProblemError('bad-input', {
         detail: 'Some rows do not fit. Nothing was written.',
-        errors: bad.map((j) => ({ path: `row ${j.row}`, message: j.reason! })),
+        errors: bad.map((v) => ({
+          path: `row ${v.row}`,
+          message: v.reason ?? `Say first whether this is the ${v.here!.name} of ${v.here!.className}.`,
+        })),
       });
     const record: typeof imports.$inferInsert = {
       id: body.id,
@@ -141,8 +122,10 @@ export const importRoutes = [
       addedChildren: [],
       addedClasses: [],
       moved: [],
+      returned: [],
     };
     const recorded: RecordedByList[] = [];
+    const [returned, moved] = [record.returned!, record.moved];
     const { newClassOrder } = await readSettings(db);
     // an order that was taken out meanwhile is none
     const orderId = (await orderBook(db)).has(newClassOrder) ? newClassOrder : TEACHING_ORDERS[0]!.id;
@@ -156,7 +139,7 @@ export const importRoutes = [
           await tx.insert(classColleagues).values({ classId, colleagueId: me.id });
           record.addedClasses.push(classId);
         }
-        const { action, childId } = judged[n]!;
+        const { action, childId } = verdicts[n]!;
         if (action === 'add') {
           const id = uuidv7();
           await tx.insert(children).values({
@@ -170,29 +153,19 @@ export const importRoutes = [
             dateOfBirth: row.dateOfBirth ?? null,
           });
           record.addedChildren.push(id);
-        } else if (row.firstLanguage || row.needs || row.dateOfBirth) {
-          // what the list leaves empty stays as it is
-          const [before] = await tx.select().from(children).where(eq(children.id, childId!));
-          const { firstLanguage, needs, dateOfBirth, version } = before!;
-          const wrote = {
-            ...(row.firstLanguage && { firstLanguage: row.firstLanguage }),
-            ...(row.needs && { needs: row.needs }),
-            ...(row.dateOfBirth && { dateOfBirth: row.dateOfBirth }),
-          };
-          recorded.push({ child: childId!, firstLanguage, needs, dateOfBirth, wrote });
+          continue;
+        }
+        const before = childOf.get(childId!)!;
+        const wrote = factsToWrite(row, { ...before, left: null }, body.names ?? false);
+        const changes = Object.keys(wrote).length > 0;
+        if (changes) recorded.push({ child: before.id, ...Object.fromEntries(FACTS.map((fact) => [fact, before[fact]])), wrote });
+        if (action === 'return') returned.push({ child: before.id, leftAt: before.removedAt!, from: before.classId, to: classId });
+        else if (action === 'move') moved.push({ child: before.id, from: before.classId, to: classId });
+        if (changes || action !== 'match')
           await tx
             .update(children)
-            .set({ ...wrote, version: version + 1 })
-            .where(eq(children.id, childId!));
-        }
-        if (action === 'move') {
-          const [before] = await tx.select().from(children).where(eq(children.id, childId!));
-          record.moved.push({ child: childId!, from: before!.classId, to: classId });
-          await tx
-            .update(children)
-            .set({ classId, version: before!.version + 1 })
-            .where(eq(children.id, childId!));
-        }
+            .set({ ...wrote, classId, removedAt: null, version: sql`${children.version} + 1` })
+            .where(eq(children.id, before.id));
       }
       await tx.insert(imports).values({ ...record, recorded });
     });
@@ -216,6 +189,12 @@ export const importRoutes = [
     if (record.undoneAt) return toRecord(record);
     const kept = await withRecords(db, record.addedChildren);
     const added = record.addedChildren.filter((id) => !kept.has(id));
+    // whoever came back and has been worked with since stays
+    const back = await withRecords(
+      db,
+      record.returned.map((r) => r.child),
+      record.at,
+    );
     await db.transaction(async (tx) => {
       if (added.length > 0) await tx.delete(children).where(inArray(children.id, added));
       for (const { child, from, to } of record.moved)
@@ -223,6 +202,12 @@ export const importRoutes = [
           .update(children)
           .set({ classId: from, version: sql`${children.version} + 1` })
           .where(and(eq(children.id, child), eq(children.classId, to)));
+      for (const { child, leftAt, from, to } of record.returned)
+        if (!back.has(child))
+          await tx
+            .update(children)
+            .set({ classId: from, removedAt: leftAt, version: sql`${children.version} + 1` })
+            .where(and(eq(children.id, child), eq(children.classId, to), isNull(children.removedAt)));
       // of a list brought in before it was kept what it wrote, all is as it was
       for (const { child, wrote, ...was } of record.recorded)
         if (wrote === undefined) await tx.update(children).set(was).where(eq(children.id, child));
@@ -239,11 +224,11 @@ export const importRoutes = [
     await live.tell({ topic: 'classes' }, { everyone: true });
     const [saved] = await db.select().from(imports).where(eq(imports.id, params.id));
     const names =
-      kept.size > 0
+      kept.size + back.size > 0
         ? await db
             .select()
             .from(children)
-            .where(inArray(children.id, [...kept]))
+            .where(inArray(children.id, [...kept, ...back]))
         : [];
     return { ...toRecord(saved!), kept: names.map(fullName) };
   }),

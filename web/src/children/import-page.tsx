@@ -12,10 +12,13 @@ import { Page } from '../ui/page.js';
 import { dateOrder, familyFirst, readLines, recognise, type DateOrder, type Mapping } from './columns.js';
 import { ImportColumns } from './import-columns.js';
 import { importRows, ImportRows, type ImportRow, type Preview } from './import-rows.js';
+import { broughtIn, ImportSum } from './import-sum.js';
 import { todayDay } from '../clock.js';
 import { ReadChildFile } from './child-file.js';
 import { PastImports, undoImport } from './past-imports.js';
 import { useGoOn } from '../shell/go-on.js';
+import { useUnsaved } from '../shell/unsaved.js';
+import { say } from '../wording/say.js';
 
 interface File_ {
   name: string;
@@ -31,9 +34,13 @@ export function Component() {
   const [dates, setDates] = useState<DateOrder>('day first');
   const [preview, setPreview] = useState<Preview | null>(null);
   const [out, setOut] = useState<ReadonlySet<number>>(new Set());
+  /** By row: whether it is the child who is here or was. */
+  const [same, setSame] = useState<ReadonlyMap<number, boolean>>(new Map());
+  const [names, setNames] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const importId = useRef(uuidv7());
+  const settled = useUnsaved(file !== null, say('the class list'));
 
   const take = (chosen: File | undefined): void => {
     setTrouble(null);
@@ -45,6 +52,9 @@ export function Component() {
         setDates('day first');
         setMapping(recognise([...header]));
         setOut(new Set());
+        setSame(new Map());
+        setNames(false);
+        setPreview(null);
       },
       (error: unknown) =>
         setTrouble(error instanceof ListTrouble ? error.message : `“${chosen.name}” could not be read. Nothing was kept of it.`),
@@ -69,9 +79,9 @@ export function Component() {
   useEffect(() => {
     if (!file) return;
     let gone = false;
-    const rows = lines.flatMap((l) => (l.value && !out.has(l.row) ? [l.value] : []));
+    const rows = lines.flatMap((l) => (l.value && !out.has(l.row) ? [{ ...l.value, same: same.get(l.row) }] : []));
     const timer = setTimeout(() => {
-      call('previewImport', { body: { rows } }).then(
+      call('previewImport', { body: { rows, names } }).then(
         (found) => !gone && (setPreview(found), setTrouble(null)),
         (error: unknown) => !gone && setTrouble(sentenceOf(error)),
       );
@@ -80,7 +90,7 @@ export function Component() {
       gone = true;
       clearTimeout(timer);
     };
-  }, [file, lines, out]);
+  }, [file, lines, out, same, names]);
 
   if (!file)
     return (
@@ -97,7 +107,7 @@ export function Component() {
       </Page>
     );
 
-  const rows = importRows(lines, preview, out);
+  const rows = importRows(lines, preview, { out, same });
   const leaveOut = (those: readonly ImportRow[]): void => setOut((now) => new Set([...now, ...those.map((r) => r.row)]));
   const toggle = (row: number): void =>
     setOut((now) => {
@@ -109,16 +119,16 @@ export function Component() {
     setBusy(true);
     try {
       const record = await call('runImport', {
-        body: { id: importId.current, fileName: file.name, rows: rows.flatMap((r) => (r.value && !r.left ? [r.value] : [])) },
-      });
-      await refresh('children', 'classes');
-      toast.success(
-        `${record.added} ${record.added === 1 ? 'child' : 'children'} added${record.moved > 0 ? `, ${record.moved} moved` : ''}.`,
-        {
-          duration: 15_000,
-          action: { label: 'Undo', onClick: () => void undoImport(record.id) },
+        body: {
+          id: importId.current,
+          fileName: file.name,
+          rows: rows.flatMap((r) => (r.value && !r.left ? [{ ...r.value, same: r.same }] : [])),
+          names,
         },
-      );
+      });
+      settled();
+      await refresh('children', 'classes');
+      toast.success(`${broughtIn(record)}.`, { duration: 15_000, action: { label: 'Undo', onClick: () => void undoImport(record.id) } });
       await goOn('/children/classes');
     } catch (error) {
       setTrouble(sentenceOf(error));
@@ -147,15 +157,17 @@ export function Component() {
           onClassName={setClassName}
         />
       </div>
-      <Sum
-        {...{ rows, preview }}
+      <ImportSum
+        {...{ rows, preview, names }}
         outside={out.size}
         ready={!busy && !noName && preview !== null}
         onLeaveOut={leaveOut}
+        onSame={(those, is) => setSame((now) => new Map([...now, ...those.map((r) => [r.row, is] as const)]))}
+        onNames={setNames}
         onWrite={() => void write()}
       />
       {noName && <Trouble>Choose which column holds the names.</Trouble>}
-      <ImportRows rows={rows} onTurn={toggle} />
+      <ImportRows rows={rows} onTurn={toggle} onSame={(row, is) => setSame((now) => new Map([...now, [row, is]]))} />
       <p className="mt-4 text-sm">
         <Link className="underline" to="/children">
           Leave without bringing anything in
@@ -194,44 +206,5 @@ function DropFile({ onFile }: { onFile: (file: File | undefined) => void }) {
         onChange={(event) => onFile(event.target.files?.[0])}
       />
     </label>
-  );
-}
-
-interface SumProps {
-  rows: readonly ImportRow[];
-  preview: Preview | null;
-  /** How many rows are left out. */
-  outside: number;
-  ready: boolean;
-  onLeaveOut: (rows: readonly ImportRow[]) => void;
-  onWrite: () => void;
-}
-/** What the rows come to, and the press that writes them. */
-function Sum({ rows, preview, outside, ready, onLeaveOut, onWrite }: SumProps) {
-  const bad = rows.filter((r) => r.action === 'bad' && !r.left);
-  const count = (action: 'add' | 'match' | 'move'): number => rows.filter((r) => !r.left && r.action === action).length;
-  const fresh = count('add') + count('move');
-  return (
-    <div className="sticky top-0 z-10 mb-3 flex flex-wrap items-center gap-4 border-y border-rule bg-paper py-3">
-      <p role="status">
-        <span className="font-semibold">{count('add')} new</span>, {count('match')} already here
-        {count('move') > 0 && `, ${count('move')} move class`}
-        {bad.length > 0 && (
-          <span className="font-semibold text-gap">
-            , {bad.length} {bad.length === 1 ? 'row does' : 'rows do'} not fit
-          </span>
-        )}
-        {outside > 0 && `, ${outside} left out`}
-        {preview && preview.newClasses.length > 0 && `. New classes: ${preview.newClasses.join(', ')}`}
-      </p>
-      {bad.length > 0 && (
-        <button className="btn btn-small" onClick={() => onLeaveOut(bad)}>
-          Leave out {bad.length === 1 ? 'the row that does not fit' : `all ${bad.length} that do not fit`}
-        </button>
-      )}
-      <button className="btn btn-main ml-auto" disabled={!ready || bad.length > 0 || fresh === 0} onClick={onWrite}>
-        {fresh === 0 ? 'Nothing to bring in' : `Bring in ${fresh}`}
-      </button>
-    </div>
   );
 }

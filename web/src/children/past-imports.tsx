@@ -3,8 +3,8 @@ import { toast } from 'sonner';
 import { mutate } from 'swr';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
-
 import { timeWords } from '../ui/dates.js';
+import { broughtIn } from './import-sum.js';
 
 export async function undoImport(id: string): Promise<void> {
   try {
@@ -35,9 +35,7 @@ export function PastImports() {
           <li key={record.id} className="flex items-center gap-4 py-1.5">
             <span className="flex-1 font-semibold">{record.fileName}</span>
             <span className="text-sm text-ink-2">{timeWords(record.at)}</span>
-            <span className="text-sm">
-              {record.added} added{record.moved > 0 && `, ${record.moved} moved`}
-            </span>
+            <span className="text-sm">{broughtIn(record)}</span>
             {record.undoneAt ? (
               <span className="w-20 text-right text-sm text-ink-2">undone</span>
             ) : (

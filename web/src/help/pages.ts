@@ -68,7 +68,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
       {
         title: 'Who is here',
         text: [
-          'Bring in a class list, or add one child by hand. A list is looked through before anything is written, and can be taken back.',
+          'Bring in a class list, or add one child by hand. A list is looked through before anything is written, and can be taken back. Where only the name says that a child is here, or left, you are asked.',
           'At the foot of a child’s page stands the record: correct the name, move to another class, note that the child left, merge two records that are one child, take everything out for the family or the next school, or erase it for good.',
         ],
       },

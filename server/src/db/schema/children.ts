@@ -92,6 +92,8 @@ export const imports = pgTable('imports', {
   addedChildren: jsonb('added_children').notNull().$type<string[]>(),
   addedClasses: jsonb('added_classes').notNull().$type<string[]>(),
   moved: jsonb('moved').notNull().$type<{ child: string; from: string; to: string }[]>(),
+  /** Children who had left and came back by it: when they had, and of which class. */
+  returned: jsonb('returned').notNull().default([]).$type<{ child: string; leftAt: string; from: string; to: string }[]>(),
   /** What was recorded of a child before the list said otherwise, and what it said: unknown of lists brought in before that was kept. */
   recorded: jsonb('recorded').notNull().default([]).$type<RecordedByList[]>(),
   undoneAt: at('undone_at'),
@@ -130,10 +132,11 @@ export interface MergedList {
 }
 
 /** What a record may know of a child that a list, or another record of the same child, knows as well. */
-export type Facts = Partial<Pick<typeof children.$inferSelect, 'externalId' | 'firstLanguage' | 'needs' | 'dateOfBirth'>>;
-export interface RecordedByList extends Pick<typeof children.$inferSelect, 'firstLanguage' | 'needs'> {
+export type Facts = Partial<
+  Pick<typeof children.$inferSelect, 'givenName' | 'familyName' | 'externalId' | 'firstLanguage' | 'needs' | 'dateOfBirth'>
+>;
+export interface RecordedByList extends Facts {
   readonly child: string;
-  readonly dateOfBirth?: string | null;
   readonly wrote?: Facts;
 }
 
