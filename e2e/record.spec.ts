@@ -87,6 +87,25 @@ test('a child is added by hand, leaves, and is put back', async ({ as, demo }) =
   await expect(page.getByRole('heading', { name: 'Nobody has left' })).toBeVisible();
   await go(page, `${demo.url}/children`);
   await expect(page.getByRole('link', { name: 'Ottoline Brisk' })).toBeVisible();
+  // written down once more, she is found: who is here, and who left
+  const again = async (): Promise<void> => {
+    await go(page, `${demo.url}/children`);
+    await page.getByRole('button', { name: 'Add a child' }).click();
+    await page.getByRole('dialog').getByLabel('Given name').fill('Ottoline');
+    await page.getByRole('dialog').getByLabel('Family name').fill('brisk');
+    await page.getByRole('dialog').getByRole('button', { name: 'Add the child' }).click();
+  };
+  await again();
+  await page.getByRole('dialog').getByRole('link', { name: 'The same child: open their page' }).click();
+  await expect(page.getByRole('heading', { name: 'Ottoline Brisk', level: 1 })).toBeVisible();
+  await page.getByRole('button', { name: 'Ottoline leaves' }).click();
+  await page.getByRole('button', { name: 'Take Ottoline off the lists' }).click();
+  await again();
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Ottoline Brisk of');
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'Another child: add them' })).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: 'The same child: put them back' }).click();
+  await expect(page.getByRole('heading', { name: 'Ottoline Brisk', level: 1 })).toBeVisible();
+  expect((await allChildren(page, demo.url)).filter((c) => c.givenName === 'Ottoline')).toHaveLength(1);
   // by a slip: with Undo all is as before, the group as well
   const groups = (): Promise<{ id: string; members: string[] }[]> => getJson(page.request, `${demo.url}/api/groups`);
   const { id: group, members } = (await groups()).find((g) => g.members.length > 0)!;

@@ -129,6 +129,20 @@ describe('a record', () => {
     expect((await school.ask('POST', `/api/children/${leaver.id}/return`, { as: lead, body: { classId: wrens } })).status).toBe(404);
   });
 
+  it('has a number of its own: another child’s is refused, and whose it is said where that may be known', async () => {
+    const [one, other] = [await add('Nina', { externalId: 'N-77' }), await add('Nora')];
+    const give = (version: number, externalId: string) =>
+      school.ask('PATCH', `/api/children/${other.id}`, { as: teacher, body: { externalId, version } });
+    const refused = await give(other.version, 'n-77');
+    expect(refused.status).toBe(400);
+    expect(JSON.stringify(refused.body)).toContain(`This is the number of ${one.givenName}`);
+    expect((await give(other.version, 'N-78')).status).toBe(200);
+    // kept with what else is changed, a child's own number is none of another's
+    expect((await give(other.version + 1, 'N-78')).status).toBe(200);
+    const twice = await school.ask('POST', '/api/children', { as: lead, body: { id: uuidv7(), givenName: 'Nell', familyName: '', classId: wrens, externalId: 'N-78', firstLanguage: '', needs: '', dateOfBirth: null } }); // prettier-ignore
+    expect(twice.status).toBe(400);
+  });
+
   it('of one child kept twice becomes one, with all that both showed, and two again', async () => {
     const [kept, gone] = [await add('Noor', { needs: '' }), await add('Nour', { needs: 'glasses' })];
     await send([

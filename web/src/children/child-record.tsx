@@ -10,21 +10,11 @@ import { Dialog } from '../ui/dialog.js';
 import { useFirstFew } from '../ui/first-few.js';
 import { EraseDialog } from './erase-dialog.js';
 import { MergeDialog } from './merge-dialog.js';
+import { returnChild } from './return-child.js';
 import { RecordDialog } from './record-dialog.js';
 import { say } from '../wording/say.js';
 import { under } from '../base.js';
 import { useGoOn } from '../shell/go-on.js';
-
-/** Puts a child back on the lists, in a class. @param groups whether also into the groups they left with that, as after a slip */
-export async function returnChild(id: string, classId: string, groups = false): Promise<void> {
-  try {
-    const child = await call('childReturns', { params: { id }, body: { classId, ...(groups && { groups }) } });
-    toast(`${child.givenName} is back ${groups ? 'as before.' : 'on the lists. Groups have to be joined anew.'}`);
-  } catch (error) {
-    toast.error(sentenceOf(error));
-  }
-  await refresh('children', 'classes', ...(groups ? (['groups', 'sessions'] as const) : []));
-}
 
 export function ChildRecord({ child }: { child: ChildLine }) {
   const { data: classes } = useData('classes');

@@ -11,7 +11,7 @@ import { dateWords, timeWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField } from '../ui/form.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { returnChild } from './child-record.js';
+import { returnChild } from './return-child.js';
 import { EraseDialog } from './erase-dialog.js';
 import { undoMerge } from './merge-dialog.js';
 

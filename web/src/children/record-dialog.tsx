@@ -1,13 +1,17 @@
 /** A child's record as a form: a new child added by hand, or what is kept of one corrected. */
-import { child as childShape, type Child, type ChildBody, type SchoolClass } from '@sapling/contract';
+import { child as childShape, fullName, type Child, type ChildBody, type SchoolClass } from '@sapling/contract';
 import { listed } from '@sapling/core';
 import { useState, type FormEvent } from 'react';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
+import { dateWords } from '../ui/dates.js';
 import { Dialog } from '../ui/dialog.js';
 import { SelectField, TextField, Trouble } from '../ui/form.js';
+import { returnChild } from './return-child.js';
+import type { Preview } from './import-rows.js';
 import { bringTogether, recordOf, type BroughtTogether, type RecordField } from './record-change.js';
 
 interface Props {
@@ -65,11 +69,27 @@ export function RecordDialog(props: Props) {
   );
 }
 
+/** A child of this name who is here, or who left. */
+interface Twin {
+  readonly id: string;
+  readonly here: NonNullable<Preview['rows'][number]['here']>;
+}
+/** Whether a child of this name or number is here or was, as a class list would find them. */
+async function findTwin(body: ChildBody, classes: readonly SchoolClass[]): Promise<Twin | null> {
+  const { classId, dateOfBirth, ...of } = body;
+  const className = classes.find((c) => c.id === classId)!.name;
+  const row = { ...of, row: 2, className, year: '', ...(dateOfBirth && { dateOfBirth }) };
+  const [found] = (await call('previewImport', { body: { rows: [row] } })).rows;
+  if (!found?.childId) return null;
+  return { id: found.childId, here: found.here ?? { name: fullName(body), className, left: null, by: 'name' } };
+}
+
 /** What is typed stays, whatever happens to the record meanwhile: what somebody else kept comes in beside it when it is kept. */
-function useRecordForm({ child, onClose, onAdded }: Props) {
+function useRecordForm({ child, classes, onClose, onAdded }: Props) {
   const [begun, setBegun] = useState<Begun>({ before: child, record: child && recordOf(child), met: null });
   const [trouble, setTrouble] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
+  const [twin, setTwin] = useState<(Twin & { readonly body: ChildBody }) | null>(null);
   const submit = async (event: FormEvent<HTMLFormElement>): Promise<void> => {
     event.preventDefault();
     const body = bodyOf(new FormData(event.currentTarget));
@@ -81,6 +101,9 @@ function useRecordForm({ child, onClose, onAdded }: Props) {
         await call('updateChild', { params: { id: before.id }, body: { ...body, version: before.version } });
         toast(`The record of ${body.givenName} is changed.`);
       } else {
+        // pressed once more, it is another child
+        const found = twin && fullName(twin.body) === fullName(body) ? null : await findTwin(body, classes);
+        if (found) return setTwin({ ...found, body });
         const made = await call('addChild', { body: { ...body, id: uuidv7() } });
         toast(`${made.givenName} is added.`);
         onAdded?.(made);
@@ -98,7 +121,7 @@ function useRecordForm({ child, onClose, onAdded }: Props) {
       setBusy(false);
     }
   };
-  return { begun, trouble, busy, submit };
+  return { begun, trouble, busy, twin, submit };
 }
 
 /** What somebody else changed while this form was open, and what becomes of it. */
@@ -113,9 +136,37 @@ function Met({ theirs, both }: { theirs: readonly RecordField[]; both: readonly 
   );
 }
 
+/** Before a child is added who is here already, or was: whoever came back keeps all that was ever seen of them. */
+function SameName({ twin, onClose, onAdded }: Pick<Props, 'onClose' | 'onAdded'> & { twin: Twin & { readonly body: ChildBody } }) {
+  const { name, className, left } = twin.here;
+  const back = async (): Promise<void> => {
+    const child = await returnChild(twin.id, twin.body.classId);
+    if (!child) return;
+    onAdded?.(child);
+    onClose();
+  };
+  return (
+    <div role="alert" className="border-l-4 border-wobbly pl-3">
+      <p className="mb-2">
+        <b>{left ? `${name} of ${className} left on ${dateWords(left)}.` : `${name} is in ${className}.`}</b> The same child keeps all that
+        was ever seen of them.
+      </p>
+      {left ? (
+        <button type="button" className="btn btn-small" onClick={() => void back()}>
+          The same child: put them back
+        </button>
+      ) : (
+        <Link className="btn btn-small" to={`/children/${twin.id}`}>
+          The same child: open their page
+        </Link>
+      )}
+    </div>
+  );
+}
+
 function RecordForm(props: Props) {
   const { classes, child, classId, onClose } = props;
-  const { begun, trouble, busy, submit } = useRecordForm(props);
+  const { begun, trouble, busy, twin, submit } = useRecordForm(props);
   const { before, record, met } = begun;
   const wrong = (path: RecordField): string | undefined => (trouble instanceof Problem ? trouble.field(path) : undefined);
   const written = (field: RecordField): string =>
@@ -129,6 +180,7 @@ function RecordForm(props: Props) {
     <form key={before?.version} className="grid gap-4" onSubmit={(event) => void submit(event)}>
       <Trouble>{trouble ? sentenceOf(trouble) : null}</Trouble>
       {met && <Met {...met} />}
+      {twin && <SameName {...props} twin={twin} />}
       <div className="grid gap-4 sm:grid-cols-2">
         <TextField {...field('givenName')} required maxLength={80} autoFocus />
         <TextField {...field('familyName')} maxLength={80} />
@@ -153,7 +205,7 @@ function RecordForm(props: Props) {
       />
       <div className="flex gap-3">
         <button className="btn btn-main" disabled={busy}>
-          {child ? 'Keep it' : 'Add the child'}
+          {child ? 'Keep it' : twin ? 'Another child: add them' : 'Add the child'}
         </button>
         <button type="button" className="btn" onClick={onClose}>
           Cancel
