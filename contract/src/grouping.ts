@@ -112,7 +112,12 @@ export const groupOutcomeFacts = z.object({
           since: z.number().int(),
         }),
       ),
+      /** Sessions since the child joined. */
       sessions: z.object({ held: z.number().int(), attended: z.number().int(), minutes: z.number().int() }),
+      /** The first day of the child's own time in the group, so many days ago, and what was worked on in it. */
+      startsOn: day,
+      days: z.number().int(),
+      taught: z.array(gpc),
       /** The last reading before the start, and the last since. */
       before: read,
       after: read,

@@ -11,6 +11,7 @@ import { sessions } from '../src/db/schema.js';
 import { uuidv7 } from '../src/ids.js';
 import { TABLES } from '../src/transfer/tables.js';
 import { FolderRecordings } from '../src/readings/recording-store.js';
+import { readingWords } from '../src/children/child-sheet.js';
 import { now, observation, PASSWORD, PLAN, reading, School, schoolToday, type Person } from './support.js';
 
 const school = new School();
@@ -205,11 +206,50 @@ describe('a record', () => {
 });
 
 describe('the file of one child', () => {
+  it('says of a reading what it came to, and of what was taken back that it counts for nothing', () => {
+    const one = { id: 'r', title: 'Milk on the Map', words: ['milk', 'is', 'on'] };
+    const score = { attempted: 33, correct: 31, errors: 2, accuracy: 31 / 33, wcpm: 48.2, selfCorrections: 0, selfCorrectionShare: null };
+    const came = { seconds: 40, score, scale: {}, answers: { right: 0, partly: 0, asked: 0 }, markings: 1, done: true, setAside: false };
+    const says = (outcome?: Partial<typeof came>) => readingWords({ outcomes: outcome ? { r: { ...came, ...outcome } } : {} }, one);
+    expect(says({})).toBe('Milk on the Map (3 words): 94 % right, 48 right words a minute');
+    expect(says({ score: { ...score, wcpm: null as never } })).toBe('Milk on the Map (3 words): 94 % right');
+    expect(says({ setAside: true })).toContain('taken back: it counts for nothing');
+    for (const open of [says({ done: false }), says()]) expect(open).toBe('Milk on the Map (3 words), not marked to its end');
+  });
+
+  it('counts each session once, as its log stands, and none that lies in the bin; another school’s number is no second child’s', async () => {
+    const child = await add('Orla', { externalId: 'O-1' });
+    const [group] = (await school.ask('POST', '/api/groups', { as: lead, body: { groups: [{ name: 'Elder', adultId: lead.id, focus: ['ai:ay'], members: [child.id] }] } })).body as { id: string }[]; // prettier-ignore
+    const held = async (on: string, ...present: boolean[]): Promise<string> => {
+      const { id: session } = (await school.ask('POST', '/api/sessions', { as: lead, body: { groupId: group!.id, on, adultId: lead.id, plan: PLAN } })).body as { id: string }; // prettier-ignore
+      let replaces: string | undefined;
+      for (const there of present) {
+        const id = uuidv7();
+        const attendance = [{ child: child.id, present: there }];
+        await send([{ type: 'log', id, record: { id, session, by: lead.id, at: now(), attendance, done: ['f'], happened: '', replaces } }]);
+        replaces = id;
+      }
+      return session;
+    };
+    await held('2026-11-18', true, false, true);
+    await school.ask('PUT', `/api/sessions/${await held('2026-11-19', true)}/bin`, { as: lead, body: { binned: true } });
+    await held('2026-11-17', true, false);
+    const answer = await fetch(`${school.running.url}/api/children/${child.id}/record.zip`, { headers: { cookie: lead.cookie } });
+    const files = unzipSync(new Uint8Array(await answer.arrayBuffer()));
+    const [, ...rows] = strFromU8(files['sessions.csv']!).trim().split(/\r?\n/);
+    expect(rows).toEqual(['2026-11-17,Elder,false,0', `2026-11-18,Elder,true,${PLAN.minutes}`]);
+    const file = JSON.parse(strFromU8(files['child.json']!)) as unknown;
+    const copy = await school.ask('POST', '/api/children/record', { as: lead, body: { classId: otters, file } });
+    expect(copy.body).toMatchObject({ givenName: 'Orla', externalId: null });
+  });
   it('holds everything and is read in elsewhere as that child’s history', async () => {
     const child = await add('Oona', { dateOfBirth: '2020-05-01', firstLanguage: 'Finnish' });
     const readingId = uuidv7();
     const marks = [observation(lead.id, child.id), observation(lead.id, child.id, { gpc: 'a:a', outcome: 'wrong', said: '=cmd' })];
     await send([...marks, { type: 'reading', id: readingId, record: reading(lead.id, child.id, readingId) }]);
+    const slip = uuidv7();
+    await send([{ type: 'check', id: slip, record: { id: slip, child: child.id, by: lead.id, startedAt: marks[0]!.record.at, kind: 'see-say', stack: ['s:s'] } }]); // prettier-ignore
+    await school.ask('PUT', `/api/checks/${slip}/bin`, { as: lead, body: { binned: true } });
     await school.ask('POST', '/api/remarks', {
       as: lead,
       body: { id: uuidv7(), about: 'child', subject: child.id, text: 'Likes trains.' },
@@ -243,6 +283,8 @@ describe('the file of one child', () => {
     const said = unzipSync(new Uint8Array(await again.arrayBuffer()));
     const { text } = await extractText(await getDocumentProxy(said['read me first.pdf']!.slice()), { mergePages: true });
     expect(text).toContain('Small set meetings');
+    expect(text).toMatch(/taken back: it counts for nothing, by/);
+    expect(text).toMatch(/words\), not marked to its end/);
     expect(text).toMatch(/Form \w+; born May 1, 2020/);
     expect(text).not.toMatch(/session|class/i);
     expect(strFromU8(said['sessions.csv']!)).toBe(strFromU8(files['sessions.csv']!));

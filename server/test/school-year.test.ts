@@ -128,6 +128,19 @@ describe('the roll-over', () => {
 
   it('moves every child, ends groups and sessions to come, keeps every answer; and opens again', async () => {
     const before = await placed();
+    // a session whose log was changed since was held once, and one in the bin not at all
+    const hold = async (days: number, ...logs: string[]): Promise<string> => {
+      const body = { groupId: group.id, on: daysAfter(today, days), adultId: other.id, plan: PLAN };
+      const { id: session } = (await school.ask('POST', '/api/sessions', { as: lead, body })).body as Session;
+      for (const [k, id] of logs.entries()) {
+        const attendance = [{ child: kids[0]!, present: true }];
+        const record = { id, session, by: lead.id, at: now(), attendance, done: ['f'], happened: '', replaces: logs[k - 1] };
+        await school.ask('POST', '/api/outbox', { as: lead, body: { entries: [{ type: 'log', id, record }] } });
+      }
+      return session;
+    };
+    await hold(-9, uuidv7(), uuidv7());
+    await school.ask('PUT', `/api/sessions/${await hold(-8, uuidv7())}/bin`, { as: lead, body: { binned: true } });
     const evidence = await get<object[]>(lead, `/api/children/${kids[0]}/evidence`);
     const sessions = (await get<Session[]>(lead, '/api/sessions')).map((s) => s.id).sort();
     const done = (await roll(plan())).body as { year: string };
@@ -143,7 +156,7 @@ describe('the roll-over', () => {
       ['Robins', ['Dina', 'Emre']],
       ['Wrens', ['Ada', 'Ben', 'Cleo']],
     ]);
-    expect(year.groups).toMatchObject([{ name: 'Willow', adult: 'Olu Other', held: 0 }]);
+    expect(year.groups).toMatchObject([{ name: 'Willow', adult: 'Olu Other', held: 1 }]);
 
     const undone = await school.ask('POST', `/api/years/${done.year}/undo`, { as: lead });
     expect(undone.body, JSON.stringify(undone.body)).toMatchObject({ groups: 1, sessions: 2 });

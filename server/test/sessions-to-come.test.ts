@@ -1,8 +1,9 @@
 /** Sessions to come have the children their group has; what was held stands. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Group, Session } from '@sapling/contract';
+import type { Group, GroupOutcomeFacts, Session } from '@sapling/contract';
 import { daysAfter } from '@sapling/core';
 import { uuidv7 } from '../src/ids.js';
+import { startOf } from '../src/groups/outcome.js';
 import { forThese } from '../src/sessions/for-these.js';
 import { PLAN, School, now, schoolToday, type Person } from './support.js';
 
@@ -218,4 +219,38 @@ it('a plan says nothing of a child who is not in it: words and cards that were t
   expect(JSON.stringify(left)).not.toContain('"b"');
   expect(left.remarks!.map((r) => r.kind)).toEqual(['not looked at', 'few words']);
   expect(forThese(whole, ['a', 'b'])).toEqual(whole);
+});
+
+describe('what a cycle came to', () => {
+  it('is of each child since they joined: sessions before that were not theirs', async () => {
+    const [dee, eli] = (await school.addChildren('Wrens', ['Dee', 'Eli'])) as [string, string];
+    const startsOn = daysAfter(schoolToday(), -20);
+    const [group] = (await school.ask('POST', '/api/groups', { as: lead, body: { groups: [{ name: 'Elm', adultId: tutor.id, focus: ['ai:ay'], members: [dee], startsOn }] } })).body as [Group]; // prettier-ignore
+    for (const [on, there] of [
+      [daysAfter(startsOn, 3), [dee]],
+      [daysAfter(startsOn, 6), [dee]],
+      [schoolToday(), [dee, eli]],
+    ] as const) {
+      if (there.length > 1)
+        await school.ask('POST', '/api/groups/move', { as: lead, body: { child: eli, from: null, to: { id: group.id, version: group.version } } }); // prettier-ignore
+      const { id } = (await school.ask('POST', '/api/sessions', { as: lead, body: { groupId: group.id, on, adultId: tutor.id, plan: PLAN } })).body as Session; // prettier-ignore
+      const log = uuidv7();
+      const record = { id: log, session: id, by: lead.id, at: now(), attendance: there.map((child) => ({ child, present: true })), done: ['f'], happened: '' }; // prettier-ignore
+      await school.ask('POST', '/api/outbox', { as: lead, body: { entries: [{ type: 'log', id: log, record }] } });
+    }
+    const facts = (await school.ask('GET', `/api/groups/${group.id}/outcome`, { as: lead })).body as GroupOutcomeFacts;
+    const of = (id: string) => facts.children.find((c) => c.id === id)!;
+    expect(of(dee)).toMatchObject({ startsOn, days: facts.days, sessions: { held: 3, attended: 3 } });
+    expect(of(eli)).toMatchObject({ startsOn: schoolToday(), days: 0, sessions: { held: 1, attended: 1 } });
+  });
+
+  it('begins anew for who was away for long, and not for who was out by a slip', () => {
+    const move = (what: string, day: number, childId = 'a') => ({ childId, what, at: `2026-11-${String(day).padStart(2, '0')}T09:00:00Z` });
+    const created = move('joined', 1).at;
+    const began = (...moves: ReturnType<typeof move>[]) => startOf([move('joined', 1), ...moves], created).get('a');
+    expect(began()).toBeUndefined();
+    expect(began(move('left', 4), move('joined', 5))).toBeUndefined();
+    expect(began(move('left', 4), move('joined', 20))).toBe(move('joined', 20).at);
+    expect(startOf([move('joined', 9, 'b')], created).get('b')).toBe(move('joined', 9).at);
+  });
 });

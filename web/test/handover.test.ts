@@ -12,6 +12,9 @@ const child = (id: string, name: string, pairs: ReturnType<typeof pair>[]): Grou
   id,
   name,
   pairs,
+  startsOn: id === 'a' ? '2026-11-10' : '2026-11-12',
+  days: id === 'a' ? 20 : 18,
+  taught: ['ai:ay'],
   sessions: { held: 2, attended: id === 'a' ? 2 : 1, minutes: 40 },
   before: null,
   after: null,
@@ -80,7 +83,7 @@ describe('a group handed over', () => {
   });
   it('says of each child what the records say, and hands on the notes, newest first, of this group only', () => {
     expect(summary.children[0]!.lines).toEqual(['Was in 2 of 2 sessions.', 'Has got ai /ay/.', 'Has still to meet oa /oh/.']);
-    expect(summary.children[1]!.lines).toEqual(['Was in 1 of 2 sessions.', 'Not sure yet of ai /ay/.']);
+    expect(summary.children[1]!.lines).toEqual(['In the group since 12 November.', 'Was in 1 of 2 sessions.', 'Not sure yet of ai /ay/.']);
     expect(summary.notes.map((n) => n.text)).toEqual(['Spelling did not fit in.', 'Short gaps help.']);
   });
   it('without a session says so', () => {

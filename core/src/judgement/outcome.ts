@@ -23,6 +23,9 @@ export interface OutcomeChild {
   readonly pairs: readonly PairThenNow[];
   /** Sessions of the cycle, and of those how many the child was in, with the minutes there. */
   readonly sessions: { readonly held: number; readonly attended: number; readonly minutes: number };
+  /** Days since the child joined, and pairs worked on in sessions that were theirs; those of the group, where left out. */
+  readonly days?: number | undefined;
+  readonly taught?: readonly Gpc[] | undefined;
 }
 export interface OutcomeRequest {
   readonly children: readonly OutcomeChild[];
@@ -77,12 +80,12 @@ const SEEN_FROM = 0.5;
  * @example outcomeOf({ children, taught: ['ai:ay'], days: 28 }).children[0].advice // 'on the way'
  */
 export function outcomeOf(request: OutcomeRequest): GroupOutcome {
-  const { children, days } = request;
+  const { children } = request;
   if (children.length === 0) throw new CoreError('empty', 'children', 'An outcome needs at least one child.');
   const taught = new Set(request.taught);
-  const all = children.map((c) => childOutcome(c, taught, days));
-  const open = children.flatMap((c) => openPairs(c));
-  const gain = gainOf(open, days, taught);
+  const own = children.map((c): Course => ({ days: c.days ?? request.days, taught: c.taught ? new Set(c.taught) : taught }));
+  const all = children.map((c, k) => childOutcome(c, own[k]!));
+  const gain = gainOf(children.flatMap((c, k) => openPairs(c).map((pair) => ({ ...pair, ...own[k]! }))));
   const minutes = children.reduce((sum, c) => sum + c.sessions.minutes, 0);
   const focus = [...new Set(children.flatMap((c) => c.pairs.map((p) => p.gpc)))];
   return {
@@ -95,13 +98,21 @@ export function outcomeOf(request: OutcomeRequest): GroupOutcome {
   };
 }
 
+/** How long a child has been in the group, and what was taught in that time. */
+interface Course {
+  readonly days: number;
+  readonly taught: ReadonlySet<Gpc>;
+}
+
 function openPairs(child: OutcomeChild): PairThenNow[] {
   return child.pairs.filter((p) => p.then.state !== 'secure' && (p.then.state !== 'unchecked' || p.now.state !== 'unchecked'));
 }
 
 const isDue = ({ now }: PairThenNow): boolean => now.state !== 'secure' && now.due === true;
 
-function childOutcome(child: OutcomeChild, taught: ReadonlySet<Gpc>, days: number): ChildOutcome {
+function childOutcome(child: OutcomeChild, course: Course): ChildOutcome {
+  const { days, taught } = course;
+  const during = (pairs: readonly PairThenNow[]) => pairs.map((pair) => ({ ...pair, ...course }));
   const open = openPairs(child);
   const closed = open.filter((p) => p.now.state === 'secure');
   const due = open.filter((p) => isDue(p));
@@ -110,9 +121,9 @@ function childOutcome(child: OutcomeChild, taught: ReadonlySet<Gpc>, days: numbe
   const notTaught = left.filter((p) => !taught.has(p.gpc));
   const met = open.filter((p) => taught.has(p.gpc));
   const seen = met.filter((p) => p.since > 0).length;
-  const gain = gainOf(open, days, taught);
+  const gain = gainOf(during(open));
   const { attended, held, minutes } = child.sessions;
-  const metGain = gainOf(met, days, taught);
+  const metGain = gainOf(during(met));
   const advice: OutcomeAdvice =
     child.pairs.every((p) => p.now.state === 'secure') && child.pairs.length > 0
       ? 'ready to leave'
@@ -145,9 +156,9 @@ const TOGETHER = 1.4;
  * The expected number of pairs gained, each by all that is known now: one that was missed again and again after a start at which it
  * seemed half known was not known then. Pairs are taken as independent (a sum of variances). Never less than none.
  */
-function gainOf(pairs: readonly PairThenNow[], days: number, taught: ReadonlySet<string>): ChildOutcome['gain'] {
+function gainOf(pairs: readonly (PairThenNow & Course)[]): ChildOutcome['gain'] {
   const { expected, variance } = gainIn(
-    pairs.map(({ gpc, then, between = [], now }) => {
+    pairs.map(({ gpc, then, between = [], now, days, taught }) => {
       const weeks = Math.max(1, days / 7) / (between.length + 1);
       return pairHistory([then.p, ...between, now.p], ratesOver(weeks, taught.has(gpc) ? TAUGHT_A_WEEK : BESIDE_A_WEEK));
     }),

@@ -3,20 +3,22 @@
  * history. A ZIP: a PDF to read, CSV files for a spreadsheet, `child.json` for a program, the recordings as they are.
  */
 import { fullName, observation } from '@sapling/contract';
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { z } from 'zod';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
+import { readingOutcomesOf } from '../readings/outcome.js';
 import { wholeRecording } from '../readings/recording-store.js';
 import { whileWaitedFor } from '../work/while-waited-for.js';
 import { readSettings } from '../settings/read-settings.js';
 import { schoolZone } from '../settings/school-day.js';
+import { standingLogs } from '../sessions/logged.js';
 import { plannedFor } from '../sessions/sessions.js';
 import { rowOf } from '../transfer/tables.js';
-import { requireChild } from './child-record.js';
+import { childOfNumber, requireChild } from './child-record.js';
 import { childLines, toChild } from './children.js';
 import { CHILD_FORMAT } from './child-pack.js';
 import type { ChildRecord } from './child-sheet.js';
@@ -46,23 +48,19 @@ async function childRecord(db: Db, id: string, now: string): Promise<ChildRecord
         .where(eq(t.groupMoves.childId, id))
         .orderBy(t.groupMoves.at),
       db
-        .select({
-          on: t.sessions.on,
-          members: t.sessions.members,
-          attendance: t.logs.attendance,
-          group: t.groups.name,
-          minutes: t.sessions.minutes,
-        })
+        .select({ log: t.logs, on: t.sessions.on, group: t.groups.name, minutes: t.sessions.minutes })
         .from(t.sessions)
         .innerJoin(t.groups, eq(t.groups.id, t.sessions.groupId))
         .innerJoin(t.logs, eq(t.logs.session, t.sessions.id))
-        .where(plannedFor([id]))
-        .orderBy(t.sessions.on),
+        .where(and(plannedFor([id]), isNull(t.sessions.removedAt)))
+        .orderBy(desc(t.logs.at), desc(t.logs.id)),
       db.select({ id: t.colleagues.id, name: t.colleagues.name }).from(t.colleagues),
       db.select().from(t.classes).where(eq(t.classes.id, row.classId)),
       db.select({ name: t.schools.name }).from(t.schools),
     ]);
   const settings = await readSettings(db);
+  // a log that was changed since counts once, as it stands
+  const standing = standingLogs(sessions.map((s) => s.log));
   return {
     child: toChild(row),
     school: school?.name ?? '',
@@ -73,12 +71,15 @@ async function childRecord(db: Db, id: string, now: string): Promise<ChildRecord
     line: lines[0]!.line,
     strands: lines[0]!.strands,
     rows: { checks, observations, withdrawals, readings, readingSteps: steps, remarks },
+    outcomes: Object.fromEntries(await readingOutcomesOf(db, readings.map((r) => r.id))), // prettier-ignore
     recordings: recordings.map(({ reading, mime, parts }) => ({ reading, mime, parts })),
     groups: moves,
-    sessions: sessions.flatMap((s) => {
-      const there = s.attendance.find((a) => a.child === id);
-      return there ? [{ on: s.on, group: s.group, present: there.present, minutes: there.present ? (there.minutes ?? s.minutes) : 0 }] : [];
-    }),
+    sessions: sessions
+      .flatMap(({ log, on, group, minutes }) => {
+        const there = standing.get(log.session) === log ? log.attendance.find((a) => a.child === id) : undefined;
+        return there ? [{ on, group, present: there.present, minutes: there.present ? (there.minutes ?? minutes) : 0 }] : [];
+      })
+      .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0)),
     people: Object.fromEntries(people.map((p) => [p.id, p.name])),
   };
 }
@@ -160,6 +161,8 @@ export const childFileRoutes = [
       const key = (value: unknown): unknown => (typeof value === 'string' ? (fresh.get(value) ?? value) : value);
       const owned = (row: object, child: 'child' | 'subject'): never =>
         ({ ...Object.fromEntries(Object.entries(row).map(([k, v]) => [k, key(v)])), [child]: id }) as never;
+      // the number of another school may be a child's here
+      const number = child.externalId !== null && (await childOfNumber(db, child.externalId)) ? null : child.externalId;
       const readable = rows.observations.filter((o) => observation.shape.kind.safeParse((o as { kind?: unknown }).kind).success);
       await db.transaction(async (tx) => {
         await tx.insert(t.children).values({
@@ -167,7 +170,7 @@ export const childFileRoutes = [
           givenName: child.givenName,
           familyName: child.familyName,
           classId: body.classId,
-          externalId: child.externalId,
+          externalId: number,
           firstLanguage: child.firstLanguage,
           needs: child.needs,
           dateOfBirth: child.dateOfBirth,

@@ -54,7 +54,12 @@ export async function packChild({
     ),
     rows: record.rows,
   };
-  const named = record.rows.observations.map(({ child: _child, by, ...o }) => ({ ...o, by: whoWas(record, by) }));
+  const takenBack = new Set(record.rows.withdrawals.map((w) => w.observation));
+  const named = record.rows.observations.map(({ child: _child, by, ...o }) => ({
+    ...o,
+    by: whoWas(record, by),
+    takenBack: takenBack.has(o.id),
+  }));
   const pdf = await writeChildSheet(record, writtenAt);
   return zipSync(
     {
@@ -65,8 +70,18 @@ export async function packChild({
       'sessions.csv': table(record.sessions, ['on', 'group', 'present', 'minutes']),
       'groups.csv': table(record.groups, ['at', 'what', 'group']),
       'readings.csv': table(
-        record.rows.readings.map(({ at, title, words }) => ({ at, title, words: words.length })),
-        ['at', 'title', 'words'],
+        record.rows.readings.map(({ id, at, title, words }) => {
+          const { score, done = false, setAside = false } = record.outcomes[id] ?? {};
+          return {
+            at,
+            title,
+            words: words.length,
+            counts: done && !setAside,
+            accuracy: score?.accuracy ?? null,
+            wcpm: score?.wcpm ?? null,
+          };
+        }),
+        ['at', 'title', 'words', 'counts', 'accuracy', 'wcpm'],
       ),
       'notes.csv': table(
         record.rows.remarks.map(({ at, by, text }) => ({ at, by: whoWas(record, by), text })),

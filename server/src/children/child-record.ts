@@ -16,14 +16,25 @@ export async function requireChild(db: Db, id: string): Promise<ChildRow> {
   return row;
 }
 
-/** The school's own number is one child's: by it a class list finds them. @throws Refusal `bad-input` where another child has it */
-async function requireFreeNumber(db: Db, access: Access, number: string | null | undefined, child: string): Promise<void> {
-  if (!number) return;
-  const [other] = await db
+/** The child who has a number, here or among those who left. */
+export async function childOfNumber(db: Db, number: string, but?: string): Promise<ChildRow | undefined> {
+  const [row] = await db
     .select()
     .from(children)
-    .where(and(sql`lower(${children.externalId}) = ${number.trim().toLowerCase()}`, ne(children.id, child), isNull(children.mergedInto)))
+    .where(
+      and(
+        sql`lower(${children.externalId}) = ${number.trim().toLowerCase()}`,
+        but ? ne(children.id, but) : undefined,
+        isNull(children.mergedInto),
+      ),
+    ) // prettier-ignore
     .limit(1);
+  return row;
+}
+
+/** The school's own number is one child's: by it a class list finds them. @throws Refusal `bad-input` where another child has it */
+async function requireFreeNumber(db: Db, access: Access, number: string | null | undefined, child: string): Promise<void> {
+  const other = number ? await childOfNumber(db, number, child) : undefined;
   if (!other) return;
   const left = other.removedAt !== null && (access.actor.role === 'lead' || access.classIds.has(other.classId));
   const whose = left ? `${fullName(other)}, who left` : access.childIds.has(other.id) ? fullName(other) : 'a child who is not one of yours';

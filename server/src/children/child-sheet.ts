@@ -6,6 +6,7 @@ import { checkKind, type CheckKind } from '@sapling/core/checks';
 import { effective, isMiss, type Observation } from '@sapling/core/evidence';
 import { hasOtherSound, keyWordOf, splitGpc } from '@sapling/core/phonics';
 import { ownWording } from '@sapling/core/wording';
+import type { ReadingOutcome } from '../readings/outcome.js';
 import { Sheet, type PaperSize } from '../paper/sheet.js';
 
 export interface ChildRecord {
@@ -26,6 +27,8 @@ export interface ChildRecord {
     readonly readingSteps: readonly (typeof readingSteps.$inferSelect)[];
     readonly remarks: readonly (typeof remarks.$inferSelect)[];
   };
+  /** How each reading came out, by its key. */
+  readonly outcomes: Readonly<Record<string, ReadingOutcome>>;
   readonly recordings: readonly { readonly reading: string; readonly mime: string; readonly parts: number }[];
   readonly groups: readonly { readonly at: string; readonly what: string; readonly group: string }[];
   readonly sessions: readonly { readonly on: string; readonly group: string; readonly present: boolean; readonly minutes: number }[];
@@ -51,14 +54,32 @@ const spelling = (gpc: string): string => {
 };
 
 /** A check in a line: what was done, and how many came right of how many. */
-function checkWords({ rows }: ChildRecord, check: { readonly id: string; readonly kind: CheckKind }): string {
+function checkWords(
+  { rows }: ChildRecord,
+  check: { readonly id: string; readonly kind: CheckKind; readonly binnedAt: string | null },
+): string {
+  const title = checkKind(check.kind).title.toLowerCase();
+  if (check.binnedAt !== null) return `${title}, taken back: it counts for nothing`;
   const taken = new Set(rows.withdrawals.map((w) => w.observation));
   const marks = effective(
     rows.observations.flatMap((o) => (o.check === check.id ? [o as unknown as Observation] : [])),
     taken,
   );
   const right = marks.filter((m) => !isMiss(m.outcome)).length;
-  return `${checkKind(check.kind).title.toLowerCase()}, ${right} of ${marks.length} right`;
+  return `${title}, ${right} of ${marks.length} right`;
+}
+
+/** A reading in a line: how much of it was right, and how fast where it was timed to its end. */
+export function readingWords(
+  { outcomes }: Pick<ChildRecord, 'outcomes'>,
+  reading: { readonly id: string; readonly title: string; readonly words: readonly string[] },
+): string {
+  const about = `${reading.title} (${reading.words.length} words)`;
+  const outcome = outcomes[reading.id];
+  if (outcome?.setAside) return `${about}, taken back: it counts for nothing`;
+  if (!outcome?.done || outcome.score.accuracy === null) return `${about}, not marked to its end`;
+  const { accuracy, wcpm } = outcome.score;
+  return `${about}: ${Math.round(100 * accuracy)} % right${wcpm === null ? '' : `, ${Math.round(wcpm)} right words a minute`}`;
 }
 
 /** The PDF as bytes. */
@@ -114,9 +135,7 @@ export async function writeChildSheet(record: ChildRecord, now: string): Promise
   );
   block(
     'Texts read aloud',
-    record.rows.readings.length === 0
-      ? 'none'
-      : record.rows.readings.map((r) => `${day(r.at)}: ${r.title} (${r.words.length} words)`).join('\n'),
+    record.rows.readings.length === 0 ? 'none' : record.rows.readings.map((r) => `${day(r.at)}: ${readingWords(record, r)}`).join('\n'),
   );
   block(
     'Notes',

@@ -4,7 +4,7 @@ import { dayIn } from '@sapling/core';
 import type { Gpc } from '@sapling/core/phonics';
 import { workedOn } from '@sapling/core/planning';
 import { fullName, type GroupOutcomeFacts } from '@sapling/contract';
-import { children, groupMembers, groups } from '../db/schema.js';
+import { children, groupMembers, groupMoves, groups } from '../db/schema.js';
 import { groundsOf, judgedAt } from '../evidence/states.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
@@ -20,6 +20,25 @@ function weeksBetween(start: string, now: string): string[] {
   const [from, to] = [Date.parse(start), Date.parse(now)];
   const weeks = Math.max(0, Math.min(52, Math.ceil((to - from) / (7 * DAY)) - 1));
   return [...new Set([start, ...Array.from({ length: weeks }, (_, k) => new Date(from + (k + 1) * 7 * DAY).toISOString()), now])].sort();
+}
+
+/** Out of a group for so many days and back is a slip, or an absence: no new start. */
+const BACK_SOON = 7 * DAY;
+/**
+ * When each child's own time in a group began, of those who came after it was made.
+ * @param moves of one group, in order of time
+ */
+export function startOf(
+  moves: readonly { readonly childId: string; readonly what: string; readonly at: string }[],
+  createdAt: string,
+): Map<string, string> {
+  const began = new Map<string, string>();
+  const left = new Map<string, string>();
+  for (const { childId, what, at } of moves) {
+    if (what !== 'joined') left.set(childId, at);
+    else if (left.has(childId) ? Date.parse(at) - Date.parse(left.get(childId)!) > BACK_SOON : at > createdAt) began.set(childId, at);
+  }
+  return began;
 }
 
 export const outcomeRoutes = [
@@ -42,24 +61,48 @@ export const outcomeRoutes = [
       // as of the end of the first day: the check that led to the group counts as before
       const start = endOfDay(startsOn, zone);
       const grounds = await groundsOf(db, rows);
-      const moments = weeksBetween(start, now());
-      const judged = new Map(await Promise.all(rows.map(async (row) => [row.id, await judgedAt(db, row, grounds(row), moments)] as const)));
+      const began = startOf(
+        await db.select().from(groupMoves).where(eq(groupMoves.groupId, group.id)).orderBy(groupMoves.at),
+        group.createdAt,
+      );
+      /** The first day of a child's own time in the group. */
+      const firstOf = (child: string): string => {
+        const joined = began.get(child);
+        const on = joined === undefined ? startsOn : dayIn(joined, zone);
+        return on > startsOn ? on : startsOn;
+      };
+      const judged = new Map(
+        await Promise.all(
+          rows.map(async (row) => {
+            const moments = weeksBetween(endOfDay(firstOf(row.id), zone), now());
+            return [row.id, await judgedAt(db, row, grounds(row), moments)] as const;
+          }),
+        ),
+      );
+      const taughtIn = (some: typeof held): Gpc[] => [
+        ...new Set(some.flatMap((s) => workedOn({ plan: s.plan, done: s.log!.done, left: s.log!.left }))),
+      ];
+      const daysSince = (moment: string): number => Math.max(0, Math.floor((Date.parse(now()) - Date.parse(moment)) / DAY));
       return {
         startsOn,
-        days: Math.max(0, Math.floor((Date.parse(now()) - Date.parse(start)) / DAY)),
-        taught: [...new Set(held.flatMap((s) => workedOn({ plan: s.plan, done: s.log!.done, left: s.log!.left })))],
+        days: daysSince(start),
+        taught: taughtIn(held),
         hidden: members.length - ids.length,
         children: rows.map((row) => {
           const { lines, since } = judged.get(row.id)!;
           const [then, line] = [lines[0]!, lines.at(-1)!];
           const between = lines.slice(1, -1).map((l) => new Map(l.map((c) => [c.gpc, c.known])));
-          const mine = held.flatMap((s) => {
+          // of whoever joined later, what was before is not theirs
+          const first = firstOf(row.id);
+          const from = endOfDay(first, zone);
+          const theirs = held.filter((s) => s.members.some((m) => m.id === row.id) || s.log!.attendance.some((a) => a.child === row.id));
+          const mine = theirs.flatMap((s) => {
             const there = s.log!.attendance.find((a) => a.child === row.id && a.present);
             return there ? [there.minutes ?? s.log!.minutes ?? s.minutes] : [];
           });
           const done = readings.filter((r) => r.child === row.id && r.done && r.score.wcpm !== null).sort((a, b) => (a.at < b.at ? -1 : 1));
-          const before = done.findLast((r) => r.at <= start);
-          const after = done.findLast((r) => r.at > start);
+          const before = done.findLast((r) => r.at <= from);
+          const after = done.findLast((r) => r.at > from);
           const figures = (r: (typeof done)[number] | undefined) =>
             r ? { on: dayIn(r.at, zone), title: r.title, wcpm: r.score.wcpm!, accuracy: r.score.accuracy } : null;
           return {
@@ -79,7 +122,10 @@ export const outcomeRoutes = [
                   ]
                 : [];
             }),
-            sessions: { held: held.length, attended: mine.length, minutes: mine.reduce((sum, m) => sum + m, 0) },
+            startsOn: first,
+            days: daysSince(from),
+            taught: taughtIn(theirs),
+            sessions: { held: theirs.length, attended: mine.length, minutes: mine.reduce((sum, m) => sum + m, 0) },
             before: figures(before),
             after: figures(after),
           };

@@ -82,9 +82,10 @@ export async function rollYearOver(
     db.select().from(t.groups).where(isNull(t.groups.removedAt)),
     db.select().from(t.groupMembers),
     db
-      .select({ group: t.sessions.groupId, n: sql<number>`count(*)::int` })
+      .select({ group: t.sessions.groupId, n: sql<number>`count(distinct ${t.sessions.id})::int` })
       .from(t.sessions)
       .innerJoin(t.logs, eq(t.logs.session, t.sessions.id))
+      .where(isNull(t.sessions.removedAt))
       .groupBy(t.sessions.groupId),
   ]);
   const made = newClasses(plan, present);

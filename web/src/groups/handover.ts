@@ -59,6 +59,7 @@ export function handoverOf(given: {
         id: child.id,
         name: child.name,
         lines: [
+          ...(child.startsOn === facts.startsOn ? [] : [`In the group since ${day(child.startsOn)}.`]),
           `Was in ${child.sessions.attended} of ${times(child.sessions.held, say('session'), say('sessions'))}.`,
           ...(o.closed.length > 0 ? [`Has got ${pairs(o.closed)}.`] : []),
           ...(o.due.length > 0 ? [`Had got ${pairs(o.due)}: due for another look.`] : []),

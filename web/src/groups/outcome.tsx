@@ -36,7 +36,8 @@ export function Component() {
         <Pending error={error} what="the group" />
       </Page>
     );
-  const held = facts.children[0]?.sessions.held ?? 0;
+  // of whoever joined later, fewer
+  const held = Math.max(0, ...facts.children.map((c) => c.sessions.held));
   if (!outcome || facts.children.every((c) => c.pairs.length === 0))
     return (
       <Page title={title}>
@@ -107,7 +108,7 @@ export function Component() {
         </thead>
         <tbody>
           {facts.children.map((child) => (
-            <ChildRow key={child.id} child={child} outcome={outcome.children.find((c) => c.id === child.id)!} />
+            <ChildRow key={child.id} child={child} startsOn={facts.startsOn} outcome={outcome.children.find((c) => c.id === child.id)!} />
           ))}
         </tbody>
       </table>
@@ -121,7 +122,13 @@ export function Component() {
   );
 }
 
-function ChildRow({ child, outcome }: { child: GroupOutcomeFacts['children'][number]; outcome: ChildOutcome }) {
+interface RowProps {
+  child: GroupOutcomeFacts['children'][number];
+  outcome: ChildOutcome;
+  /** The first day of the group: a child may have joined later. */
+  startsOn: string;
+}
+function ChildRow({ child, outcome, startsOn }: RowProps) {
   const chips = (list: readonly string[]): ReactNode =>
     list.length === 0 ? (
       <span className="text-ink-2">–</span>
@@ -139,6 +146,7 @@ function ChildRow({ child, outcome }: { child: GroupOutcomeFacts['children'][num
         <Link className="underline-offset-4 hover:underline" to={`/children/${child.id}`}>
           {child.name}
         </Link>
+        {child.startsOn !== startsOn && <span className="block text-sm font-normal text-ink-2">since {dayInside(child.startsOn)}</span>}
       </th>
       <td>
         {outcome.closed.length === 0 && outcome.due.length > 0 ? null : chips(outcome.closed)}
@@ -180,7 +188,7 @@ function ChildRow({ child, outcome }: { child: GroupOutcomeFacts['children'][num
         )}
       </td>
       <td className={`font-semibold ${advice === 'ready to leave' ? 'text-leaf' : advice === 'needs something else' ? 'text-gap' : ''}`}>
-        {ADVICE[advice]}
+        {child.sessions.held === 0 && advice === 'on the way' ? <span className="font-normal text-ink-2">Just begun</span> : ADVICE[advice]}
         {advice === 'check first' && (
           <span className="block text-sm font-normal text-ink-2">
             {outcome.due.length > 0

@@ -4,6 +4,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
     when: 'November 2026',
     what: [
       'A class list asks who is who where only a name is known, brings back who had left, and fills in numbers and dates of birth.',
+      'What a cycle came to counts for each child since they joined the group.',
       'Two records that are one child’s become one in the group you choose; who covers reads what to know about the plan, too.',
       'Taking back is thorough: two records parted again, a class list taken back and a child put back at once leave everything else as it is by now.',
       'A session that was planned before a child joined says so, in the week and under Today.',
