@@ -20,3 +20,14 @@ export function initials(name: string): string {
   const parts = name.split(/\s+/).filter(Boolean);
   return [parts[0], ...parts.slice(1).slice(-1)].map((part = '') => first(part)).join('');
 }
+
+/** A name as any system writes it: no capitals, accents, hyphens, apostrophes or spaces, *given|family*. Names that are alike are equal. */
+export const plainName = ({ givenName, familyName }: Named): string =>
+  [givenName, familyName]
+    .map((part) =>
+      part
+        .normalize('NFKD')
+        .toLowerCase()
+        .replace(/[\p{M}\s'’‘`.-]/gu, ''),
+    )
+    .join('|');

@@ -15,9 +15,10 @@ const row = (n: number, name: string, more: Partial<ImportRow> = {}): ImportRow 
 const school = (children: readonly ListedChild[], more: Partial<ListContext> = {}): ListContext => ({
   children,
   classes: [
-    { id: 'wrens', name: 'Wrens', inReach: true },
-    { id: 'owls', name: 'Owls', inReach: true },
-    { id: 'rooks', name: 'Rooks', inReach: false },
+    { id: 'wrens', name: 'Wrens', inReach: true, ended: false },
+    { id: 'owls', name: 'Owls', inReach: true, ended: false },
+    { id: 'rooks', name: 'Rooks', inReach: false, ended: false },
+    { id: 'old wrens', name: 'Wrens', inReach: false, ended: true },
   ],
   numbersElsewhere: [],
   names: false,
@@ -45,6 +46,9 @@ describe('a child is known', () => {
     const left = child('l', 'Ada Bell', { externalId: 'N1', dateOfBirth: '2020-02-02', left: '2026-07-03' });
     for (const more of [{ externalId: 'N1' }, { dateOfBirth: '2020-02-02' }])
       expect(says(school([left]), row(2, 'Ada Bell', { className: 'Owls', ...more }))[0]).toMatchObject({ action: 'return', childId: 'l', here: { left: '2026-07-03' } }); // prettier-ignore
+    // of a class of an earlier year that had the name of one of today's
+    const of = says(school([{ ...left, classId: 'old wrens' }]), row(2, 'Ada Bell', { externalId: 'N1' }))[0];
+    expect(of).toMatchObject({ action: 'return', here: { className: 'Wrens', left: '2026-07-03' } });
     // who is here comes before who left
     expect(says(school([left, ada]), row(2, 'Ada Bell'))[0]).toMatchObject({ action: 'match', childId: 'a' });
   });

@@ -33,21 +33,21 @@ const key = (text: string): string => text.normalize('NFKC').trim().toLowerCase(
 async function judge(db: Db, access: Access, rows: readonly ImportRow[], names: boolean) {
   const [every, classRows, zone] = await Promise.all([
     db.select().from(children).where(isNull(children.mergedInto)),
-    db.select().from(classes).where(isNull(classes.removedAt)),
+    db.select().from(classes),
     schoolZone(db),
   ]);
   const within = (c: (typeof every)[number]): boolean =>
     c.removedAt === null ? access.childIds.has(c.id) : access.actor.role === 'lead' || access.classIds.has(c.classId);
   const { verdicts, newClasses } = matchList(rows, {
     children: every.filter(within).map((c) => ({ ...c, left: c.removedAt && dayIn(c.removedAt, zone) })),
-    classes: classRows.map((c) => ({ id: c.id, name: c.name, inReach: access.classIds.has(c.id) })),
+    classes: classRows.map((c) => ({ id: c.id, name: c.name, inReach: access.classIds.has(c.id), ended: c.removedAt !== null })),
     numbersElsewhere: every.flatMap((c) => (c.externalId && !within(c) ? [c.externalId] : [])),
     names,
   });
   return {
     verdicts,
     newClasses,
-    classOf: new Map(classRows.map((c) => [key(c.name), c.id])),
+    classOf: new Map(classRows.flatMap((c) => (c.removedAt === null ? [[key(c.name), c.id] as const] : []))),
     childOf: new Map(every.map((c) => [c.id, c])),
   };
 }

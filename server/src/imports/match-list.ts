@@ -1,5 +1,5 @@
 /** Whom the rows of a class list mean: children who are here, who left, whom somebody must be asked about, or new ones. */
-import { fullName, type ImportRow } from '@sapling/contract';
+import { fullName, plainName, type ImportRow } from '@sapling/contract';
 import { FACTS } from '../children/facts.js';
 import type { Facts } from '../db/schema.js';
 
@@ -12,7 +12,8 @@ export interface ListedChild extends Required<Facts> {
 }
 export interface ListContext {
   readonly children: readonly ListedChild[];
-  readonly classes: readonly { readonly id: string; readonly name: string; readonly inReach: boolean }[];
+  /** `ended`: a class of an earlier year, which who left may be of. */
+  readonly classes: readonly { readonly id: string; readonly name: string; readonly inReach: boolean; readonly ended: boolean }[];
   /** Numbers of children out of reach. */
   readonly numbersElsewhere: readonly string[];
   /** Whether names of children who are matched become those of the list. */
@@ -30,13 +31,6 @@ export interface Verdict {
 }
 
 const key = (text: string): string => text.normalize('NFKC').trim().toLowerCase().replace(/\s+/g, ' ');
-/** A name without accents, hyphens and apostrophes: as one system writes what another one does not. */
-const plain = (text: string): string =>
-  key(text)
-    .normalize('NFD')
-    .replace(/[\p{M}'’‘`.-]/gu, '')
-    .replace(/\s/g, '');
-const nameOf = (c: { givenName: string; familyName: string }): string => `${plain(c.givenName)}|${plain(c.familyName)}`;
 /** Whether two given facts contradict each other; what one does not know contradicts nothing. */
 const differ = (a: string | null | undefined, b: string | null | undefined): boolean => !!a && !!b && key(a) !== key(b);
 
@@ -68,11 +62,11 @@ function firstBy(children: readonly ListedChild[], keyOf: (child: ListedChild) =
  * name are not made one, nor one child two.
  */
 export function matchList(rows: readonly ImportRow[], context: ListContext): { verdicts: Verdict[]; newClasses: string[] } {
-  const classOf = new Map(context.classes.map((c) => [key(c.name), c]));
+  const classOf = new Map(context.classes.flatMap((c) => (c.ended ? [] : [[key(c.name), c] as const])));
   const className = new Map(context.classes.map((c) => [c.id, c.name]));
   const elsewhere = new Set(context.numbersElsewhere.map(key));
   const byNumber = firstBy(context.children, (c) => (c.externalId ? key(c.externalId) : null));
-  const byName = firstBy(context.children, nameOf);
+  const byName = firstBy(context.children, plainName);
   const here = (c: ListedChild, ofNumber: ListedChild | undefined) => ({
     name: fullName(c),
     className: className.get(c.classId) ?? '',
@@ -109,12 +103,12 @@ export function matchList(rows: readonly ImportRow[], context: ListContext): { v
   const open = rows.filter((row) => !verdicts.has(row.row));
   const numbered = (row: ImportRow): ListedChild | undefined => (row.externalId ? byNumber.get(key(row.externalId))?.[0] : undefined);
   /** Those of this name whom neither number nor date of birth speaks against. */
-  const named = (row: ImportRow): ListedChild[] => (byName.get(nameOf(row)) ?? []).filter((c) => !differ(c.externalId, row.externalId));
+  const named = (row: ImportRow): ListedChild[] => (byName.get(plainName(row)) ?? []).filter((c) => !differ(c.externalId, row.externalId));
   const born = (row: ImportRow, c: ListedChild): boolean => !differ(c.dateOfBirth, row.dateOfBirth);
   // a number that another child has here is asked about as well
   for (const row of open) {
     const child = numbered(row);
-    if (child && (nameOf(child).split('|').some((part) => part !== '' && nameOf(row).split('|').includes(part)) || row.same)) take(row, child); // prettier-ignore
+    if (child && (plainName(child).split('|').some((part) => part !== '' && plainName(row).split('|').includes(part)) || row.same)) take(row, child); // prettier-ignore
   }
   for (const row of open)
     if (!sure.has(row.row) && !numbered(row))

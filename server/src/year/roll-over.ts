@@ -2,7 +2,7 @@
  * A school's year is closed: every child goes into next year's class or leaves, groups, sessions to come and the timetable end,
  * and nothing that was ever seen of a child is touched. What it takes to open the year again is kept for 30 days.
  */
-import { and, desc, eq, gte, inArray, isNull, notInArray, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, isNull, notInArray, sql } from 'drizzle-orm';
 import type { RollOver } from '@sapling/contract';
 import { childLines } from '../children/children.js';
 import type { Db } from '../db/open.js';
@@ -134,7 +134,8 @@ export async function rollYearOver(
       .from(t.sessions)
       .where(
         and(
-          gte(t.sessions.on, today),
+          // today's stay, as where a group ends: one may have been held and not logged yet
+          gt(t.sessions.on, today),
           isNull(t.sessions.removedAt),
           notInArray(t.sessions.id, tx.select({ id: t.logs.session }).from(t.logs)),
         ),

@@ -1,5 +1,5 @@
 /** What a roll-over proposes, and what is changed of it: next year's class of every class and child. */
-import { fullName, type RollOver, type SchoolClass } from '@sapling/contract';
+import { fullName, plainName, type RollOver, type SchoolClass } from '@sapling/contract';
 
 export interface ClassPlan {
   readonly id: string;
@@ -109,27 +109,36 @@ export interface FromList {
   readonly matched: number;
   /** Rows of the list that are nobody here: brought in afterwards as a class list. */
   readonly fresh: number;
+  /** Children of one name, of whom the list does not say which is which. */
+  readonly unsure: readonly string[];
   /** Classes of the list that are no class of the plan. */
   readonly unknown: readonly string[];
 }
 const plain = (text: string): string => text.trim().toLowerCase().normalize('NFC').replace(/\s+/g, ' ');
 
-/** Next year's class of every child from next year's list: by the school's number, else by the whole name where that is one child's. */
+/**
+ * Next year's class of every child from next year's list: by the school's number, else by the name where that is one child's. Of a name
+ * that is several children's, none is moved or leaves by it: they go with their class.
+ */
 export function fromList(rows: readonly Listed[], children: readonly Here[], plans: readonly ClassPlan[]): FromList {
   const names = nextNames(plans);
-  const nameOf = (c: { givenName: string; familyName: string }): string => plain(fullName(c));
   const others = new Map<string, string | null>();
   const found = new Set<string>();
+  const unsure = new Set<string>();
   const unknown = new Set<string>();
   let fresh = 0;
   for (const row of rows) {
-    const byNumber = row.externalId ? children.filter((c) => c.externalId === row.externalId) : [];
-    const byName = byNumber.length > 0 ? byNumber : children.filter((c) => nameOf(c) === nameOf(row));
-    const child = byName.length === 1 ? byName[0]! : undefined;
-    if (!child) {
-      fresh += 1;
+    const number = plain(row.externalId ?? '');
+    const byNumber = number === '' ? [] : children.filter((c) => plain(c.externalId ?? '') === number);
+    // one of this name with another number is another child
+    const named = children.filter((c) => plainName(c) === plainName(row) && (number === '' || !c.externalId));
+    const likely = byNumber.length > 0 ? byNumber : named;
+    if (likely.length !== 1) {
+      if (likely.length === 0) fresh += 1;
+      for (const { id } of likely) unsure.add(id);
       continue;
     }
+    const child = likely[0]!;
     found.add(child.id);
     const next = names.find((n) => plain(n) === plain(row.className));
     if (!next) {
@@ -139,7 +148,8 @@ export function fromList(rows: readonly Listed[], children: readonly Here[], pla
     const own = plans.find((p) => p.id === child.classId);
     if (!own || own.leaves || own.name.trim() !== next) others.set(child.id, next);
   }
-  const gone = children.filter((c) => !found.has(c.id));
+  const open = children.filter((c) => unsure.has(c.id) && !found.has(c.id));
+  const gone = children.filter((c) => !found.has(c.id) && !unsure.has(c.id));
   for (const child of gone) if (!plans.find((p) => p.id === child.classId)?.leaves) others.set(child.id, null);
-  return { others, unnamed: gone.length, matched: found.size, fresh, unknown: [...unknown] };
+  return { others, unnamed: gone.length, matched: found.size, fresh, unsure: open.map(fullName), unknown: [...unknown] };
 }

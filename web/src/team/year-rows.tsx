@@ -9,6 +9,8 @@ export function ListRead({ list }: { list: FromList }) {
     <p role="status" className="mb-4 border-l-4 border-leaf bg-sheet px-4 py-2">
       {list.matched} children of the list are here and stand in their class of next year.{' '}
       {list.unnamed > 0 && `${list.unnamed} of this year are not on it and are set to leave. `}
+      {list.unsure.length > 0 &&
+        `${[...new Set(list.unsure)].join(', ')}: more than one child has this name, and each goes with the class until you say otherwise. `}
       {list.fresh > 0 && `${list.fresh} on it are new: bring the list in after the year is closed. `}
       {list.unknown.length > 0 && `No class of next year is called ${list.unknown.join(', ')}: name one so, then read the list again.`}
     </p>

@@ -89,7 +89,8 @@ function Close({ classes, children }: { classes: readonly SchoolClass[]; childre
   }, [plans, others, children]);
   const leaving = children.filter((c) => goes.get(c.id) === null);
   const blocked = ending.trim() === '' ? 'Say what the year that ends is called.' : notYet(plans, others, classes);
-  const sessions = (ahead ?? []).filter((s) => !s.log).length;
+  // today's stay: one may have been held and not logged yet
+  const sessions = (ahead ?? []).filter((s) => !s.log && s.on > todayDay()).length;
   const change = (id: string, part: Partial<ClassPlan>): void => setPlans((now) => now.map((p) => (p.id === id ? { ...p, ...part } : p)));
   const send = (child: ChildLine, to: string): void =>
     setOthers((now) => {
