@@ -294,7 +294,7 @@ class Walk {
       const rooms = await get<{ id: string; name: string; year: string }[]>('/api/classes');
       const row = (k: number, givenName: string, familyName: string) => {
         const { name: className, year } = this.pick(rooms)!;
-        return { row: k + 2, givenName, familyName, className, year, externalId: null };
+        return { row: k + 2, givenName, familyName, className, year, externalId: null, same: this.roll(2) === 0 };
       };
       // some of them are here, and some of these in another class
       const rows = [...kids.slice(0, 3).map((c, k) => row(k, c.givenName, c.familyName)), row(3, 'Zed', 'New'), row(4, 'Yan', 'New')];

@@ -45,7 +45,8 @@ export async function inSessionsToCome(
     // whoever was taken out by a slip and comes back has not joined; of whoever has, it is said that it was not made for them
     const joined = after.filter((m) => !madeFor.includes(m));
     // a plan that was drawn can be drawn again, for who came as well
-    const redrawn = own.drawn && after.some((m) => !before.includes(m)) ? { drawn: { ...own.drawn, joined: true } } : {};
+    const { joined: _again, ...drawn } = own.drawn ?? {};
+    const redrawn = own.drawn && { drawn: joined.length > 0 ? { ...drawn, joined: true } : drawn };
     const asMade = joined.length === 0 && madeFor.every((m) => after.includes(m));
     const whole = { ...own, ...redrawn, ...(!asMade && { madeFor: [...madeFor] }), ...(joined.length > 0 && { joined }) };
     await tx
