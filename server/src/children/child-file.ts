@@ -71,7 +71,12 @@ async function childRecord(db: Db, id: string, now: string): Promise<ChildRecord
     line: lines[0]!.line,
     strands: lines[0]!.strands,
     rows: { checks, observations, withdrawals, readings, readingSteps: steps, remarks },
-    outcomes: Object.fromEntries(await readingOutcomesOf(db, readings.map((r) => r.id))), // prettier-ignore
+    outcomes: Object.fromEntries(
+      await readingOutcomesOf(
+        db,
+        readings.map((r) => r.id),
+      ),
+    ),
     recordings: recordings.map(({ reading, mime, parts }) => ({ reading, mime, parts })),
     groups: moves,
     sessions: sessions

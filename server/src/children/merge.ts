@@ -6,6 +6,7 @@ import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { touchEvidence } from '../evidence/states.js';
+import { leaveGroup, type Actor } from '../groups/groups.js';
 import { inSessionsToCome } from '../groups/sessions-to-come.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
@@ -88,7 +89,7 @@ const meeting = (tx: Db, child: string): Promise<{ id: string }[]> =>
  * two become one.
  * @param group the one chosen; of the record that stays, where none is
  */
-async function leaveOther(tx: Db, kept: string, gone: string, group: string | undefined, doing: Doing): Promise<Left> {
+async function leaveOther(tx: Db, kept: string, gone: string, group: string | undefined, doing: Actor): Promise<Left> {
   const [ofKept, ofGone] = [await meeting(tx, kept), await meeting(tx, gone)];
   const all = [...ofKept, ...ofGone].map((g) => g.id);
   if (group !== undefined && !all.includes(group))
@@ -103,18 +104,10 @@ async function leaveOther(tx: Db, kept: string, gone: string, group: string | un
     // prettier-ignore
     for (const { id: groupId } of theirs) {
       if (groupId === chosen) continue;
-      const move = uuidv7();
-      await tx.delete(t.groupMembers).where(and(eq(t.groupMembers.groupId, groupId), eq(t.groupMembers.childId, child)));
-      await tx.insert(t.groupMoves).values({ id: move, at: doing.now, by: doing.by, groupId, childId: child, what: 'left' });
-      await inSessionsToCome(tx, groupId, doing.today, (members) => members.filter((m) => m !== child));
-      left.push({ groupId, child, move });
+      const [move] = await leaveGroup(tx, groupId, [child], doing);
+      left.push({ groupId, child, move: move! });
     }
   return left;
-}
-interface Doing {
-  readonly by: string;
-  readonly now: string;
-  readonly today: string;
 }
 /**
  * Whoever left a group by the merge is in it again.
@@ -143,7 +136,7 @@ export const mergeRoutes = [
       const [kept, gone] = await Promise.all([requireChild(db, params.id), requireChild(db, body.other)]);
       const made = await db.transaction(async (transaction) => {
         const tx = transaction as unknown as Db;
-        const left = await leaveOther(tx, kept.id, gone.id, body.group, { by: me.id, now: now(), today: access.today });
+        const left = await leaveOther(tx, kept.id, gone.id, body.group, { access, by: me.id, now: now() });
         const rows = await moveRows(tx, gone.id, kept.id);
         await touchEvidence(tx, [kept.id, gone.id]);
         const memberships = await tx.delete(t.groupMembers).where(eq(t.groupMembers.childId, gone.id)).returning();

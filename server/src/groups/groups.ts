@@ -58,7 +58,7 @@ async function requireAdult(db: Db, adultId: string | null | undefined): Promise
   if (!adult) throw new ProblemError('bad-input', { errors: [{ path: 'adultId', message: 'No such colleague.' }] });
 }
 
-interface Actor {
+export interface Actor {
   readonly access: Access;
   readonly by: string;
   readonly now: string;
@@ -95,14 +95,19 @@ export async function joinGroup(tx: Db, groupId: string, childIds: readonly stri
   if (fresh.length > 0)
     await inSessionsToCome(tx, groupId, access.today, (members) => [...members, ...fresh.filter((id) => !members.includes(id))]);
 }
-async function leave(tx: Db, groupId: string, childIds: readonly string[], { access, by, now }: Actor): Promise<void> {
+/** Takes children out of a group and out of its sessions to come, and says so in its history. Returns the keys of what it said. */
+export async function leaveGroup(tx: Db, groupId: string, childIds: readonly string[], { access, by, now }: Actor): Promise<string[]> {
   const here = new Set(await membersOf(tx, groupId));
   const gone = [...new Set(childIds)].filter((id) => here.has(id));
+  const moves: string[] = [];
   for (const childId of gone) {
+    const id = uuidv7();
+    moves.push(id);
     await tx.delete(groupMembers).where(and(eq(groupMembers.groupId, groupId), eq(groupMembers.childId, childId)));
-    await tx.insert(groupMoves).values({ id: uuidv7(), at: now, by, groupId, childId, what: 'left' });
+    await tx.insert(groupMoves).values({ id, at: now, by, groupId, childId, what: 'left' });
   }
   if (gone.length > 0) await inSessionsToCome(tx, groupId, access.today, (members) => members.filter((id) => !gone.includes(id)));
+  return moves;
 }
 
 /** Changes a group of just this version. @throws Refusal `newer-version` with the group as it is */
@@ -131,7 +136,7 @@ async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: n
     await handSessionsToCome(tx, id, doing.access.today, current.adultId, body.adultId);
   if (!body.members) return;
   // members out of this colleague's sight stay as they are
-  await leave(
+  await leaveGroup(
     tx,
     id,
     current.members.filter((m) => !body.members!.includes(m)),
@@ -168,7 +173,7 @@ async function endOrReopen(tx: Db, { id, version }: { id: string; version: numbe
     if (end) await endSessionsToCome(tx, id, doing.access.today, doing.now);
     else if (was?.removedAt) {
       await reopenSessionsToCome(tx, id, was.removedAt);
-      await leave(tx, id, await elsewhereOf(tx, id), doing);
+      await leaveGroup(tx, id, await elsewhereOf(tx, id), doing);
       await followGroup(tx, id, doing.access.today);
     }
     return;
@@ -258,7 +263,7 @@ export const groupRoutes = [
           if (changed.length === 0)
             throw new ProblemError('newer-version', { current: await listGroups(tx as unknown as Db, access, ids) });
         }
-        if (body.from) await leave(tx as unknown as Db, body.from.id, [body.child], doing);
+        if (body.from) await leaveGroup(tx as unknown as Db, body.from.id, [body.child], doing);
         if (body.to) await joinGroup(tx as unknown as Db, body.to.id, [body.child], doing);
       });
       await live.tell({ topic: 'groups', by: me.id }, { groups: ids, children: [body.child] });

@@ -25,9 +25,7 @@ import { uuidv7 } from '../ids.js';
 import { readSettings } from '../settings/read-settings.js';
 import { schoolZone } from '../settings/school-day.js';
 import { orderBook } from '../library/orders.js';
-import { factsToWrite, matchList } from './match-list.js';
-
-const key = (text: string): string => text.normalize('NFKC').trim().toLowerCase().replace(/\s+/g, ' ');
+import { factsToWrite, key, matchList } from './match-list.js';
 
 /** What each row would do: see match-list.ts. */
 async function judge(db: Db, access: Access, rows: readonly ImportRow[], names: boolean) {

@@ -30,7 +30,8 @@ export interface Verdict {
   readonly writes: readonly (keyof Facts)[];
 }
 
-const key = (text: string): string => text.normalize('NFKC').trim().toLowerCase().replace(/\s+/g, ' ');
+/** A name, a class or a number as it is compared. */
+export const key = (text: string): string => text.normalize('NFKC').trim().toLowerCase().replace(/\s+/g, ' ');
 /** Whether two given facts contradict each other; what one does not know contradicts nothing. */
 const differ = (a: string | null | undefined, b: string | null | undefined): boolean => !!a && !!b && key(a) !== key(b);
 
