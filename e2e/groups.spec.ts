@@ -25,8 +25,11 @@ test('every place says what a carried child would change there; a rule is made, 
   await dialog.getByLabel('Child').selectOption({ label: ann });
   await dialog.getByLabel('Child').selectOption({ label: bo });
   await dialog.getByLabel(/^Why/).fill('They sit better apart');
-  await dialog.getByRole('button', { name: 'Keep this rule' }).click();
+  // pressed twice it is one rule
+  await dialog.getByRole('button', { name: 'Keep this rule' }).dblclick();
   await expect(dialog.getByText(`${ann} and ${bo} are apart`)).toBeVisible();
+  const rules = await getJson<{ why: string }[]>(page.request, `${demo.url}/api/groups/rules`);
+  expect(rules.filter((r) => r.why === 'They sit better apart')).toHaveLength(1);
   await page.keyboard.press('Escape');
 
   const grip = names('Willow').nth(1);

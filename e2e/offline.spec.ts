@@ -235,21 +235,31 @@ test('a record the server refuses is kept and shown with its reason, and holds u
     .click();
   await page.locator('[data-card]').waitFor();
   await allSent(page);
-  let first = true;
+  // of one answer all is refused: two marks at least stand there then
+  let refusing = 2;
   await page.route('**/api/outbox', async (route) => {
     const response = await route.fetch();
     const body = (await response.json()) as { results: { id: string; status: string; reason?: string }[] };
-    if (first) body.results[0] = { ...body.results[0]!, status: 'refused', reason: 'This child is no longer shared with you.' };
-    first = false;
+    body.results = body.results.map((result) =>
+      refusing-- > 0 ? { ...result, status: 'refused', reason: 'This child is no longer shared with you.' } : result,
+    );
     await route.fulfill({ response, json: body });
   });
-  await answer(page, '1');
-  await answer(page, '1');
+  for (let k = 0; k < 3; k += 1) await answer(page, '1');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Leave for later' }).click();
-  await page.getByRole('button', { name: '1 not taken' }).click();
+  await page.getByRole('button', { name: '2 not taken' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog).toContainText('This child is no longer shared with you.');
+  const kept = dialog.getByRole('listitem');
+  await expect(kept).toHaveCount(2);
+  await expect(kept.first()).toContainText('This child is no longer shared with you.');
+  // thrown away in two presses; a press elsewhere between them keeps it
+  await kept.first().getByRole('button', { name: 'Throw this one away' }).click();
+  await expect(kept).toHaveCount(2);
+  await kept.nth(1).getByRole('button').focus();
+  await kept.first().getByRole('button', { name: 'Throw this one away' }).click();
+  await kept.first().getByRole('button', { name: 'Throw it away for good' }).click();
+  await expect(kept).toHaveCount(1);
   await dialog.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('button', { name: '1 not taken' })).toHaveCount(0);
   await allSent(page);

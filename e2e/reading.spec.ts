@@ -309,6 +309,10 @@ test('a text of the school’s own is kept with its questions, sent out and read
   await expect.poll(async () => (await summary(page, demo.url, id))?.score.wcpm).toBe(40);
   // the text is changed: the reading keeps the words it was read in
   await go(page, `${demo.url}/library/texts?text=${own.id}`);
+  // paper leads back to where it was asked for
+  await page.getByRole('link', { name: 'Print it' }).click();
+  await page.getByRole('link', { name: 'Back' }).click();
+  await expect(page).toHaveURL(new RegExp(`/library/texts\\?text=${own.id}`));
   await page.getByRole('tab', { name: 'Change it' }).click();
   await page.getByRole('textbox', { name: 'Type or paste a text' }).fill('Quite another text about a fox.');
   await page.getByRole('button', { name: 'Keep the change' }).click();

@@ -158,6 +158,18 @@ describe('the strand of recall', () => {
     expect(judged(checks(() => ({ outcome: 'slow', ms: 4500 }))).strands.get('recall')!.state).toBe('secure');
     expect(judged(checks((_, k) => ({ outcome: k < 8 ? 'right' : 'wrong', ms: 1200 }))).strands.get('recall')!.state).toBe('gap');
   });
+  it('says on how much it rests: what words told of the pairs as well, and when', () => {
+    const [card] = checks(() => ({ outcome: 'right', ms: 1200 }));
+    const words = WORDS.map((item, k) => ({
+      ...mark({ kind: 'word', item, skill: 'blending', outcome: 'right', ms: 2000 }, k),
+      at: new Date(AT + 86_400_000 + k * 5000).toISOString(),
+    }));
+    const { pairs, strands } = judged([card!, ...words]);
+    const recall = strands.get('recall')!;
+    expect(recall.basedOn).toBe([...pairs.values()].reduce((sum, e) => sum + e.basedOn, 0));
+    expect(recall.basedOn).toBeGreaterThan(WORDS.length);
+    expect(recall.lastSeen).toBe(words.at(-1)!.at);
+  });
 });
 
 describe('what was foretold', () => {

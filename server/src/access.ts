@@ -146,14 +146,13 @@ async function lookUpAccess(db: Db, actor: Actor, today: string): Promise<Access
       isLent(s) ||
       (actor.role === 'tutor' ? own.has(s.groupId) : groupIds.has(s.groupId) || s.members.some((m) => childIds.has(m))));
   const groupsAlive = new Set(allGroups.map((g) => g.id));
-  const lentIds = new Set(lent.map((l) => l.groupId).filter((g) => groupsAlive.has(g)));
   return {
     actor,
     today,
     classIds,
     childIds,
     runIds,
-    lentIds,
+    lentIds: new Set(lent.map((l) => l.groupId)),
     groupIds: new Set([...groupIds].filter((g) => groupsAlive.has(g))),
     reachesSession,
   };
@@ -162,11 +161,12 @@ async function lookUpAccess(db: Db, actor: Actor, today: string): Promise<Access
 /** Groups this colleague may read: their own, and those they have for a time. */
 export const readable = (access: Access): Set<string> => new Set([...access.groupIds, ...access.lentIds]);
 
-/** The groups a colleague has for some days, today being one of them. */
+/** The groups a colleague has for some days, today being one of them; one that is over is nobody's. */
 async function lentTo(db: Db, colleagueId: string, today: string): Promise<{ groupId: string; from: string; until: string }[]> {
   return db
     .select({ groupId: lendings.groupId, from: lendings.from, until: lendings.until })
     .from(lendings)
+    .innerJoin(groups, and(eq(groups.id, lendings.groupId), isNull(groups.removedAt)))
     .where(and(eq(lendings.colleagueId, colleagueId), isNull(lendings.endedAt), lte(lendings.from, today), gte(lendings.until, today)));
 }
 

@@ -114,6 +114,18 @@ describe('a group given for a time', () => {
     expect(await get<Lending[]>(lead, '/api/lendings')).toEqual([]);
   });
 
+  it('leaves a session that was theirs before to whoever had the group for a time', async () => {
+    const [, , own] = await get<Session[]>(lead, '/api/sessions');
+    const given = { adultId: cover.id, version: own!.version };
+    expect((await school.ask('PATCH', `/api/sessions/${own!.id}`, { as: lead, body: given })).status).toBe(200);
+    const before = (await get<Session[]>(lead, '/api/sessions')).map((s) => s.adultId);
+    const body = { colleagueId: cover.id, from: today, until: on(9) };
+    const lent = (await school.ask('POST', `/api/groups/${group.id}/lendings`, { as: lead, body })).body as Lending & { sessions: number };
+    expect(lent.sessions).toBe(1);
+    await school.ask('DELETE', `/api/lendings/${lent.id}`, { as: lead });
+    expect((await get<Session[]>(lead, '/api/sessions')).map((s) => s.adultId)).toEqual(before);
+  });
+
   it('ends by itself after its last day, and names go two weeks after the session', async () => {
     await school.ask('POST', `/api/groups/${group.id}/lendings`, { as: lead, body: { colleagueId: cover.id, from: today, until: on(4) } });
     const at = async (day: string) => accessOf(school.running.db, { id: cover.id, role: 'tutor' }, day);

@@ -22,8 +22,8 @@ const REACH: readonly (readonly [share: number, deviations: number])[] = [
 
 /**
  * @param taught the pairs it is about; all where left out
- * @param from what was found of the strand by itself: on how many answers it rests, and when the last came
- * @returns `p`, `low` and `high` as shares of the pairs looked at; as found where no pair was
+ * @param from what was found of the strand by itself
+ * @returns `p`, `low` and `high` as shares of the pairs looked at, with how many answers they rest on; as found where no pair was
  */
 export function recallStrand(
   pairs: ReadonlyMap<Gpc, Estimate>,
@@ -41,5 +41,8 @@ export function recallStrand(
   const state: PairState = low >= NEARLY_ALL ? 'secure' : high < model.strand.gapBelow ? 'gap' : 'wobbly';
   const known = seen.filter((e) => e.known > 0.5);
   const slow = p >= model.strand.secureFrom && known.filter((e) => e.slow).length > known.length / 2;
-  return { ...from, state, p, low, high, slow };
+  // it rests on all that was seen of these pairs, in words and texts too, and not on cards alone
+  const basedOn = seen.reduce((sum, e) => sum + e.basedOn, 0);
+  const lastSeen = seen.reduce((last, e) => (e.lastSeen > last ? e.lastSeen : last), from.lastSeen);
+  return { ...from, state, p, low, high, slow, basedOn, lastSeen };
 }

@@ -205,8 +205,7 @@ export const childFileRoutes = [
             mentions: [],
           });
       });
-      await live.tell({ topic: 'children' }, { everyone: true });
-      await live.tell({ topic: 'classes' }, { everyone: true });
+      await live.tellOfPeople();
       return toChild(await requireChild(db, id));
     },
   ),

@@ -74,8 +74,7 @@ export const childRecordRoutes = [
         .where(and(eq(children.id, params.id), eq(children.version, version)))
         .returning();
       if (!changed) throw new ProblemError('newer-version', { current: toChild(await requireChild(db, params.id)) });
-      await live.tell({ topic: 'children', id: params.id }, { everyone: true });
-      if (change.classId !== undefined) await live.tell({ topic: 'classes' }, { everyone: true });
+      await live.tellOfPeople();
       return toChild(changed);
     },
   ),

@@ -239,8 +239,7 @@ export const eraseRoutes = [
       throw new ProblemError('not-allowed', { detail: 'You asked for this yourself: another lead can do it now, you can from tomorrow.' });
     const counts = await eraseChild(db, recordingStore, row.child);
     const [done] = await db.update(t.erasures).set({ doneBy: me.id, doneAt: now(), counts }).where(eq(t.erasures.id, row.id)).returning();
-    for (const topic of ['children', 'classes', 'groups', 'sessions', 'readings', 'checks', 'remarks'] as const)
-      await live.tell({ topic }, { everyone: true });
+    await live.tellOfPeople();
     return toErasure(done!, null);
   }),
 

@@ -82,7 +82,7 @@ export const leaverRoutes = [
         const left = await leaveGroups(tx as unknown as Db, params.id, me.id, at, access.today);
         return { child: toChild(changed), groups: left.map((g) => g.name) };
       });
-      for (const topic of ['children', 'classes', 'groups', 'sessions'] as const) await live.tell({ topic }, { everyone: true });
+      await live.tellOfPeople();
       return result;
     },
   ),
@@ -106,8 +106,7 @@ export const leaverRoutes = [
             await joinGroup(tx, groupId, [params.id], { access, by: me.id, now: now() });
         return back!;
       });
-      const topics = body.groups ? (['children', 'classes', 'groups', 'sessions'] as const) : (['children', 'classes'] as const);
-      for (const topic of topics) await live.tell({ topic }, { everyone: true });
+      await live.tellOfPeople();
       return toChild(changed);
     },
   ),

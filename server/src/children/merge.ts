@@ -170,8 +170,7 @@ export const mergeRoutes = [
           .returning();
         return row!;
       });
-      for (const topic of ['children', 'classes', 'groups', 'sessions', 'readings', 'checks'] as const)
-        await live.tell({ topic }, { everyone: true });
+      await live.tellOfPeople();
       return toMerge(db, made);
     },
   ),
@@ -210,8 +209,7 @@ export const mergeRoutes = [
       await takeBackFacts(tx, row.kept, { wrote: row.moved.filled ?? {}, was: NOTHING });
       await tx.update(t.merges).set({ undoneAt: now() }).where(eq(t.merges.id, row.id));
     });
-    for (const topic of ['children', 'classes', 'groups', 'sessions', 'readings', 'checks'] as const)
-      await live.tell({ topic }, { everyone: true });
+    await live.tellOfPeople();
     return toMerge(db, { ...row, undoneAt: now() });
   }),
 ];

@@ -142,8 +142,7 @@ export const classRoutes = [
           .where(eq(classes.id, params.id));
         return kids.filter((k) => k.removedAt === null).length;
       });
-      await live.tell({ topic: 'classes', id: params.id }, { everyone: true });
-      await live.tell({ topic: 'children' }, { everyone: true });
+      await live.tellOfPeople();
       return { moved };
     },
   ),

@@ -86,11 +86,16 @@ export const lendingRoutes = [
       let moved: string[] = [];
       await db.transaction(async (tx) => {
         const t = tx as unknown as Db;
-        await t.insert(lendings).values({ id, groupId: params.id, ...body, by: me.id, at: now() });
+        const from = body.from < access.today ? access.today : body.from;
+        const inTime = ahead(t, params.id, from, body.until);
+        const theirs = await t
+          .select({ id: sessions.id })
+          .from(sessions)
+          .where(and(inTime, eq(sessions.adultId, body.colleagueId)));
+        await t.insert(lendings).values({ id, groupId: params.id, ...body, by: me.id, at: now(), theirs: theirs.map((s) => s.id) });
         // what was given to somebody else by itself stays theirs
         const own = group!.adultId === null ? isNull(sessions.adultId) : or(isNull(sessions.adultId), eq(sessions.adultId, group!.adultId));
-        const from = body.from < access.today ? access.today : body.from;
-        moved = await give(t, and(ahead(t, params.id, from, body.until), own), body.colleagueId);
+        moved = await give(t, and(inTime, own), body.colleagueId);
       });
       const colleaguesTold = [body.colleagueId, ...(group!.adultId ? [group!.adultId] : [])];
       await live.tell({ topic: 'groups', id: params.id, by: me.id }, { groups: [params.id], colleagues: colleaguesTold });
@@ -112,7 +117,8 @@ export const lendingRoutes = [
         const t = tx as unknown as Db;
         await t.update(lendings).set({ endedAt: now() }).where(eq(lendings.id, row.id));
         const from = row.from < access.today ? access.today : row.from;
-        moved = await give(t, and(ahead(t, row.groupId, from, row.until), eq(sessions.adultId, row.colleagueId)), group!.adultId);
+        const lent = and(eq(sessions.adultId, row.colleagueId), notInArray(sessions.id, [...row.theirs]));
+        moved = await give(t, and(ahead(t, row.groupId, from, row.until), lent), group!.adultId);
       });
       const told = { groups: [row.groupId], colleagues: [row.colleagueId, ...(group!.adultId ? [group!.adultId] : [])] };
       await live.tell({ topic: 'groups', id: row.groupId, by: me.id }, told);

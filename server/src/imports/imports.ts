@@ -167,8 +167,7 @@ export const importRoutes = [
       }
       await tx.insert(imports).values({ ...record, recorded });
     });
-    await live.tell({ topic: 'children' }, { everyone: true });
-    await live.tell({ topic: 'classes' }, { everyone: true });
+    await live.tellOfPeople();
     const [saved] = await db.select().from(imports).where(eq(imports.id, body.id));
     return toRecord(saved!);
   }),
@@ -218,8 +217,7 @@ export const importRoutes = [
       }
       await tx.update(imports).set({ undoneAt: now() }).where(eq(imports.id, params.id));
     });
-    await live.tell({ topic: 'children' }, { everyone: true });
-    await live.tell({ topic: 'classes' }, { everyone: true });
+    await live.tellOfPeople();
     const [saved] = await db.select().from(imports).where(eq(imports.id, params.id));
     const names =
       kept.size + back.size > 0

@@ -2,7 +2,7 @@
 import type { LiveEvent } from '@sapling/contract';
 import type { Response } from 'express';
 import { inArray } from 'drizzle-orm';
-import { accessOf, readable, SESSION_REACH, type Access, type Actor } from '../access.js';
+import { accessOf, readable, SESSION_REACH, type Access, type Actor, type SessionReach } from '../access.js';
 import type { Changes } from '../http/changes.js';
 import type { SignedIn } from '../auth/sign-in.js';
 import type { Bus } from './bus.js';
@@ -13,6 +13,8 @@ import { forgetZone, schoolDay } from '../settings/school-day.js';
 
 interface Listener {
   readonly actor: Actor;
+  /** What they reached when they were last told of something: a change may have taken it from them. */
+  reached: Promise<Access>;
   /** The sign-in it rests on, and when that ends. */
   readonly tokenHash: string;
   readonly until: string;
@@ -23,11 +25,23 @@ export interface About {
   readonly children?: readonly string[];
   readonly groups?: readonly string[];
   readonly sessions?: readonly string[];
+  /** Sessions as they were before: of another day or adult, they may have been somebody else's to see. */
+  readonly sessionsWere?: readonly SessionReach[];
   readonly everyone?: boolean;
   /** Colleagues told whatever they reach (somebody just taken off a session, say). */
   readonly colleagues?: readonly string[];
 }
 
+/** What names children, or follows from who is reached. */
+const OF_PEOPLE = [
+  'children',
+  'classes',
+  'groups',
+  'sessions',
+  'readings',
+  'checks',
+  'remarks',
+] as const satisfies readonly LiveEvent['topic'][];
 /** Topics that marks, checks and readings alone are about. */
 const OF_MARKS: ReadonlySet<LiveEvent['topic']> = new Set(['children', 'checks', 'readings']);
 
@@ -71,7 +85,10 @@ export class Live {
       'x-accel-buffering': 'no',
     });
     res.write('retry: 1500\n\n: hello\n\n');
-    const listener = { actor, tokenHash, until: expiresAt, res };
+    const reached = schoolDay(this.db, this.now()).then((today) => accessOf(this.db, actor, today));
+    // whoever tells meets the failure
+    reached.catch(() => undefined);
+    const listener = { actor, tokenHash, until: expiresAt, res, reached };
     this.#listeners.add(listener);
     res.on('close', () => this.#listeners.delete(listener));
   }
@@ -106,6 +123,10 @@ export class Live {
     this.bus.tell({ kind: 'event', event, about });
     await this.#deliver(event, about);
   }
+  /** Tells that a child came, went, is elsewhere or is called otherwise, or is another's to teach: all that names children is read again. */
+  async tellOfPeople(about: About = { everyone: true }): Promise<void> {
+    for (const topic of OF_PEOPLE) await this.tell({ topic }, about);
+  }
   async #deliver(event: LiveEvent, about: About): Promise<void> {
     this.changes.raise(OF_MARKS.has(event.topic) ? 'marks' : 'anything');
     const cache = new Map<string, Promise<Access>>();
@@ -118,17 +139,20 @@ export class Live {
             .from(sessions)
             .where(inArray(sessions.id, [...about.sessions]))
         : [];
-    for (const { actor, res } of this.#listeners) {
+    const any = (ids: readonly string[] | undefined, set: ReadonlySet<string>): boolean => (ids ?? []).some((id) => set.has(id));
+    const reaches = (access: Access): boolean =>
+      any(about.children, access.childIds) ||
+      any(about.children, access.runIds) ||
+      any(about.groups, readable(access)) ||
+      [...told, ...(about.sessionsWere ?? [])].some((session) => access.reachesSession(session));
+    for (const listener of this.#listeners) {
+      const { actor, res } = listener;
       let may = about.everyone === true || (about.colleagues ?? []).includes(actor.id);
       if (!may) {
         if (!cache.has(actor.id)) cache.set(actor.id, accessOf(this.db, actor, today));
-        const access = await cache.get(actor.id)!;
-        const any = (ids: readonly string[] | undefined, set: ReadonlySet<string>): boolean => (ids ?? []).some((id) => set.has(id));
-        may =
-          any(about.children, access.childIds) ||
-          any(about.children, access.runIds) ||
-          any(about.groups, readable(access)) ||
-          told.some((session) => access.reachesSession(session));
+        const [before, access] = await Promise.all([listener.reached, cache.get(actor.id)!]);
+        listener.reached = cache.get(actor.id)!;
+        may = reaches(access) || reaches(before);
       }
       if (may) res.write(`data: ${JSON.stringify(event)}\n\n`);
     }

@@ -201,6 +201,12 @@ async function requireAdult(db: Db, adultId: string | null | undefined): Promise
   if (!adult) throw new ProblemError('bad-input', { errors: [{ path: 'adultId', message: 'No such colleague.' }] });
 }
 
+/** By what a session was reached before it changed; whoever changed it may see a part of its children only. */
+async function asItWas(db: Db, { id, groupId, adultId, on }: Session): Promise<SessionReach> {
+  const [row] = await db.select({ members: sessions.members }).from(sessions).where(eq(sessions.id, id));
+  return { groupId, adultId, on, members: row!.members, removedAt: null };
+}
+
 /** What was changed of a session as it is now, told to whom it concerns. @throws Refusal `newer-version` where somebody was quicker */
 async function kept(
   { db, access, me, live }: Pick<Call<'updateSession'>, 'db' | 'access' | 'me' | 'live'>,
@@ -208,10 +214,7 @@ async function kept(
   changed: readonly unknown[],
 ): Promise<Session> {
   if (changed.length === 0) throw new ProblemError('newer-version', { current });
-  await live.tell(
-    { topic: 'sessions', id: current.id, by: me.id },
-    { sessions: [current.id], colleagues: current.adultId ? [current.adultId] : [] },
-  );
+  await live.tell({ topic: 'sessions', id: current.id, by: me.id }, { sessions: [current.id], sessionsWere: [await asItWas(db, current)] });
   return requireSession(db, access, current.id);
 }
 
@@ -346,7 +349,7 @@ export const sessionRoutes = [
       if (changed.length === 0) throw new ProblemError('newer-version', { current });
       await live.tell(
         { topic: 'sessions', id: params.id, by: me.id },
-        { groups: [current.groupId], colleagues: current.adultId ? [current.adultId] : [] },
+        { groups: [current.groupId], sessionsWere: [await asItWas(db, current)] },
       );
       return { ok: true as const };
     },

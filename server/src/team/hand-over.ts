@@ -63,8 +63,8 @@ export const handOverRoutes = [
       return { groups: given.length, sessions: coming.length, checks: open.length };
     });
     if (body.stop) live.drop(from.id);
-    for (const topic of ['team', 'groups', 'sessions', 'checks', 'timetable'] as const)
-      await live.tell({ topic, by: me.id }, { everyone: true });
+    await live.tellOfPeople();
+    for (const topic of ['team', 'timetable'] as const) await live.tell({ topic, by: me.id }, { everyone: true });
     return done;
   }),
 ];

@@ -146,8 +146,10 @@ export const teamRoutes = [
       }
       if (body.active === false) await endSignIns(tx, params.id);
     });
-    if (body.active === false) live.drop(params.id);
+    // in another part they are told of other things: their pages listen anew
+    if (body.active === false || (body.role ?? current.role) !== current.role) live.drop(params.id);
     await live.tell({ topic: 'team', id: params.id }, { everyone: true });
+    if (body.classIds) await live.tellOfPeople({ colleagues: [params.id] });
     return oneColleague(db, params.id);
   }),
 

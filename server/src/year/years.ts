@@ -49,8 +49,8 @@ async function listYears(db: Db, now: string): Promise<SchoolYear[]> {
 }
 
 async function tellAll(live: Live): Promise<void> {
-  for (const topic of ['classes', 'children', 'groups', 'sessions', 'timetable', 'team'] as const)
-    await live.tell({ topic }, { everyone: true });
+  await live.tellOfPeople();
+  for (const topic of ['timetable', 'team'] as const) await live.tell({ topic }, { everyone: true });
 }
 
 export const yearRoutes = [

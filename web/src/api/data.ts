@@ -15,6 +15,7 @@ import { noteReach } from '../outbox/outbox.js';
 import { keep, kept } from '../outbox/store.js';
 import { call, Unreachable, type Input } from './client.js';
 import { under } from '../base.js';
+import { TOPICS } from './topics.js';
 
 type Key = readonly [EndpointName, string];
 export const keyOf = (name: EndpointName, input: object): Key => [name, JSON.stringify(input)];
@@ -97,47 +98,6 @@ export function useLongData<N extends EndpointName>(
   return { ...useSWR(keyOf(name, {}), (key: Key) => read(key, work) as Promise<ResponseOf<Endpoints[N]>>), far };
 }
 
-const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
-  children: [
-    'children',
-    'child',
-    'evidence',
-    'childTeaching',
-    'today',
-    'progress',
-    'classes',
-    'leavers',
-    'merges',
-    'erasures',
-    'childTrail',
-  ],
-  // who is in a group, and whose it is, its sessions to come follow
-  groups: [
-    'groups',
-    'schoolYears',
-    'timetable',
-    'lendings',
-    'groupRules',
-    'groupHistory',
-    'groupOutcome',
-    'children',
-    'today',
-    'sessions',
-    'session',
-  ],
-  sessions: ['sessions', 'session', 'today', 'groupOutcome', 'practice', 'coverLinks', 'binned'],
-  checks: ['checks', 'check', 'today', 'binned'],
-  readings: ['readings', 'reading', 'children', 'child', 'evidence', 'today'],
-  classes: ['classes', 'children', 'child', 'progress', 'schoolYears'],
-  team: ['team', 'authState'],
-  timetable: ['timetable'],
-  settings: ['settings', 'children', 'child', 'progress'],
-  remarks: ['remarks', 'today'],
-  // nothing that is read: whoever waits for work hears of it by its name
-  work: [],
-  library: ['orders', 'texts', 'styles', 'corrections', 'schoolWords', 'cues', 'rules', 'children', 'child'],
-};
-
 /** Has everything of these topics that is on screen read again. */
 export function refresh(...topics: LiveEvent['topic'][]): Promise<unknown> {
   const names = new Set(topics.flatMap((t) => TOPICS[t]));
@@ -158,7 +118,9 @@ async function refreshChild(id: string): Promise<void> {
       { revalidate: (list: unknown) => child === undefined || list === undefined },
     ),
   ]);
-  const others: readonly EndpointName[] = TOPICS.children.filter((name) => name !== 'children' && (name !== 'classes' || !child));
+  // what to practise this week takes a school seconds to work out, and does not follow each mark
+  const apart: readonly EndpointName[] = child ? ['children', 'practice', 'classes'] : ['children', 'practice'];
+  const others = TOPICS.children.filter((name) => !apart.includes(name));
   await mutate((key) => about(key) && others.includes(key[0]) && (!OF_ONE_CHILD.has(key[0]) || key[1].includes(id)));
 }
 /** What is read for one child. */

@@ -23,12 +23,15 @@ const standing = (strand: Strand, p: string, low: string, high: string): string 
   strand === 'recall'
     ? `Knows about ${p} of the pairs looked at (from ${low} to ${high})`
     : `Gets a plain one right with a chance of ${p} (from ${low} to ${high})`;
+/** So many answers are listed. */
+const NEWEST = 150;
 const percent = (p: number): string => `${Math.round(p * 100)} %`;
 
 export function StrandPanel({ child, strand, onClose }: { child: ChildLine; strand: Strand; onClose: () => void }) {
   const { data: evidence, error } = useData('evidence', { params: { id: child.id } });
   const state = child.strands.find((s) => s.strand === strand);
-  const own = evidence?.filter((o) => o.skill === strand);
+  // recall is read off the pairs, wherever they were seen
+  const own = evidence?.filter((o) => o.skill === strand || (strand === 'recall' && o.gpc !== undefined));
   return (
     <Dialog side open onClose={onClose} title={fullName(child)} lead={`${inOwnWords(strand)}: ${STRAND_MEANS[strand]}`}>
       {state ? (
@@ -45,7 +48,8 @@ export function StrandPanel({ child, strand, onClose }: { child: ChildLine; stra
       ) : (
         <p className="mb-4 text-ink-2">Never looked at.</p>
       )}
-      {!own ? <Pending error={error} what="the answers" /> : <Marked list={own} />}
+      {!own ? <Pending error={error} what="the answers" /> : <Marked list={own.slice(0, NEWEST)} />}
+      {own && own.length > NEWEST && <p className="mt-3 text-sm text-ink-2">{own.length - NEWEST} older ones are not shown here.</p>}
     </Dialog>
   );
 }

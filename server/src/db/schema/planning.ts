@@ -158,6 +158,8 @@ export const lendings = pgTable(
     by: uuid('by').notNull(),
     at: at('at').notNull(),
     endedAt: at('ended_at'),
+    /** Sessions of that time that were theirs already: they stay so when it ends. */
+    theirs: jsonb('theirs').notNull().default([]).$type<readonly string[]>(),
   },
   (t) => [index('lendings_group').on(t.groupId), index('lendings_colleague').on(t.colleagueId)],
 );

@@ -1,0 +1,1 @@
+ALTER TABLE "lendings" ADD COLUMN "theirs" jsonb DEFAULT '[]'::jsonb NOT NULL;

@@ -1,0 +1,240 @@
+/** What happens in a school: each step takes whom it finds. */
+import { daysAfter } from '@sapling/core';
+import { expect } from 'vitest';
+import { uuidv7 } from '../../src/ids.js';
+import { now, observation, PASSWORD, schoolToday } from '../support.js';
+import { aReading, planFor } from './records.js';
+import { known, type ChildRow, type Roll, type World } from './world.js';
+
+export const GPCS = ['s:s', 't:t', 'ai:ay'];
+const aDay = (roll: Roll): string => daysAfter(schoolToday(), roll(9) - 3);
+
+/** What a walk remembers of what it did. */
+export class Walk {
+  /** By session: who was in it when it was held. Of them those are shown who have not left the school. */
+  readonly held = new Map<string, string[]>();
+  /** Merges that may still be taken back. */
+  readonly merges: string[] = [];
+  readonly ended: { id: string; version: number }[] = [];
+  readonly left: string[] = [];
+  /** Plans that lie in the bin. */
+  readonly out: string[] = [];
+  /** Children whose records are gone for good, by key. */
+  readonly erased: string[] = [];
+  /** What stood before, where getting there takes more than the step itself. */
+  settled: unknown = null;
+  constructor(
+    readonly world: World,
+    readonly roll: Roll,
+  ) {}
+
+  pick<T>(list: readonly T[]): T | undefined {
+    return list.length === 0 ? undefined : list[this.roll(list.length)];
+  }
+  /** Two different children; null where the school is too small to lose one. */
+  async twoChildren(): Promise<[ChildRow, ChildRow] | null> {
+    const kids = await this.world.children();
+    const [a, b] = [this.pick(kids)!, this.pick(kids)!];
+    return a.id === b.id || kids.length < 6 ? null : [a, b];
+  }
+  /** One of the groups that either is in. */
+  async groupOf(a: ChildRow, b: ChildRow): Promise<string | undefined> {
+    const teams = await this.world.groups();
+    return this.pick(teams.filter((g) => g.members.some((m) => m === a.id || m === b.id)))?.id;
+  }
+  async noteHeld(): Promise<void> {
+    for (const s of await this.world.sessions()) if (s.log) this.held.set(s.id, s.members.map((m) => m.id).sort()); // prettier-ignore
+  }
+}
+
+type Steps = Readonly<Record<string, (walk: Walk, w: World) => Promise<unknown>>>;
+
+const groupSteps: Steps = {
+  'a child moves': async (walk, w) => {
+    const [kids, teams] = [await w.children(), await w.groups()];
+    const child = walk.pick(kids)!;
+    const from = teams.find((g) => g.members.includes(child.id));
+    const to = walk.pick(teams.filter((g) => g.id !== from?.id && g.members.length < 6));
+    if (from || to)
+      await w.ask('POST', '/api/groups/move', { child: child.id, from: from ? known(from) : null, to: to ? known(to) : null });
+  },
+  'a group begins': async (walk, w) => {
+    const [kids, teams] = [await w.children(), await w.groups()];
+    const free = kids.filter((c) => !teams.some((g) => g.members.includes(c.id))).slice(0, 1 + walk.roll(3));
+    if (free.length === 0 || teams.length > 3) return;
+    const members = free.map((c) => c.id);
+    await w.ask('POST', '/api/groups', { groups: [{ name: 'Alder', adultId: walk.pick(w.adults)!, focus: ['ai:ay'], members }] });
+  },
+  'a group ends': async (walk, w) => {
+    const group = walk.pick(await w.groups());
+    if (!group) return;
+    await w.ask('POST', '/api/groups/arrange', { change: [], add: [], end: [known(group)], reopen: [] });
+    walk.ended.push({ id: group.id, version: group.version + 1 });
+  },
+  'a group that ended goes on': async (walk, w) => {
+    const again = walk.ended.shift();
+    if (again) await w.ask('POST', '/api/groups/arrange', { change: [], add: [], end: [], reopen: [again] });
+  },
+  'a group goes to another adult': async (walk, w) => {
+    const group = walk.pick(await w.groups());
+    if (group) await w.ask('PATCH', `/api/groups/${group.id}`, { adultId: walk.pick(w.adults)!, version: group.version });
+  },
+  'a group is lent': async (walk, w) => {
+    const group = walk.pick(await w.groups());
+    const colleagueId = walk.pick([w.lead.id, w.tutor.id])!;
+    const taken = await w.get<{ groupId: string }[]>('/api/lendings');
+    if (!group || group.adultId === colleagueId || taken.some((l) => l.groupId === group.id)) return;
+    await w.ask('POST', `/api/groups/${group.id}/lendings`, { colleagueId, from: schoolToday(), until: daysAfter(schoolToday(), 3) });
+  },
+  'two children are kept apart': async (walk, w) => {
+    const two = await walk.twoChildren();
+    const body = { kind: 'apart', children: two?.map((c) => c.id), slots: [], why: '', version: 0 };
+    if (two) await w.ask('PUT', `/api/groups/rules/${uuidv7()}`, body);
+  },
+};
+
+const childSteps: Steps = {
+  'a child leaves by a slip': async (walk, w) => {
+    const { id, version, classId } = walk.pick(await w.children())!;
+    const before = await w.all();
+    await w.ask('POST', `/api/children/${id}/leave`, { version });
+    await w.ask('POST', `/api/children/${id}/return`, { classId, groups: true });
+    expect(await w.all(), 'who left by a slip is where they were').toEqual(before);
+  },
+  'a child leaves': async (walk, w) => {
+    const kids = await w.children();
+    if (kids.length < 6) return;
+    const { id, version } = walk.pick(kids)!;
+    await w.ask('POST', `/api/children/${id}/leave`, { version });
+    walk.left.push(id);
+  },
+  'a child comes back': async (walk, w) => {
+    const id = walk.left.shift();
+    if (id) await w.ask('POST', `/api/children/${id}/return`, { classId: walk.pick(await w.classes())!.id });
+  },
+  'two records become one for some time': async (walk, w) => {
+    const two = await walk.twoChildren();
+    if (!two) return;
+    walk.merges.push((await w.merge(two[0].id, two[1].id, await walk.groupOf(...two))).id);
+    await walk.noteHeld();
+  },
+  'and are two again': async (walk, w) => {
+    const id = walk.merges.shift();
+    if (!id) return;
+    await w.ask('POST', `/api/merges/${id}/undo`);
+    await walk.noteHeld();
+  },
+  'a child is erased': async (walk, w) => {
+    const kids = await w.children();
+    if (kids.length < 7 || walk.erased.length > 0) return;
+    const { id } = walk.pick(kids)!;
+    const asked = await w.ask<{ id: string }>('POST', `/api/children/${id}/erasure`, { password: PASSWORD });
+    await w.ask('POST', `/api/erasures/${asked.id}/confirm`, { password: PASSWORD }, w.second);
+    walk.erased.push(id);
+    for (const merge of await w.get<{ id: string; kept: string; gone: string }[]>('/api/merges'))
+      if (merge.kept === id || merge.gone === id) walk.merges.splice(walk.merges.indexOf(merge.id), 1);
+  },
+  'a name is put right': async (walk, w) => {
+    const { id, version, givenName } = walk.pick(await w.children())!;
+    await w.ask('PATCH', `/api/children/${id}`, { givenName: `${givenName.slice(0, 12)}${walk.roll(10)}`, version });
+  },
+  'a child goes to another class': async (walk, w) => {
+    const { id, version } = walk.pick(await w.children())!;
+    await w.ask('PATCH', `/api/children/${id}`, { classId: walk.pick(await w.classes())!.id, version });
+  },
+  'a child comes by hand': async (walk, w) => {
+    if ((await w.children()).length > 14) return;
+    const record = { familyName: 'Newly', externalId: null, firstLanguage: '', needs: '', dateOfBirth: null };
+    await w.ask('POST', '/api/children', { id: uuidv7(), givenName: 'Jo', classId: walk.pick(await w.classes())!.id, ...record });
+  },
+  'a teacher has other classes': async (walk, w) => {
+    const { version } = (await w.get<{ id: string; version: number }[]>('/api/team')).find((c) => c.id === w.teacher.id)!;
+    const classIds = (await w.classes()).map((c) => c.id).filter(() => walk.roll(2) === 0);
+    await w.ask('PATCH', `/api/team/${w.teacher.id}`, { classIds, version });
+  },
+  'a class was taught more': async (walk, w) => {
+    const { id, taughtSteps, version } = walk.pick(await w.classes())!;
+    await w.ask('PATCH', `/api/classes/${id}`, { taughtSteps: Math.min(30, taughtSteps + 1 + walk.roll(9)), version });
+  },
+  'a class becomes part of another': async (walk, w) => {
+    const rooms = await w.classes();
+    if (rooms.length < 3) return;
+    const [from, into] = [walk.pick(rooms)!, walk.pick(rooms)!];
+    if (from.id === into.id) return;
+    await w.ask('POST', `/api/classes/${from.id}/merge`, { into: into.id, version: from.version });
+  },
+  'a class begins': async (walk, w) => {
+    const rooms = await w.classes();
+    if (rooms.length > 3) return;
+    const orderId = walk.pick(['riverbank', 'hillside', 'lantern'])!;
+    await w.ask('POST', '/api/classes', { name: `Class ${uuidv7().slice(-6)}`, year: '1', orderId });
+  },
+};
+
+const sessionSteps: Steps = {
+  'a session is planned': async (walk, w) => {
+    const group = walk.pick((await w.groups()).filter((g) => g.members.length > 0));
+    if (!group) return;
+    const body = { groupId: group.id, on: aDay(walk.roll), adultId: group.adultId, plan: planFor(group.members, walk.roll) };
+    await w.ask('POST', '/api/sessions', body);
+  },
+  'a session is held': async (walk, w) => {
+    const session = walk.pick((await w.sessions()).filter((s) => s.log === null && s.on <= schoolToday() && s.members.length > 0));
+    if (!session) return;
+    const there = session.members.map((m) => m.id);
+    const attendance = there.map((child) => ({ child, present: walk.roll(4) > 0 }));
+    const log = { id: uuidv7(), session: session.id, by: w.lead.id, at: now(), attendance, done: ['w'], happened: 'Well.' };
+    await w.send(['log', log], ['note', { id: uuidv7(), session: session.id, by: w.lead.id, at: now(), text: 'Bring the cards.' }]);
+    walk.held.set(session.id, there.sort());
+  },
+  'what was logged is changed': async (walk, w) => {
+    const session = walk.pick((await w.sessions()).filter((s) => s.log !== null));
+    if (!session?.log) return;
+    const { attendance, ...log } = session.log;
+    const flipped = attendance.map((a, k) => (k === 0 ? { ...a, present: !a.present } : a));
+    await w.send(['log', { ...log, attendance: flipped, id: uuidv7(), by: w.lead.id, at: now(), replaces: log.id, happened: 'Better.' }]);
+  },
+  'a plan moves to another day': async (walk, w) => {
+    const session = walk.pick((await w.sessions()).filter((s) => s.log === null));
+    if (!session) return;
+    await w.ask('PATCH', `/api/sessions/${session.id}`, { on: aDay(walk.roll), version: session.version });
+  },
+  'a session goes to another adult': async (walk, w) => {
+    const session = walk.pick((await w.sessions()).filter((s) => s.log === null));
+    if (session) await w.ask('PATCH', `/api/sessions/${session.id}`, { adultId: walk.pick(w.adults)!, version: session.version });
+  },
+  'a plan is taken out for some time': async (walk, w) => {
+    const session = walk.pick((await w.sessions()).filter((s) => s.log === null));
+    if (!session) return;
+    await w.ask('DELETE', `/api/sessions/${session.id}?version=${session.version}`);
+    walk.out.push(session.id);
+  },
+  'and comes back': async (walk, w) => {
+    const id = walk.out.shift();
+    if (id) await w.ask('PUT', `/api/sessions/${id}/bin`, { binned: false });
+  },
+};
+
+const evidenceSteps: Steps = {
+  'a card is answered': async (walk, w) => {
+    const child = walk.pick(await w.children())!.id;
+    const { record } = observation(w.lead.id, child, { gpc: walk.pick(GPCS)!, outcome: walk.pick(['right', 'wrong', 'slow'])! });
+    await w.send(['observation', record]);
+  },
+  'a card is marked, and marked again': async (walk, w) => {
+    const child = walk.pick(await w.children())!.id;
+    const gpc = walk.pick(GPCS)!;
+    const { record } = observation(w.lead.id, child, { gpc, outcome: 'wrong' });
+    await w.send(['observation', record], ['observation', observation(w.lead.id, child, { gpc, replaces: record.id }).record]);
+  },
+  'a card is marked, and taken back': async (walk, w) => {
+    const child = walk.pick(await w.children())!.id;
+    const { record } = observation(w.lead.id, child, { gpc: walk.pick(GPCS)! });
+    const withdrawal = { id: uuidv7(), observation: record.id, child, by: w.lead.id, at: now() };
+    await w.send(['observation', record], ['withdrawal', withdrawal]);
+  },
+  'a text is read': async (walk, w) => {
+    await aReading(w, walk.pick(await w.children())!.id, walk.roll(8));
+  },
+};
+export const STEPS: Steps = { ...groupSteps, ...childSteps, ...sessionSteps, ...evidenceSteps };

@@ -1,0 +1,112 @@
+/** The school a walk goes through: who asks, what is asked again and again, and everything that can be seen of it. */
+import { expect } from 'vitest';
+import type { Child, Group, Merge, PairStateRow, ReadingSummary, SchoolClass, Session, StrandStateRow } from '@sapling/contract';
+import { School, type Person } from '../support.js';
+
+export type ChildRow = Child & { line: PairStateRow[]; strands: StrandStateRow[] };
+export type Roll = (below: number) => number;
+
+/** mulberry32: the same walk for the same number. */
+export function dice(seed: number): Roll {
+  let a = seed;
+  return (below) => {
+    a = (a + 0x6d2b79f5) | 0;
+    let t = Math.imul(a ^ (a >>> 15), 1 | a);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return Math.floor((((t ^ (t >>> 14)) >>> 0) / 4294967296) * below);
+  };
+}
+export const known = (e: { version: number; id: string }) => ({ id: e.id, version: e.version });
+
+const sorted = (ids: readonly string[]): string[] => [...ids].sort();
+const of = <T extends { id: string }>(list: readonly T[], what: (e: T) => unknown) =>
+  [...list].sort((a, b) => (a.id < b.id ? -1 : 1)).map((e) => [e.id, what(e)]);
+
+export class World {
+  readonly school = new School();
+  lead!: Person;
+  /** Another lead. */
+  second!: Person;
+  tutor!: Person;
+  /** Has the first class. */
+  teacher!: Person;
+  /** Colleagues a group may be given to; null for nobody. */
+  readonly adults: (string | null)[] = [null];
+  /** How many years may still be closed: each makes a backup first, which takes seconds. */
+  closes = 0;
+
+  async open(): Promise<void> {
+    await this.school.open();
+    this.lead = await this.school.setUp();
+    for (const [name, children] of [
+      ['Wrens', ['Ada', 'Ben', 'Cleo', 'Dan', 'Eve']],
+      ['Larks', ['Fay', 'Gus', 'Hal', 'Ivy']],
+    ] as const) {
+      await this.school.addClass(name);
+      await this.school.addChildren(name, children);
+    }
+    this.tutor = await this.school.add('tutor', 'tutor');
+    this.teacher = await this.school.add('teacher', 'teacher', [(await this.classes())[0]!.id]);
+    this.second = await this.school.add('second', 'lead');
+    // some records know what others do not
+    for (const [k, { id, version }] of (await this.children()).entries())
+      await this.ask('PATCH', `/api/children/${id}`, { externalId: k % 2 ? `N${k}` : null, needs: k % 3 ? 'Glasses' : '', version });
+    this.adults.push(this.lead.id, this.tutor.id);
+  }
+
+  async get<T>(path: string, as = this.lead, school = this.school): Promise<T> {
+    const { status, body } = await school.ask('GET', path, { as });
+    expect(status, `${path}: ${JSON.stringify(body).slice(0, 300)}`).toBe(200);
+    return body as T;
+  }
+  async ask<T>(method: string, path: string, body?: unknown, as = this.lead): Promise<T> {
+    const answer = await this.school.ask(method, path, { as, body });
+    expect(answer.status, `${method} ${path} ${JSON.stringify(body)}: ${JSON.stringify(answer.body)}`).toBe(200);
+    return answer.body as T;
+  }
+  /** Records as a device sends them, each of which is stored. */
+  async send(...entries: (readonly [type: string, record: Record<string, unknown> & { id: string }])[]): Promise<void> {
+    const body = { entries: entries.map(([type, record]) => ({ type, id: record.id, record })) };
+    const { results } = await this.ask<{ results: { status: string }[] }>('POST', '/api/outbox', body);
+    expect(
+      results.map((r) => r.status),
+      JSON.stringify(results),
+    ).toEqual(results.map(() => 'stored'));
+  }
+  readonly children = (): Promise<ChildRow[]> => this.get('/api/children');
+  readonly groups = (): Promise<Group[]> => this.get('/api/groups');
+  readonly sessions = (): Promise<Session[]> => this.get('/api/sessions');
+  readonly classes = (): Promise<SchoolClass[]> => this.get('/api/classes');
+  readonly readings = (): Promise<ReadingSummary[]> => this.get('/api/readings');
+
+  /** Everything a lead sees, without what says only that something was touched. @param as where it was read in elsewhere */
+  async all(as = this.lead, school = this.school): Promise<Record<string, unknown>> {
+    const get = <T>(path: string): Promise<T> => this.get<T>(path, as, school);
+    const kids = await get<ChildRow[]>('/api/children');
+    const plans = await get<Session[]>('/api/sessions');
+    const bin = await get<Record<string, { id: string }[]>>('/api/bin');
+    return {
+      children: of(kids, (c) => [
+        [c.givenName, c.familyName, c.classId, c.externalId, c.needs, c.dateOfBirth],
+        c.line.map((p) => [p.gpc, p.state, p.basedOn]),
+        c.strands.map((s) => [s.strand, s.state, s.basedOn]),
+      ]),
+      groups: of(await get<Group[]>('/api/groups'), (g) => [g.name, g.adultId, g.focus, g.slot, sorted(g.members)]),
+      sessions: of(plans, (s) => [
+        [s.on, s.adultId, s.plan, sorted(s.members.map((m) => m.id))],
+        s.log && { ...s.log, attendance: of(s.log.attendance.map((a) => ({ id: a.child, ...a })), (a) => a.present) }, // prettier-ignore
+        s.notes.map((n) => n.text),
+      ]),
+      bin: Object.fromEntries(Object.entries(bin).map(([kind, list]) => [kind, sorted(list.map((e) => e.id))])),
+      leavers: sorted((await get<{ id: string }[]>('/api/leavers')).map((l) => l.id)),
+      classes: of(await get<SchoolClass[]>('/api/classes'), (c) => [c.name, c.year, c.orderId, c.taughtSteps, c.children]),
+      readings: of(await get<ReadingSummary[]>('/api/readings'), (r) => [r.child, r.title, r.done, r.score, r.nth]),
+      rules: of(await get<{ id: string; kind: string; children: string[] }[]>('/api/groups/rules'), (r) => [r.kind, sorted(r.children)]),
+      lendings: of(await get<{ id: string; colleagueId: string }[]>('/api/lendings'), (l) => l.colleagueId),
+    };
+  }
+  /** Two records become one, in the group said. */
+  merge(kept: string, other: string, group?: string): Promise<Merge> {
+    return this.ask('POST', `/api/children/${kept}/merge`, { other, group });
+  }
+}
