@@ -14,7 +14,7 @@ import { forgetZone, schoolDay } from '../settings/school-day.js';
 interface Listener {
   readonly actor: Actor;
   /** What they reached when they were last told of something: a change may have taken it from them. */
-  reached: Promise<Access>;
+  reached: Promise<Access | null>;
   /** The sign-in it rests on, and when that ends. */
   readonly tokenHash: string;
   readonly until: string;
@@ -85,9 +85,9 @@ export class Live {
       'x-accel-buffering': 'no',
     });
     res.write('retry: 1500\n\n: hello\n\n');
-    const reached = schoolDay(this.db, this.now()).then((today) => accessOf(this.db, actor, today));
-    // whoever tells meets the failure
-    reached.catch(() => undefined);
+    const reached = schoolDay(this.db, this.now())
+      .then((today) => accessOf(this.db, actor, today))
+      .catch(() => null);
     const listener = { actor, tokenHash, until: expiresAt, res, reached };
     this.#listeners.add(listener);
     res.on('close', () => this.#listeners.delete(listener));
@@ -140,19 +140,20 @@ export class Live {
             .where(inArray(sessions.id, [...about.sessions]))
         : [];
     const any = (ids: readonly string[] | undefined, set: ReadonlySet<string>): boolean => (ids ?? []).some((id) => set.has(id));
-    const reaches = (access: Access): boolean =>
-      any(about.children, access.childIds) ||
-      any(about.children, access.runIds) ||
-      any(about.groups, readable(access)) ||
-      [...told, ...(about.sessionsWere ?? [])].some((session) => access.reachesSession(session));
+    const reaches = (access: Access | null): boolean =>
+      access !== null &&
+      (any(about.children, access.childIds) ||
+        any(about.children, access.runIds) ||
+        any(about.groups, readable(access)) ||
+        [...told, ...(about.sessionsWere ?? [])].some((session) => access.reachesSession(session)));
     for (const listener of this.#listeners) {
       const { actor, res } = listener;
       let may = about.everyone === true || (about.colleagues ?? []).includes(actor.id);
       if (!may) {
         if (!cache.has(actor.id)) cache.set(actor.id, accessOf(this.db, actor, today));
-        const [before, access] = await Promise.all([listener.reached, cache.get(actor.id)!]);
-        listener.reached = cache.get(actor.id)!;
-        may = reaches(access) || reaches(before);
+        const [before, now] = [listener.reached, cache.get(actor.id)!];
+        listener.reached = now.catch(() => null);
+        may = reaches(await now) || reaches(await before);
       }
       if (may) res.write(`data: ${JSON.stringify(event)}\n\n`);
     }

@@ -1,5 +1,6 @@
 /** What happens in a school: each step takes whom it finds. */
 import { daysAfter } from '@sapling/core';
+import type { SchoolSettings, Timetable } from '@sapling/contract';
 import { expect } from 'vitest';
 import { uuidv7 } from '../../src/ids.js';
 import { now, observation, PASSWORD, schoolToday } from '../support.js';
@@ -148,7 +149,7 @@ const childSteps: Steps = {
     await w.ask('POST', '/api/children', { id: uuidv7(), givenName: 'Jo', classId: walk.pick(await w.classes())!.id, ...record });
   },
   'a teacher has other classes': async (walk, w) => {
-    const { version } = (await w.get<{ id: string; version: number }[]>('/api/team')).find((c) => c.id === w.teacher.id)!;
+    const { version } = await w.colleague(w.teacher);
     const classIds = (await w.classes()).map((c) => c.id).filter(() => walk.roll(2) === 0);
     await w.ask('PATCH', `/api/team/${w.teacher.id}`, { classIds, version });
   },
@@ -237,4 +238,38 @@ const evidenceSteps: Steps = {
     await aReading(w, walk.pick(await w.children())!.id, walk.roll(8));
   },
 };
-export const STEPS: Steps = { ...groupSteps, ...childSteps, ...sessionSteps, ...evidenceSteps };
+
+const schoolSteps: Steps = {
+  'the school decides otherwise': async (walk, w) => {
+    const settings = await w.get<SchoolSettings & { version: number }>('/api/settings');
+    const change = walk.pick<Partial<SchoolSettings>>([
+      { selfCorrectionIsRight: !settings.selfCorrectionIsRight },
+      { secureFrom: settings.secureFrom === 0.8 ? 0.83 : 0.8 },
+      { slots: settings.slots.map((s) => ({ ...s, start: (s.start ?? 600) + (walk.roll(2) ? 5 : -5) })) },
+    ]);
+    await w.ask('PUT', '/api/settings', { ...settings, ...change });
+  },
+  'a group meets at another time': async (walk, w) => {
+    const group = walk.pick(await w.groups());
+    if (!group) return;
+    const { version, meetings } = await w.get<Timetable>('/api/timetable');
+    const slot = `${walk.pick(['nine', 'ten'])!}@${1 + walk.roll(5)}`;
+    const others = meetings.filter((m) => m.group !== group.id).map(({ group: g, slot: s, adultId, room }) => ({ group: g, slot: s, adultId, room })); // prettier-ignore
+    const meeting = { group: group.id, slot, adultId: walk.roll(3) ? null : w.tutor.id, room: walk.pick(['', 'nook'])! };
+    await w.ask('PUT', '/api/timetable', { version, meetings: [...others, meeting] });
+  },
+  'somebody writes a note': async (walk, w) => {
+    const group = walk.roll(2) ? walk.pick(await w.groups()) : undefined;
+    const subject = group?.id ?? walk.pick(await w.children())!.id;
+    await w.ask('POST', '/api/remarks', { id: uuidv7(), about: group ? 'group' : 'child', subject, text: 'Look at this, @tutor' });
+  },
+  'a group is called otherwise': async (walk, w) => {
+    const group = walk.pick(await w.groups());
+    if (group) await w.ask('PATCH', `/api/groups/${group.id}`, { name: `Elm ${walk.roll(100)}`, version: group.version });
+  },
+  'work is handed over': async (walk, w) => {
+    const { version } = await w.colleague(w.tutor);
+    await w.ask('POST', `/api/team/${w.tutor.id}/hand-over`, { to: walk.pick([w.lead.id, w.second.id])!, stop: false, version });
+  },
+};
+export const STEPS: Steps = { ...groupSteps, ...childSteps, ...sessionSteps, ...evidenceSteps, ...schoolSteps };

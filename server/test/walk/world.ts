@@ -1,6 +1,17 @@
 /** The school a walk goes through: who asks, what is asked again and again, and everything that can be seen of it. */
 import { expect } from 'vitest';
-import type { Child, Group, Merge, PairStateRow, ReadingSummary, SchoolClass, Session, StrandStateRow } from '@sapling/contract';
+import type {
+  Child,
+  Colleague,
+  Group,
+  Merge,
+  PairStateRow,
+  ReadingSummary,
+  SchoolClass,
+  SchoolSettings,
+  Session,
+  StrandStateRow,
+} from '@sapling/contract';
 import { School, type Person } from '../support.js';
 
 export type ChildRow = Child & { line: PairStateRow[]; strands: StrandStateRow[] };
@@ -52,6 +63,12 @@ export class World {
     for (const [k, { id, version }] of (await this.children()).entries())
       await this.ask('PATCH', `/api/children/${id}`, { externalId: k % 2 ? `N${k}` : null, needs: k % 3 ? 'Glasses' : '', version });
     this.adults.push(this.lead.id, this.tutor.id);
+    const slots = ['nine', 'ten'].map((id, k) => ({ id, name: id, rooms: 1, days: [1, 2, 3, 4, 5], start: 550 + 60 * k, minutes: 25 }));
+    await this.ask('PUT', '/api/settings', {
+      ...(await this.get<SchoolSettings & { version: number }>('/api/settings')),
+      slots,
+      rooms: [{ id: 'nook', name: 'Reading nook', busy: [] }],
+    });
   }
 
   async get<T>(path: string, as = this.lead, school = this.school): Promise<T> {
@@ -79,6 +96,9 @@ export class World {
   readonly classes = (): Promise<SchoolClass[]> => this.get('/api/classes');
   readonly readings = (): Promise<ReadingSummary[]> => this.get('/api/readings');
 
+  async colleague({ id }: Person): Promise<Colleague> {
+    return (await this.get<Colleague[]>('/api/team')).find((c) => c.id === id)!;
+  }
   /** Everything a lead sees, without what says only that something was touched. @param as where it was read in elsewhere */
   async all(as = this.lead, school = this.school): Promise<Record<string, unknown>> {
     const get = <T>(path: string): Promise<T> => this.get<T>(path, as, school);
