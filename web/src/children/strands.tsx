@@ -1,7 +1,7 @@
 /** A child's strands at a glance: each with its sign, the chance with its interval drawn, and what it rests on. */
 import type { ChildLine } from '@sapling/contract';
 import { STRANDS, type Strand } from '@sapling/core/evidence';
-import { STRAND_MEANS } from '../gaps/strand-panel.js';
+import { restsOn, STRAND_MEANS } from '../gaps/strand-panel.js';
 import { Sign, SIGN_WORDS, signOf } from '../ui/signs.js';
 import { inOwnWords } from '../wording/say.js';
 
@@ -23,13 +23,13 @@ export function Strands({ child, onStrand }: { child: ChildLine; onStrand?: (str
                 disabled={!onStrand}
                 onClick={() => onStrand?.(s.strand)}
                 title={STRAND_MEANS[s.strand]}
-                aria-label={`${inOwnWords(s.strand)}: ${SIGN_WORDS[signOf(s)]}, ${Math.round(s.p * 100)} % from ${s.basedOn} answers. Show what it rests on`}
+                aria-label={`${inOwnWords(s.strand)}: ${SIGN_WORDS[signOf(s)]}, ${Math.round(s.p * 100)} % from ${s.basedOn} ${restsOn(s.strand, s.basedOn)}. Show what it rests on`}
               >
                 <Sign state={signOf(s)} label={false} size={16} />
                 <span className="font-semibold">{inOwnWords(s.strand)}</span>
                 <Interval p={s.p} low={s.low} high={s.high} />
                 <span className="text-right text-sm text-ink-2">
-                  {Math.round(s.p * 100)} %, {s.basedOn} {s.basedOn === 1 ? 'answer' : 'answers'}
+                  {Math.round(s.p * 100)} %, {s.basedOn} {restsOn(s.strand, s.basedOn)}
                 </span>
               </button>
             </li>

@@ -23,6 +23,9 @@ const standing = (strand: Strand, p: string, low: string, high: string): string 
   strand === 'recall'
     ? `Knows about ${p} of the pairs looked at (from ${low} to ${high})`
     : `Gets a plain one right with a chance of ${p} (from ${low} to ${high})`;
+/** What a strand rests on so many of: recall is read off pairs, and a word is a look at each of its pairs. */
+export const restsOn = (strand: Strand, count: number): string =>
+  strand === 'recall' ? (count === 1 ? 'look' : 'looks') : count === 1 ? 'answer' : 'answers';
 /** So many answers are listed. */
 const NEWEST = 150;
 const percent = (p: number): string => `${Math.round(p * 100)} %`;
@@ -42,7 +45,8 @@ export function StrandPanel({ child, strand, onClose }: { child: ChildLine; stra
             <br />
             {state.slow && 'Practise for speed; it need not be taught again. '}
             {standing(strand, percent(state.p), percent(state.low), percent(state.high))}, from {state.basedOn}{' '}
-            {state.basedOn === 1 ? 'answer' : 'answers'}.{state.basedOn < 4 && ' Few, so the range is wide.'}
+            {restsOn(strand, state.basedOn)}
+            {strand === 'recall' && ' at a pair, in cards, words and texts'}.{state.basedOn < 4 && ' Few, so the range is wide.'}
           </span>
         </p>
       ) : (
