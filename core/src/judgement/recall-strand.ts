@@ -23,7 +23,7 @@ const REACH: readonly (readonly [share: number, deviations: number])[] = [
 /**
  * @param taught the pairs it is about; all where left out
  * @param from what was found of the strand by itself
- * @returns `p`, `low` and `high` as shares of the pairs looked at, with how many answers they rest on; as found where no pair was
+ * @returns `p`, `low` and `high` as shares of the pairs looked at, with how many looks at them they rest on; as found where no pair was
  */
 export function recallStrand(
   pairs: ReadonlyMap<Gpc, Estimate>,
