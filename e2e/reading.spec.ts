@@ -167,7 +167,7 @@ test('touch marks and changes; the child’s screen shows the text alone; what w
   await expect(page.getByRole('table').getByRole('link').first()).toBeVisible();
   await go(page, `${demo.url}/reading/${reading}`);
   await page.getByRole('button', { name: 'Set aside' }).click();
-  await expect(page.getByText('Set aside: it counts for nothing')).toBeVisible();
+  await expect(page.getByText('Set aside: it counts for nothing and is in no list.')).toBeVisible();
   await expect.poll(() => summary(page, demo.url, reading)).toBeUndefined();
   await page.getByRole('button', { name: 'Undo' }).press('Enter');
   await expect.poll(async () => (await summary(page, demo.url, reading))?.id).toBe(reading);
