@@ -14,6 +14,7 @@ import { seedDemo } from './demo/seed.js';
 import { safeError } from './http/safe-error.js';
 import { budgets } from './http/tries.js';
 import { Screens } from './evidence/screens.js';
+import { renewStates } from './evidence/states.js';
 import { ALONE, postgresBus } from './live/bus.js';
 import { openMail } from './mail/open-mail.js';
 import { Live } from './live/live.js';
@@ -93,6 +94,8 @@ export async function start(config: Config, into: Logger = pino({ level: config.
   });
   const { port } = server.address() as AddressInfo;
   log.info({ port }, 'listening');
+  // a made-up school has no states yet: they are worked out while whoever opens it chooses a name. Where that fails, the first list does it
+  if (seeded && pool.threads > 0) void renewStates(db, now()).catch(() => undefined);
   return {
     url: `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}`,
     seeded,
