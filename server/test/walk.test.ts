@@ -6,12 +6,14 @@
  */
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { School } from './support.js';
+import { deviceSteps } from './walk/devices.js';
 import { Listener } from './walk/hears.js';
 import { holds } from './walk/holds.js';
-import { STEPS, Walk } from './walk/steps.js';
+import { STEPS as PEOPLE, Walk } from './walk/steps.js';
 import { THERE_AND_BACK } from './walk/there-and-back.js';
 import { dice, World } from './walk/world.js';
 
+const STEPS = { ...PEOPLE, ...deviceSteps };
 /** So many walks; more with WALKS, to look for what these do not meet. */
 const WALKS = Array.from({ length: Number(process.env.WALKS ?? 2) }, (_, k) => 11 + k);
 const STEPS_EACH = Number(process.env.STEPS ?? 18);

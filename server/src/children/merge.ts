@@ -21,7 +21,7 @@ const UNDO_DAYS = 30;
 const NOTHING = { familyName: '', externalId: null, firstLanguage: '', needs: '', dateOfBirth: null } as const satisfies t.Facts;
 
 /** The tables whose rows are about one child: key and the column that names the child. */
-const OWNED = {
+export const OWNED = {
   observations: [t.observations, t.observations.id, t.observations.child],
   withdrawals: [t.withdrawals, t.withdrawals.id, t.withdrawals.child],
   checks: [t.checks, t.checks.id, t.checks.child],

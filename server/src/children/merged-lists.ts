@@ -18,6 +18,14 @@ export function inPlaceOf<T>(value: T, gone: string, kept: string): T {
   return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, inPlaceOf(inner as unknown, gone, kept)])) as T;
 }
 
+/** Who was there, where two in the list are one child: there if either was. */
+export function attendanceOfOne(was: Attendance, gone: string, kept: string): Attendance {
+  const both = was.filter((a) => a.child === gone || a.child === kept);
+  const counts =
+    both.find((a) => a.present && a.child === kept) ?? both.find((a) => a.present) ?? both.find((a) => a.child === kept) ?? both[0];
+  return was.flatMap((a) => (!both.includes(a) ? [a] : a === both[0] ? [{ ...counts!, child: kept }] : []));
+}
+
 /** Two records in a list again, as it stands now: whoever left it or came into it since stays out or in. */
 const apart = (now: readonly string[], was: readonly string[], kept: string, gone: string): string[] =>
   now.flatMap((id) => (id !== kept ? [id] : was.includes(kept) ? [kept, gone] : [gone]));
@@ -39,10 +47,9 @@ export async function mergeLists(tx: Db, gone: string, kept: string): Promise<t.
     lists.push({ table: 'sessions', id: row.id, was: row.was, ...(spoke && { plan: row.plan }) });
   }
   for (const row of await tx.select({ id: t.logs.id, was: t.logs.attendance }).from(t.logs).where(holds(t.logs.attendance))) {
-    const both = row.was.some((a) => a.child === kept);
     await tx
       .update(t.logs)
-      .set({ attendance: row.was.flatMap((a) => (a.child !== gone ? [a] : both ? [] : [{ ...a, child: kept }])) })
+      .set({ attendance: attendanceOfOne(row.was, gone, kept) })
       .where(eq(t.logs.id, row.id));
     lists.push({ table: 'logs', ...row });
   }
@@ -91,10 +98,13 @@ async function partLog(tx: Db, { id, was }: t.MergedList, kept: string, gone: st
   const [row] = await tx.select({ now: t.logs.attendance }).from(t.logs).where(eq(t.logs.id, id));
   if (!row) return;
   const before = was as Attendance;
-  const both = before.some((a) => a.child === kept);
-  const theirs = before.find((a) => a.child === gone)!;
+  const [own, theirs] = [before.find((a) => a.child === kept), before.find((a) => a.child === gone)!];
+  const one = JSON.stringify(attendanceOfOne(before, gone, kept).find((a) => a.child === kept));
+  // whose line nobody changed is the one it was
+  const parted = (line: Attendance[number]): Attendance =>
+    own ? [JSON.stringify(line) === one ? own : line, theirs] : [{ ...line, child: gone }];
   await tx
     .update(t.logs)
-    .set({ attendance: row.now.flatMap((a) => (a.child !== kept ? [a] : both ? [a, theirs] : [{ ...a, child: gone }])) })
+    .set({ attendance: row.now.flatMap((a) => (a.child === kept ? parted(a) : [a])) })
     .where(eq(t.logs.id, id));
 }

@@ -7,6 +7,7 @@ import { and, eq, getTableColumns, sql } from 'drizzle-orm';
 import { outboxEntry, type OutboxEntry } from '@sapling/contract';
 import { decide, type Need } from '../access.js';
 import { namedInLogs } from './logged-teaching.js';
+import { noteWithMerges, underKeptRecord } from './merged-since.js';
 import { touchEvidence, workOutSoon } from './states.js';
 import { storeStep } from '../readings/store.js';
 import { checks, logs, notes, observations, readings, sessions, withdrawals } from '../db/schema.js';
@@ -171,6 +172,34 @@ async function withUnseen(
 /** Entries that say something of what a child can do. */
 const EVIDENCE: ReadonlySet<OutboxEntry['type']> = new Set(['observation', 'withdrawal', 'reading', 'reading step']);
 
+interface Taken {
+  /** As it was stored: under the record that stayed, where two have become one. */
+  readonly entry: OutboxEntry;
+  readonly status: 'stored' | 'already';
+  /** Children of whom it says something besides. */
+  readonly taught: readonly string[];
+}
+/** Stores one record, and that something was recorded of the child with it: a list never shows what it does not rest on. @throws Refusal */
+async function take(call: Call<'sendOutbox'>, sent: OutboxEntry): Promise<Taken> {
+  if (sent.id !== sent.record.id) throw new ProblemError('bad-input', { detail: 'The entry and its record carry different ids.' });
+  const { entry, gone } = await underKeptRecord(call.db, call.access, sent);
+  await decide(call.db, call.access, needOf(entry));
+  if (entry.type === 'observation' && gone.length === 0) return { entry, status: await storeMark(call, entry.record), taught: [] };
+  return call.db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Db;
+    const within = { ...call, db: tx };
+    const status = entry.type === 'observation' ? await storeMark(within, entry.record) : await store(within, entry);
+    if (status === 'already') return { entry, status, taught: [] };
+    await noteWithMerges(tx, sent, gone);
+    // a mark raises the version of its child's evidence itself
+    if (entry.type !== 'observation' && EVIDENCE.has(entry.type) && 'child' in entry.record) await touchEvidence(tx, [entry.record.child]);
+    // what a session worked on with those who were there is evidence as well
+    const taught = entry.type === 'log' ? await namedInLogs(tx, entry.record.session) : [];
+    await touchEvidence(tx, taught);
+    return { entry, status, taught };
+  });
+}
+
 export const outboxRoute = route(
   'sendOutbox',
   { action: 'signed in' },
@@ -196,27 +225,8 @@ export const outboxRoute = route(
         results.push({ id: sent.id, status: 'refused', reason: `This record does not fit: ${issue!.path.join('.')} ${issue!.message}` });
         continue;
       }
-      const entry = parsed.data;
       try {
-        if (entry.id !== entry.record.id) throw new ProblemError('bad-input', { detail: 'The entry and its record carry different ids.' });
-        await decide(call.db, call.access, needOf(entry));
-        // what is recorded of a child and that something was, in one: a list never shows what it does not rest on
-        let taught: readonly string[] = [];
-        const status =
-          entry.type === 'observation'
-            ? await storeMark(call, entry.record)
-            : await call.db.transaction(async (transaction) => {
-                const tx = transaction as unknown as Db;
-                const stored = await store({ ...call, db: tx }, entry);
-                if (stored === 'stored' && EVIDENCE.has(entry.type) && 'child' in entry.record)
-                  await touchEvidence(tx, [entry.record.child]);
-                // what a session worked on with those who were there is evidence as well
-                if (stored === 'stored' && entry.type === 'log') {
-                  taught = await namedInLogs(tx, entry.record.session);
-                  await touchEvidence(tx, taught);
-                }
-                return stored;
-              });
+        const { entry, status, taught } = await take(call, parsed.data);
         results.push({ id: entry.id, status });
         if (status === 'stored') {
           if ('child' in entry.record) touchedChildren.add(entry.record.child);
@@ -229,7 +239,7 @@ export const outboxRoute = route(
         // only what is wrong with this record is this record's: a full disk is everybody's, and the device tries again
         if (!(error instanceof ProblemError) && !isDataError(error)) throw error;
         const reason = error instanceof ProblemError ? error.message : 'The database would not take this record.';
-        results.push({ id: entry.id, status: 'refused', reason });
+        results.push({ id: sent.id, status: 'refused', reason });
       }
     }
     const aboutChildren: About = { children: [...touchedChildren] };

@@ -24,7 +24,7 @@ export type ReadingOutcome = Pick<ReadingSummary, 'seconds' | 'score' | 'scale' 
 /** Raised where outcomes are worked out otherwise. */
 const FORM = 2;
 /** So many readings at once: their steps are read together. */
-const AT_ONCE = 10;
+const AT_ONCE = 25;
 
 function outcomeOf(words: readonly string[], steps: readonly StepRecord[], settings: ReadingSettings): ReadingOutcome {
   const markings = foldReading(steps);
@@ -68,23 +68,28 @@ export async function readingOutcomesOf(db: Db, ids: readonly string[]): Promise
       db.select({ id: readings.id, child: readings.child, words: readings.words }).from(readings).where(inArray(readings.id, some)),
       db.select().from(readingSteps).where(inArray(readingSteps.reading, some)),
     ]);
-    for (const row of rows) {
+    const found: Kept[] = [];
+    for (const { id: reading, child, words } of rows) {
       await breath();
-      const own = steps.filter((s) => s.reading === row.id);
-      const outcome = outcomeOf(row.words, own, settings);
-      out.set(row.id, outcome);
-      await keepOutcome(db, { reading: row.id, child: row.child, stamp, outcome }, own.length);
+      const own = steps.filter((s) => s.reading === reading);
+      const outcome = outcomeOf(words, own, settings);
+      out.set(reading, outcome);
+      found.push({ reading, child, stamp, outcome, steps: own.length });
     }
+    await keepOutcomes(db, found);
   }
   return out;
 }
 
-/** Kept unless a step came meanwhile: what it rests on is another thing then. */
-async function keepOutcome(db: Db, row: typeof readingOutcomes.$inferInsert, steps: number): Promise<void> {
+/** An outcome with how many steps it rests on. */
+type Kept = typeof readingOutcomes.$inferInsert & { readonly steps: number };
+/** Each is kept unless a step came meanwhile: what it rests on is another thing then. In one statement, since each is synced. */
+async function keepOutcomes(db: Db, found: readonly Kept[]): Promise<void> {
   await db.execute(sql`
     insert into ${readingOutcomes} (reading, child, stamp, outcome)
-    select ${row.reading}::uuid, ${row.child}::uuid, ${row.stamp}, ${JSON.stringify(row.outcome)}::jsonb
-    where (select count(*) from ${readingSteps} where ${readingSteps.reading} = ${row.reading}) = ${steps}
+    select f.reading, f.child, f.stamp, f.outcome
+    from json_to_recordset(${JSON.stringify(found)}::json) as f(reading uuid, child uuid, stamp text, outcome jsonb, steps int)
+    where (select count(*) from ${readingSteps} where ${readingSteps.reading} = f.reading) = f.steps
     on conflict (reading) do update set child = excluded.child, stamp = excluded.stamp, outcome = excluded.outcome`);
 }
 

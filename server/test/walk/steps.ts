@@ -48,7 +48,7 @@ export class Walk {
   }
 }
 
-type Steps = Readonly<Record<string, (walk: Walk, w: World) => Promise<unknown>>>;
+export type Steps = Readonly<Record<string, (walk: Walk, w: World) => Promise<unknown>>>;
 
 const groupSteps: Steps = {
   'a child moves': async (walk, w) => {
@@ -272,4 +272,6 @@ const schoolSteps: Steps = {
     await w.ask('POST', `/api/team/${w.tutor.id}/hand-over`, { to: walk.pick([w.lead.id, w.second.id])!, stop: false, version });
   },
 };
+
+/** What people do; what their devices do besides is in devices.ts. */
 export const STEPS: Steps = { ...groupSteps, ...childSteps, ...sessionSteps, ...evidenceSteps, ...schoolSteps };

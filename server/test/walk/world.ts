@@ -12,7 +12,8 @@ import type {
   Session,
   StrandStateRow,
 } from '@sapling/contract';
-import { School, type Person } from '../support.js';
+import { renewStates } from '../../src/evidence/states.js';
+import { now, School, type Person } from '../support.js';
 
 export type ChildRow = Child & { line: PairStateRow[]; strands: StrandStateRow[] };
 export type Roll = (below: number) => number;
@@ -43,6 +44,8 @@ export class World {
   teacher!: Person;
   /** Colleagues a group may be given to; null for nobody. */
   readonly adults: (string | null)[] = [null];
+  /** What devices have sent, a batch each. */
+  readonly sent: unknown[][] = [];
   /** How many years may still be closed: each makes a backup first, which takes seconds. */
   closes = 0;
 
@@ -84,6 +87,7 @@ export class World {
   /** Records as a device sends them, each of which is stored. */
   async send(...entries: (readonly [type: string, record: Record<string, unknown> & { id: string }])[]): Promise<void> {
     const body = { entries: entries.map(([type, record]) => ({ type, id: record.id, record })) };
+    this.sent.push(body.entries);
     const { results } = await this.ask<{ results: { status: string }[] }>('POST', '/api/outbox', body);
     expect(
       results.map((r) => r.status),
@@ -102,6 +106,8 @@ export class World {
   /** Everything a lead sees, without what says only that something was touched. @param as where it was read in elsewhere */
   async all(as = this.lead, school = this.school): Promise<Record<string, unknown>> {
     const get = <T>(path: string): Promise<T> => this.get<T>(path, as, school);
+    // what a class was taught moves the strand of recall, which is renewed beside
+    await renewStates(school.running.db, now());
     const kids = await get<ChildRow[]>('/api/children');
     const plans = await get<Session[]>('/api/sessions');
     const bin = await get<Record<string, { id: string }[]>>('/api/bin');

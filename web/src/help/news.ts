@@ -5,6 +5,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
     what: [
       'Pages that stand open follow what colleagues change everywhere: who came or went, a name put right, a group that ended or was lent.',
       'Recall says on how many looks at a pair it rests, those in words and texts among them, and lists them.',
+      'A check, a reading or a session that is under way while two records become one is kept with the record that stays.',
       'A class list asks who is who where only a name is known, brings back who had left, and fills in numbers and dates of birth.',
       'What a cycle came to counts for each child since they joined the group.',
       'Two records that are one child’s become one in the group you choose; who covers reads what to know about the plan, too.',
