@@ -24,7 +24,7 @@ export type ReadingOutcome = Pick<ReadingSummary, 'seconds' | 'score' | 'scale' 
 /** Raised where outcomes are worked out otherwise. */
 const FORM = 2;
 /** So many readings at once: their steps are read together. */
-const AT_ONCE = 25;
+const AT_ONCE = 10;
 
 function outcomeOf(words: readonly string[], steps: readonly StepRecord[], settings: ReadingSettings): ReadingOutcome {
   const markings = foldReading(steps);
