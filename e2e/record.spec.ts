@@ -127,6 +127,10 @@ test('two records that are one child’s become one, and two again', async ({ as
   const answers = async (id: string): Promise<number> =>
     (await getJson<unknown[]>(page.request, `${demo.url}/api/children/${id}/evidence`)).length;
   const [before, others] = [await answers(kept!.id), await answers(gone!.id)];
+  // a colleague has the other record’s page open
+  const teacher = await as('teacher');
+  await go(teacher, `${demo.url}/children/${gone!.id}`);
+  await expect(teacher.getByRole('heading', { level: 1, name: gone!.givenName })).toBeVisible();
   await go(page, `${demo.url}/children/${kept!.id}`);
   await page.getByRole('button', { name: 'Same child twice?' }).click();
   await page.getByLabel('The other record').selectOption(gone!.id);
@@ -134,6 +138,8 @@ test('two records that are one child’s become one, and two again', async ({ as
   await page.getByRole('button', { name: new RegExp(`^Put ${gone!.givenName}`) }).click();
   await expect(page.getByText(/went into this one/)).toBeVisible();
   expect(await answers(kept!.id)).toBe(before + others);
+  await teacher.getByText(/went into another one of the same child/).getByRole('link').click();
+  await expect(teacher.getByRole('heading', { level: 1, name: kept!.givenName })).toBeVisible();
   await go(page, `${demo.url}/children/left`);
   await page.getByRole('button', { name: /^Take .* out again$/ }).click();
   await expect(page.getByText('undone')).toBeVisible();

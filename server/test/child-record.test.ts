@@ -151,11 +151,13 @@ describe('a record', () => {
       observation(lead.id, gone.id, { gpc: 'a:a' }),
       observation(lead.id, gone.id, { gpc: 't:t', outcome: 'wrong' }),
     ]);
+    await school.ask('PUT', `/api/children/${gone.id}/recording-consent`, { as: teacher, body: { consent: true } });
     const made = await school.ask('POST', `/api/children/${kept.id}/merge`, { as: teacher, body: { other: gone.id } });
     expect(made.status).toBe(200);
     const one = await get(kept.id);
     expect(total(one)).toBe(3);
-    expect(one).toMatchObject({ givenName: 'Noor', needs: 'glasses' });
+    // the family agreed for the child, under whichever record it was noted
+    expect(one).toMatchObject({ givenName: 'Noor', needs: 'glasses', recordingConsent: true });
     expect((await school.ask('GET', `/api/children/${gone.id}`, { as: lead })).status).toBe(404);
     expect(((await school.ask('GET', '/api/leavers', { as: lead })).body as Row[]).some((l) => l.id === gone.id)).toBe(false);
     // marked since, under the kept record: that stays with it
@@ -164,8 +166,8 @@ describe('a record', () => {
     expect((undone.body as { undoneAt: string | null }).undoneAt).not.toBeNull();
     expect([total(await get(kept.id)), total(await get(gone.id))]).toEqual([2, 2]);
     // what the one took from the other is the other's alone again
-    expect((await get(kept.id)).needs).toBe('');
-    expect((await get(gone.id)).needs).toBe('glasses');
+    expect(await get(kept.id)).toMatchObject({ needs: '', recordingConsent: false });
+    expect(await get(gone.id)).toMatchObject({ needs: 'glasses', recordingConsent: true });
   });
 
   it('of one child kept twice, parted again after much has happened: what was changed since stands', async () => {

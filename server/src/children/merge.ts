@@ -76,6 +76,16 @@ async function partMembers(tx: Db, { kept, gone, moved }: typeof t.merges.$infer
   return { stayed: still.some((g) => moved.given?.includes(g.groupId)) };
 }
 
+/** The family's consent was the other record's. Where something has been recorded by it since, it stays: that was agreed to. */
+async function withoutTheirConsent(tx: Db, kept: string): Promise<void> {
+  const [sound] = await tx
+    .select({ reading: t.recordings.reading })
+    .from(t.recordings)
+    .where(and(eq(t.recordings.child, kept), isNull(t.recordings.deletedAt)))
+    .limit(1);
+  if (!sound) await tx.update(t.children).set({ recordingConsent: false }).where(eq(t.children.id, kept));
+}
+
 type Left = NonNullable<t.MergeMoves['left']>;
 const meeting = (tx: Db, child: string): Promise<{ id: string }[]> =>
   tx
@@ -148,9 +158,11 @@ export const mergeRoutes = [
         const lists = await mergeLists(tx, gone.id, kept.id);
         // what only the other record knew is kept
         const filled = Object.fromEntries(FACTS.flatMap((fact) => (!kept[fact] && gone[fact] ? [[fact, gone[fact]]] : []))) as t.Facts;
+        // what was recorded with the family’s consent comes with it, and can be taken back with it
+        const consent = !kept.recordingConsent && gone.recordingConsent;
         await tx
           .update(t.children)
-          .set({ ...filled, version: kept.version + 1 })
+          .set({ ...filled, ...(consent && { recordingConsent: true }), version: kept.version + 1 })
           .where(eq(t.children.id, kept.id));
         await tx
           .update(t.children)
@@ -165,7 +177,7 @@ export const mergeRoutes = [
             kept: kept.id,
             gone: gone.id,
             name: fullName(gone),
-            moved: { rows, groups: memberships.map((m) => m.groupId), given, left, filled, lists },
+            moved: { rows, groups: memberships.map((m) => m.groupId), given, left, filled, consent, lists },
           })
           .returning();
         return row!;
@@ -207,6 +219,7 @@ export const mergeRoutes = [
       await backInto(tx, row, stayed, access.today);
       // what the one took from the other is the other's alone again
       await takeBackFacts(tx, row.kept, { wrote: row.moved.filled ?? {}, was: NOTHING });
+      if (row.moved.consent) await withoutTheirConsent(tx, row.kept);
       await tx.update(t.merges).set({ undoneAt: now() }).where(eq(t.merges.id, row.id));
     });
     await live.tellOfPeople();

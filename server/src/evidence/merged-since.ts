@@ -58,6 +58,7 @@ async function mergedInto(db: Db, ids: readonly string[]): Promise<Map<string, s
 /** Notes with the merges that this has come since, nearest first. @param sent as the device sent it @param gone as `underKeptRecord` found them */
 export async function noteWithMerges(tx: Db, sent: OutboxEntry, gone: readonly string[]): Promise<void> {
   const table = TABLE[sent.type];
+  if (table === undefined && sent.type !== 'log') return;
   let attendance = sent.type === 'log' ? sent.record.attendance : [];
   for (const id of gone) {
     const [merge] = await tx

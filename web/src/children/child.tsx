@@ -17,6 +17,7 @@ import { ChildRecord } from './child-record.js';
 import { RecordingConsent } from './recording-consent.js';
 import { Strands } from './strands.js';
 import { Timeline } from './timeline.js';
+import { WentInto } from './went-into.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Direction } from '../ui/direction.js';
 import { Page, Pending } from '../ui/page.js';
@@ -39,7 +40,9 @@ export function Component() {
   if (!child)
     return (
       <Page title="Child">
-        <Pending error={error} what="this child" />
+        <WentInto id={id!} error={error}>
+          <Pending error={error} what="this child" />
+        </WentInto>
       </Page>
     );
   const name = fullName(child);
@@ -84,6 +87,7 @@ export function Component() {
         </>
       }
     >
+      <WentInto id={child.id} error={error} />
       <div className="mb-6 sheet p-4">
         <Line line={child.line} total={orders?.total(child.classId)} width="100%" />
         <div className="mt-3 flex flex-wrap items-center justify-between gap-3">

@@ -121,6 +121,8 @@ export interface MergeMoves {
   readonly left?: readonly { readonly groupId: string; readonly child: string; readonly move: string }[] | undefined;
   /** What the record that stayed did not know and took from the one that went. */
   readonly filled?: Facts | undefined;
+  /** Whether it took over that the family agreed to recordings, as only the record that went had it. */
+  readonly consent?: boolean | undefined;
   /** Lists of children as they stood: of sessions with a plan that spoke of who went, attendance of logs, rules. */
   readonly lists: readonly MergedList[];
 }
