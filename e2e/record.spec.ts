@@ -138,7 +138,10 @@ test('two records that are one child’s become one, and two again', async ({ as
   await page.getByRole('button', { name: new RegExp(`^Put ${gone!.givenName}`) }).click();
   await expect(page.getByText(/went into this one/)).toBeVisible();
   expect(await answers(kept!.id)).toBe(before + others);
-  await teacher.getByText(/went into another one of the same child/).getByRole('link').click();
+  await teacher
+    .getByText(/went into another one of the same child/)
+    .getByRole('link')
+    .click();
   await expect(teacher.getByRole('heading', { level: 1, name: kept!.givenName })).toBeVisible();
   await go(page, `${demo.url}/children/left`);
   await page.getByRole('button', { name: /^Take .* out again$/ }).click();
