@@ -45,7 +45,12 @@ export type Need =
   | { readonly action: 'read group'; readonly groupId: string }
   | { readonly action: 'plan session'; readonly groupId: string }
   | { readonly action: 'read session'; readonly sessionId: string }
-  | { readonly action: 'run session'; readonly sessionId: string }
+  | {
+      readonly action: 'run session';
+      readonly sessionId: string;
+      /** What is told of it is kept, though its plan was taken out meanwhile. */
+      readonly told?: true;
+    }
   | { readonly action: 'change session'; readonly sessionId: string };
 
 export interface Actor {
@@ -280,7 +285,7 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
       await sessionInReach(db, access, need.sessionId);
       return;
     case 'run session': {
-      const session = await sessionInReach(db, access, need.sessionId);
+      const session = await sessionInReach(db, access, need.sessionId, need.told);
       if (actor.role === 'lead' || actor.role === 'teacher' || session.adultId === actor.id) return;
       const [group] = await db.select({ adultId: groups.adultId }).from(groups).where(eq(groups.id, session.groupId));
       if (group?.adultId === actor.id) return;
@@ -297,9 +302,9 @@ export async function decide(db: Db, access: Access, need: Need): Promise<void> 
 }
 
 /** @throws Refusal `not-found` where there is none or it is out of reach */
-async function sessionInReach(db: Db, access: Access, id: string): Promise<SessionReach> {
+async function sessionInReach(db: Db, access: Access, id: string, thoughTakenOut = false): Promise<SessionReach> {
   const [session] = await db.select(SESSION_REACH).from(sessions).where(eq(sessions.id, id));
-  if (!session || !access.reachesSession(session)) throw new ProblemError('not-found');
+  if (!session || !access.reachesSession(thoughTakenOut ? { ...session, removedAt: null } : session)) throw new ProblemError('not-found');
   return session;
 }
 

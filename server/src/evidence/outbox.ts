@@ -5,13 +5,13 @@
  */
 import { and, eq, getTableColumns, sql } from 'drizzle-orm';
 import { outboxEntry, type OutboxEntry } from '@sapling/contract';
-import { decide, type Need } from '../access.js';
+import { accessOf, decide, type Need } from '../access.js';
 import { namedInLogs } from './logged-teaching.js';
 import { noteWithMerges, underKeptRecord } from './merged-since.js';
 import { touchEvidence, workOutSoon } from './states.js';
 import { storeStep } from '../readings/store.js';
 import { checks, logs, notes, observations, readings, sessions, withdrawals } from '../db/schema.js';
-import { heldUnlessShared } from '../db/held.js';
+import { changing, heldUnlessShared } from '../db/held.js';
 import { rows, type Db } from '../db/open.js';
 import { unstorable } from '../http/body.js';
 import { ProblemError } from '../http/problem.js';
@@ -35,7 +35,7 @@ function needOf(entry: OutboxEntry): Need {
       return { action: 'mark child', childId: entry.record.child };
     case 'log':
     case 'note':
-      return { action: 'run session', sessionId: entry.record.session };
+      return { action: 'run session', sessionId: entry.record.session, told: true };
   }
 }
 
@@ -142,6 +142,23 @@ async function tied(
     throw new ProblemError('not-allowed', { detail: 'The check or the mark that this belongs to is another child’s.' });
 }
 
+/**
+ * A session whose plan a colleague took out, and which was held all the same, is back with its log. One that was held before and
+ * put into the bin stays there. Returns whether it came back.
+ */
+async function asHeld(tx: Db, session: string): Promise<boolean> {
+  // whoever takes it out at this moment waits, and finds the log
+  const [row] = await tx.select({ removedAt: sessions.removedAt }).from(sessions).where(eq(sessions.id, session)).for('update');
+  if (!row || row.removedAt === null) return false;
+  const [before] = await tx.select({ id: logs.id }).from(logs).where(eq(logs.session, session)).limit(1);
+  if (before) return false;
+  await tx
+    .update(sessions)
+    .set({ removedAt: null, version: sql`${sessions.version} + 1` })
+    .where(eq(sessions.id, session));
+  return true;
+}
+
 /** Who was there are children of this session, or in reach of whoever logs it. */
 async function present(
   { db, access }: Call<'sendOutbox'>,
@@ -178,6 +195,8 @@ interface Taken {
   readonly status: 'stored' | 'already';
   /** Children of whom it says something besides. */
   readonly taught: readonly string[];
+  /** A session is in reach again by it, and who is in it. */
+  readonly cameBack?: boolean;
 }
 /** Stores one record, and that something was recorded of the child with it: a list never shows what it does not rest on. @throws Refusal */
 async function take(call: Call<'sendOutbox'>, sent: OutboxEntry): Promise<Taken> {
@@ -188,6 +207,7 @@ async function take(call: Call<'sendOutbox'>, sent: OutboxEntry): Promise<Taken>
   return call.db.transaction(async (transaction) => {
     const tx = transaction as unknown as Db;
     const within = { ...call, db: tx };
+    const cameBack = entry.type === 'log' && (await asHeld(tx, entry.record.session));
     const status = entry.type === 'observation' ? await storeMark(within, entry.record) : await store(within, entry);
     if (status === 'already') return { entry, status, taught: [] };
     await noteWithMerges(tx, sent, gone);
@@ -196,7 +216,7 @@ async function take(call: Call<'sendOutbox'>, sent: OutboxEntry): Promise<Taken>
     // what a session worked on with those who were there is evidence as well
     const taught = entry.type === 'log' ? await namedInLogs(tx, entry.record.session) : [];
     await touchEvidence(tx, taught);
-    return { entry, status, taught };
+    return { entry, status, taught, cameBack };
   });
 }
 
@@ -204,7 +224,8 @@ export const outboxRoute = route(
   'sendOutbox',
   { action: 'signed in' },
   { keepsReach: true, often: true, mostOctets: 4_000_000 },
-  async (call) => {
+  async (asked) => {
+    let call = asked;
     const results: { id: string; status: 'stored' | 'already' | 'refused'; reason?: string }[] = [];
     const touchedChildren = new Set<string>();
     const touchedSessions = new Set<string>();
@@ -226,8 +247,12 @@ export const outboxRoute = route(
         continue;
       }
       try {
-        const { entry, status, taught } = await take(call, parsed.data);
+        const { entry, status, taught, cameBack } = await take(call, parsed.data);
         results.push({ id: entry.id, status });
+        if (cameBack) {
+          await changing(call.db, async () => undefined);
+          call = { ...call, access: await accessOf(call.db, call.me, call.access.today) };
+        }
         if (status === 'stored') {
           if ('child' in entry.record) touchedChildren.add(entry.record.child);
           for (const id of taught) touchedChildren.add(id);

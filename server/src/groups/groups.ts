@@ -64,8 +64,8 @@ export interface Actor {
   readonly now: string;
 }
 
-/** Makes a group, as of today where no first day is named. */
-async function make(tx: Db, body: GroupBody, { access, by, now }: Actor): Promise<string> {
+/** Makes a group, as of today where no first day is named. Returns it with who joined it. */
+async function make(tx: Db, body: GroupBody, { access, by, now }: Actor): Promise<{ id: string; joined: string[] }> {
   const id = uuidv7();
   await tx.insert(groups).values({
     id,
@@ -80,12 +80,11 @@ async function make(tx: Db, body: GroupBody, { access, by, now }: Actor): Promis
     createdBy: by,
     createdAt: now,
   });
-  await joinGroup(tx, id, body.members, { access, by, now });
-  return id;
+  return { id, joined: await joinGroup(tx, id, body.members, { access, by, now }) };
 }
 
-/** Puts children into a group and into its sessions to come, and says so in its history. */
-export async function joinGroup(tx: Db, groupId: string, childIds: readonly string[], { access, by, now }: Actor): Promise<void> {
+/** Puts children into a group and into its sessions to come, and says so in its history. Returns who was not in it before. */
+export async function joinGroup(tx: Db, groupId: string, childIds: readonly string[], { access, by, now }: Actor): Promise<string[]> {
   const here = new Set(await membersOf(tx, groupId));
   const fresh = [...new Set(childIds)].filter((id) => !here.has(id));
   for (const childId of fresh) {
@@ -94,6 +93,36 @@ export async function joinGroup(tx: Db, groupId: string, childIds: readonly stri
   }
   if (fresh.length > 0)
     await inSessionsToCome(tx, groupId, access.today, (members) => [...members, ...fresh.filter((id) => !members.includes(id))]);
+  return fresh;
+}
+
+/**
+ * Refuses what would leave a child in two groups that meet, or in one after they left, because a colleague was quicker. Asked last,
+ * when all of a change is in: whoever changes the same children at the same moment waits for it, and sees what came of it.
+ * @param joined who has come into a group by this change
+ * @throws ProblemError `in-use`, saying who and where they are
+ */
+export async function requireOneGroupEach(tx: Db, joined: readonly string[]): Promise<void> {
+  if (joined.length === 0) return;
+  const rows = await tx
+    .select({ id: children.id, name: children.givenName, left: children.removedAt })
+    .from(children)
+    .where(inArray(children.id, [...joined]))
+    .orderBy(children.id)
+    // membership rows hold on to their child with a weaker lock than this, which does not stand in its way
+    .for('no key update');
+  const memberships = await tx
+    .select({ child: groupMembers.childId, group: groups.name })
+    .from(groupMembers)
+    .innerJoin(groups, and(eq(groups.id, groupMembers.groupId), isNull(groups.removedAt)))
+    .where(inArray(groupMembers.childId, [...joined]))
+    .orderBy(groups.createdAt, groups.id);
+  const says = rows.flatMap(({ id, name, left }) => {
+    if (left !== null) return [`${name} is not here any more.`];
+    const theirs = memberships.filter((m) => m.child === id).map((m) => m.group);
+    return theirs.length > 1 ? [`${name} is in a group by now: ${theirs[0]}.`] : [];
+  });
+  if (says.length > 0) throw new ProblemError('in-use', { detail: `${says.join(' ')} Nothing was changed.` });
 }
 /** Takes children out of a group and out of its sessions to come, and says so in its history. Returns the keys of what it said. */
 export async function leaveGroup(tx: Db, groupId: string, childIds: readonly string[], { access, by, now }: Actor): Promise<string[]> {
@@ -110,8 +139,8 @@ export async function leaveGroup(tx: Db, groupId: string, childIds: readonly str
   return moves;
 }
 
-/** Changes a group of just this version. @throws Refusal `newer-version` with the group as it is */
-async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: number }, doing: Actor): Promise<void> {
+/** Changes a group of just this version. Returns who joined it. @throws ProblemError `newer-version` with the group as it is */
+async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: number }, doing: Actor): Promise<string[]> {
   const [current] = await listGroups(tx, doing.access, [id]);
   if (!current) throw new ProblemError('not-found');
   await requireAdult(tx, body.adultId);
@@ -134,7 +163,7 @@ async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: n
   if (changed.length === 0) throw new ProblemError('newer-version', { current });
   if (body.adultId !== undefined && body.adultId !== current.adultId)
     await handSessionsToCome(tx, id, doing.access.today, current.adultId, body.adultId);
-  if (!body.members) return;
+  if (!body.members) return [];
   // members out of this colleague's sight stay as they are
   await leaveGroup(
     tx,
@@ -142,7 +171,7 @@ async function alter(tx: Db, id: string, body: Partial<GroupBody> & { version: n
     current.members.filter((m) => !body.members!.includes(m)),
     doing,
   );
-  await joinGroup(tx, id, body.members, doing);
+  return joinGroup(tx, id, body.members, doing);
 }
 
 /** Children of a group who have left the school, or have come into another group, since it ended. */
@@ -182,6 +211,9 @@ async function endOrReopen(tx: Db, { id, version }: { id: string; version: numbe
   throw new ProblemError('newer-version', { current });
 }
 
+/** The week shows whoever forms groups what is taken by others as well: when, where and by whom. */
+const WEEK = { everyone: true } as const;
+
 export const groupRoutes = [
   route('groups', { action: 'signed in' }, async ({ db, access }) => listGroups(db, access)),
 
@@ -193,7 +225,13 @@ export const groupRoutes = [
       const made: string[] = [];
       const doing = { access, by: me.id, now: now() };
       await db.transaction(async (tx) => {
-        for (const g of body.groups) made.push(await make(tx as unknown as Db, g, doing));
+        const joined: string[] = [];
+        for (const g of body.groups) {
+          const one = await make(tx as unknown as Db, g, doing);
+          made.push(one.id);
+          joined.push(...one.joined);
+        }
+        await requireOneGroupEach(tx as unknown as Db, joined);
       });
       await live.tell({ topic: 'groups', by: me.id }, { groups: made, children: body.groups.flatMap((g) => g.members) });
       return listGroups(db, access, made);
@@ -206,11 +244,15 @@ export const groupRoutes = [
     async ({ db, params, body, me, access, now, live }) => {
       const before = await membersOf(db, params.id);
       const [current] = await listGroups(db, access, [params.id]);
-      await db.transaction(async (tx) => alter(tx as unknown as Db, params.id, body, { access, by: me.id, now: now() }));
+      await db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        await requireOneGroupEach(tx, await alter(tx, params.id, body, { access, by: me.id, now: now() }));
+      });
       await live.tell(
         { topic: 'groups', id: params.id, by: me.id },
         { groups: [params.id], children: [...before, ...(body.members ?? [])], colleagues: current?.adultId ? [current.adultId] : [] },
       );
+      if (body.adultId !== undefined) await live.tell({ topic: 'timetable', by: me.id }, WEEK);
       return (await listGroups(db, access, [params.id]))[0]!;
     },
   ),
@@ -231,13 +273,21 @@ export const groupRoutes = [
       for (const g of body.add) await requireAdult(db, g.adultId);
       await db.transaction(async (tx) => {
         const t = tx as unknown as Db;
-        for (const { id, ...change } of body.change) await alter(t, id, change, doing);
+        const joined: string[] = [];
+        for (const { id, ...change } of body.change) joined.push(...(await alter(t, id, change, doing)));
         for (const g of body.end) await endOrReopen(t, g, true, doing);
         for (const g of body.reopen) await endOrReopen(t, g, false, doing);
-        for (const g of body.add) touched.push(await make(t, g, doing));
+        for (const g of body.add) {
+          const one = await make(t, g, doing);
+          touched.push(one.id);
+          joined.push(...one.joined);
+        }
+        await requireOneGroupEach(t, joined);
       });
       const children = [...before.map((m) => m.childId), ...[...body.change, ...body.add].flatMap((g) => g.members ?? [])];
       await live.tell({ topic: 'groups', by: me.id }, { groups: touched, children });
+      if (body.end.length > 0 || body.reopen.length > 0 || body.change.some((g) => g.adultId !== undefined))
+        await live.tell({ topic: 'timetable', by: me.id }, WEEK);
       return listGroups(db, access, touched);
     },
   ),
@@ -264,7 +314,7 @@ export const groupRoutes = [
             throw new ProblemError('newer-version', { current: await listGroups(tx as unknown as Db, access, ids) });
         }
         if (body.from) await leaveGroup(tx as unknown as Db, body.from.id, [body.child], doing);
-        if (body.to) await joinGroup(tx as unknown as Db, body.to.id, [body.child], doing);
+        if (body.to) await requireOneGroupEach(tx as unknown as Db, await joinGroup(tx as unknown as Db, body.to.id, [body.child], doing));
       });
       await live.tell({ topic: 'groups', by: me.id }, { groups: ids, children: [body.child] });
       return listGroups(db, access, ids);

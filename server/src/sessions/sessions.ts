@@ -340,12 +340,17 @@ export const sessionRoutes = [
     ({ params }) => ({ action: 'change session', sessionId: params.id }),
     async ({ db, params, query, me, access, now, live }) => {
       const current = await requireSession(db, access, params.id);
-      if (current.log) throw new ProblemError('cannot-undo', { detail: 'This session has been logged, so its record is kept.' });
-      const changed = await db
-        .update(sessions)
-        .set({ removedAt: now(), version: query.version + 1 })
-        .where(and(eq(sessions.id, params.id), eq(sessions.version, query.version)))
-        .returning({ id: sessions.id });
+      const changed = await db.transaction(async (tx) => {
+        // whoever logs it at this moment waits, and has it back
+        await tx.select({ id: sessions.id }).from(sessions).where(eq(sessions.id, params.id)).for('update');
+        const [held] = await tx.select({ id: logs.id }).from(logs).where(eq(logs.session, params.id)).limit(1);
+        if (held) throw new ProblemError('cannot-undo', { detail: 'This session has been logged, so its record is kept.' });
+        return tx
+          .update(sessions)
+          .set({ removedAt: now(), version: query.version + 1 })
+          .where(and(eq(sessions.id, params.id), eq(sessions.version, query.version)))
+          .returning({ id: sessions.id });
+      });
       if (changed.length === 0) throw new ProblemError('newer-version', { current });
       await live.tell(
         { topic: 'sessions', id: params.id, by: me.id },

@@ -1,7 +1,7 @@
 /** What devices do besides: send again what has arrived, go on with a page that is out of date. */
 import { expect } from 'vitest';
 import type { Merge, SchoolSettings, Timetable } from '@sapling/contract';
-import { observation } from '../support.js';
+import { observation, schoolToday } from '../support.js';
 import { GPCS, type Steps } from './steps.js';
 import { known, type World } from './world.js';
 
@@ -49,7 +49,7 @@ const BEHIND: Readonly<Record<string, (w: World) => Promise<readonly [method: st
   },
   'what the school decided': async (w) => {
     const settings = await w.get<SchoolSettings & { version: number }>('/api/settings');
-    return ['PUT', '/api/settings', { ...settings, leaverDays: 11, version: older(settings.version) }];
+    return ['PUT', '/api/settings', { ...settings, leaverDays: 90, version: older(settings.version) }];
   },
   'the week': async (w) => {
     const { version } = await w.get<Timetable>('/api/timetable');
@@ -72,14 +72,20 @@ export const deviceSteps: Steps = {
     const { record } = observation(w.lead.id, merge.gone, { gpc: walk.pick(GPCS)! });
     expect(await send(w, [{ type: 'observation', id: record.id, record }])).toEqual(['stored']);
   },
+  'a session is held whose plan was taken out': async (walk, w) => {
+    const session = walk.pick((await w.sessions()).filter((s) => s.log === null && s.on <= schoolToday() && s.members.length > 0));
+    if (!session) return;
+    await w.ask('DELETE', `/api/sessions/${session.id}?version=${session.version}`);
+    await walk.hold(session);
+  },
   'somebody’s page was out of date': async (walk, w) => {
     const name = walk.pick(Object.keys(BEHIND))!;
     const asked = await BEHIND[name]!(w);
     if (!asked) return;
     const before = await w.all();
     const [method, path, body] = asked;
-    const { status } = await w.school.ask(method, path, { as: w.lead, body });
-    expect(status, `${name} on an old page`).toBe(409);
+    const answer = await w.school.ask(method, path, { as: w.lead, body });
+    expect(answer.status, `${name} on an old page: ${JSON.stringify(answer.body)}`).toBe(409);
     expect(await w.all(), `${name} on an old page`).toEqual(before);
   },
 };

@@ -1,6 +1,6 @@
 /** What happens in a school: each step takes whom it finds. */
 import { daysAfter } from '@sapling/core';
-import type { SchoolSettings, Timetable } from '@sapling/contract';
+import type { Merge, SchoolSettings, Session, Timetable } from '@sapling/contract';
 import { expect } from 'vitest';
 import { uuidv7 } from '../../src/ids.js';
 import { now, observation, PASSWORD, schoolToday } from '../support.js';
@@ -43,8 +43,37 @@ export class Walk {
     const teams = await this.world.groups();
     return this.pick(teams.filter((g) => g.members.some((m) => m === a.id || m === b.id)))?.id;
   }
+  /** A session is held, with who was there and a note. */
+  async hold(session: Session): Promise<void> {
+    const there = session.members.map((m) => m.id);
+    const attendance = there.map((child) => ({ child, present: this.roll(4) > 0 }));
+    const log = { id: uuidv7(), session: session.id, by: this.world.lead.id, at: now(), attendance, done: ['w'], happened: 'Well.' };
+    await this.world.send(
+      ['log', log],
+      ['note', { id: uuidv7(), session: session.id, by: this.world.lead.id, at: now(), text: 'Bring the cards.' }],
+    );
+    this.held.set(session.id, there.sort());
+  }
+  /** What may still be taken back, where two things were done at one moment and either may have stopped the other. */
+  async lookAgain(): Promise<void> {
+    const keep = <T>(list: T[], stays: (e: T) => boolean): unknown => list.splice(0, list.length, ...list.filter(stays));
+    const merges = await this.world.get<Merge[]>('/api/merges');
+    keep(this.merges, (id) => merges.some((m) => m.id === id && m.undoneAt === null));
+    const leavers = await this.world.get<{ id: string }[]>('/api/leavers');
+    keep(this.left, (id) => leavers.some((l) => l.id === id));
+    const bin = await this.world.get<{ sessions: { id: string }[] }>('/api/bin');
+    keep(this.out, (id) => bin.sessions.some((s) => s.id === id));
+    keep(this.ended, () => false);
+    await this.noteHeld();
+  }
+  /** Who is in sessions that were held, with those who were and have left since: they are not shown, and may come back. */
   async noteHeld(): Promise<void> {
-    for (const s of await this.world.sessions()) if (s.log) this.held.set(s.id, s.members.map((m) => m.id).sort()); // prettier-ignore
+    const here = new Set((await this.world.children()).map((c) => c.id));
+    for (const s of await this.world.sessions()) {
+      if (!s.log) continue;
+      const away = (this.held.get(s.id) ?? []).filter((id) => !here.has(id));
+      this.held.set(s.id, [...new Set([...s.members.map((m) => m.id), ...away])].sort());
+    }
   }
 }
 
@@ -146,7 +175,12 @@ const childSteps: Steps = {
   'a child comes by hand': async (walk, w) => {
     if ((await w.children()).length > 14) return;
     const record = { familyName: 'Newly', externalId: null, firstLanguage: '', needs: '', dateOfBirth: null };
-    await w.ask('POST', '/api/children', { id: uuidv7(), givenName: 'Jo', classId: walk.pick(await w.classes())!.id, ...record });
+    await w.ask('POST', '/api/children', {
+      id: uuidv7(),
+      givenName: `Jo${walk.roll(1000)}`,
+      classId: walk.pick(await w.classes())!.id,
+      ...record,
+    });
   },
   'a teacher has other classes': async (walk, w) => {
     const { version } = await w.colleague(w.teacher);
@@ -182,11 +216,7 @@ const sessionSteps: Steps = {
   'a session is held': async (walk, w) => {
     const session = walk.pick((await w.sessions()).filter((s) => s.log === null && s.on <= schoolToday() && s.members.length > 0));
     if (!session) return;
-    const there = session.members.map((m) => m.id);
-    const attendance = there.map((child) => ({ child, present: walk.roll(4) > 0 }));
-    const log = { id: uuidv7(), session: session.id, by: w.lead.id, at: now(), attendance, done: ['w'], happened: 'Well.' };
-    await w.send(['log', log], ['note', { id: uuidv7(), session: session.id, by: w.lead.id, at: now(), text: 'Bring the cards.' }]);
-    walk.held.set(session.id, there.sort());
+    await walk.hold(session);
   },
   'what was logged is changed': async (walk, w) => {
     const session = walk.pick((await w.sessions()).filter((s) => s.log !== null));

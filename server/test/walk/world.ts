@@ -34,7 +34,15 @@ const sorted = (ids: readonly string[]): string[] => [...ids].sort();
 const of = <T extends { id: string }>(list: readonly T[], what: (e: T) => unknown) =>
   [...list].sort((a, b) => (a.id < b.id ? -1 : 1)).map((e) => [e.id, what(e)]);
 
+/** Somebody else was quicker: it is gone, it stands otherwise now, or it does not fit what stands now. */
+const REFUSALS = new Set([404, 409, 422]);
+
+/** What was asked for at the same moment as something else, and refused as out of date. */
+export class Refused extends Error {}
+
 export class World {
+  /** Whether something else is going on: then an answer may be a refusal. */
+  atOnce = false;
   readonly school = new School();
   lead!: Person;
   /** Another lead. */
@@ -49,8 +57,9 @@ export class World {
   /** How many years may still be closed: each makes a backup first, which takes seconds. */
   closes = 0;
 
-  async open(): Promise<void> {
-    await this.school.open();
+  /** @param databaseUrl where it does not lie in a folder */
+  async open(databaseUrl?: string): Promise<void> {
+    await this.school.open({ databaseUrl });
     this.lead = await this.school.setUp();
     for (const [name, children] of [
       ['Wrens', ['Ada', 'Ben', 'Cleo', 'Dan', 'Eve']],
@@ -81,6 +90,7 @@ export class World {
   }
   async ask<T>(method: string, path: string, body?: unknown, as = this.lead): Promise<T> {
     const answer = await this.school.ask(method, path, { as, body });
+    if (this.atOnce && REFUSALS.has(answer.status)) throw new Refused(`${method} ${path}: ${JSON.stringify(answer.body)}`);
     expect(answer.status, `${method} ${path} ${JSON.stringify(body)}: ${JSON.stringify(answer.body)}`).toBe(200);
     return answer.body as T;
   }
@@ -89,6 +99,7 @@ export class World {
     const body = { entries: entries.map(([type, record]) => ({ type, id: record.id, record })) };
     this.sent.push(body.entries);
     const { results } = await this.ask<{ results: { status: string }[] }>('POST', '/api/outbox', body);
+    if (this.atOnce && results.some((r) => r.status === 'refused')) throw new Refused(JSON.stringify(results));
     expect(
       results.map((r) => r.status),
       JSON.stringify(results),

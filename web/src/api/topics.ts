@@ -15,6 +15,8 @@ export const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
     'merges',
     'erasures',
     'childTrail',
+    // it names them
+    'binned',
   ],
   // who is in a group, and whose it is, its sessions to come follow, and whom a tutor reaches
   groups: [
@@ -35,6 +37,7 @@ export const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
     'readings',
     'checks',
     'remarks',
+    'binned',
   ],
   sessions: ['sessions', 'session', 'today', 'groupOutcome', 'practice', 'coverLinks', 'binned'],
   checks: ['checks', 'check', 'today', 'binned'],

@@ -3,6 +3,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'November 2026',
     what: [
+      'A session that was held counts, though a colleague took its plan out meanwhile; and two who make groups of the same children at one moment no longer put a child into both.',
       'Pages that stand open follow what colleagues change everywhere: who came or went, a name put right, a group that ended or was lent.',
       'Recall says on how many looks at a pair it rests, those in words and texts among them, and lists them.',
       'A check, a reading or a session that is under way while two records become one is kept with the record that stays.',

@@ -1,0 +1,140 @@
+/** Two people at one moment, or one a moment after the other: nothing is lost, and nobody is in two places. */
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Group, Session } from '@sapling/contract';
+import { uuidv7 } from '../src/ids.js';
+import { now, observation, PLAN, School, schoolToday, type Person } from './support.js';
+
+const school = new School();
+let lead: Person;
+let teacher: Person;
+let tutor: Person;
+let ada: string;
+let ben: string;
+let cleo: string;
+beforeAll(async () => {
+  await school.open();
+  lead = await school.setUp();
+  await school.addClass('Wrens');
+  [ada, ben, cleo] = (await school.addChildren('Wrens', ['Ada', 'Ben', 'Cleo'])) as [string, string, string];
+  const [wrens] = (await school.ask('GET', '/api/classes', { as: lead })).body as { id: string }[];
+  teacher = await school.add('teacher', 'teacher', [wrens!.id]);
+  tutor = await school.add('tutor', 'tutor');
+});
+afterAll(() => school.close());
+
+const groups = async (): Promise<Group[]> => (await school.ask('GET', '/api/groups', { as: lead })).body;
+const group = (name: string, members: string[]) => ({ name, adultId: null, focus: ['ai:ay'], members });
+const make = (as: Person, name: string, members: string[]) =>
+  school.ask('POST', '/api/groups', { as, body: { groups: [group(name, members)] } });
+const known = ({ id, version }: Group) => ({ id, version });
+
+describe('one child, one group', () => {
+  it('whoever is second is told where the child is, and nothing of theirs is kept', async () => {
+    const answers = await Promise.all([make(lead, 'Willow', [ada, ben]), make(teacher, 'Hazel', [ada])]);
+    expect(answers.map((a) => a.status).sort()).toEqual([200, 409]);
+    const first = answers[0].status === 200 ? 'Willow' : 'Hazel';
+    const told = answers.find((a) => a.status === 409)!.body as { code: string; detail: string };
+    expect(told.code).toBe('in-use');
+    expect(told.detail).toBe(`Ada is in a group by now: ${first}. Nothing was changed.`);
+    const there = await groups();
+    expect(there.map((g) => g.name)).toEqual([first]);
+    await school.ask('POST', '/api/groups/arrange', { as: lead, body: { change: [], add: [], end: there.map(known), reopen: [] } });
+  });
+
+  it('by a move, a change and an arrangement as well; a swap in one go is no two groups', async () => {
+    await make(lead, 'Willow', [ada]);
+    await make(lead, 'Hazel', [ben]);
+    const [willow, hazel] = (await groups()) as [Group, Group];
+    const move = await school.ask('POST', '/api/groups/move', { as: teacher, body: { child: ada, from: null, to: known(hazel) } });
+    expect(move.status).toBe(409);
+    const change = await school.ask('PATCH', `/api/groups/${hazel.id}`, {
+      as: teacher,
+      body: { members: [ada, ben], version: hazel.version },
+    });
+    expect(change.status).toBe(409);
+    const add = await school.ask('POST', '/api/groups/arrange', {
+      as: teacher,
+      body: { change: [], add: [group('Elm', [cleo, ada])], end: [], reopen: [] },
+    });
+    expect(add.status).toBe(409);
+    expect(await groups()).toEqual([willow, hazel]);
+    const swapped = await school.ask('POST', '/api/groups/arrange', {
+      as: teacher,
+      body: {
+        change: [
+          { ...known(willow), members: [ben] },
+          { ...known(hazel), members: [ada] },
+        ],
+        add: [],
+        end: [],
+        reopen: [],
+      },
+    });
+    expect(swapped.status).toBe(200);
+    expect((await groups()).map((g) => g.members)).toEqual([[ben], [ada]]);
+  });
+
+  it('and none who has just left the school', async () => {
+    const { version } = ((await school.ask('GET', '/api/children', { as: lead })).body as { id: string; version: number }[]).find(
+      (c) => c.id === cleo,
+    )!;
+    const [left, made] = await Promise.all([
+      school.ask('POST', `/api/children/${cleo}/leave`, { as: lead, body: { version } }),
+      make(teacher, 'Elm', [cleo]),
+    ]);
+    expect(left.status).toBe(200);
+    // before they left, and then without them; or not at all
+    expect(made.status === 200 || made.status === 409 || made.status === 404).toBe(true);
+    expect((await groups()).flatMap((g) => g.members)).not.toContain(cleo);
+  });
+});
+
+describe('a session held while its plan was taken out', () => {
+  const log = (session: Session, by: Person, more: object = {}) => {
+    const id = uuidv7();
+    const attendance = session.members.map((m) => ({ child: m.id, present: true }));
+    return { type: 'log', id, record: { id, session: session.id, by: by.id, at: now(), attendance, done: [], happened: 'Well.', ...more } };
+  };
+  const plan = async (): Promise<Session> => {
+    const [willow] = await groups();
+    const body = { groupId: willow!.id, on: schoolToday(), adultId: tutor.id, plan: PLAN };
+    return (await school.ask('POST', '/api/sessions', { as: lead, body })).body;
+  };
+  const remove = ({ id, version }: Session) => school.ask('DELETE', `/api/sessions/${id}?version=${version}`, { as: lead });
+  const send = async (as: Person, ...entries: unknown[]): Promise<string[]> => {
+    const { body } = await school.ask('POST', '/api/outbox', { as, body: { entries } });
+    return (body as { results: { status: string; reason?: string }[] }).results.map((r) => r.reason ?? r.status);
+  };
+
+  it('is back with its log, and with what was marked of children whom its adult knows from it alone', async () => {
+    const session = await plan();
+    expect((await remove(session)).status).toBe(200);
+    expect((await school.ask('GET', `/api/sessions/${session.id}`, { as: tutor })).status).toBe(404);
+    const child = session.members[0]!.id;
+    const mark = observation(tutor.id, child, { kind: 'session', gpc: 'ai:ay' }).record;
+    expect(await send(tutor, log(session, tutor), { type: 'observation', id: mark.id, record: mark })).toEqual(['stored', 'stored']);
+    const back = (await school.ask('GET', `/api/sessions/${session.id}`, { as: tutor })).body as Session;
+    expect(back.log?.happened).toBe('Well.');
+    expect(((await school.ask('GET', '/api/bin', { as: lead })).body as { sessions: unknown[] }).sessions).toEqual([]);
+  });
+
+  it('either the log finds the plan, or whoever takes it out finds the log', async () => {
+    for (let n = 0; n < 6; n += 1) {
+      const session = await plan();
+      const [sent] = await Promise.all([send(tutor, log(session, tutor)), remove(session)]);
+      expect(sent).toEqual(['stored']);
+      expect(((await school.ask('GET', `/api/sessions/${session.id}`, { as: lead })).body as Session).log).not.toBeNull();
+    }
+  });
+
+  it('put into the bin after it was held it stays there, and what is told of it later is kept with it', async () => {
+    const session = await plan();
+    const first = log(session, tutor);
+    await send(tutor, first);
+    await school.ask('PUT', `/api/sessions/${session.id}/bin`, { as: lead, body: { binned: true } });
+    expect(await send(tutor, log(session, tutor, { replaces: first.id, happened: 'Better.' }))).toEqual(['stored']);
+    expect((await school.ask('GET', `/api/sessions/${session.id}`, { as: lead })).status).toBe(404);
+    await school.ask('PUT', `/api/sessions/${session.id}/bin`, { as: lead, body: { binned: false } });
+    expect(((await school.ask('GET', `/api/sessions/${session.id}`, { as: lead })).body as Session).log?.happened).toBe('Better.');
+  });
+});
