@@ -1,6 +1,8 @@
 /** Two people at one moment, or one a moment after the other: nothing is lost, and nobody is in two places. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Group, Session } from '@sapling/contract';
+import { eq } from 'drizzle-orm';
+import { teachingOrders } from '../src/db/schema.js';
 import { uuidv7 } from '../src/ids.js';
 import { now, observation, PLAN, School, schoolToday, type Person } from './support.js';
 
@@ -136,5 +138,64 @@ describe('a session held while its plan was taken out', () => {
     expect((await school.ask('GET', `/api/sessions/${session.id}`, { as: lead })).status).toBe(404);
     await school.ask('PUT', `/api/sessions/${session.id}/bin`, { as: lead, body: { binned: false } });
     expect(((await school.ask('GET', `/api/sessions/${session.id}`, { as: lead })).body as Session).log?.happened).toBe('Better.');
+  });
+});
+
+describe('who is at the school', () => {
+  const list = (as: Person, id = uuidv7()) =>
+    school.ask('POST', '/api/imports', {
+      as,
+      body: {
+        id,
+        fileName: 'larks.csv',
+        rows: [
+          { row: 2, givenName: 'Dot', familyName: 'Nettle', className: 'Larks', year: '1', externalId: 'L1' },
+          { row: 3, givenName: 'Eli', familyName: 'Nettle', className: 'Larks', year: '1', externalId: 'L2' },
+        ],
+      },
+    });
+  const named = async (name: string): Promise<number> =>
+    ((await school.ask('GET', '/api/children', { as: lead })).body as { familyName: string }[]).filter((c) => c.familyName === name).length;
+  const classes = async (name: string): Promise<{ id: string; orderId: string; taughtSteps: number; version: number }[]> =>
+    ((await school.ask('GET', '/api/classes', { as: lead })).body as { id: string; name: string; orderId: string; taughtSteps: number; version: number }[]).filter((c) => c.name === name); // prettier-ignore
+
+  it('a list that two bring in at one moment, and one that is sent twice, comes once', async () => {
+    const id = uuidv7();
+    const answers = await Promise.all([list(lead), list(lead), list(lead, id), list(lead, id)]);
+    expect(answers.map((a) => a.status)).toEqual([200, 200, 200, 200]);
+    expect(await named('Nettle')).toBe(2);
+    expect(await classes('Larks')).toHaveLength(1);
+    // the third of them is the one that was sent twice
+    expect(
+      ((await school.ask('GET', '/api/imports', { as: lead })).body as { fileName: string }[]).filter((i) => i.fileName === 'larks.csv'),
+    ).toHaveLength(3);
+  });
+
+  it('there is one class of a name, made or called so', async () => {
+    const add = () => school.ask('POST', '/api/classes', { as: lead, body: { name: 'Rooks', year: '2', orderId: 'hillside' } });
+    expect((await Promise.all([add(), add()])).map((a) => a.status).sort()).toEqual([200, 409]);
+    const [[larks], [rooks]] = [await classes('Larks'), await classes('Rooks')];
+    const call = ({ id, version }: { id: string; version: number }) =>
+      school.ask('PATCH', `/api/classes/${id}`, { as: lead, body: { name: 'Owls', version } });
+    expect((await Promise.all([call(larks!), call(rooks!)])).map((a) => a.status).sort()).toEqual([200, 409]);
+    expect(await classes('Owls')).toHaveLength(1);
+  });
+
+  it('a class has the order it follows, though it was taken out at the moment it was chosen', async () => {
+    const orders = async () =>
+      (await school.ask('GET', '/api/orders', { as: lead })).body as { id: string; style: string; steps: unknown[] }[];
+    const [shipped] = await orders();
+    const own = uuidv7();
+    const order = { name: 'Ours', style: shipped!.style, steps: shipped!.steps, version: 0 };
+    expect((await school.ask('PUT', `/api/orders/${own}`, { as: lead, body: order })).status).toBe(200);
+    const remove = (version: number) => school.ask('DELETE', `/api/orders/${own}?version=${version}`, { as: lead });
+    const add = school.ask('POST', '/api/classes', { as: lead, body: { name: 'Swifts', year: '1', orderId: own } });
+    const statuses = (await Promise.all([add, remove(1)])).map((a) => a.status);
+    expect(statuses).toContain(200);
+    // a class whose year is opened again finds it gone as well
+    if (statuses[1] !== 200) await school.running.db.update(teachingOrders).set({ removedAt: now() }).where(eq(teachingOrders.id, own));
+    const there = (await classes('Swifts')).length === 1;
+    expect((await orders()).some((o) => o.id === own)).toBe(there);
+    expect((await remove(2)).status).toBe(there ? 409 : 404);
   });
 });

@@ -2,6 +2,7 @@ import { and, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import type { SchoolClass } from '@sapling/contract';
 import { nearestStep, type TeachingOrder } from '@sapling/core/phonics';
 import type { Access } from '../access.js';
+import { oneAtATime } from '../db/one-at-a-time.js';
 import type { Db } from '../db/open.js';
 import { children, classColleagues, classes } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
@@ -50,19 +51,28 @@ async function oneClass(db: Db, access: Access, id: string): Promise<SchoolClass
   return found;
 }
 
+/** @throws ProblemError `in-use` where another class has this name; whoever gives the same one at this moment waits */
+async function requireOwnName(tx: Db, name: string, id?: string): Promise<void> {
+  await oneAtATime(tx, 'who is at the school');
+  const [same] = await tx
+    .select({ id: classes.id })
+    .from(classes)
+    .where(and(eq(classes.name, name), isNull(classes.removedAt), id === undefined ? undefined : ne(classes.id, id)));
+  if (same) throw new ProblemError('in-use', { detail: 'There is already a class of this name.' });
+}
+
 export const classRoutes = [
   route('classes', { action: 'signed in' }, async ({ db, access }) => listClasses(db, access)),
 
   route('addClass', { action: 'add class' }, async ({ db, body, me, access, live }) => {
-    await requireOrder(db, body.orderId);
-    const [same] = await db
-      .select()
-      .from(classes)
-      .where(and(eq(classes.name, body.name), isNull(classes.removedAt)));
-    if (same) throw new ProblemError('in-use', { detail: 'There is already a class of this name.' });
     const id = uuidv7();
-    await db.insert(classes).values({ id, name: body.name, year: body.year, orderId: body.orderId });
-    await db.insert(classColleagues).values({ classId: id, colleagueId: me.id });
+    await db.transaction(async (transaction) => {
+      const tx = transaction as unknown as Db;
+      await requireOrder(tx, body.orderId);
+      await requireOwnName(tx, body.name);
+      await tx.insert(classes).values({ id, name: body.name, year: body.year, orderId: body.orderId });
+      await tx.insert(classColleagues).values({ classId: id, colleagueId: me.id });
+    });
     await live.tell({ topic: 'classes' }, { everyone: true });
     return oneClass(db, { ...access, classIds: new Set([...access.classIds, id]) }, id);
   }),
@@ -74,27 +84,24 @@ export const classRoutes = [
       const current = await oneClass(db, access, params.id);
       if (current.version !== body.version) throw new ProblemError('newer-version', { current });
       const order = await requireOrder(db, body.orderId ?? current.orderId);
-      if (body.name !== undefined) {
-        const [same] = await db
-          .select({ id: classes.id })
-          .from(classes)
-          .where(and(eq(classes.name, body.name), isNull(classes.removedAt), ne(classes.id, params.id)));
-        if (same) throw new ProblemError('in-use', { detail: 'There is already a class of this name.' });
-      }
       // in another order the same number of steps is other pairs
       const asFar = order.id === current.orderId ? current.taughtSteps : await asFarIn(db, current, order);
       const taughtSteps = Math.min(body.taughtSteps ?? asFar, order.steps.length);
-      const changed = await db
-        .update(classes)
-        .set({
-          name: body.name ?? current.name,
-          year: body.year ?? current.year,
-          orderId: order.id,
-          taughtSteps,
-          version: current.version + 1,
-        })
-        .where(and(eq(classes.id, params.id), eq(classes.version, body.version)))
-        .returning({ id: classes.id });
+      const changed = await db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        if (body.name !== undefined) await requireOwnName(tx, body.name, params.id);
+        return tx
+          .update(classes)
+          .set({
+            name: body.name ?? current.name,
+            year: body.year ?? current.year,
+            orderId: order.id,
+            taughtSteps,
+            version: current.version + 1,
+          })
+          .where(and(eq(classes.id, params.id), eq(classes.version, body.version)))
+          .returning({ id: classes.id });
+      });
       if (changed.length === 0) throw new ProblemError('newer-version', { current: await oneClass(db, access, params.id) });
       await live.tell({ topic: 'classes', id: params.id }, { everyone: true });
       return oneClass(db, access, params.id);

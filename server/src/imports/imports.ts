@@ -4,8 +4,9 @@ import type { PgColumn } from 'drizzle-orm/pg-core';
 import { fullName, type ImportRow } from '@sapling/contract';
 import { dayIn } from '@sapling/core';
 import { TEACHING_ORDERS } from '@sapling/data';
-import type { Access } from '../access.js';
+import { accessOf, type Access } from '../access.js';
 import { FACTS, takeBackFacts } from '../children/facts.js';
+import { oneAtATime } from '../db/one-at-a-time.js';
 import type { Db } from '../db/open.js';
 import {
   checks,
@@ -100,34 +101,37 @@ export const importRoutes = [
   }),
 
   route('runImport', { action: 'import children' }, { mostOctets: 4_000_000 }, async ({ db, access, body, me, now, live }) => {
-    const [already] = await db.select().from(imports).where(eq(imports.id, body.id));
-    if (already) return toRecord(already);
-    const { verdicts, classOf, childOf } = await judge(db, access, body.rows, body.names ?? false);
-    const bad = verdicts.filter((v) => v.action === 'bad' || v.action === 'ask');
-    if (bad.length > 0)
-      throw new ProblemError('bad-input', {
-        detail: 'Some rows do not fit. Nothing was written.',
-        errors: bad.map((v) => ({
-          path: `row ${v.row}`,
-          message: v.reason ?? `Say first whether this is the ${v.here!.name} of ${v.here!.className}.`,
-        })),
-      });
-    const record: typeof imports.$inferInsert = {
-      id: body.id,
-      fileName: body.fileName,
-      by: me.id,
-      at: now(),
-      addedChildren: [],
-      addedClasses: [],
-      moved: [],
-      returned: [],
-    };
-    const recorded: RecordedByList[] = [];
-    const [returned, moved] = [record.returned!, record.moved];
-    const { newClassOrder } = await readSettings(db);
-    // an order that was taken out meanwhile is none
-    const orderId = (await orderBook(db)).has(newClassOrder) ? newClassOrder : TEACHING_ORDERS[0]!.id;
-    await db.transaction(async (tx) => {
+    await db.transaction(async (transaction) => {
+      const tx = transaction as unknown as Db;
+      // two who bring in one list at one moment bring it in once
+      await oneAtATime(tx, 'who is at the school');
+      const [already] = await tx.select({ id: imports.id }).from(imports).where(eq(imports.id, body.id));
+      if (already) return;
+      const { verdicts, classOf, childOf } = await judge(tx, await accessOf(tx, me, access.today), body.rows, body.names ?? false);
+      const bad = verdicts.filter((v) => v.action === 'bad' || v.action === 'ask');
+      if (bad.length > 0)
+        throw new ProblemError('bad-input', {
+          detail: 'Some rows do not fit. Nothing was written.',
+          errors: bad.map((v) => ({
+            path: `row ${v.row}`,
+            message: v.reason ?? `Say first whether this is the ${v.here!.name} of ${v.here!.className}.`,
+          })),
+        });
+      const record: typeof imports.$inferInsert = {
+        id: body.id,
+        fileName: body.fileName,
+        by: me.id,
+        at: now(),
+        addedChildren: [],
+        addedClasses: [],
+        moved: [],
+        returned: [],
+      };
+      const recorded: RecordedByList[] = [];
+      const [returned, moved] = [record.returned!, record.moved];
+      const { newClassOrder } = await readSettings(tx);
+      // an order that was taken out meanwhile is none
+      const orderId = (await orderBook(tx)).has(newClassOrder) ? newClassOrder : TEACHING_ORDERS[0]!.id;
       for (const [n, row] of body.rows.entries()) {
         let classId = classOf.get(key(row.className));
         if (!classId) {

@@ -1,5 +1,5 @@
 /** Teaching orders: those that ship with the tool and the school's own, as one list. */
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNull, or } from 'drizzle-orm';
 import { isCoreError } from '@sapling/core';
 import { checkedOrder, type TeachingOrder } from '@sapling/core/phonics';
 import type { TeachingOrderRow } from '@sapling/contract';
@@ -16,9 +16,17 @@ const shipped: readonly TeachingOrderRow[] = TEACHING_ORDERS.map((order) => ({
   version: null,
 }));
 
-/** All orders a class may follow, those that ship first. */
+/**
+ * All orders a class may follow, those that ship first. One that was taken out while a class was gone which followed it (its year
+ * was closed, and is open again), or at the moment it was chosen, is there as long as a class follows it.
+ */
 async function listOrders(db: Db): Promise<TeachingOrderRow[]> {
-  const own = await db.select().from(teachingOrders).where(isNull(teachingOrders.removedAt)).orderBy(teachingOrders.name);
+  const followed = db.select({ id: classes.orderId }).from(classes).where(isNull(classes.removedAt));
+  const own = await db
+    .select()
+    .from(teachingOrders)
+    .where(or(isNull(teachingOrders.removedAt), inArray(teachingOrders.id, followed)))
+    .orderBy(teachingOrders.name);
   return [...shipped, ...own.map(({ id, name, style, steps, version }) => ({ id, name, style, steps, version }))];
 }
 
