@@ -154,7 +154,11 @@ test('a plan on paper says all that the plan says: words, sentences, rows and th
   }
 });
 
-test('a session run without the network is logged on the device and sent later, once', async ({ browser, demo }) => {
+test('a session run without the network is logged on the device and sent later, once, though its plan was taken out meanwhile', async ({
+  browser,
+  as,
+  demo,
+}) => {
   const context = await newContext(browser, true);
   const page = await signInDemo(context, demo.url, 'tutor');
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
@@ -167,10 +171,18 @@ test('a session run without the network is logged on the device and sent later, 
   await page.getByLabel('For the record').fill('Network was down; it went well.');
   await page.getByRole('button', { name: 'Log this session' }).click();
   await expect(page.getByText(/kept on this device/).first()).toBeVisible();
+  const lead = await as('lead');
+  const { me } = await getJson<{ me: { csrf: string } }>(lead.request, `${demo.url}/api/auth/state`);
+  const { version } = await getJson<{ version: number }>(lead.request, `${demo.url}/api/sessions/${id}`);
+  const taken = await lead.request.delete(`${demo.url}/api/sessions/${id}?version=${version}`, { headers: { 'x-csrf-token': me.csrf } });
+  expect(taken.ok()).toBe(true);
   await context.setOffline(false);
-  await expect
-    .poll(async () => (await getJson<SessionRow>(page.request, `${demo.url}/api/sessions/${id}`)).log?.happened)
-    .toBe('Network was down; it went well.');
+  // what was held is back with its log
+  const logged = async (): Promise<string | undefined> => {
+    const answer = await page.request.get(`${demo.url}/api/sessions/${id}`);
+    return answer.ok() ? ((await answer.json()) as SessionRow).log?.happened : undefined;
+  };
+  await expect.poll(logged).toBe('Network was down; it went well.');
   // a log is corrected by a new one, and the new one is shown
   await go(page, `${demo.url}/sessions/${id}`);
   await page.getByRole('link', { name: 'Change the log' }).click();
