@@ -455,6 +455,8 @@ const FINE: Partial<Record<EndpointName, readonly number[]>> = {
   openTryIt: [404],
   moveReading: [400],
   moveMark: [400],
+  // who is first has the child
+  addGroups: [409],
   arrangeGroups: [409],
   removeGroupRule: [404],
   endClass: [409],

@@ -151,7 +151,7 @@ function Inside({ form, status, missing }: { form: WordForm; status: keyof typeo
 async function takeBack(own: Correction): Promise<void> {
   try {
     await call('removeCorrection', { params: { word: own.word }, query: { version: own.version } });
-    await refresh('library');
+    void refresh('library');
     toast(`“${own.word}” is cut by the tool again.`, {
       action: {
         label: 'Undo',
@@ -208,7 +208,8 @@ function CutForm({
           body: { units: graphemes.map((grapheme, k) => ({ grapheme, sound: soundAt(k) })), version: own?.version ?? 0 },
         })
           .then(async () => {
-            await refresh('library');
+            // what every child knows is worked out anew by it: nobody waits for that before the panel
+            void refresh('library');
             toast(`“${word}” is cut this way now, for everybody in the school.`);
             onDone();
           })
