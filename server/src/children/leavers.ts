@@ -5,7 +5,7 @@ import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Access } from '../access.js';
 import type { Db } from '../db/open.js';
 import { children, classes, groupMembers, groupMoves, groups } from '../db/schema.js';
-import { joinGroup, requireOneGroupEach } from '../groups/groups.js';
+import { joinGroup } from '../groups/groups.js';
 import { inSessionsToCome } from '../groups/sessions-to-come.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
@@ -103,7 +103,7 @@ export const leaverRoutes = [
           .returning();
         if (body.groups && row.removedAt !== null)
           for (const groupId of await leftWith(tx, params.id, row.removedAt))
-            await requireOneGroupEach(tx, await joinGroup(tx, groupId, [params.id], { access, by: me.id, now: now() }));
+            await joinGroup(tx, groupId, [params.id], { access, by: me.id, now: now() });
         return back!;
       });
       await live.tellOfPeople();
