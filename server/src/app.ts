@@ -10,7 +10,7 @@ import type { z } from 'zod';
 import { ADDRESSES, CLOCK_HEADER, screenCode, type EndpointName } from '@sapling/contract';
 import { changing } from './db/held.js';
 import { readBody, unstorable } from './http/body.js';
-import { isDataError, safeError } from './http/safe-error.js';
+import { isClash, isDataError, safeError } from './http/safe-error.js';
 import { accessOf, decide, type Access } from './access.js';
 import { readSignIn } from './auth/sign-in.js';
 import { holdAnswer } from './http/hold-answer.js';
@@ -232,6 +232,8 @@ function sendProblem(log: Logger): ErrorRequestHandler {
     else if (statusOf(error) >= 400 && statusOf(error) < 500)
       refusal = new ProblemError('bad-input', { detail: 'The request is not readable.' });
     else if (isDataError(error)) refusal = new ProblemError('bad-input', { detail: 'Something in this does not fit what is kept.' });
+    else if (isClash(error))
+      refusal = new ProblemError('busy', { detail: 'Somebody else did something at the very same moment. Nothing was saved; try again.' });
     else {
       log.error({ err: safeError(error), path: (req.route as { path?: string } | undefined)?.path }, 'failed');
       refusal = new ProblemError('server-error');

@@ -13,13 +13,14 @@ let tutor: Person;
 let ada: string;
 let ben: string;
 let cleo: string;
+let wrens: string;
 beforeAll(async () => {
   await school.open();
   lead = await school.setUp();
   await school.addClass('Wrens');
   [ada, ben, cleo] = (await school.addChildren('Wrens', ['Ada', 'Ben', 'Cleo'])) as [string, string, string];
-  const [wrens] = (await school.ask('GET', '/api/classes', { as: lead })).body as { id: string }[];
-  teacher = await school.add('teacher', 'teacher', [wrens!.id]);
+  wrens = ((await school.ask('GET', '/api/classes', { as: lead })).body as { id: string }[])[0]!.id;
+  teacher = await school.add('teacher', 'teacher', [wrens]);
   tutor = await school.add('tutor', 'tutor');
 });
 afterAll(() => school.close());
@@ -29,6 +30,22 @@ const group = (name: string, members: string[]) => ({ name, adultId: null, focus
 const make = (as: Person, name: string, members: string[]) =>
   school.ask('POST', '/api/groups', { as, body: { groups: [group(name, members)] } });
 const known = ({ id, version }: Group) => ({ id, version });
+
+it('of two who make one record of two, each the other way round, one is told, and a record is left', async () => {
+  const record = { externalId: null, firstLanguage: '', needs: '', dateOfBirth: null };
+  const add = async (givenName: string): Promise<string> => {
+    const body = { id: uuidv7(), givenName, familyName: '', classId: wrens, ...record };
+    return ((await school.ask('POST', '/api/children', { as: lead, body })).body as { id: string }).id;
+  };
+  const merge = (kept: string, other: string) => school.ask('POST', `/api/children/${kept}/merge`, { as: lead, body: { other } });
+  for (const k of [1, 2, 3, 4]) {
+    const [a, b] = [await add(`Twin${k}`), await add(`Twin${k} too`)];
+    const answers = await Promise.all([merge(a, b), merge(b, a)]);
+    expect(answers.filter((m) => m.status === 200)).toHaveLength(1);
+    const there = (await school.ask('GET', '/api/children', { as: lead })).body as { givenName: string }[];
+    expect(there.filter((c) => c.givenName.startsWith(`Twin${k}`))).toHaveLength(1);
+  }
+});
 
 describe('one child, one group', () => {
   it('whoever is second is told where the child is, and nothing of theirs is kept', async () => {

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { daysAfter } from '@sapling/core';
 import { readConfig } from '../src/config.js';
 import { Tries } from '../src/http/tries.js';
-import { safeError } from '../src/http/safe-error.js';
+import { isClash, isDataError, safeError } from '../src/http/safe-error.js';
 import { unstorable } from '../src/http/body.js';
 import { uuidv7 } from '../src/ids.js';
 import { now, observation, PASSWORD, PLAN, School, schoolToday, type Person } from './support.js';
@@ -209,6 +209,19 @@ describe('a log', () => {
     expect(all).toContain('"msg":"failed"');
     for (const word of [secret, 'Ada', 'school.example', 'params:', PASSWORD]) expect(all).not.toContain(word.toLowerCase());
     expect(safeError(new Error(secret))).not.toMatchObject({ message: expect.anything() as unknown });
+  });
+
+  it('tells values at fault, and two that waited for each other, from a database at fault', () => {
+    const of = (code: string): Error => new Error('query failed', { cause: Object.assign(new Error('why'), { code }) });
+    const kinds = ['23505', '22P02', '40P01', '40001', '57P01', 'ECONN'].map((code) => [isDataError(of(code)), isClash(of(code))]);
+    expect(kinds).toEqual([
+      [true, false],
+      [true, false],
+      [false, true],
+      [false, true],
+      [false, false],
+      [false, false],
+    ]);
   });
 });
 

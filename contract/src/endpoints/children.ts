@@ -157,7 +157,12 @@ export const childrenEndpoints = {
   /** Takes the children of a list out again; those of whom something was recorded since stay, and are named. */
   undoImport: define(ADDRESSES.undoImport, {
     params: byId,
-    response: importRecord.extend({ kept: z.array(z.string()).optional() }),
+    response: importRecord.extend({
+      /** Names of children who stay, because something has been recorded of them since. */
+      kept: z.array(z.string()).optional(),
+      /** Names of children who stay in the class the list put them into, because the one they came from has ended. */
+      stayed: z.array(z.string()).optional(),
+    }),
   }),
   saveConsent: define(ADDRESSES.saveConsent, { params: byId, body: recordingConsent, response: recordingConsent }),
 } satisfies Record<string, Endpoint>;

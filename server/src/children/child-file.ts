@@ -5,6 +5,7 @@
 import { fullName, observation } from '@sapling/contract';
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { z } from 'zod';
+import { requireLivingClass } from '../classes/living-class.js';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
@@ -170,6 +171,7 @@ export const childFileRoutes = [
       const number = child.externalId !== null && (await childOfNumber(db, child.externalId)) ? null : child.externalId;
       const readable = rows.observations.filter((o) => observation.shape.kind.safeParse((o as { kind?: unknown }).kind).success);
       await db.transaction(async (tx) => {
+        await requireLivingClass(tx as unknown as Db, body.classId);
         await tx.insert(t.children).values({
           id,
           givenName: child.givenName,

@@ -2,6 +2,8 @@
 import { fullName } from '@sapling/contract';
 import { and, eq, isNull, ne, sql } from 'drizzle-orm';
 import type { Access } from '../access.js';
+import { requireLivingClass } from '../classes/living-class.js';
+import { oneAtATime } from '../db/one-at-a-time.js';
 import type { Db } from '../db/open.js';
 import { children } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
@@ -32,9 +34,11 @@ export async function childOfNumber(db: Db, number: string, but?: string): Promi
   return row;
 }
 
-/** The school's own number is one child's: by it a class list finds them. @throws Refusal `bad-input` where another child has it */
+/** The school's own number is one child's: by it a class list finds them. Whoever gives it to another waits. @throws Refusal `bad-input` where another child has it */
 async function requireFreeNumber(db: Db, access: Access, number: string | null | undefined, child: string): Promise<void> {
-  const other = number ? await childOfNumber(db, number, child) : undefined;
+  if (!number) return;
+  await oneAtATime(db, 'who is at the school');
+  const other = await childOfNumber(db, number, child);
   if (!other) return;
   const left = other.removedAt !== null && (access.actor.role === 'lead' || access.classIds.has(other.classId));
   const whose = left ? `${fullName(other)}, who left` : access.childIds.has(other.id) ? fullName(other) : 'a child who is not one of yours';
@@ -46,17 +50,22 @@ export const childRecordRoutes = [
     'addChild',
     ({ body }) => ({ action: 'add child', classId: body.classId }),
     async ({ db, body, access, live }) => {
-      // sent twice by a device that did not hear the answer
-      const [already] = await db.select().from(children).where(eq(children.id, body.id));
-      if (already) return toChild(already);
-      await requireFreeNumber(db, access, body.externalId, body.id);
-      const [made] = await db
-        .insert(children)
-        .values({ ...body, externalId: body.externalId || null })
-        .returning();
+      const made = await db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        await requireLivingClass(tx, body.classId);
+        // sent twice by a device that did not hear the answer
+        const [already] = await tx.select().from(children).where(eq(children.id, body.id));
+        if (already) return already;
+        await requireFreeNumber(tx, access, body.externalId, body.id);
+        const [row] = await tx
+          .insert(children)
+          .values({ ...body, externalId: body.externalId || null })
+          .returning();
+        return row!;
+      });
       await live.tell({ topic: 'children' }, { children: [body.id] });
       await live.tell({ topic: 'classes' }, { everyone: true });
-      return toChild(made!);
+      return toChild(made);
     },
   ),
 
@@ -65,14 +74,19 @@ export const childRecordRoutes = [
     ({ params, body }) => ({ action: 'change child', childIds: [params.id], classId: body.classId }),
     async ({ db, params, body, access, live }) => {
       const { version, ...change } = body;
-      // a number that stands already, from before this was asked, is no reason to refuse all else
-      if (change.externalId && change.externalId !== (await requireChild(db, params.id)).externalId)
-        await requireFreeNumber(db, access, change.externalId, params.id);
-      const [changed] = await db
-        .update(children)
-        .set({ ...change, ...(change.externalId === '' ? { externalId: null } : {}), version: version + 1 })
-        .where(and(eq(children.id, params.id), eq(children.version, version)))
-        .returning();
+      const changed = await db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        const before = await requireChild(tx, params.id);
+        // what stands already, from before this was asked, is no reason to refuse all else
+        if (change.classId !== undefined && change.classId !== before.classId) await requireLivingClass(tx, change.classId);
+        if (change.externalId && change.externalId !== before.externalId) await requireFreeNumber(tx, access, change.externalId, params.id);
+        const [row] = await tx
+          .update(children)
+          .set({ ...change, ...(change.externalId === '' ? { externalId: null } : {}), version: version + 1 })
+          .where(and(eq(children.id, params.id), eq(children.version, version)))
+          .returning();
+        return row;
+      });
       if (!changed) throw new ProblemError('newer-version', { current: toChild(await requireChild(db, params.id)) });
       await live.tellOfPeople();
       return toChild(changed);

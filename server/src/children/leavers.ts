@@ -3,6 +3,8 @@ import type { Leaver } from '@sapling/contract';
 import { daysAfter, dayIn } from '@sapling/core';
 import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Access } from '../access.js';
+import { requireLivingClass } from '../classes/living-class.js';
+import { oneAtATime } from '../db/one-at-a-time.js';
 import type { Db } from '../db/open.js';
 import { children, classes, groupMembers, groupMoves, groups } from '../db/schema.js';
 import { joinGroup } from '../groups/groups.js';
@@ -72,14 +74,16 @@ export const leaverRoutes = [
     async ({ db, params, body, me, now, access, live }) => {
       // one moment for all of it: by it a slip finds the groups again
       const at = now();
-      const result = await db.transaction(async (tx) => {
+      const result = await db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        await oneAtATime(tx, 'who is at the school');
         const [changed] = await tx
           .update(children)
           .set({ removedAt: at, version: body.version + 1 })
           .where(and(eq(children.id, params.id), eq(children.version, body.version), isNull(children.removedAt)))
           .returning();
-        if (!changed) throw new ProblemError('newer-version', { current: toChild(await requireChild(tx as unknown as Db, params.id)) });
-        const left = await leaveGroups(tx as unknown as Db, params.id, me.id, at, access.today);
+        if (!changed) throw new ProblemError('newer-version', { current: toChild(await requireChild(tx, params.id)) });
+        const left = await leaveGroups(tx, params.id, me.id, at, access.today);
         return { child: toChild(changed), groups: left.map((g) => g.name) };
       });
       await live.tellOfPeople();
@@ -96,15 +100,17 @@ export const leaverRoutes = [
         throw new ProblemError('in-use', { detail: 'This record went into another one. Undo the merge instead.' });
       const changed = await db.transaction(async (transaction) => {
         const tx = transaction as unknown as Db;
+        await requireLivingClass(tx, body.classId);
         const [back] = await tx
           .update(children)
           .set({ removedAt: null, classId: body.classId, version: row.version + 1 })
-          .where(eq(children.id, params.id))
+          .where(and(eq(children.id, params.id), eq(children.version, row.version)))
           .returning();
+        if (!back) throw new ProblemError('newer-version', { current: toChild(await requireChild(tx, params.id)) });
         if (body.groups && row.removedAt !== null)
           for (const groupId of await leftWith(tx, params.id, row.removedAt))
             await joinGroup(tx, groupId, [params.id], { access, by: me.id, now: now() });
-        return back!;
+        return back;
       });
       await live.tellOfPeople();
       return toChild(changed);

@@ -3,6 +3,8 @@ import { fullName, type Merge } from '@sapling/contract';
 import { dayIn, daysAfter } from '@sapling/core';
 import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
+import { livingClasses } from '../classes/living-class.js';
+import { oneAtATime } from '../db/one-at-a-time.js';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { touchEvidence } from '../evidence/states.js';
@@ -143,9 +145,14 @@ export const mergeRoutes = [
     ({ params, body }) => ({ action: 'change child', childIds: [params.id, body.other] }),
     async ({ db, params, body, me, access, now, live }) => {
       if (params.id === body.other) throw new ProblemError('bad-input', { detail: 'A record cannot go into itself.' });
-      const [kept, gone] = await Promise.all([requireChild(db, params.id), requireChild(db, body.other)]);
       const made = await db.transaction(async (transaction) => {
         const tx = transaction as unknown as Db;
+        await oneAtATime(tx, 'who is at the school');
+        const [kept, gone] = [await requireChild(tx, params.id), await requireChild(tx, body.other)];
+        if (kept.removedAt !== null || gone.removedAt !== null)
+          throw new ProblemError('in-use', {
+            detail: `${fullName(kept.removedAt === null ? gone : kept)} is not in the lists any more: somebody was quicker. Nothing was changed.`,
+          });
         const left = await leaveOther(tx, kept.id, gone.id, body.group, { access, by: me.id, now: now() });
         const rows = await moveRows(tx, gone.id, kept.id);
         await touchEvidence(tx, [kept.id, gone.id]);
@@ -200,6 +207,9 @@ export const mergeRoutes = [
     if (access.today > undoUntil) throw new ProblemError('cannot-undo', { detail: `This could be taken back until ${undoUntil}.` });
     await db.transaction(async (transaction) => {
       const tx = transaction as unknown as Db;
+      await oneAtATime(tx, 'who is at the school');
+      const [again] = await tx.select({ undoneAt: t.merges.undoneAt }).from(t.merges).where(eq(t.merges.id, row.id));
+      if (again?.undoneAt) return;
       for (const name of OWNED_NAMES) {
         const [table, key, child] = OWNED[name] as readonly [PgTable, PgColumn, PgColumn];
         const keys = row.moved.rows[name] ?? [];
@@ -211,9 +221,12 @@ export const mergeRoutes = [
       }
       await touchEvidence(tx, [row.kept, row.gone]);
       await partLists(tx, row.moved.lists, row.kept, row.gone);
+      // where the class it was in has ended, it is in the other's
+      const [kept, gone] = [await requireChild(tx, row.kept), await requireChild(tx, row.gone)];
+      const classId = (await livingClasses(tx, [gone.classId])).has(gone.classId) ? gone.classId : kept.classId;
       await tx
         .update(t.children)
-        .set({ removedAt: null, mergedInto: null, version: sql`${t.children.version} + 1` })
+        .set({ removedAt: null, mergedInto: null, classId, version: sql`${t.children.version} + 1` })
         .where(eq(t.children.id, row.gone));
       const { stayed } = await partMembers(tx, row);
       await backInto(tx, row, stayed, access.today);

@@ -9,6 +9,7 @@ import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 import { uuidv7 } from '../ids.js';
 import { orderBook, requireOrder } from '../library/orders.js';
+import { livingClasses, requireLivingClass } from './living-class.js';
 
 async function listClasses(db: Db, access: Access): Promise<SchoolClass[]> {
   const visible = new Set(access.classIds);
@@ -114,14 +115,21 @@ export const classRoutes = [
     async ({ db, params, body, access, now, live }) => {
       const current = await oneClass(db, access, params.id);
       if (current.version !== body.version) throw new ProblemError('newer-version', { current });
-      if (current.children > 0)
-        throw new ProblemError('in-use', {
-          detail: `${current.children} ${current.children === 1 ? 'child is' : 'children are'} still in ${current.name}. Move them first, or merge it into another class.`,
-        });
-      await db
-        .update(classes)
-        .set({ removedAt: now(), version: current.version + 1 })
-        .where(and(eq(classes.id, params.id), eq(classes.version, body.version)));
+      await db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        await oneAtATime(tx, 'who is at the school');
+        const { children: still, name } = await oneClass(tx, access, params.id);
+        if (still > 0)
+          throw new ProblemError('in-use', {
+            detail: `${still} ${still === 1 ? 'child is' : 'children are'} still in ${name}. Move them first, or merge it into another class.`,
+          });
+        const ended = await tx
+          .update(classes)
+          .set({ removedAt: now(), version: body.version + 1 })
+          .where(and(eq(classes.id, params.id), eq(classes.version, body.version), isNull(classes.removedAt)))
+          .returning({ id: classes.id });
+        if (ended.length === 0) throw new ProblemError('newer-version', { current });
+      });
       await live.tell({ topic: 'classes', id: params.id }, { everyone: true });
       return { ok: true as const };
     },
@@ -134,7 +142,10 @@ export const classRoutes = [
       const current = await oneClass(db, access, params.id);
       if (current.version !== body.version) throw new ProblemError('newer-version', { current });
       if (params.id === body.into) throw new ProblemError('bad-input', { detail: 'A class cannot be merged into itself.' });
-      const moved = await db.transaction(async (tx) => {
+      const moved = await db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        await requireLivingClass(tx, body.into);
+        if (!(await livingClasses(tx, [params.id])).has(params.id)) throw new ProblemError('newer-version', { current });
         const kids = await tx
           .update(children)
           .set({ classId: body.into, version: sql`${children.version} + 1` })

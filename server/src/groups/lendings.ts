@@ -64,40 +64,40 @@ export const lendingRoutes = [
     ({ params }) => ({ action: 'change group', groupIds: [params.id], childIds: [] }),
     async ({ db, params, body, me, access, now, live }) => {
       const wrong = (path: string, message: string): ProblemError => new ProblemError('bad-input', { errors: [{ path, message }] });
+      const taken = (detail: string): ProblemError => new ProblemError('in-use', { detail });
       if (body.until < body.from) throw wrong('until', 'The last day is before the first.');
       if (body.until < access.today) throw wrong('until', 'That is over already.');
-      const [[person], [group], taken] = await Promise.all([
-        db
+      const id = uuidv7();
+      const { group, moved } = await db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        // whoever lends or ends it at this moment waits
+        const [group] = await tx.select().from(groups).where(eq(groups.id, params.id)).for('no key update');
+        if (!group || group.removedAt !== null) throw new ProblemError('not-found');
+        const [person] = await tx
           .select()
           .from(colleagues)
-          .where(and(eq(colleagues.id, body.colleagueId), eq(colleagues.active, true))),
-        db.select().from(groups).where(eq(groups.id, params.id)),
-        db
+          .where(and(eq(colleagues.id, body.colleagueId), eq(colleagues.active, true)));
+        if (!person) throw wrong('colleagueId', 'No such colleague.');
+        if (person.id === group.adultId) throw taken('The group is theirs already.');
+        const other = await tx
           .select({ id: lendings.id })
           .from(lendings)
           .where(
             and(eq(lendings.groupId, params.id), isNull(lendings.endedAt), lte(lendings.from, body.until), gte(lendings.until, body.from)),
-          ),
-      ]);
-      if (!person) throw wrong('colleagueId', 'No such colleague.');
-      if (person.id === group!.adultId) throw wrong('colleagueId', 'The group is theirs already.');
-      if (taken.length > 0) throw wrong('from', 'Somebody has the group in that time. End that first.');
-      const id = uuidv7();
-      let moved: string[] = [];
-      await db.transaction(async (tx) => {
-        const t = tx as unknown as Db;
+          );
+        if (other.length > 0) throw taken('Somebody has the group in that time. End that first.');
         const from = body.from < access.today ? access.today : body.from;
-        const inTime = ahead(t, params.id, from, body.until);
-        const theirs = await t
+        const inTime = ahead(tx, params.id, from, body.until);
+        const theirs = await tx
           .select({ id: sessions.id })
           .from(sessions)
           .where(and(inTime, eq(sessions.adultId, body.colleagueId)));
-        await t.insert(lendings).values({ id, groupId: params.id, ...body, by: me.id, at: now(), theirs: theirs.map((s) => s.id) });
+        await tx.insert(lendings).values({ id, groupId: params.id, ...body, by: me.id, at: now(), theirs: theirs.map((s) => s.id) });
         // what was given to somebody else by itself stays theirs
-        const own = group!.adultId === null ? isNull(sessions.adultId) : or(isNull(sessions.adultId), eq(sessions.adultId, group!.adultId));
-        moved = await give(t, and(inTime, own), body.colleagueId);
+        const own = group.adultId === null ? isNull(sessions.adultId) : or(isNull(sessions.adultId), eq(sessions.adultId, group.adultId));
+        return { group, moved: await give(tx, and(inTime, own), body.colleagueId) };
       });
-      const colleaguesTold = [body.colleagueId, ...(group!.adultId ? [group!.adultId] : [])];
+      const colleaguesTold = [body.colleagueId, ...(group.adultId ? [group.adultId] : [])];
       await live.tell({ topic: 'groups', id: params.id, by: me.id }, { groups: [params.id], colleagues: colleaguesTold });
       await live.tell({ topic: 'sessions', by: me.id }, { groups: [params.id], colleagues: colleaguesTold });
       const made = (await listLendings(db, access)).find((l) => l.id === id)!;
@@ -115,7 +115,12 @@ export const lendingRoutes = [
       let moved: string[] = [];
       await db.transaction(async (tx) => {
         const t = tx as unknown as Db;
-        await t.update(lendings).set({ endedAt: now() }).where(eq(lendings.id, row.id));
+        const ended = await t
+          .update(lendings)
+          .set({ endedAt: now() })
+          .where(and(eq(lendings.id, row.id), isNull(lendings.endedAt)))
+          .returning({ id: lendings.id });
+        if (ended.length === 0) throw new ProblemError('not-found');
         const from = row.from < access.today ? access.today : row.from;
         const lent = and(eq(sessions.adultId, row.colleagueId), notInArray(sessions.id, [...row.theirs]));
         moved = await give(t, and(ahead(t, row.groupId, from, row.until), lent), group!.adultId);

@@ -37,7 +37,12 @@ export async function saveVersioned<T extends PgTable & Versioned, K extends key
       ? await db
           .insert(table)
           .values({ ...key, ...next } as Row<T>)
-          .onConflictDoUpdate({ target: columnsOf(table, key), set: next as PgUpdateSetSource<T>, setWhere: quiet })
+          .onConflictDoUpdate({
+            target: columnsOf(table, key),
+            // a version never comes twice: a page from before it was taken away does not fit what is there now
+            set: { ...next, version: sql`${table.version} + 1` } as unknown as PgUpdateSetSource<T>,
+            setWhere: quiet,
+          })
           .returning()
       : await db
           .update(table)

@@ -6,6 +6,7 @@ import { dayIn } from '@sapling/core';
 import { TEACHING_ORDERS } from '@sapling/data';
 import { accessOf, type Access } from '../access.js';
 import { FACTS, takeBackFacts } from '../children/facts.js';
+import { livingClasses } from '../classes/living-class.js';
 import { oneAtATime } from '../db/one-at-a-time.js';
 import type { Db } from '../db/open.js';
 import {
@@ -15,6 +16,7 @@ import {
   classes,
   groupMoves,
   imports,
+  merges,
   observations,
   readings,
   remarks,
@@ -76,6 +78,13 @@ async function withRecords(db: Db, ids: readonly string[], since?: string): Prom
       .selectDistinct({ id: remarks.subject })
       .from(remarks)
       .where(and(inArray(remarks.subject, [...ids]), after(remarks.at))),
+    // another record went into it, or it into another
+    ...[merges.kept, merges.gone].map((one) =>
+      db
+        .selectDistinct({ id: one })
+        .from(merges)
+        .where(and(inArray(one, [...ids]), isNull(merges.undoneAt), after(merges.at))),
+    ),
   ]);
   return new Set(found.flat().map((r) => r.id));
 }
@@ -188,21 +197,34 @@ export const importRoutes = [
     const [record] = await db.select().from(imports).where(eq(imports.id, params.id));
     if (!record || (me.role !== 'lead' && record.by !== me.id)) throw new ProblemError('not-found');
     if (record.undoneAt) return toRecord(record);
-    const kept = await withRecords(db, record.addedChildren);
-    const added = record.addedChildren.filter((id) => !kept.has(id));
-    // whoever came back and has been worked with since stays
-    const back = await withRecords(
-      db,
-      record.returned.map((r) => r.child),
-      record.at,
-    );
-    await db.transaction(async (tx) => {
+    const { kept, back, stayed } = await db.transaction(async (transaction) => {
+      const tx = transaction as unknown as Db;
+      const there = await livingClasses(
+        tx,
+        record.moved.map((m) => m.from),
+      );
+      const [again] = await tx.select({ undoneAt: imports.undoneAt }).from(imports).where(eq(imports.id, params.id));
+      if (again?.undoneAt) return { kept: [], back: [], stayed: [] };
+      const kept = await withRecords(tx, record.addedChildren);
+      const added = record.addedChildren.filter((id) => !kept.has(id));
+      // whoever came back and has been worked with since stays
+      const back = await withRecords(
+        tx,
+        record.returned.map((r) => r.child),
+        record.at,
+      );
+      const stayed = new Set<string>();
       if (added.length > 0) await tx.delete(children).where(inArray(children.id, added));
-      for (const { child, from, to } of record.moved)
-        await tx
-          .update(children)
-          .set({ classId: from, version: sql`${children.version} + 1` })
-          .where(and(eq(children.id, child), eq(children.classId, to)));
+      for (const { child, from, to } of record.moved) {
+        const where = and(eq(children.id, child), eq(children.classId, to));
+        // nobody goes back into a class that has ended since
+        if (there.has(from))
+          await tx
+            .update(children)
+            .set({ classId: from, version: sql`${children.version} + 1` })
+            .where(where);
+        else for (const { id } of await tx.select({ id: children.id }).from(children).where(where)) stayed.add(id);
+      }
       for (const { child, leftAt, from, to } of record.returned)
         if (!back.has(child))
           await tx
@@ -212,7 +234,7 @@ export const importRoutes = [
       // of a list brought in before it was kept what it wrote, all is as it was
       for (const { child, wrote, ...was } of record.recorded)
         if (wrote === undefined) await tx.update(children).set(was).where(eq(children.id, child));
-        else await takeBackFacts(tx as unknown as Db, child, { wrote, was });
+        else await takeBackFacts(tx, child, { wrote, was });
       // a child who stays is no longer this list's
       if (kept.size > 0) await tx.update(imports).set({ addedChildren: added }).where(eq(imports.id, params.id));
       for (const classId of record.addedClasses) {
@@ -220,16 +242,19 @@ export const importRoutes = [
         if (!left) await tx.update(classes).set({ removedAt: now() }).where(eq(classes.id, classId));
       }
       await tx.update(imports).set({ undoneAt: now() }).where(eq(imports.id, params.id));
+      return { kept, back, stayed };
     });
     await live.tellOfPeople();
     const [saved] = await db.select().from(imports).where(eq(imports.id, params.id));
-    const names =
-      kept.size + back.size > 0
-        ? await db
-            .select()
-            .from(children)
-            .where(inArray(children.id, [...kept, ...back]))
-        : [];
-    return { ...toRecord(saved!), kept: names.map(fullName) };
+    const namesOf = async (ids: readonly string[]): Promise<string[]> =>
+      ids.length === 0
+        ? []
+        : (
+            await db
+              .select()
+              .from(children)
+              .where(inArray(children.id, [...ids]))
+          ).map(fullName);
+    return { ...toRecord(saved!), kept: await namesOf([...kept, ...back]), stayed: await namesOf([...stayed]) };
   }),
 ];

@@ -45,7 +45,8 @@ export class FolderRecordings implements RecordingStore {
     return readFile(join(this.#folder, reading, partName(part))).catch(absent);
   }
   async forget(reading: string): Promise<void> {
-    await rm(join(this.#folder, reading), { recursive: true, force: true });
+    // a part may be on its way into it
+    await rm(join(this.#folder, reading), { recursive: true, force: true, maxRetries: 5, retryDelay: 20 });
   }
   async readings(): Promise<string[]> {
     return (await readdir(this.#folder).catch(absent)) ?? [];

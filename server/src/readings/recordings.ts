@@ -18,8 +18,9 @@ import { childOfReading } from './store.js';
 /** Deletes what was recorded of these readings, sound and all; that there was a recording is kept. */
 export async function forgetRecordings(db: Db, recordingStore: RecordingStore, ids: readonly string[], now: string): Promise<void> {
   for (const id of ids) {
-    await recordingStore.forget(id);
+    // said first: a part that arrives meanwhile is not kept, and what is left of the sound is swept away
     await db.update(recordings).set({ deletedAt: now }).where(eq(recordings.reading, id));
+    await recordingStore.forget(id);
   }
 }
 
@@ -50,36 +51,50 @@ export async function purgeRecordings(db: Db, recordingStore: RecordingStore, no
   return due;
 }
 
+const WAS_DELETED = 'This recording was deleted, so this part of it was not kept.';
+
 export const recordingRoutes = [
   route(
     'saveRecording',
     ({ params }) => ({ action: 'read check', checkChild: childOfReading(params.id) }),
     { keepsReach: true, mostOctets: 2_500_000 },
     async ({ db, params, body, me, recordingStore, now, live, access }) => {
-      const [found] = await db
-        .select({ child: readings.child, consent: children.recordingConsent })
-        .from(readings)
-        .innerJoin(children, eq(children.id, readings.child))
-        .where(eq(readings.id, params.id));
-      if (!found) throw new ProblemError('not-found');
-      if (!found.consent)
-        throw new ProblemError('not-allowed', { detail: 'No consent to record is noted for this child, so the recording was not kept.' });
-      const [before] = await db.select({ deletedAt: recordings.deletedAt }).from(recordings).where(eq(recordings.reading, params.id));
-      // what was deleted does not come back with a part that was late
-      if (before?.deletedAt)
-        throw new ProblemError('not-found', { detail: 'This recording was deleted, so this part of it was not kept.' });
       const { recordingDays } = await readSettings(db);
       const deleteOn = daysAfter(access.today, recordingDays);
-      // the record first: sound without one is swept away
-      await db
-        .insert(recordings)
-        .values({ reading: params.id, child: found.child, by: me.id, at: now(), mime: body.mime, parts: params.part + 1, deleteOn })
-        .onConflictDoUpdate({
-          target: recordings.reading,
-          set: { parts: sql`greatest(${recordings.parts}, ${params.part + 1})` },
-        });
-      await recordingStore.put(params.id, params.part, Buffer.from(body.base64, 'base64'));
-      await live.tell({ topic: 'readings', id: params.id, by: me.id }, { children: [found.child] });
+      const child = await db.transaction(async (tx) => {
+        // whoever takes the consent back at this moment waits, and finds what was kept
+        const [found] = await tx
+          .select({ child: readings.child, consent: children.recordingConsent })
+          .from(readings)
+          .innerJoin(children, eq(children.id, readings.child))
+          .where(eq(readings.id, params.id))
+          .for('share', { of: children });
+        if (!found) throw new ProblemError('not-found');
+        if (!found.consent)
+          throw new ProblemError('not-allowed', { detail: 'No consent to record is noted for this child, so the recording was not kept.' });
+        const [before] = await tx.select({ deletedAt: recordings.deletedAt }).from(recordings).where(eq(recordings.reading, params.id));
+        // what was deleted does not come back with a part that was late
+        if (before?.deletedAt) throw new ProblemError('not-found', { detail: WAS_DELETED });
+        // the record first: sound without one is swept away
+        await tx
+          .insert(recordings)
+          .values({ reading: params.id, child: found.child, by: me.id, at: now(), mime: body.mime, parts: params.part + 1, deleteOn })
+          .onConflictDoUpdate({
+            target: recordings.reading,
+            set: { parts: sql`greatest(${recordings.parts}, ${params.part + 1})` },
+          });
+        return found.child;
+      });
+      const put = await recordingStore
+        .put(params.id, params.part, Buffer.from(body.base64, 'base64'))
+        .catch((error: unknown) => ({ error }));
+      const [after] = await db.select({ deletedAt: recordings.deletedAt }).from(recordings).where(eq(recordings.reading, params.id));
+      if (after?.deletedAt) {
+        await recordingStore.forget(params.id);
+        throw new ProblemError('not-found', { detail: WAS_DELETED });
+      }
+      if (put) throw put.error;
+      await live.tell({ topic: 'readings', id: params.id, by: me.id }, { children: [child] });
       return { ok: true as const };
     },
   ),

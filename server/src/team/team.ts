@@ -1,18 +1,26 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { uuidv7 } from '../ids.js';
 import type { Colleague } from '@sapling/contract';
 import { hashPassword } from '../auth/password.js';
 import { requireStrong } from '../auth/password-strength.js';
 import { INVITED_HOURS, makePasswordLink } from '../auth/password-link.js';
 import { hasSecondFactor } from '../auth/second-factor.js';
+import { oneAtATime } from '../db/one-at-a-time.js';
 import type { Db } from '../db/open.js';
-import { classColleagues, colleagues, passwordLinks, schools, signIns } from '../db/schema.js';
+import { classColleagues, classes, colleagues, passwordLinks, schools, signIns } from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
 
+/** Which classes there are whose colleague is whose. Those of a year that was closed keep theirs, for when it is opened again. */
+function classLinks(db: Db, colleagueId?: string): Promise<{ classId: string; colleagueId: string }[]> {
+  return db
+    .select({ classId: classColleagues.classId, colleagueId: classColleagues.colleagueId })
+    .from(classColleagues)
+    .innerJoin(classes, eq(classes.id, classColleagues.classId))
+    .where(and(isNull(classes.removedAt), colleagueId === undefined ? undefined : eq(classColleagues.colleagueId, colleagueId)));
+}
 export async function classIdsOf(db: Db, colleagueId: string): Promise<string[]> {
-  const found = await db.select({ id: classColleagues.classId }).from(classColleagues).where(eq(classColleagues.colleagueId, colleagueId));
-  return found.map((row) => row.id);
+  return (await classLinks(db, colleagueId)).map((row) => row.classId);
 }
 
 /** A row as it travels: neither password nor secret with it. */
@@ -29,7 +37,7 @@ export const toColleague = (row: typeof colleagues.$inferSelect, classIds: strin
 });
 
 async function listColleagues(db: Db): Promise<Colleague[]> {
-  const [people, links] = await Promise.all([db.select().from(colleagues).orderBy(colleagues.name), db.select().from(classColleagues)]);
+  const [people, links] = await Promise.all([db.select().from(colleagues).orderBy(colleagues.name), classLinks(db)]);
   return people.map((person) =>
     toColleague(
       person,
@@ -60,9 +68,11 @@ async function add(
   { name, email, role, classIds }: Pick<Colleague, 'name' | 'email' | 'role' | 'classIds'>,
   passwordHash: string,
 ): Promise<string> {
-  await requireFreeEmail(db, email);
   const id = uuidv7();
-  await db.transaction(async (tx) => {
+  await db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Db;
+    await oneAtATime(tx, 'who is at the school');
+    await requireFreeEmail(tx, email);
     await tx.insert(colleagues).values({ id, name, email, role, passwordHash });
     for (const classId of new Set(classIds)) await tx.insert(classColleagues).values({ classId, colleagueId: id });
   });
@@ -129,8 +139,9 @@ export const teamRoutes = [
     if (params.id === me.id && (body.active === false || (body.role && body.role !== 'lead')))
       throw new ProblemError('bad-input', { detail: 'You cannot take the lead’s part away from yourself. Another lead can.' });
     if (body.email !== undefined && body.email !== current.email) await requireFreeEmail(db, body.email);
-    await db.transaction(async (tx) => {
-      await tx
+    await db.transaction(async (transaction) => {
+      const tx = transaction as unknown as Db;
+      const changed = await tx
         .update(colleagues)
         .set({
           name: body.name ?? current.name,
@@ -139,10 +150,15 @@ export const teamRoutes = [
           active: body.active ?? current.active,
           version: current.version + 1,
         })
-        .where(eq(colleagues.id, params.id));
+        .where(and(eq(colleagues.id, params.id), eq(colleagues.version, body.version)))
+        .returning({ id: colleagues.id });
+      if (changed.length === 0) throw new ProblemError('newer-version', { current: await oneColleague(tx, params.id) });
       if (body.classIds) {
-        await tx.delete(classColleagues).where(eq(classColleagues.colleagueId, params.id));
-        for (const classId of new Set(body.classIds)) await tx.insert(classColleagues).values({ classId, colleagueId: params.id });
+        const before = await classIdsOf(tx, params.id);
+        if (before.length > 0)
+          await tx.delete(classColleagues).where(and(eq(classColleagues.colleagueId, params.id), inArray(classColleagues.classId, before)));
+        for (const classId of new Set(body.classIds))
+          await tx.insert(classColleagues).values({ classId, colleagueId: params.id }).onConflictDoNothing();
       }
       if (body.active === false) await endSignIns(tx, params.id);
     });

@@ -3,8 +3,9 @@
  * and nothing that was ever seen of a child is touched. What it takes to open the year again is kept for 30 days.
  */
 import { and, desc, eq, gt, inArray, isNull, notInArray, sql } from 'drizzle-orm';
-import type { RollOver } from '@sapling/contract';
+import type { ChildLine, RollOver } from '@sapling/contract';
 import { childLines } from '../children/children.js';
+import { oneAtATime } from '../db/one-at-a-time.js';
 import type { Db } from '../db/open.js';
 import * as t from '../db/schema.js';
 import { ProblemError } from '../http/problem.js';
@@ -76,22 +77,43 @@ export async function rollYearOver(
   { now, today, by }: When,
   beforeWriting: () => Promise<unknown> = async () => undefined,
 ): Promise<RolledOver> {
-  const [present, kids, groups, members, held] = await Promise.all([
-    db.select().from(t.classes).where(isNull(t.classes.removedAt)),
-    db.select().from(t.children).where(isNull(t.children.removedAt)),
-    db.select().from(t.groups).where(isNull(t.groups.removedAt)),
-    db.select().from(t.groupMembers),
-    db
-      .select({ group: t.sessions.groupId, n: sql<number>`count(distinct ${t.sessions.id})::int` })
-      .from(t.sessions)
-      .innerJoin(t.logs, eq(t.logs.session, t.sessions.id))
-      .where(isNull(t.sessions.removedAt))
-      .groupBy(t.sessions.groupId),
-  ]);
+  const before = await whatEnds(db, plan);
+  // children are judged, and a backup made, before anything is locked: it may take a minute
+  const lines = new Map((await childLines(db, before.kids, now)).map((line) => [line.id, line.line]));
+  await beforeWriting();
+  return db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Db;
+    // whoever came, moved or left meanwhile is counted as they are now; whoever does so from here on waits
+    await oneAtATime(tx, 'who is at the school');
+    return writeYear(tx, plan, await whatEnds(tx, plan), lines, { now, today, by });
+  });
+}
+
+/** What there is of the year that ends. @throws ProblemError where the plan does not fit it */
+async function whatEnds(db: Db, plan: RollOver) {
+  const present = await db.select().from(t.classes).where(isNull(t.classes.removedAt));
+  const kids = await db.select().from(t.children).where(isNull(t.children.removedAt)).for('update');
+  const groups = await db.select().from(t.groups).where(isNull(t.groups.removedAt)).for('update');
+  const members = await db.select().from(t.groupMembers);
+  const held = await db
+    .select({ group: t.sessions.groupId, n: sql<number>`count(distinct ${t.sessions.id})::int` })
+    .from(t.sessions)
+    .innerJoin(t.logs, eq(t.logs.session, t.sessions.id))
+    .where(isNull(t.sessions.removedAt))
+    .groupBy(t.sessions.groupId);
   const made = newClasses(plan, present);
-  const unknown = plan.others.find((o) => !kids.some((k) => k.id === o.child));
-  if (unknown) throw new ProblemError('bad-input', { detail: 'One of the children is not here any more. Look at the page again.' });
-  const lines = new Map((await childLines(db, kids, now)).map((line) => [line.id, line.line]));
+  if (plan.others.some((o) => !kids.some((k) => k.id === o.child)))
+    throw new ProblemError('bad-input', { detail: 'One of the children is not here any more. Look at the page again.' });
+  return { present, kids, groups, members, held, made };
+}
+
+async function writeYear(
+  tx: Db,
+  plan: RollOver,
+  { present, kids, groups, members, held, made }: Awaited<ReturnType<typeof whatEnds>>,
+  lines: ReadonlyMap<string, ChildLine['line']>,
+  { now, today, by }: When,
+): Promise<RolledOver> {
   const other = new Map(plan.others.map((o) => [o.child, o.next]));
   /** Next year's class of a child; null for leaving. */
   const classOf = (child: { id: string; classId: string }): string | null => {
@@ -102,85 +124,82 @@ export async function rollYearOver(
   };
   const leaving = kids.filter((k) => classOf(k) === null).map((k) => k.id);
   const id = uuidv7();
-  await beforeWriting();
-  return db.transaction(async (tx) => {
-    const adults = await tx.select().from(t.classColleagues);
-    for (const c of made) {
-      const { orderId } = c.from[0]!;
-      // where two become one, only what both were taught counts as taught
-      const taughtSteps = Math.min(...c.from.map((f) => f.taughtSteps));
-      await tx.insert(t.classes).values({ id: c.id, name: c.name, year: c.year, orderId, taughtSteps });
-      const sources = plan.adults === 'with the children' ? c.from : present.filter((p) => p.name === c.name);
-      const colleagues = new Set(adults.filter((a) => sources.some((s) => s.id === a.classId)).map((a) => a.colleagueId));
-      for (const colleagueId of colleagues) await tx.insert(t.classColleagues).values({ classId: c.id, colleagueId });
-    }
-    for (const c of made) {
-      const going = kids.filter((k) => classOf(k) === c.id).map((k) => k.id);
-      if (going.length > 0)
-        await tx
-          .update(t.children)
-          .set({ classId: c.id, version: sql`${t.children.version} + 1` })
-          .where(inArray(t.children.id, going));
-    }
-    if (leaving.length > 0)
+  const adults = await tx.select().from(t.classColleagues);
+  for (const c of made) {
+    const { orderId } = c.from[0]!;
+    // where two become one, only what both were taught counts as taught
+    const taughtSteps = Math.min(...c.from.map((f) => f.taughtSteps));
+    await tx.insert(t.classes).values({ id: c.id, name: c.name, year: c.year, orderId, taughtSteps });
+    const sources = plan.adults === 'with the children' ? c.from : present.filter((p) => p.name === c.name);
+    const colleagues = new Set(adults.filter((a) => sources.some((s) => s.id === a.classId)).map((a) => a.colleagueId));
+    for (const colleagueId of colleagues) await tx.insert(t.classColleagues).values({ classId: c.id, colleagueId });
+  }
+  for (const c of made) {
+    const going = kids.filter((k) => classOf(k) === c.id).map((k) => k.id);
+    if (going.length > 0)
       await tx
         .update(t.children)
-        .set({ removedAt: now, version: sql`${t.children.version} + 1` })
-        .where(inArray(t.children.id, leaving));
-    await setRemoved(tx, t.classes, ids(present), now);
-    await setRemoved(tx, t.groups, ids(groups), now);
-    const coming = await tx
-      .select({ id: t.sessions.id })
-      .from(t.sessions)
-      .where(
-        and(
-          // today's stay, as where a group ends: one may have been held and not logged yet
-          gt(t.sessions.on, today),
-          isNull(t.sessions.removedAt),
-          notInArray(t.sessions.id, tx.select({ id: t.logs.session }).from(t.logs)),
-        ),
-      );
-    await setRemoved(tx, t.sessions, ids(coming), now);
-    const lendings = await tx.update(t.lendings).set({ endedAt: now }).where(isNull(t.lendings.endedAt)).returning({ id: t.lendings.id });
-    const [table] = await tx.select().from(t.timetables).orderBy(desc(t.timetables.version)).limit(1);
-    if (table && table.meetings.length > 0)
-      await tx.insert(t.timetables).values({ version: table.version + 1, meetings: [], savedBy: by, savedAt: now });
-    await tx.insert(t.schoolYears).values({
-      id,
-      name: plan.ending,
-      endedAt: now,
-      by,
-      classes: present.map((c) => ({
-        id: c.id,
-        name: c.name,
-        year: c.year,
-        taughtSteps: c.taughtSteps,
-        children: kids
-          .filter((k) => k.classId === c.id)
-          .map((k) => ({
-            id: k.id,
-            secure: (lines.get(k.id) ?? []).filter((p) => p.state === 'secure' || p.due).length,
-            pairs: (lines.get(k.id) ?? []).length,
-          })),
-      })),
-      groups: groups.map((g) => ({
-        id: g.id,
-        name: g.name,
-        adultId: g.adultId,
-        focus: g.focus,
-        members: members.filter((m) => m.groupId === g.id).map((m) => m.childId),
-        held: held.find((h) => h.group === g.id)?.n ?? 0,
-      })),
-      change: {
-        made: made.map((c) => ({ id: c.id, from: c.from[0]!.id })),
-        left: leaving,
-        sessions: ids(coming),
-        lendings: ids(lendings),
-        timetable: table && table.meetings.length > 0 ? table.version : null,
-      },
-    });
-    return { year: id, moved: kids.length - leaving.length, left: leaving.length, groups: groups.length, sessions: coming.length };
+        .set({ classId: c.id, version: sql`${t.children.version} + 1` })
+        .where(inArray(t.children.id, going));
+  }
+  if (leaving.length > 0)
+    await tx
+      .update(t.children)
+      .set({ removedAt: now, version: sql`${t.children.version} + 1` })
+      .where(inArray(t.children.id, leaving));
+  await setRemoved(tx, t.classes, ids(present), now);
+  await setRemoved(tx, t.groups, ids(groups), now);
+  const coming = await tx
+    .select({ id: t.sessions.id })
+    .from(t.sessions)
+    .where(
+      and(
+        // today's stay, as where a group ends: one may have been held and not logged yet
+        gt(t.sessions.on, today),
+        isNull(t.sessions.removedAt),
+        notInArray(t.sessions.id, tx.select({ id: t.logs.session }).from(t.logs)),
+      ),
+    );
+  await setRemoved(tx, t.sessions, ids(coming), now);
+  const lendings = await tx.update(t.lendings).set({ endedAt: now }).where(isNull(t.lendings.endedAt)).returning({ id: t.lendings.id });
+  const [table] = await tx.select().from(t.timetables).orderBy(desc(t.timetables.version)).limit(1);
+  if (table && table.meetings.length > 0)
+    await tx.insert(t.timetables).values({ version: table.version + 1, meetings: [], savedBy: by, savedAt: now });
+  await tx.insert(t.schoolYears).values({
+    id,
+    name: plan.ending,
+    endedAt: now,
+    by,
+    classes: present.map((c) => ({
+      id: c.id,
+      name: c.name,
+      year: c.year,
+      taughtSteps: c.taughtSteps,
+      children: kids
+        .filter((k) => k.classId === c.id)
+        .map((k) => ({
+          id: k.id,
+          secure: (lines.get(k.id) ?? []).filter((p) => p.state === 'secure' || p.due).length,
+          pairs: (lines.get(k.id) ?? []).length,
+        })),
+    })),
+    groups: groups.map((g) => ({
+      id: g.id,
+      name: g.name,
+      adultId: g.adultId,
+      focus: g.focus,
+      members: members.filter((m) => m.groupId === g.id).map((m) => m.childId),
+      held: held.find((h) => h.group === g.id)?.n ?? 0,
+    })),
+    change: {
+      made: made.map((c) => ({ id: c.id, from: c.from[0]!.id })),
+      left: leaving,
+      sessions: ids(coming),
+      lendings: ids(lendings),
+      timetable: table && table.meetings.length > 0 ? table.version : null,
+    },
   });
+  return { year: id, moved: kids.length - leaving.length, left: leaving.length, groups: groups.length, sessions: coming.length };
 }
 
 const DAYS_TO_UNDO = 30;
@@ -207,10 +226,13 @@ export async function undoBlocked(db: Db, year: typeof t.schoolYears.$inferSelec
 export async function openYearAgain(db: Db, id: string, { now, by }: Omit<When, 'today'>): Promise<RolledOver> {
   const [year] = await db.select().from(t.schoolYears).where(eq(t.schoolYears.id, id));
   if (!year) throw new ProblemError('not-found');
-  const blocked = await undoBlocked(db, year, now);
-  if (blocked) throw new ProblemError('in-use', { detail: `This year cannot be opened again. ${blocked}` });
   const { made, left, sessions, lendings, timetable } = year.change;
-  return db.transaction(async (tx) => {
+  return db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Db;
+    await oneAtATime(tx, 'who is at the school');
+    const [asItIs] = await tx.select().from(t.schoolYears).where(eq(t.schoolYears.id, id));
+    const blocked = await undoBlocked(tx, asItIs!, now);
+    if (blocked) throw new ProblemError('in-use', { detail: `This year cannot be opened again. ${blocked}` });
     let moved = 0;
     for (const c of year.classes) {
       const ids = c.children.map((k) => k.id);

@@ -29,6 +29,13 @@ const WATCHED = [
   'remarks',
   'team',
   'schoolYears',
+  'orders',
+  'corrections',
+  'schoolWords',
+  'cues',
+  'rules',
+  'texts',
+  'styles',
 ] as const satisfies readonly EndpointName[];
 /** Events go out after the answer. */
 const SOON_MS = 60;

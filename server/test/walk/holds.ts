@@ -1,6 +1,6 @@
 /** What holds in a school whatever happened in it. */
 import { expect } from 'vitest';
-import type { Lending, Session } from '@sapling/contract';
+import type { CheckState, Lending, Session, TeachingOrderRow, Timetable } from '@sapling/contract';
 import { schoolToday } from '../support.js';
 import { spokenOf } from './records.js';
 import type { Walk } from './steps.js';
@@ -27,6 +27,21 @@ export async function holds(walk: Walk, w: World, after: string): Promise<void> 
     }
   }
   for (const r of await w.readings()) expect(here.has(r.child), `${after}: a reading of somebody who is not here`).toBe(true);
+  for (const c of await w.get<CheckState[]>('/api/checks'))
+    expect(here.has(c.child), `${after}: a check of somebody who is not here`).toBe(true);
+  const orders = new Set((await w.get<TeachingOrderRow[]>('/api/orders')).map((o) => o.id));
+  for (const c of rooms) expect(orders.has(c.orderId), `${after}: ${c.name} follows an order that is not there`).toBe(true);
+  for (const m of (await w.get<Timetable>('/api/timetable')).meetings)
+    expect(
+      teams.some((g) => g.id === m.group),
+      `${after}: a group meets that is not there`,
+    ).toBe(true);
+  const lent = await w.get<Lending[]>('/api/lendings');
+  for (const [k, a] of lent.entries())
+    expect(
+      lent.slice(k + 1).some((b) => a.groupId === b.groupId && a.from <= b.until && b.from <= a.until),
+      `${after}: a group that two have`,
+    ).toBe(false);
   await tutorSees(w, after);
   if (walk.roll(3) === 0) await pagesAgree(walk, w, kids, after);
   for (const id of walk.erased)

@@ -20,6 +20,8 @@ export class Walk {
   readonly left: string[] = [];
   /** Plans that lie in the bin. */
   readonly out: string[] = [];
+  /** Class lists that may still be taken back. */
+  readonly lists: string[] = [];
   /** Children whose records are gone for good, by key. */
   readonly erased: string[] = [];
   /** What stood before, where getting there takes more than the step itself. */
@@ -64,6 +66,8 @@ export class Walk {
     const bin = await this.world.get<{ sessions: { id: string }[] }>('/api/bin');
     keep(this.out, (id) => bin.sessions.some((s) => s.id === id));
     keep(this.ended, () => false);
+    const lists = await this.world.get<{ id: string; undoneAt: string | null }[]>('/api/imports');
+    keep(this.lists, (id) => lists.some((l) => l.id === id && l.undoneAt === null));
     await this.noteHeld();
   }
   /** Who is in sessions that were held, with those who were and have left since: they are not shown, and may come back. */
@@ -198,6 +202,26 @@ const childSteps: Steps = {
     if (from.id === into.id) return;
     await w.ask('POST', `/api/classes/${from.id}/merge`, { into: into.id, version: from.version });
   },
+  'a class list comes': async (walk, w) => {
+    const [kids, rooms] = [await w.children(), await w.classes()];
+    const row = (k: number, { givenName, familyName }: Pick<ChildRow, 'givenName' | 'familyName'>) => {
+      const { name: className, year } = walk.pick(rooms)!;
+      return { row: k + 2, givenName, familyName, className, year, externalId: null, same: true };
+    };
+    const rows = [...kids.slice(0, 4), { givenName: `Uma${walk.roll(1000)}`, familyName: 'Newly' }].map((c, k) => row(k, c));
+    const id = uuidv7();
+    await w.ask('POST', '/api/imports', { id, fileName: 'list.csv', rows });
+    walk.lists.push(id);
+  },
+  'a class list is taken back': async (walk, w) => {
+    const id = walk.lists.pop();
+    if (id) await w.ask('POST', `/api/imports/${id}/undo`);
+    await walk.noteHeld();
+  },
+  'a class ends': async (walk, w) => {
+    const room = walk.pick((await w.classes()).filter((c) => c.children === 0));
+    if (room) await w.ask('POST', `/api/classes/${room.id}/end`, { version: room.version });
+  },
   'a class begins': async (walk, w) => {
     const rooms = await w.classes();
     if (rooms.length > 3) return;
@@ -303,5 +327,5 @@ const schoolSteps: Steps = {
   },
 };
 
-/** What people do; what their devices do besides is in devices.ts. */
-export const STEPS: Steps = { ...groupSteps, ...childSteps, ...sessionSteps, ...evidenceSteps, ...schoolSteps };
+/** What people do; all that may happen is in all-steps.ts. */
+export const PEOPLE: Steps = { ...groupSteps, ...childSteps, ...sessionSteps, ...evidenceSteps, ...schoolSteps };

@@ -7,8 +7,8 @@ import { aCheck, aReading, readingStep } from './records.js';
 import { GPCS, type Walk } from './steps.js';
 import { known, type World } from './world.js';
 
-type Undo = () => Promise<unknown>;
-type ThereAndBack = Readonly<Record<string, (walk: Walk, w: World) => Promise<Undo | null>>>;
+export type Undo = () => Promise<unknown>;
+export type ThereAndBack = Readonly<Record<string, (walk: Walk, w: World) => Promise<Undo | null>>>;
 
 const ofGroups: ThereAndBack = {
   'a group ends and goes on': async (walk, w) => {
@@ -59,7 +59,7 @@ const ofChildren: ThereAndBack = {
     const rows = [...kids.slice(0, 3).map((c, k) => row(k, c.givenName, c.familyName)), row(3, 'Zed', 'New'), row(4, 'Yan', 'New')];
     const id = uuidv7();
     await w.ask('POST', '/api/imports', { id, fileName: 'list.csv', rows });
-    expect((await w.children()).filter((c) => c.familyName === 'New')).toHaveLength(2);
+    if (!w.atOnce) expect((await w.children()).filter((c) => c.familyName === 'New')).toHaveLength(2);
     return () => w.ask('POST', `/api/imports/${id}/undo`);
   },
   'a class was not taught so much': async (walk, w) => {
@@ -84,7 +84,7 @@ const ofChildren: ThereAndBack = {
       adults: walk.pick(['with the name', 'with the children'])!,
     };
     const { year } = await w.ask<{ year: string }>('POST', '/api/years', body);
-    expect(await w.groups()).toEqual([]);
+    if (!w.atOnce) expect(await w.groups()).toEqual([]);
     return () => w.ask('POST', `/api/years/${year}/undo`);
   },
 };
@@ -152,4 +152,4 @@ const ofEvidence: ThereAndBack = {
     return () => readingStep(w, child, reading, 6, { what: 'set aside', aside: false });
   },
 };
-export const THERE_AND_BACK: ThereAndBack = { ...ofGroups, ...ofChildren, ...ofSessions, ...ofEvidence };
+export const PEOPLES_THERE_AND_BACK: ThereAndBack = { ...ofGroups, ...ofChildren, ...ofSessions, ...ofEvidence };

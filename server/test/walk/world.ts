@@ -1,19 +1,23 @@
 /** The school a walk goes through: who asks, what is asked again and again, and everything that can be seen of it. */
 import { expect } from 'vitest';
 import type {
+  CheckState,
   Child,
   Colleague,
   Group,
   Merge,
   PairStateRow,
   ReadingSummary,
+  Remark,
   SchoolClass,
   SchoolSettings,
   Session,
   StrandStateRow,
+  Timetable,
 } from '@sapling/contract';
 import { renewStates } from '../../src/evidence/states.js';
 import { now, School, type Person } from '../support.js';
+import { libraryOf } from './library.js';
 
 export type ChildRow = Child & { line: PairStateRow[]; strands: StrandStateRow[] };
 export type Roll = (below: number) => number;
@@ -34,8 +38,10 @@ const sorted = (ids: readonly string[]): string[] => [...ids].sort();
 const of = <T extends { id: string }>(list: readonly T[], what: (e: T) => unknown) =>
   [...list].sort((a, b) => (a.id < b.id ? -1 : 1)).map((e) => [e.id, what(e)]);
 
-/** Somebody else was quicker: it is gone, it stands otherwise now, or it does not fit what stands now. */
-const REFUSALS = new Set([404, 409, 422]);
+/** Somebody else was quicker: it is gone, it stands otherwise now, or it does not fit what stands now; or both waited for each other. */
+const REFUSALS = new Set([404, 409, 422, 503]);
+
+type Sent = readonly [type: string, record: Record<string, unknown> & { id: string }];
 
 /** What was asked for at the same moment as something else, and refused as out of date. */
 export class Refused extends Error {}
@@ -95,10 +101,13 @@ export class World {
     return answer.body as T;
   }
   /** Records as a device sends them, each of which is stored. */
-  async send(...entries: (readonly [type: string, record: Record<string, unknown> & { id: string }])[]): Promise<void> {
+  async send(...entries: Sent[]): Promise<void> {
+    this.sent.push(entries.map(([type, record]) => ({ type, id: record.id, record })));
+    await this.sendAs(this.lead, ...entries);
+  }
+  async sendAs(as: Person, ...entries: Sent[]): Promise<void> {
     const body = { entries: entries.map(([type, record]) => ({ type, id: record.id, record })) };
-    this.sent.push(body.entries);
-    const { results } = await this.ask<{ results: { status: string }[] }>('POST', '/api/outbox', body);
+    const { results } = await this.ask<{ results: { status: string }[] }>('POST', '/api/outbox', body, as);
     if (this.atOnce && results.some((r) => r.status === 'refused')) throw new Refused(JSON.stringify(results));
     expect(
       results.map((r) => r.status),
@@ -122,9 +131,12 @@ export class World {
     const kids = await get<ChildRow[]>('/api/children');
     const plans = await get<Session[]>('/api/sessions');
     const bin = await get<Record<string, { id: string }[]>>('/api/bin');
+    const { meetings } = await get<Timetable>('/api/timetable');
+    const heard = await get<ReadingSummary[]>('/api/readings');
+    const checks = (await get<CheckState[]>('/api/checks')).filter((c) => !c.binned);
     return {
       children: of(kids, (c) => [
-        [c.givenName, c.familyName, c.classId, c.externalId, c.needs, c.dateOfBirth],
+        [c.givenName, c.familyName, c.classId, c.externalId, c.needs, c.dateOfBirth, c.recordingConsent],
         c.line.map((p) => [p.gpc, p.state, p.basedOn]),
         c.strands.map((s) => [s.strand, s.state, s.basedOn]),
       ]),
@@ -137,8 +149,14 @@ export class World {
       bin: Object.fromEntries(Object.entries(bin).map(([kind, list]) => [kind, sorted(list.map((e) => e.id))])),
       leavers: sorted((await get<{ id: string }[]>('/api/leavers')).map((l) => l.id)),
       classes: of(await get<SchoolClass[]>('/api/classes'), (c) => [c.name, c.year, c.orderId, c.taughtSteps, c.children]),
-      readings: of(await get<ReadingSummary[]>('/api/readings'), (r) => [r.child, r.title, r.done, r.score, r.nth]),
+      checks: of(checks, (c) => [c.child, c.kind, c.stack, c.marked, c.finishedAt, c.late]),
+      readings: of(heard, (r) => [r.child, r.title, r.done, r.score, r.nth]),
+      recordings: sorted(heard.filter((r) => r.recorded).map((r) => r.id)),
       rules: of(await get<{ id: string; kind: string; children: string[] }[]>('/api/groups/rules'), (r) => [r.kind, sorted(r.children)]),
+      week: sorted(meetings.map((m) => [m.group, m.slot, m.adult, m.room].join())),
+      remarks: of(await get<Remark[]>('/api/remarks'), (r) => [r.about, r.subject, r.text, r.mentions]),
+      team: of(await get<Colleague[]>('/api/team'), (c) => [c.name, c.role, sorted(c.classIds), c.active]),
+      library: await libraryOf(get),
       lendings: of(await get<{ id: string; colleagueId: string }[]>('/api/lendings'), (l) => l.colleagueId),
     };
   }

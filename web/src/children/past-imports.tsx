@@ -9,11 +9,11 @@ import { broughtIn } from './import-sum.js';
 export async function undoImport(id: string): Promise<void> {
   try {
     const record = await call('undoImport', { params: { id } });
-    const kept = record.kept ?? [];
+    const { kept = [], stayed = [] } = record;
     toast(
       `Undone: ${record.added} ${record.added === 1 ? 'child' : 'children'} taken out again.${
         kept.length > 0 ? ` Kept, because something has been recorded of them since: ${kept.join(', ')}.` : ''
-      }`,
+      }${stayed.length > 0 ? ` Still where the list put them, because the class they came from has ended: ${stayed.join(', ')}.` : ''}`,
     );
   } catch (error) {
     toast.error(sentenceOf(error));

@@ -1,6 +1,13 @@
 /** What changed, in the words of those who use it; the newest first. */
 export const NEWS: readonly { readonly when: string; readonly what: readonly string[] }[] = [
   {
+    when: 'December 2026',
+    what: [
+      'No child is left in a class that has ended: by a class list taken back, records parted again, or a year closed while somebody was adding a child. Who was, is in the list of children again.',
+      'A recording is never kept once the family has said no, also where a part of it arrives at that moment.',
+    ],
+  },
+  {
     when: 'November 2026',
     what: [
       'A session that was held counts, though a colleague took its plan out meanwhile; and two who make groups of the same children at one moment no longer put a child into both.',
