@@ -2,9 +2,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Group, Session } from '@sapling/contract';
 import { eq } from 'drizzle-orm';
-import { teachingOrders } from '../src/db/schema.js';
+import { children, merges, teachingOrders } from '../src/db/schema.js';
 import { uuidv7 } from '../src/ids.js';
-import { now, observation, PLAN, School, schoolToday, type Person } from './support.js';
+import { now, observation, PLAN, School, schoolToday, type Answer, type Person } from './support.js';
 
 const school = new School();
 let lead: Person;
@@ -31,13 +31,14 @@ const make = (as: Person, name: string, members: string[]) =>
   school.ask('POST', '/api/groups', { as, body: { groups: [group(name, members)] } });
 const known = ({ id, version }: Group) => ({ id, version });
 
-it('of two who make one record of two, each the other way round, one is told, and a record is left', async () => {
+const add = async (givenName: string): Promise<string> => {
   const record = { externalId: null, firstLanguage: '', needs: '', dateOfBirth: null };
-  const add = async (givenName: string): Promise<string> => {
-    const body = { id: uuidv7(), givenName, familyName: '', classId: wrens, ...record };
-    return ((await school.ask('POST', '/api/children', { as: lead, body })).body as { id: string }).id;
-  };
-  const merge = (kept: string, other: string) => school.ask('POST', `/api/children/${kept}/merge`, { as: lead, body: { other } });
+  const body = { id: uuidv7(), givenName, familyName: '', classId: wrens, ...record };
+  return ((await school.ask('POST', '/api/children', { as: lead, body })).body as { id: string }).id;
+};
+const merge = (kept: string, other: string) => school.ask('POST', `/api/children/${kept}/merge`, { as: lead, body: { other } });
+
+it('of two who make one record of two, each the other way round, one is told, and a record is left', async () => {
   for (const k of [1, 2, 3, 4]) {
     const [a, b] = [await add(`Twin${k}`), await add(`Twin${k} too`)];
     const answers = await Promise.all([merge(a, b), merge(b, a)]);
@@ -45,6 +46,67 @@ it('of two who make one record of two, each the other way round, one is told, an
     const there = (await school.ask('GET', '/api/children', { as: lead })).body as { givenName: string }[];
     expect(there.filter((c) => c.givenName.startsWith(`Twin${k}`))).toHaveLength(1);
   }
+});
+
+it('what is marked of a record at the moment it goes into another one is in that one, and goes along where they are parted', async () => {
+  const evidence = async (child: string): Promise<number> =>
+    ((await school.ask('GET', `/api/children/${child}/evidence`, { as: lead })).body as unknown[]).length;
+  const checksOf = async (child: string): Promise<number> =>
+    ((await school.ask('GET', `/api/checks?childId=${child}`, { as: lead })).body as unknown[]).length;
+  for (let k = 0; k < 3; k += 1) {
+    const [kept, gone] = [await add(`Stay${k}`), await add(`Go${k}`)];
+    const check = uuidv7();
+    const begun = { id: check, child: gone, by: teacher.id, startedAt: now(), kind: 'see-say', stack: ['s:s'] };
+    const entries = [
+      { type: 'check', id: check, record: begun },
+      ...Array.from({ length: 4 }, () => observation(teacher.id, gone)),
+      observation(teacher.id, gone, { check }),
+    ];
+    // not all arrive before: one after another, each by itself
+    const sent = (async () => {
+      const results = [];
+      for (const entry of entries) {
+        const answer = await school.ask('POST', '/api/outbox', { as: teacher, body: { entries: [entry] } });
+        results.push(...(answer.body as { results: { status: string; reason?: string }[] }).results);
+      }
+      return results;
+    })();
+    await new Promise((resolve) => setTimeout(resolve, 2 * k));
+    const [results, merged] = await Promise.all([sent, merge(kept, gone)]);
+    expect(merged.status).toBe(200);
+    expect(results.map((r) => r.reason ?? r.status)).toEqual(results.map(() => 'stored'));
+    expect([await evidence(kept), await checksOf(kept)], `try ${k}`).toEqual([5, 1]);
+    await school.ask('POST', `/api/merges/${(merged.body as { id: string }).id}/undo`, { as: lead });
+    expect([await evidence(kept), await evidence(gone), await checksOf(gone)], `try ${k}, parted`).toEqual([0, 5, 1]);
+  }
+});
+
+it('nor is it lost where the record goes between the question who is in reach and the writing', async () => {
+  const { db } = school.running;
+  const [kept, gone] = [await add('Stayed'), await add('Gone')];
+  const check = uuidv7();
+  const begun = { id: check, child: gone, by: lead.id, startedAt: now(), kind: 'see-say', stack: ['s:s'] };
+  const send = (entries: unknown[]) => school.ask('POST', '/api/outbox', { as: lead, body: { entries } });
+  const evidence = async (): Promise<number> =>
+    ((await school.ask('GET', `/api/children/${kept}/evidence`, { as: lead })).body as unknown[]).length;
+  // who is signed in and whom they reach is known from now on
+  await school.ask('GET', '/api/children', { as: lead });
+  let sent: Promise<Answer>[] = [];
+  await db.transaction(async (tx) => {
+    sent = [send([observation(lead.id, gone)]), send([{ type: 'check', id: check, record: begun }, observation(lead.id, gone, { check })])];
+    // they wait for the database, which this transaction has
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    await tx.update(children).set({ mergedInto: kept, removedAt: now() }).where(eq(children.id, gone));
+    const moved = { rows: {}, groups: [], given: [], left: [], filled: {}, consent: false, lists: [] };
+    await tx.insert(merges).values({ id: uuidv7(), at: now(), by: lead.id, kept, gone, name: 'Gone', moved } as never);
+  });
+  for (const answer of await Promise.all(sent)) expect(answer.status, JSON.stringify(answer.body) + school.log.slice(-3).join('')).toBe(200);
+  const results = (await Promise.all(sent)).flatMap((a) => (a.body as { results: { status: string; reason?: string }[] }).results);
+  expect(results.map((r) => r.reason ?? r.status)).toEqual(['stored', 'stored', 'stored']);
+  expect(await evidence()).toBe(2);
+  const [merge] = await db.select({ moved: merges.moved }).from(merges).where(eq(merges.gone, gone));
+  expect(merge!.moved.rows.observations, 'kept for when they are parted').toHaveLength(2);
+  expect(merge!.moved.rows.checks).toEqual([check]);
 });
 
 describe('one child, one group', () => {

@@ -78,6 +78,10 @@ async function partMembers(tx: Db, { kept, gone, moved }: typeof t.merges.$infer
   return { stayed: still.some((g) => moved.given?.includes(g.groupId)) };
 }
 
+/** Whoever stores something of either waits until the transaction is over, and the transaction for them. */
+async function lockRecords(tx: Db, ...ids: string[]): Promise<void> {
+  await tx.select({ id: t.children.id }).from(t.children).where(inArray(t.children.id, ids)).orderBy(t.children.id).for('update');
+}
 /** The family's consent was the other record's. Where something has been recorded by it since, it stays: that was agreed to. */
 async function withoutTheirConsent(tx: Db, kept: string): Promise<void> {
   const [sound] = await tx
@@ -148,6 +152,8 @@ export const mergeRoutes = [
       const made = await db.transaction(async (transaction) => {
         const tx = transaction as unknown as Db;
         await oneAtATime(tx, 'who is at the school');
+        // what is marked of either at this moment is stored before, or under the one that stays
+        await lockRecords(tx, params.id, body.other);
         const [kept, gone] = [await requireChild(tx, params.id), await requireChild(tx, body.other)];
         if (kept.removedAt !== null || gone.removedAt !== null)
           throw new ProblemError('in-use', {
@@ -200,16 +206,18 @@ export const mergeRoutes = [
   }),
 
   route('undoMerge', { action: 'import children' }, async ({ db, params, access, now, live }) => {
-    const [row] = await db.select().from(t.merges).where(eq(t.merges.id, params.id));
-    if (!row || !access.childIds.has(row.kept)) throw new ProblemError('not-found');
-    if (row.undoneAt !== null) return toMerge(db, row);
-    const { undoUntil } = await toMerge(db, row);
+    const [found] = await db.select().from(t.merges).where(eq(t.merges.id, params.id));
+    if (!found || !access.childIds.has(found.kept)) throw new ProblemError('not-found');
+    if (found.undoneAt !== null) return toMerge(db, found);
+    const { undoUntil } = await toMerge(db, found);
     if (access.today > undoUntil) throw new ProblemError('cannot-undo', { detail: `This could be taken back until ${undoUntil}.` });
     await db.transaction(async (transaction) => {
       const tx = transaction as unknown as Db;
       await oneAtATime(tx, 'who is at the school');
-      const [again] = await tx.select({ undoneAt: t.merges.undoneAt }).from(t.merges).where(eq(t.merges.id, row.id));
-      if (again?.undoneAt) return;
+      await lockRecords(tx, found.kept, found.gone);
+      // with what was sent of the record that went until now
+      const [row] = await tx.select().from(t.merges).where(eq(t.merges.id, found.id));
+      if (!row || row.undoneAt !== null) return;
       for (const name of OWNED_NAMES) {
         const [table, key, child] = OWNED[name] as readonly [PgTable, PgColumn, PgColumn];
         const keys = row.moved.rows[name] ?? [];
@@ -236,6 +244,6 @@ export const mergeRoutes = [
       await tx.update(t.merges).set({ undoneAt: now() }).where(eq(t.merges.id, row.id));
     });
     await live.tellOfPeople();
-    return toMerge(db, { ...row, undoneAt: now() });
+    return toMerge(db, { ...found, undoneAt: now() });
   }),
 ];

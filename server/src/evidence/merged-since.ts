@@ -25,9 +25,32 @@ export interface Redirected<E extends OutboxEntry = OutboxEntry> {
   readonly gone: readonly string[];
 }
 
+/** A record that is named went into another one since it was asked who is in reach. */
+export class MergedMeanwhile extends Error {
+  override readonly name = 'MergedMeanwhile';
+}
+const namedIn = (entry: OutboxEntry): string[] =>
+  entry.type === 'log' ? entry.record.attendance.map((a) => a.child) : 'child' in entry.record ? [entry.record.child] : [];
+
+/** Whether somebody who is named, and was in reach, went into another record since. */
+export async function hasMerged({ db, access }: { readonly db: Db; readonly access: Access }, entry: OutboxEntry): Promise<boolean> {
+  const known = namedIn(entry).filter((id) => access.childIds.has(id) || access.runIds.has(id));
+  return known.length > 0 && (await mergedInto(db, known)).size > 0;
+}
+/**
+ * Until the transaction is over, nobody who is named goes into another record: whoever makes two records one waits.
+ * @throws MergedMeanwhile where somebody has gone
+ */
+export async function requireNotMerged(tx: Db, entry: OutboxEntry): Promise<void> {
+  const named = namedIn(entry);
+  if (named.length === 0) return;
+  const there = await tx.select({ into: children.mergedInto }).from(children).where(inArray(children.id, named)).for('key share');
+  if (there.some((row) => row.into !== null)) throw new MergedMeanwhile();
+}
+
 /** The same entry under the records that stayed; the entry itself where it names nobody who went. */
 export async function underKeptRecord<E extends OutboxEntry>(db: Db, access: Access, entry: E): Promise<Redirected<E>> {
-  const named = entry.type === 'log' ? entry.record.attendance.map((a) => a.child) : 'child' in entry.record ? [entry.record.child] : [];
+  const named = namedIn(entry);
   const strange = named.filter((id) => !access.childIds.has(id) && !access.runIds.has(id));
   if (strange.length === 0) return { entry, gone: [] };
   const into = await mergedInto(db, strange);

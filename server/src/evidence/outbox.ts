@@ -7,7 +7,7 @@ import { and, eq, getTableColumns, sql } from 'drizzle-orm';
 import { outboxEntry, type OutboxEntry } from '@sapling/contract';
 import { accessOf, decide, type Need } from '../access.js';
 import { namedInLogs } from './logged-teaching.js';
-import { noteWithMerges, underKeptRecord } from './merged-since.js';
+import { hasMerged, MergedMeanwhile, noteWithMerges, requireNotMerged, underKeptRecord } from './merged-since.js';
 import { touchEvidence, workOutSoon } from './states.js';
 import { storeStep } from '../readings/store.js';
 import { checks, logs, notes, observations, readings, sessions, withdrawals } from '../db/schema.js';
@@ -15,7 +15,7 @@ import { changing, heldUnlessShared } from '../db/held.js';
 import { rows, type Db } from '../db/open.js';
 import { unstorable } from '../http/body.js';
 import { ProblemError } from '../http/problem.js';
-import { isDataError } from '../http/safe-error.js';
+import { isDataError, isMerged } from '../http/safe-error.js';
 import { route, type Call } from '../http/route.js';
 import type { About } from '../live/live.js';
 
@@ -207,6 +207,7 @@ async function take(call: Call<'sendOutbox'>, sent: OutboxEntry): Promise<Taken>
   return call.db.transaction(async (transaction) => {
     const tx = transaction as unknown as Db;
     const within = { ...call, db: tx };
+    await requireNotMerged(tx, entry);
     const cameBack = entry.type === 'log' && (await asHeld(tx, entry.record.session));
     const status = entry.type === 'observation' ? await storeMark(within, entry.record) : await store(within, entry);
     if (status === 'already') return { entry, status, taught: [] };
@@ -218,6 +219,24 @@ async function take(call: Call<'sendOutbox'>, sent: OutboxEntry): Promise<Taken>
     await touchEvidence(tx, taught);
     return { entry, status, taught, cameBack };
   });
+}
+
+/** With whom the sender reaches by now: that was known from before. */
+async function reachingAnew(call: Call<'sendOutbox'>): Promise<Call<'sendOutbox'>> {
+  await changing(call.db, async () => undefined);
+  return { ...call, access: await accessOf(call.db, call.me, call.access.today) };
+}
+/** The same; of a record that goes into another one at this very moment, under that one. */
+async function takeUnderKept(call: Call<'sendOutbox'>, sent: OutboxEntry): Promise<{ taken: Taken; then: Call<'sendOutbox'> }> {
+  try {
+    return { taken: await take(call, sent), then: call };
+  } catch (error) {
+    const meanwhile =
+      error instanceof MergedMeanwhile || isMerged(error) || (error instanceof ProblemError && (await hasMerged(call, sent)));
+    if (!meanwhile) throw error;
+    const then = await reachingAnew(call);
+    return { taken: await take(then, sent), then };
+  }
 }
 
 export const outboxRoute = route(
@@ -247,12 +266,11 @@ export const outboxRoute = route(
         continue;
       }
       try {
-        const { entry, status, taught, cameBack } = await take(call, parsed.data);
+        const { taken, then } = await takeUnderKept(call, parsed.data);
+        call = then;
+        const { entry, status, taught, cameBack } = taken;
         results.push({ id: entry.id, status });
-        if (cameBack) {
-          await changing(call.db, async () => undefined);
-          call = { ...call, access: await accessOf(call.db, call.me, call.access.today) };
-        }
+        if (cameBack) call = await reachingAnew(call);
         if (status === 'stored') {
           if ('child' in entry.record) touchedChildren.add(entry.record.child);
           for (const id of taught) touchedChildren.add(id);

@@ -36,5 +36,7 @@ function sqlState(error: unknown): string | undefined {
 }
 /** Whether the values were at fault (SQLSTATE classes 22 and 23) and not the database. */
 export const isDataError = (error: unknown): boolean => /^2[23]/.test(sqlState(error) ?? '');
+/** What the database says where a child's record went into another one meanwhile: see migration 0038. */
+export const isMerged = (error: unknown): boolean => sqlState(error) === 'KS001';
 /** Whether two transactions waited for each other, or would have read past each other, and the database ended one: nothing of it stands. */
 export const isClash = (error: unknown): boolean => /^40(P01|001)$/.test(sqlState(error) ?? '');

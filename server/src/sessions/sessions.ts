@@ -248,22 +248,26 @@ export const sessionRoutes = [
     { mostOctets: 1_000_000 },
     async ({ db, body, me, access, now, live }) => {
       await requireAdult(db, body.adultId);
-      const members = (await db.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, body.groupId))).map(
-        (m) => m.id,
-      );
-      if (members.length === 0) throw new ProblemError('bad-input', { detail: 'The group has no children yet.' });
       const id = uuidv7();
-      await db.insert(sessions).values({
-        id,
-        groupId: body.groupId,
-        on: body.on,
-        ...(await whenAndWhere(db))(body.groupId, body.on),
-        minutes: body.plan.minutes,
-        adultId: body.adultId,
-        plan: body.plan,
-        members,
-        createdBy: me.id,
-        createdAt: now(),
+      await db.transaction(async (transaction) => {
+        const tx = transaction as unknown as Db;
+        // whoever joins, leaves or ends the group at this moment waits, and then finds this session among those to come
+        const [group] = await tx.select({ removedAt: groups.removedAt }).from(groups).where(eq(groups.id, body.groupId)).for('share');
+        if (!group || group.removedAt !== null) throw new ProblemError('in-use', { detail: 'This group has ended. Nothing was planned.' });
+        const of = await tx.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, body.groupId));
+        if (of.length === 0) throw new ProblemError('bad-input', { detail: 'The group has no children yet.' });
+        await tx.insert(sessions).values({
+          id,
+          groupId: body.groupId,
+          on: body.on,
+          ...(await whenAndWhere(tx))(body.groupId, body.on),
+          minutes: body.plan.minutes,
+          adultId: body.adultId,
+          plan: body.plan,
+          members: of.map((m) => m.id),
+          createdBy: me.id,
+          createdAt: now(),
+        });
       });
       await live.tell({ topic: 'sessions', id, by: me.id }, { sessions: [id] });
       return requireSession(db, access, id);
