@@ -100,7 +100,8 @@ it('nor is it lost where the record goes between the question who is in reach an
     const moved = { rows: {}, groups: [], given: [], left: [], filled: {}, consent: false, lists: [] };
     await tx.insert(merges).values({ id: uuidv7(), at: now(), by: lead.id, kept, gone, name: 'Gone', moved } as never);
   });
-  for (const answer of await Promise.all(sent)) expect(answer.status, JSON.stringify(answer.body) + school.log.slice(-3).join('')).toBe(200);
+  for (const answer of await Promise.all(sent))
+    expect(answer.status, JSON.stringify(answer.body) + school.log.slice(-3).join('')).toBe(200);
   const results = (await Promise.all(sent)).flatMap((a) => (a.body as { results: { status: string; reason?: string }[] }).results);
   expect(results.map((r) => r.reason ?? r.status)).toEqual(['stored', 'stored', 'stored']);
   expect(await evidence()).toBe(2);
