@@ -4,9 +4,11 @@
  * things are done at one moment. After every step what must always hold is asked of the server, as a lead and as a tutor see it;
  * whatever can be undone is, and leaves no trace; and what a school came to is the same once it was written out and read in elsewhere.
  */
+import type { Child, CheckState, ReadingSummary, Remark } from '@sapling/contract';
+import { strFromU8, unzipSync } from 'fflate';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { PostgresServer } from './postgres-server.js';
-import { School } from './support.js';
+import { School, type Person } from './support.js';
 import { STEPS, THERE_AND_BACK } from './walk/all-steps.js';
 import { atOnce } from './walk/at-once.js';
 import { Listener } from './walk/hears.js';
@@ -79,3 +81,40 @@ it('is the same school once it was written out and read in elsewhere', async () 
     await elsewhere.close();
   }
 });
+
+it('says the same of each child whose record was taken along to another school', async () => {
+  const { school, lead } = world;
+  const other = new School();
+  await other.open();
+  try {
+    const head = await other.setUp();
+    const classId = await other.addClass('Newcomers');
+    for (const child of await world.children()) {
+      const zip = await fetch(`${school.running.url}/api/children/${child.id}/record.zip`, { headers: { cookie: lead.cookie } });
+      const file = JSON.parse(strFromU8(unzipSync(new Uint8Array(await zip.arrayBuffer()))['child.json']!)) as unknown;
+      const read = await other.ask('POST', '/api/children/record', { as: head, body: { classId, file } });
+      expect(read.status, JSON.stringify(read.body).slice(0, 300)).toBe(200);
+      same(await toldOf((read.body as Child).id, other, head), await toldOf(child.id, school, lead), child.givenName);
+    }
+  } finally {
+    await other.close();
+  }
+});
+
+/** What is told of a child by whatever was ever seen of them, without keys, which may be others elsewhere. */
+async function toldOf(child: string, school: School, as: Person): Promise<Record<string, unknown>> {
+  const get = async <T>(path: string): Promise<T> => (await school.ask('GET', path, { as })).body as T;
+  const sorted = (list: readonly unknown[]): string[] => list.map((e) => JSON.stringify(e)).sort();
+  const evidence = await get<Record<string, unknown>[]>(`/api/children/${child}/evidence`);
+  const checks = (await get<CheckState[]>(`/api/checks?childId=${child}`)).filter((c) => !c.binned);
+  const readings = await get<ReadingSummary[]>(`/api/readings?childId=${child}`);
+  const remarks = await get<Remark[]>(`/api/remarks?subject=${child}`);
+  const { givenName, familyName, needs, firstLanguage } = await get<Child>(`/api/children/${child}`);
+  return {
+    child: [givenName, familyName, needs, firstLanguage],
+    evidence: sorted(evidence.map((o) => [o.at, o.kind, o.gpc, o.outcome, o.said, o.ms])),
+    checks: sorted(checks.map((c) => [c.startedAt, c.kind, c.stack, c.marked, c.finishedAt, c.late])),
+    readings: sorted(readings.map((r) => [r.at, r.title, r.done, Object.entries(r.score).sort(), r.nth, r.markings])),
+    remarks: sorted(remarks.map((r) => [r.at, r.text])),
+  };
+}

@@ -51,6 +51,7 @@ export async function purgeRecordings(db: Db, recordingStore: RecordingStore, no
   return due;
 }
 
+/** Refused as where consent is missing: the device forgets the part. */
 const WAS_DELETED = 'This recording was deleted, so this part of it was not kept.';
 
 export const recordingRoutes = [
@@ -74,7 +75,7 @@ export const recordingRoutes = [
           throw new ProblemError('not-allowed', { detail: 'No consent to record is noted for this child, so the recording was not kept.' });
         const [before] = await tx.select({ deletedAt: recordings.deletedAt }).from(recordings).where(eq(recordings.reading, params.id));
         // what was deleted does not come back with a part that was late
-        if (before?.deletedAt) throw new ProblemError('not-found', { detail: WAS_DELETED });
+        if (before?.deletedAt) throw new ProblemError('not-allowed', { detail: WAS_DELETED });
         // the record first: sound without one is swept away
         await tx
           .insert(recordings)
@@ -91,7 +92,7 @@ export const recordingRoutes = [
       const [after] = await db.select({ deletedAt: recordings.deletedAt }).from(recordings).where(eq(recordings.reading, params.id));
       if (after?.deletedAt) {
         await recordingStore.forget(params.id);
-        throw new ProblemError('not-found', { detail: WAS_DELETED });
+        throw new ProblemError('not-allowed', { detail: WAS_DELETED });
       }
       if (put) throw put.error;
       await live.tell({ topic: 'readings', id: params.id, by: me.id }, { children: [child] });

@@ -261,10 +261,10 @@ export const keepSound = ({ blob, ...part }: SoundPart): Promise<unknown> =>
     const held = sealing?.by === part.by ? { sealed: await sealBytes(sealing, await blob.arrayBuffer()) } : { blob };
     return (await device()).put('sound', { ...part, ...held });
   });
-/** The first part of this colleague's that waits. */
-export async function nextSound(by: string): Promise<SoundPart | undefined> {
+/** The first part of this colleague's that waits. @param but readings whose sound is not asked for */
+export async function nextSound(by: string, but: ReadonlySet<string> = new Set()): Promise<SoundPart | undefined> {
   for (const part of await (await device()).getAll('sound')) {
-    if (part.by !== by) continue;
+    if (part.by !== by || but.has(part.reading)) continue;
     if (!('sealed' in part)) return part;
     const key = keys.get(part.sealed.key);
     const bytes = key && (await openBytes(key, part.sealed).catch(() => undefined));

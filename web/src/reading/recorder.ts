@@ -7,10 +7,10 @@ import { seedFrom } from '@sapling/core';
 import { scriptedReading, scriptedVoice } from '@sapling/core/reading';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { call, Problem } from '../api/client.js';
-import { forgetSound, keepSound, nextSound } from '../outbox/store.js';
+import { forgetSound, keepSound, nextSound, type SoundPart } from '../outbox/store.js';
+import { createSoundSender, type Sent } from './send-sound.js';
 
 const PART_MS = 3000;
-const AGAIN_MS = 4000;
 const RATE = 16_000;
 
 type Source = 'microphone' | 'made-up voice';
@@ -152,31 +152,24 @@ async function base64Of(blob: Blob): Promise<string> {
   return btoa(out);
 }
 
-let sending = false;
-let again: ReturnType<typeof setTimeout> | undefined;
-/** Sends the sound that waits on this device, in the order it was made; goes on until all is there or the line is lost. */
-export async function sendSound(by: string): Promise<void> {
-  if (sending) return;
-  sending = true;
-  clearTimeout(again);
+async function send({ reading, part, mime, blob }: SoundPart): Promise<Sent> {
+  const type = RECORDING_TYPES.find((t) => mime.startsWith(t)) ?? 'audio/webm';
   try {
-    for (;;) {
-      const next = await nextSound(by);
-      if (!next) return;
-      const type = RECORDING_TYPES.find((t) => next.mime.startsWith(t)) ?? 'audio/webm';
-      await call('saveRecording', {
-        params: { id: next.reading, part: next.part },
-        body: { mime: type, base64: await base64Of(next.blob) },
-      }).catch(async (error: unknown) => {
-        // consent was withdrawn meanwhile: what is on the device goes too
-        if (!(error instanceof Problem && error.code === 'not-allowed')) throw error;
-      });
-      await forgetSound(next.reading, next.part);
-    }
-  } catch {
-    // out of reach, or the reading itself has not arrived yet: tried again
-    again = setTimeout(() => void sendSound(by), AGAIN_MS);
-  } finally {
-    sending = false;
+    await call('saveRecording', { params: { id: reading, part }, body: { mime: type, base64: await base64Of(blob) } });
+    return 'kept';
+  } catch (error) {
+    if (!(error instanceof Problem)) return 'out of reach';
+    // the consent was withdrawn meanwhile, or the recording deleted: what is on the device goes too
+    return error.code === 'not-allowed' ? 'not wanted' : 'not yet';
   }
 }
+/** Sends the sound that waits on this device; goes on until all is there or the line is lost. */
+export const sendSound = createSoundSender({
+  next: nextSound,
+  send,
+  forget: forgetSound,
+  after: (ms, then) => {
+    const timer = setTimeout(then, ms);
+    return () => clearTimeout(timer);
+  },
+});
