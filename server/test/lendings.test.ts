@@ -94,14 +94,16 @@ describe('a group given for a time', () => {
     const attendance = kids.map((child) => ({ child, present: true }));
     expect((await send(cover, 'log', { session: sessions[1]!.id, attendance, done: [], happened: 'Went well.' })).status).toBe('stored');
     expect((await send(cover, 'log', { session: sessions[3]!.id, attendance, done: [], happened: '' })).status).toBe('refused');
-    for (const [colleagueId, from, until] of [
-      [lead.id, on(4), on(8)],
-      [tutor.id, on(10), on(12)],
-      [cover.id, on(12), on(10)],
-    ])
-      expect((await school.ask('POST', `/api/groups/${group.id}/lendings`, { as: lead, body: { colleagueId, from, until } })).status).toBe(
-        400,
-      );
+    const lend = async (colleagueId: string, from: string, until: string): Promise<number> =>
+      (await school.ask('POST', `/api/groups/${group.id}/lendings`, { as: lead, body: { colleagueId, from, until } })).status;
+    expect(await lend(lead.id, on(4), on(8)), 'somebody has it in that time').toBe(409);
+    expect(await lend(tutor.id, on(10), on(12)), 'it is theirs').toBe(409);
+    expect(await lend(cover.id, on(12), on(10)), 'it ends before it begins').toBe(400);
+    // two who lend it at one moment: one has it
+    const both = await Promise.all([lend(lead.id, on(20), on(22)), lend(cover.id, on(21), on(23))]);
+    expect(both.sort()).toEqual([200, 409]);
+    const later = (await school.ask('GET', '/api/lendings', { as: lead })).body as { id: string; from: string }[];
+    await school.ask('DELETE', `/api/lendings/${later.find((l) => l.from >= on(20))!.id}`, { as: lead });
   });
 
   it('comes back when it is ended: what is not logged goes to the group’s adult, what was logged stays', async () => {
