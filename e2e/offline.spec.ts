@@ -312,3 +312,28 @@ test('a minute after signing in the day can go on without the network: nothing o
   await allSent(page);
   await context.close();
 });
+
+test('“Try again” without the network leaves the page standing, and reads it once the network is back', async ({ as }) => {
+  const page = await as('teacher');
+  await page.context().setOffline(true);
+  // a part of the tool that was not loaded before
+  await page.getByRole('link', { name: 'Library' }).click();
+  await expect(page.getByRole('heading', { name: 'This part could not be loaded' })).toBeVisible();
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText('The server is still out of reach.')).toBeVisible();
+  await page.getByRole('link', { name: 'Go to Today' }).click();
+  await expect(page.getByRole('heading', { name: /^Hello/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Library' }).click();
+  await page.context().setOffline(false);
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible();
+  // a list that was not read before
+  await page.route('**/api/progress**', (route) => route.abort());
+  await page.getByRole('link', { name: 'Progress' }).click();
+  await page.getByRole('button', { name: 'Try again' }).first().click();
+  await expect(page.getByText('Tried again: it is the same still.').first()).toBeVisible();
+  await page.unroute('**/api/progress**');
+  await page.getByRole('button', { name: 'Try again' }).first().click();
+  await expect(page.getByRole('button', { name: 'Try again' })).toHaveCount(0);
+  await expect(page.getByRole('heading', { level: 1, name: 'Progress' })).toBeVisible();
+});

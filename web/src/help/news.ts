@@ -3,6 +3,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'December 2026',
     what: [
+      '“Try again” reads what could not be shown once more and leaves the page standing where the network is still away.',
       'No child is left in a class that has ended: by a class list taken back, records parted again, or a year closed while somebody was adding a child. Who was, is in the list of children again.',
       'A recording is never kept once the family has said no, also where a part of it arrives at that moment; and sound on a device no longer waits for that of a reading that was deleted.',
     ],

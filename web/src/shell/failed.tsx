@@ -2,8 +2,9 @@
 import { useEffect } from 'react';
 import { isRouteErrorResponse, Link, useRouteError } from 'react-router';
 import { sentenceOf } from '../api/client.js';
-import { keptAs, under } from '../base.js';
+import { keptAs } from '../base.js';
 import { clock } from '../clock.js';
+import { loadAnew, TryAgain } from '../ui/try-again.js';
 
 export function Failed({ said }: { said?: string }) {
   return said === undefined ? <FailedRoute /> : <Page title="No connection" said={said} />;
@@ -20,6 +21,7 @@ function FailedRoute() {
   if (import.meta.env.DEV) console.error(error);
   return (
     <Page
+      within
       title={stale ? 'This part could not be loaded' : 'This page stopped working'}
       said={
         stale
@@ -39,18 +41,19 @@ function mayReload(): boolean {
   return true;
 }
 
-function Page({ title, said }: { title: string; said: string }) {
+/** @param within whether the places are there to go to */
+function Page({ title, said, within = false }: { title: string; said: string; within?: boolean }) {
   return (
     <main className="mx-auto max-w-xl p-10">
       <h1 className="mb-3 text-2xl">{title}</h1>
       <p className="mb-6">{said}</p>
       <div className="flex gap-3">
-        <button className="btn btn-main" onClick={() => location.reload()}>
-          Try again
-        </button>
-        <a className="btn" href={under('/')}>
-          Go to Today
-        </a>
+        <TryAgain again={loadAnew} still="The server is still out of reach." className="btn btn-main" />
+        {within && (
+          <Link className="btn" to="/">
+            Go to Today
+          </Link>
+        )}
       </div>
     </main>
   );

@@ -1,6 +1,8 @@
 /** The head of a place, and what stands where nothing is yet. */
 import type { ReactNode } from 'react';
 import { sentenceOf } from '../api/client.js';
+import { refreshAll } from '../api/data.js';
+import { TryAgain } from './try-again.js';
 
 export function Page({
   title,
@@ -51,9 +53,9 @@ export function Pending({ error, what }: { error?: Error | undefined; what: stri
         <p>
           {what.slice(0, 1).toUpperCase() + what.slice(1)} cannot be shown. {sentenceOf(error)}
         </p>
-        <button className="btn mt-3" onClick={() => location.reload()}>
-          Try again
-        </button>
+        <div className="mt-3">
+          <TryAgain again={refreshAll} still="Tried again: it is the same still." />
+        </div>
       </div>
     );
   return (
