@@ -52,10 +52,10 @@ export const childRecordRoutes = [
     async ({ db, body, access, live }) => {
       const made = await db.transaction(async (transaction) => {
         const tx = transaction as unknown as Db;
-        await requireLivingClass(tx, body.classId);
         // sent twice by a device that did not hear the answer
         const [already] = await tx.select().from(children).where(eq(children.id, body.id));
         if (already) return already;
+        await requireLivingClass(tx, body.classId);
         await requireFreeNumber(tx, access, body.externalId, body.id);
         const [row] = await tx
           .insert(children)
