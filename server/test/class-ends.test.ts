@@ -208,7 +208,9 @@ describe('a year is closed', () => {
       adults: 'with the children',
     };
     const answers = await Promise.all([lead, second].map((as) => ask('POST', '/api/years', body, as)));
-    expect(answers.map((a) => a.status).sort()).toEqual([200, 400]);
+    expect(answers.filter((a) => a.status === 200)).toHaveLength(1);
+    // told that somebody was quicker, or, where it was asked a moment later, that the page is old
+    expect([400, 409]).toContain(answers.find((a) => a.status !== 200)!.status);
     await inAClass();
     const years = await done<{ id: string; name: string }[]>('GET', '/api/years');
     expect(years.filter((y) => y.name === 'twice')).toHaveLength(1);

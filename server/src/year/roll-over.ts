@@ -85,7 +85,14 @@ export async function rollYearOver(
     const tx = transaction as unknown as Db;
     // whoever came, moved or left meanwhile is counted as they are now; whoever does so from here on waits
     await oneAtATime(tx, 'who is at the school');
-    return writeYear(tx, plan, await whatEnds(tx, plan), lines, { now, today, by });
+    const there = await whatEnds(tx, plan).catch((error: unknown) => {
+      // it fitted a moment ago
+      if (!(error instanceof ProblemError)) throw error;
+      throw new ProblemError('in-use', {
+        detail: 'Somebody changed the classes or children meanwhile. Nothing was closed; look at the page again.',
+      });
+    });
+    return writeYear(tx, plan, there, lines, { now, today, by });
   });
 }
 
