@@ -11,9 +11,19 @@ export default defineConfig({
         // pure code keeps nothing between tests: a worker reads the lexicon and the modules once for all its files
         test: {
           name: 'pure',
-          include: ['{core,contract,data,web}/test/**/*.test.ts'],
+          include: ['{core,contract,data}/test/**/*.test.ts', 'web/test/*.test.ts'],
           pool: 'threads',
           isolate: false,
+          ...timeouts,
+        },
+      },
+      {
+        // hooks, each file on a page of its own
+        test: {
+          name: 'page',
+          include: ['web/test/page/*.test.{ts,tsx}'],
+          environment: 'happy-dom',
+          pool: 'threads',
           ...timeouts,
         },
       },

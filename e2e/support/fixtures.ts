@@ -178,7 +178,8 @@ export const setDeviceAhead = (context: BrowserContext, ms: number): Promise<unk
   }, ms);
 
 export async function getJson<T>(request: APIRequestContext, url: string): Promise<T> {
-  const response = await request.get(url);
+  // the first list of a school that was just made is judged anew, child by child
+  const response = await request.get(url, { timeout: 90_000 });
   expect(response.ok(), `${url} answers`).toBe(true);
   return (await response.json()) as T;
 }

@@ -139,3 +139,33 @@ describe('what comes back', () => {
 it('says of an error of this page that what was saved is safe, and not what broke', () => {
   expect(sentenceOf(new TypeError('x is undefined'))).not.toContain('undefined');
 });
+
+describe('a write pressed twice before the first press is answered', () => {
+  const word = (units: string[]): Promise<unknown> =>
+    call('saveCorrection', { params: { word: 'again' }, body: { units, version: 3 } } as never);
+  it('is sent once, and both hear what came of it', async () => {
+    answers = [json({ version: 4 })];
+    expect(await Promise.all([word(['a']), word(['a'])])).toEqual([{ version: 4 }, { version: 4 }]);
+    expect(asked).toHaveLength(1);
+    answers = [new Error('no network')];
+    const both = await Promise.allSettled([word(['a']), word(['a'])]);
+    expect(both.map((one) => one.status === 'rejected' && (one.reason as Error).name)).toEqual(['Unreachable', 'Unreachable']);
+    expect(asked).toHaveLength(2);
+  });
+  it('is another once it was answered, where it says anything else, and where something else was written since', async () => {
+    const many = (n: number): Response[] => Array.from({ length: n }, () => json({}));
+    answers = many(2);
+    await word(['a']);
+    await word(['a']);
+    expect(asked).toHaveLength(2);
+    answers = many(3);
+    // there, back and there again: the last must be the last
+    await Promise.all([word(['a']), word(['b']), word(['a'])]);
+    expect(asked.slice(2).map((one) => (JSON.parse(one.init.body as string) as { units: string[] }).units)).toEqual([['a'], ['b'], ['a']]);
+  });
+  it('is no reading: what is asked twice is asked twice', async () => {
+    answers = [json([]), json([])];
+    await Promise.all([call('classes'), call('classes')]);
+    expect(asked).toHaveLength(2);
+  });
+});

@@ -62,9 +62,11 @@ describe('a press in a running session', () => {
   });
 
   it('seconds count for the open part alone, and are kept on the device four times a minute', () => {
-    const seconds = (n: number): RunAction[] => Array.from({ length: n }, () => ({ do: 'second' }) as const);
+    const seconds = (n: number): RunAction[] => Array.from({ length: n }, () => ({ do: 'time', seconds: 1 }) as const);
     expect(after(seconds(14)).toKeep).toBeNull();
     expect(after(seconds(15)).toKeep!.spent).toEqual([15]);
+    // a tablet that slept tells of them in one
+    expect(after([{ do: 'time', seconds: 200 }]).toKeep!.spent).toEqual([200]);
     expect(after([...seconds(3), { do: 'done' }, ...seconds(2)]).draft!.spent).toEqual([3, 2]);
     // where what happened is asked, no clock runs
     expect(after([{ do: 'change', change: { at: 3 } }, ...seconds(4)]).draft!.spent).toEqual([]);
@@ -72,7 +74,8 @@ describe('a press in a running session', () => {
 
   it('whatever is pressed: marks are of items of their part, a part is not done and left at once, every change is kept', () => {
     const action: fc.Arbitrary<RunAction> = fc.oneof(
-      fc.constantFrom<RunAction>({ do: 'done' }, { do: 'leave' }, { do: 'look otherwise' }, { do: 'second' }),
+      fc.constantFrom<RunAction>({ do: 'done' }, { do: 'leave' }, { do: 'look otherwise' }),
+      fc.nat(90).map((seconds) => ({ do: 'time', seconds }) as const),
       fc.constantFrom<1 | -1>(1, -1).map((by) => ({ do: 'step', by }) as const),
       fc.constantFrom('ada', 'ben').map((child) => ({ do: 'mark', child }) as const),
       fc.constantFrom('ada', 'ben').map((child) => ({ do: 'away', child }) as const),
@@ -85,7 +88,7 @@ describe('a press in a running session', () => {
         for (const a of actions) {
           const before = state;
           state = reduceRun(parts, state, a);
-          if (state.draft !== before.draft && a.do !== 'second') expect(state.toKeep).toBe(state.draft);
+          if (state.draft !== before.draft && a.do !== 'time') expect(state.toKeep).toBe(state.draft);
         }
         const draft = state.draft!;
         expect(draft.at).toBeLessThanOrEqual(parts.length);

@@ -80,7 +80,28 @@ async function jsonOf(response: Response): Promise<unknown> {
   }
 }
 
-export async function call<N extends EndpointName>(name: N, input: Input<N> = {}): Promise<ResponseOf<Endpoints[N]>> {
+/** The newest write that is on its way. */
+let newestWrite: { readonly what: string; readonly answer: Promise<unknown> } | undefined;
+
+/**
+ * Asks the server. A button pressed twice before the first press is answered is pressed once: the same write as the newest that is
+ * on its way shares its answer. (Of two of one version the second would be refused as if a colleague had been quicker.)
+ * @throws Problem where the server refuses, Unreachable where it does not answer
+ */
+export function call<N extends EndpointName>(name: N, input: Input<N> = {}): Promise<ResponseOf<Endpoints[N]>> {
+  if (ADDRESSES[name][0] === 'GET' || input.signal) return ask(name, input);
+  const what = JSON.stringify([name, input.params, input.query, input.body]);
+  if (newestWrite?.what === what) return newestWrite.answer as Promise<ResponseOf<Endpoints[N]>>;
+  const own = { what, answer: ask(name, input) };
+  newestWrite = own;
+  const ended = (): void => {
+    if (newestWrite === own) newestWrite = undefined;
+  };
+  own.answer.then(ended, ended);
+  return own.answer;
+}
+
+async function ask<N extends EndpointName>(name: N, input: Input<N>): Promise<ResponseOf<Endpoints[N]>> {
   const [method, address] = ADDRESSES[name];
   const url = addressOf(address, input.params, input.query);
   const write = method !== 'GET';

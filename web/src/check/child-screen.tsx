@@ -4,10 +4,12 @@ import { useEffect, useState } from 'react';
 import { TextLines } from '../reading/text-lines.js';
 import { Card } from './card.js';
 import { keptAs, under } from '../base.js';
+import { useAwake } from '../ui/use-awake.js';
 
 const KEPT = keptAs('sapling-child-screen');
 
 export function ChildScreen() {
+  useAwake();
   const [code, setCode] = useState(
     () => new URLSearchParams(location.search).get('code')?.toUpperCase() ?? sessionStorage.getItem(KEPT) ?? '',
   );

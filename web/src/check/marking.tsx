@@ -22,6 +22,7 @@ import { Summary } from './summary.js';
 import { useAnswering } from './use-answering.js';
 import { useCheck, type CheckHandle } from './use-check.js';
 import { under } from '../base.js';
+import { useAwake } from '../ui/use-awake.js';
 
 export function Component() {
   const { id } = useParams();
@@ -56,6 +57,7 @@ interface MarkingProps {
 
 /** @param practice with a child who is nobody: what they say, and the way out; nothing is kept then */
 export function Marking({ handle, practice }: MarkingProps) {
+  useAwake();
   const check = handle.check!;
   const key = cardNow(check)!;
   const { kind } = check;

@@ -1,7 +1,8 @@
 /** The child's own screen, from the adult's side: opened once in a sitting, told of each card, closed by the adult. */
 import type { ScreenCard } from '@sapling/contract';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { call, Problem, Unreachable } from '../api/client.js';
+import { toast } from 'sonner';
+import { call, Problem, sentenceOf } from '../api/client.js';
 import { keptAs } from '../base.js';
 
 const KEPT = keptAs('sapling-screen');
@@ -43,7 +44,8 @@ export function useSecondScreen(card: ScreenCard | null): SecondScreen {
         .catch((error: unknown) => {
           if (gone) return;
           if (error instanceof Problem && error.code === 'not-found') keep(null);
-          else if (error instanceof Unreachable) timer = setTimeout(show, AGAIN_MS);
+          // out of reach or busy for a moment: else the child would go on looking at the card before
+          else if (!(error instanceof Problem && error.code === 'not-signed-in')) timer = setTimeout(show, AGAIN_MS);
         });
     };
     show();
@@ -55,7 +57,12 @@ export function useSecondScreen(card: ScreenCard | null): SecondScreen {
   return {
     code,
     watching,
-    open: useCallback(() => void call('openScreen').then((found) => keep(found.code)), [keep]),
+    open: useCallback(() => {
+      call('openScreen').then(
+        (found) => keep(found.code),
+        (error: unknown) => toast.error(sentenceOf(error)),
+      );
+    }, [keep]),
     close: useCallback(() => {
       if (code) void call('endScreen', { params: { code } }).catch(() => undefined);
       keep(null);

@@ -8,6 +8,7 @@ import { useInAddress } from '../ui/in-address.js';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
+import { useWrites } from '../api/use-writes.js';
 import { useMay } from '../shell/me.js';
 import { ClassRecord } from './class-record.js';
 import { Dialog } from '../ui/dialog.js';
@@ -90,11 +91,12 @@ function Taught({ schoolClass, orders, classes }: { schoolClass: SchoolClass; or
   const may = useMay('set taught');
   const order = orders.find((o) => o.id === schoolClass.orderId) ?? orders[0]!;
   const [moved, setMoved] = useState<NearestStep | null>(null);
+  const write = useWrites(schoolClass.version);
   const change = async (body: { orderId?: string; taughtSteps?: number }): Promise<void> => {
     const undo = { orderId: order.id, taughtSteps: schoolClass.taughtSteps };
     const to = orders.find((o) => o.id === body.orderId);
     try {
-      const saved = await call('updateClass', { params: { id: schoolClass.id }, body: { ...body, version: schoolClass.version } });
+      const saved = await write((version) => call('updateClass', { params: { id: schoolClass.id }, body: { ...body, version } }));
       await refresh('classes');
       setMoved(to && undo.taughtSteps > 0 ? nearestStep(order, undo.taughtSteps, to) : null);
       toast(

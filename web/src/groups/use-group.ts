@@ -1,9 +1,10 @@
 /** Changing one group: each change said with a way back; where a colleague was quicker, both are kept to choose from. */
 import type { Group } from '@sapling/contract';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
+import { useWrites } from '../api/use-writes.js';
 import { arrange, undoing } from './arrange.js';
 import { changedFields, type GroupChange } from './group-change.js';
 
@@ -19,16 +20,14 @@ export interface ChangeGroup {
 /** @param onRefused what was typed is not what the group is */
 export function useGroup(group: Group, onRefused: () => void): ChangeGroup {
   const [conflict, setConflict] = useState<ChangeGroup['conflict']>(null);
-  // a second change can come before the first has been read back: it stands on the version the first made
-  const latest = useRef(group.version);
-  useEffect(() => {
-    latest.current = Math.max(latest.current, group.version);
-  }, [group.version]);
-  const write = async (change: GroupChange, version: number, offerBack: boolean): Promise<void> => {
+  const inTurn = useWrites(group.version);
+  /** @param version that it stands on; left out for the newest when its turn comes */
+  const write = async (change: GroupChange, version: number | undefined, offerBack: boolean): Promise<void> => {
     const before: GroupChange = Object.fromEntries(Object.keys(change).map((key) => [key, group[key as keyof GroupChange]]));
     try {
-      const saved = await call('updateGroup', { params: { id: group.id }, body: { ...change, version } });
-      latest.current = saved.version;
+      const saved = await inTurn((newest) =>
+        call('updateGroup', { params: { id: group.id }, body: { ...change, version: version ?? newest } }),
+      );
       await refresh('groups');
       if (offerBack)
         toast(`${saved.name}: ${changedFields(before, change).join(', ')} changed`, {
@@ -53,7 +52,7 @@ export function useGroup(group: Group, onRefused: () => void): ChangeGroup {
     }
   };
   return {
-    save: (change, version) => write(change, version ?? latest.current, true),
+    save: (change, version) => write(change, version, true),
     end,
     conflict,
     closeConflict: () => setConflict(null),

@@ -1,10 +1,11 @@
 /** The board's moves: written, told with a way back, and laid side by side where a colleague was quicker. */
 import type { Group } from '@sapling/contract';
 import type { GroupingProblem } from '@sapling/core/grouping';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
+import { useInLine } from '../api/use-writes.js';
 import { core } from '../workers/core.js';
 import { moveChild, type Clash, type FromTo, type Moving } from './move-child.js';
 import { toCoreGroup } from './problem.js';
@@ -31,10 +32,26 @@ export function useMoveChild(
   nameOf: (child: string) => string,
 ): MoveChild {
   const [clash, setClash] = useState<Clash | null>(null);
-  const run = async (child: string, way: FromTo, offerBack: boolean): Promise<void> => {
+  const inLine = useInLine();
+  // the groups as the moves before left them, which the next may come before they are read back
+  const left = useRef(new Map<string, Group>());
+  const newest = (group: Group): Group => {
+    const known = left.current.get(group.id);
+    return known && known.version > group.version ? known : group;
+  };
+  /** Where a child is moved from: where it is drawn, or where one's own last move put it. */
+  const whereIs = (child: string, drawn: Group): Group => {
+    const now = newest(drawn);
+    return now.members.includes(child) ? now : ([...left.current.values()].find((g) => g.members.includes(child)) ?? now);
+  };
+  const move = async (child: string, [from, to]: FromTo, offerBack: boolean): Promise<void> => {
     if (!groups) return;
     const moving: Moving = {
-      send,
+      send: async (body) => {
+        const after = await send(body);
+        if (!('newer' in after)) for (const group of after) left.current.set(group.id, group);
+        return after;
+      },
       refresh: () => refresh('groups'),
       movesOf: async (id) => (problem ? core().movesOf(problem, groups.map(toCoreGroup), id) : []),
       nameOf,
@@ -42,10 +59,11 @@ export function useMoveChild(
         void toast(what, { description, action: { label: 'Undo', onClick: () => void run(child, back, false) } }),
     };
     try {
-      setClash(await moveChild(moving, groups, child, way, offerBack));
+      setClash(await moveChild(moving, groups, child, [from && whereIs(child, from), to && newest(to)], offerBack));
     } catch (error) {
       toast.error(sentenceOf(error));
     }
   };
+  const run = (child: string, way: FromTo, offerBack: boolean): Promise<void> => inLine(() => move(child, way, offerBack));
   return { move: (child, from, to) => void run(child, [from, to], true), clash, closeClash: () => setClash(null) };
 }

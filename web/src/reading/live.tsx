@@ -16,9 +16,11 @@ import { TextLines } from './text-lines.js';
 import { useLive } from './use-live.js';
 import type { ReadingHandle } from './use-reading.js';
 import { clock } from '../clock.js';
+import { useAwake } from '../ui/use-awake.js';
 
 // eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function Live({ handle }: { handle: ReadingHandle }) {
+  useAwake();
   const { record, childName } = handle.reading!;
   const me = useMe();
   const go = useNavigate();

@@ -15,7 +15,8 @@ export type RunAction =
   | { readonly do: 'away'; readonly child: string }
   /** The open part is looked at one by one instead of as a whole, or the other way round. */
   | { readonly do: 'look otherwise' }
-  | { readonly do: 'second' };
+  /** So many seconds have gone by for the open part. */
+  | { readonly do: 'time'; readonly seconds: number };
 
 export interface RunState {
   readonly draft: RunDraft | null;
@@ -74,9 +75,9 @@ function mark({ part, item }: Shown & { part: Part }, draft: RunDraft, child: st
   const next = nextMark(old);
   return { ...draft, marks: next ? { ...rest, [key]: next } : rest };
 }
-function second(draft: RunDraft): RunDraft {
+function time(draft: RunDraft, seconds: number): RunDraft {
   const spent = Array.from({ length: Math.max(draft.spent.length, draft.at + 1) }, (_, k) => draft.spent[k] ?? 0);
-  spent[draft.at]! += 1;
+  spent[draft.at]! += seconds;
   return { ...draft, spent };
 }
 
@@ -97,8 +98,8 @@ function next(shown: Shown, draft: RunDraft, action: RunAction): RunDraft {
       return mark(open, draft, action.child);
     case 'shuffle':
       return { ...draft, shuffles: { ...draft.shuffles, [part.id]: action.seed }, items: { ...draft.items, [part.id]: 0 } };
-    case 'second':
-      return second(draft);
+    case 'time':
+      return time(draft, action.seconds);
     default:
       return draft;
   }
@@ -112,6 +113,7 @@ export function reduceRun(parts: readonly Part[], state: RunState, action: RunAc
   if (action.do === 'look otherwise') return shown.part ? { ...state, other: new Set(turned([...state.other], shown.part.id)) } : state;
   const draft = next(shown, state.draft, action);
   if (draft === state.draft) return state;
-  const keeps = action.do !== 'second' || draft.spent[draft.at]! % KEPT_EVERY_S === 0;
+  const quarters = (of: RunDraft): number => Math.floor((of.spent[draft.at] ?? 0) / KEPT_EVERY_S);
+  const keeps = action.do !== 'time' || quarters(draft) > quarters(state.draft);
   return { ...state, draft, toKeep: keeps ? draft : state.toKeep };
 }

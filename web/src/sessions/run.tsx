@@ -20,6 +20,7 @@ import type { RunAction } from './run-reducer.js';
 import { runKey, useRun } from './use-run.js';
 import { clock, todayDay } from '../clock.js';
 import { useGoOn } from '../shell/go-on.js';
+import { useAwake } from '../ui/use-awake.js';
 
 export function Component() {
   const { id } = useParams();
@@ -78,6 +79,7 @@ function OnItsDay({ session }: { session: Session }) {
 }
 
 function Runner({ session }: { session: Session }) {
+  useAwake();
   const me = useMe();
   const goOn = useGoOn();
   const outbox = useOutbox();

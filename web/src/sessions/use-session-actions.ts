@@ -3,6 +3,7 @@ import type { Session } from '@sapling/contract';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh } from '../api/data.js';
+import { useWrites } from '../api/use-writes.js';
 import { useGoOn } from '../shell/go-on.js';
 
 export interface SessionActions {
@@ -16,9 +17,10 @@ export interface SessionActions {
 
 export function useSessionActions(session: Session): SessionActions {
   const goOn = useGoOn();
+  const write = useWrites(session.version);
   const change = async (body: { adultId?: string | null; on?: string }): Promise<void> => {
     try {
-      await call('updateSession', { params: { id: session.id }, body: { ...body, version: session.version } });
+      await write((version) => call('updateSession', { params: { id: session.id }, body: { ...body, version } }));
       await refresh('sessions');
     } catch (problem) {
       await refresh('sessions');

@@ -1,8 +1,9 @@
 /** The solver at work, and what makes a timetable impossible, with what does fit. */
-import { demandInWords, weekRequest, type Demand, type Meeting, type TimetableResult } from '@sapling/core/planning';
+import { demandInWords, weekRequest, type Demand, type TimetableResult } from '@sapling/core/planning';
 import { useRef, useState } from 'react';
 import { sentenceOf } from '../api/client.js';
 import { placeMeetings } from '../workers/place.js';
+import type { Placed } from './use-meetings.js';
 import type { TimetableData } from './use-timetable.js';
 import { toCore } from './week-facts.js';
 
@@ -10,13 +11,15 @@ interface Props {
   data: TimetableData;
   /** How often a group is to meet. */
   wanted: (group: string) => number;
-  /** Keeps what was placed; says how many. */
-  onPlaced: (found: readonly Meeting[]) => Promise<void>;
+  /** Keeps what was placed, where the sheet still is the one it was placed on; says how many. */
+  onPlaced: (placed: Placed) => Promise<void>;
 }
+
+type Failed = Exclude<TimetableResult, { conflict: null }> & Pick<Placed, 'of' | 'sheet'>;
 
 export function PlacePanel({ data, wanted, onPlaced }: Props) {
   const [busy, setBusy] = useState(false);
-  const [failed, setFailed] = useState<Exclude<TimetableResult, { conflict: null }> | null>(null);
+  const [failed, setFailed] = useState<Failed | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const stop = useRef<() => void>(undefined);
   const { facts, kept, groups, words, may } = data;
@@ -41,8 +44,9 @@ export function PlacePanel({ data, wanted, onPlaced }: Props) {
     stop.current = asking.stop;
     try {
       const result = await asking.result;
-      if (result?.meetings) await onPlaced(result.meetings);
-      else if (result) setFailed(result);
+      const asked = { of: groups, sheet: kept };
+      if (result?.meetings) await onPlaced({ found: result.meetings, ...asked });
+      else if (result) setFailed({ ...result, ...asked });
     } catch (problem) {
       setTrouble(sentenceOf(problem));
     }
@@ -102,7 +106,7 @@ export function PlacePanel({ data, wanted, onPlaced }: Props) {
               className="btn btn-small mt-2"
               onClick={() => {
                 setFailed(null);
-                void onPlaced(failed.most);
+                void onPlaced({ ...failed, found: failed.most });
               }}
             >
               Place the {failed.most.length} that fit

@@ -1,9 +1,10 @@
 /** Beside the week: the solver, which groups still want a time, and what clashes. */
 import type { Group } from '@sapling/contract';
-import type { Meeting, WeekSlot } from '@sapling/core/planning';
+import type { WeekSlot } from '@sapling/core/planning';
 import { say } from '../wording/say.js';
 import type { FoundClash } from './move-meeting.js';
 import { PlacePanel } from './place-panel.js';
+import type { Placed } from './use-meetings.js';
 import type { TimetableData } from './use-timetable.js';
 import { wantedMeetings, type ScheduledMeeting } from './week-facts.js';
 import { ToPlace } from './week-grid.js';
@@ -16,7 +17,7 @@ interface Props {
   found: readonly FoundClash[];
   /** Whether a meeting is one that this colleague may move. */
   mine: (meeting: ScheduledMeeting) => boolean;
-  onPlaced: (found: readonly Meeting[]) => Promise<void>;
+  onPlaced: (placed: Placed) => Promise<void>;
   onOpen: (group: Group) => void;
 }
 
@@ -54,12 +55,7 @@ export function TimetableSide({ data, groups, slots, meetings, found, mine, onPl
           <p>Their time was taken out of the week: {lost.map((m) => m.name || say('another group')).join(', ')}.</p>
           <button
             className="btn btn-small mt-1"
-            onClick={() =>
-              void keep(
-                meetings.filter((m) => !lost.includes(m) || !mine(m)),
-                'Taken out.',
-              )
-            }
+            onClick={() => void keep((now) => now.filter((m) => slots.some((s) => s.id === m.slot) || !mine(m)), 'Taken out.')}
           >
             Take them out
           </button>

@@ -127,7 +127,7 @@ export function Component() {
             {may && (
               <TimetableSide
                 {...{ data, groups, slots, meetings, found, mine }}
-                onPlaced={(core) => place(core, groups, adultName)}
+                onPlaced={(placed) => place(placed, adultName)}
                 onOpen={(group) => setOpened({ group, meeting: null })}
               />
             )}

@@ -6,6 +6,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import { toast } from 'sonner';
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
+import { useInLine } from '../api/use-writes.js';
 import { useMay } from '../shell/me.js';
 import { toCore, toKept, weekFacts, type ScheduledMeeting } from './week-facts.js';
 import { timeInWords } from './week-times.js';
@@ -13,6 +14,16 @@ import { say } from '../wording/say.js';
 
 /** Two adults in a week is what somebody chose for that day: it is shown on the card and is no clash. */
 const counts = (c: Clash): boolean => c.kind !== 'two adults';
+
+/** What the sheet becomes, of how it stands when its turn comes; in words why nothing is done. */
+type Change = (now: readonly ScheduledMeeting[]) => readonly WeekMeeting[] | string;
+interface Keeping {
+  /** Makes the change once more, on the sheet as it is then. */
+  readonly again?: () => void;
+  /** The sheet that it was worked out for, where it fits no other, and what is said then. */
+  readonly of?: Timetable;
+  readonly since?: string;
+}
 
 export function useTimetable() {
   const may = useMay('plan');
@@ -23,7 +34,8 @@ export function useTimetable() {
   const { data: rules } = useData(may ? 'groupRules' : null);
   const { data: team } = useData('team');
   const { data: classes } = useData('classes');
-  // a change can come before the last one has been read back
+  // a change can come before the last one is answered or has been read back
+  const inLine = useInLine();
   const latest = useRef<Timetable | undefined>(undefined);
   useEffect(() => {
     if (!latest.current || !kept || latest.current.version <= kept.version) latest.current = kept;
@@ -77,28 +89,38 @@ export function useTimetable() {
     return { ...to, room: free.some((r) => r.id === to.room) ? to.room : (free[0]?.id ?? to.room) };
   };
 
-  /** Keeps a new sheet. Answers whether it was kept; where somebody else changed it meanwhile, theirs is shown. */
-  const keep = async (meetings: readonly WeekMeeting[], said: string, again?: () => void, base = latest.current): Promise<boolean> => {
-    const before = base;
+  const write = async (change: Change, said: string, { again, of, since }: Keeping): Promise<boolean> => {
+    const before = latest.current;
     if (!before) return false;
+    const moved = (): false => {
+      toast.error(
+        since ?? say('Somebody else changed the timetable just now. It is shown as it is; your change was not made.'),
+        again && { action: { label: 'Make it again', onClick: again } },
+      );
+      return false;
+    };
+    if (of && of.version !== before.version) return moved();
+    const next = change(before.meetings);
+    if (typeof next === 'string') {
+      toast(next);
+      return false;
+    }
     try {
-      const made = await call('saveTimetable', { body: { version: before.version, meetings: meetings.map(toKept) } });
+      const made = await call('saveTimetable', { body: { version: before.version, meetings: next.map(toKept) } });
       latest.current = made;
       await refresh('timetable', 'sessions');
-      toast(said, {
-        action: { label: 'Undo', onClick: () => void keep(before.meetings, 'As it was before.', undefined, made) },
-      });
+      const undone = { of: made, since: say('The timetable was changed since. It is shown as it is; nothing was put back.') };
+      toast(said, { action: { label: 'Undo', onClick: () => void keep(() => before.meetings, 'As it was before.', undone) } });
       return true;
     } catch (problem) {
       await refresh('timetable');
-      if (problem instanceof Problem && problem.code === 'newer-version')
-        toast.error('Somebody else changed the timetable just now. It is shown as it is; your change was not made.', {
-          ...(again && { action: { label: 'Make it again', onClick: again } }),
-        });
-      else toast.error(sentenceOf(problem));
+      if (problem instanceof Problem && problem.code === 'newer-version') return moved();
+      toast.error(sentenceOf(problem));
       return false;
     }
   };
+  /** Keeps what the sheet becomes. Answers whether it was kept; where somebody else changed it meanwhile, theirs is shown. */
+  const keep = (change: Change, said: string, keeping: Keeping = {}): Promise<boolean> => inLine(() => write(change, said, keeping));
   return {
     may,
     kept,
@@ -115,7 +137,6 @@ export function useTimetable() {
     clashesOf,
     roomed: withFreeRoom,
     keep,
-    latest,
   };
 }
 export type TimetableData = ReturnType<typeof useTimetable>;
