@@ -9,8 +9,8 @@ const SAID = {
   also: (word: string) => `“${word}” may be offered now, for everybody in the school.`,
 } as const;
 
-/** @param known what the school has decided about this word already */
-export async function offerWord(word: string, offer: 'also' | 'never', known: SchoolWord | undefined): Promise<void> {
+/** @param known what the school has decided about this word already · @returns whether it is so now; where it is not, it is said why */
+export async function offerWord(word: string, offer: 'also' | 'never', known: SchoolWord | undefined): Promise<boolean> {
   try {
     const saved = await call('saveSchoolWord', { params: { word }, body: { offer, version: known?.version ?? 0 } });
     await refresh('library');
@@ -22,9 +22,11 @@ export async function offerWord(word: string, offer: 'also' | 'never', known: Sc
         onClick: () => void (known && known.offer !== offer ? offerWord(word, known.offer, saved) : takeBackOffer(saved)),
       },
     });
+    return true;
   } catch (error) {
     await refresh('library');
     toast.error(sentenceOf(error));
+    return false;
   }
 }
 

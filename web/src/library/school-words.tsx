@@ -20,7 +20,7 @@ export function SchoolWords() {
       word,
       offer,
       own.find((w) => w.word === word),
-    ).then(() => setTyped(''));
+    ).then((done) => done && setTyped((now) => (now === typed ? '' : now)));
   };
   return (
     <div className="grid max-w-3xl gap-6">

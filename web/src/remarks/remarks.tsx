@@ -22,7 +22,8 @@ export function Remarks({ about, subject, name }: { about: 'child' | 'group'; su
     setBusy(true);
     try {
       const { notTold } = await call('addRemark', { body: { id: uuidv7(), about, subject, text: text.trim() } });
-      setText('');
+      // what was typed meanwhile is another note
+      setText((now) => (now === text ? '' : now));
       await refresh('remarks');
       toast(notTold.length > 0 ? `Note left. ${notTold.join(' and ')} cannot see ${name}, so they are not told.` : 'Note left.');
     } catch (error) {

@@ -231,8 +231,13 @@ function Notes({ session, who, me }: { session: Session; who: (id: string) => st
   const mayNote = useMay('plan') || session.adultId === me;
   const leave = async (): Promise<void> => {
     const id = uuidv7();
-    await post(me, [{ type: 'note', id, record: { id, session: session.id, by: me, at: clock.now(), text: text.trim() } }]);
-    setText('');
+    try {
+      await post(me, [{ type: 'note', id, record: { id, session: session.id, by: me, at: clock.now(), text: text.trim() } }]);
+    } catch {
+      toast.error('This device has no room left, so the note is not kept. What you typed is still here.');
+      return;
+    }
+    setText((now) => (now === text ? '' : now));
     toast('Note left.');
     setTimeout(() => void refresh('sessions'), 300);
   };

@@ -77,5 +77,7 @@ export function useSessionDraft(given: DraftGiven): SessionDraft {
       gone = true;
     };
   }, [request, take]);
-  return useMemo(() => ({ ...draft, request, trouble }), [draft, request, trouble]);
+  // where nothing is to be drawn nothing is wrong
+  const said = request && trouble;
+  return useMemo(() => ({ ...draft, request, trouble: said }), [draft, request, said]);
 }

@@ -22,6 +22,10 @@ export interface SettingsRow extends Pick<SettingsDraft, 'set'> {
   readonly now: SchoolSettings;
 }
 
+/** What was changed while the rest was being kept is still to be kept. */
+const withoutSent = (now: Partial<SchoolSettings>, sent: Partial<SchoolSettings>): Partial<SchoolSettings> =>
+  Object.fromEntries(Object.entries(now).filter(([key, value]) => sent[key as keyof SchoolSettings] !== value));
+
 export function useSettingsDraft(said: string): SettingsDraft {
   const { data: kept } = useData('settings');
   // only what was changed: the rest follows what others keep meanwhile
@@ -42,11 +46,12 @@ export function useSettingsDraft(said: string): SettingsDraft {
       if (!kept || !now) return;
       setTrouble(null);
       try {
+        const sent = draft;
         await call('saveSettings', { body: { ...now, version: kept.version } });
         // a page that is opened anew for a new wording must not wait for what is kept by now
         settled();
         await refresh('settings');
-        setDraft({});
+        setDraft((d) => withoutSent(d, sent));
         toast(said);
       } catch (error) {
         if (error instanceof Problem && error.code === 'newer-version') {

@@ -5,10 +5,10 @@
 import 'fake-indexeddb/auto';
 import { MessageChannel as Channel, type MessagePort as Port } from 'node:worker_threads';
 import { ADDRESSES, type EndpointName, type Me, type ProblemCode, type Role } from '@sapling/contract';
-import { cleanup, renderHook, waitFor } from '@testing-library/react';
+import { cleanup, configure, renderHook, waitFor } from '@testing-library/react';
 import { expose, type Endpoint } from 'comlink';
 import { createContext, use, type ReactNode } from 'react';
-import { createMemoryRouter, RouterProvider } from 'react-router';
+import { createMemoryRouter, RouterProvider, useRouteError } from 'react-router';
 import { toast } from 'sonner';
 import { SWRConfig } from 'swr';
 import { afterEach, beforeEach, expect, vi } from 'vitest';
@@ -32,6 +32,9 @@ export class No {
 }
 /** No answer comes. */
 export const NO_NETWORK = Symbol('no network');
+
+// as long as it takes on a busy machine
+configure({ asyncUtilTimeout: 15_000 });
 
 let answers: Partial<Record<EndpointName, Answer>> = {};
 /** All that was asked since the test began, in order. */
@@ -115,6 +118,8 @@ afterEach(async () => {
   toast.dismiss();
   forgetUnsaved();
   await forgetAll();
+  // a reading that ended this moment is shared with whoever asks the same in the same moment
+  await new Promise((done) => setTimeout(done, 2));
   vi.unstubAllGlobals();
 });
 
@@ -138,16 +143,20 @@ export const colleague = (role: Role = 'lead'): Me =>
 
 const Place = createContext<ReactNode>(null);
 const Drawn = (): ReactNode => use(Place);
+/** What a hook throws while it is drawn fails the test, and not in silence. */
+const Broken = (): never => {
+  throw useRouteError();
+};
 
 /** Draws a hook on a page at an address, for somebody signed in. */
 export function onPage<P, T>(hook: (given: P) => T, given: P, { at = '/', role }: { at?: string; role?: Role } = {}) {
   const me = { ...colleague(role), again: () => Promise.resolve() };
   // one router for all drawings of the hook: a new one would be another page
-  const router = createMemoryRouter([{ path: '*', Component: Drawn }], { initialEntries: [at] });
+  const router = createMemoryRouter([{ path: '*', Component: Drawn, ErrorBoundary: Broken }], { initialEntries: [at] });
   return renderHook<T, P>(hook, {
     initialProps: given,
     wrapper: ({ children }) => (
-      <SWRConfig value={{ dedupingInterval: 0, shouldRetryOnError: false }}>
+      <SWRConfig value={{ dedupingInterval: 0, shouldRetryOnError: false, revalidateOnFocus: false }}>
         <MeContext value={me}>
           <Place value={children}>
             <RouterProvider router={router} />
