@@ -107,7 +107,7 @@ describe('a session that is run', () => {
     for (let n = 0; n < 500 && !(await holds()); n += 1) await act(() => new Promise((done) => setTimeout(done, 5)));
   };
   /** The device sleeps: the clock goes on, and no timer comes. */
-  const sleeps = (seconds: number): void => void vi.setSystemTime(Date.now() + seconds * 1000);
+  const sleeps = (seconds: number): void => void vi.setSystemTime(vi.getMockedSystemTime()!.getTime() + seconds * 1000);
   const wakes = (): void => act(() => void document.dispatchEvent(new Event('visibilitychange')));
 
   it('counts the seconds of the open part, and begins where it was left on this device', async () => {
