@@ -104,15 +104,17 @@ export async function go(page: Page, url: string): Promise<void> {
   await page.locator(`[data-place]:not([data-place=${JSON.stringify(from)}])`).waitFor({ state: 'attached' });
 }
 
-export const test = base.extend<Fixtures, { common: { name?: string; server?: Served }; host: WarmHost }>({
+export const test = base.extend<Fixtures, { common: { name?: string; server?: Served; host: WarmHost }; host: WarmHost }>({
   shared: ['', { option: true }],
   several: [false, { option: true }],
   common: [
     // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
-      const common: { name?: string; server?: Served } = {};
+      // beside the one of tests with a server of their own, which some of its files have as well
+      const common: { name?: string; server?: Served; host: WarmHost } = { host: new WarmHost() };
       await use(common);
       await common.server?.dispose();
+      common.host.end();
     },
     { scope: 'worker' },
   ],
@@ -132,7 +134,7 @@ export const test = base.extend<Fixtures, { common: { name?: string; server?: Se
     if (shared === '') return disposable({ ...options, host }, told);
     if (common.name !== shared) {
       await common.server?.dispose();
-      common.server = several ? await SeveralServers.start() : await TestServer.start(options);
+      common.server = several ? await SeveralServers.start() : await TestServer.start({ ...options, host: common.host });
       common.name = shared;
     }
     await told(common.server!);

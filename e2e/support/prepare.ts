@@ -33,7 +33,8 @@ export default async function prepare(): Promise<() => void> {
   await buildServer(OUT, { host: HOST });
   process.env.SAPLING_SERVER = join(OUT, 'main.mjs');
   process.env.SAPLING_HOST_FILE = join(OUT, 'host.mjs');
-  const server = await TestServer.start({ demo: true });
+  // on two cores another thread takes longer: it shares one with this, and learns anew what this knows
+  const server = await TestServer.start({ demo: true, env: { SAPLING_THREADS: '0' } });
   const cookies = await signEverybodyIn(server.url);
   process.env.SAPLING_SIGNED_IN = JSON.stringify(cookies);
   // the states of all children are worked out once, so that no test waits for them

@@ -254,3 +254,42 @@ describe('what a cycle came to', () => {
     expect(startOf([move('joined', 9, 'b')], created).get('b')).toBe(move('joined', 9).at);
   });
 });
+
+describe('a session that was kept, though the device did not hear so', () => {
+  const body = (id: string, days: number, more: object = {}) => ({ id, groupId: willow.id, on: daysAfter(schoolToday(), days), adultId: tutor.id, plan: PLAN, ...more }); // prettier-ignore
+  const send = (what: object, as = lead) => school.ask('POST', '/api/sessions', { as, body: what });
+  const inWeek = async (days: number): Promise<string[]> => {
+    const day = daysAfter(schoolToday(), days);
+    return ((await school.ask('GET', `/api/sessions?from=${day}&to=${day}`, { as: lead })).body as Session[]).map((s) => s.id);
+  };
+  it('is one session when it is sent once more, as it is then', async () => {
+    const id = uuidv7();
+    expect((await send(body(id, 20))).status).toBe(200);
+    const again = await send(body(id, 21, { adultId: null, plan: { ...PLAN, minutes: 25 } }));
+    expect(again).toMatchObject({ status: 200, body: { id, on: daysAfter(schoolToday(), 21), adultId: null, minutes: 25, version: 1 } });
+    expect([await inWeek(20), await inWeek(21)]).toEqual([[], [id]]);
+  });
+  it('is one when both are on their way at once', async () => {
+    const id = uuidv7();
+    const both = await Promise.all([send(body(id, 22)), send(body(id, 22))]);
+    expect(both.map((one) => one.status)).toEqual([200, 200]);
+    expect(await inWeek(22)).toEqual([id]);
+  });
+  it('is left as it is where somebody changed it, held it or took it out meanwhile, and where it is another’s', async () => {
+    const [changed, held, gone, theirs] = [uuidv7(), uuidv7(), uuidv7(), uuidv7()];
+    for (const id of [changed, held, gone]) await send(body(id, 23));
+    const second = await school.add('second', 'lead');
+    await send(body(theirs, 23), second);
+    await school.ask('PATCH', `/api/sessions/${changed}`, { as: lead, body: { adultId: null, version: 1 } });
+    const log = uuidv7();
+    const record = { id: log, session: held, by: lead.id, at: now(), attendance: [{ child: ada, present: true }], done: [], happened: '' };
+    await school.ask('POST', '/api/outbox', { as: lead, body: { entries: [{ type: 'log', id: log, record }] } });
+    await school.ask('DELETE', `/api/sessions/${gone}?version=1`, { as: lead });
+    for (const id of [changed, held, gone, theirs]) {
+      const again = await send(body(id, 24));
+      expect(again, id).toMatchObject({ status: 409, body: { code: 'in-use' } });
+    }
+    expect(await inWeek(24)).toEqual([]);
+    expect((await session(changed)).adultId).toBeNull();
+  });
+});

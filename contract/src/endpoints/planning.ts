@@ -43,8 +43,9 @@ export const planningEndpoints = {
   endLending: define(ADDRESSES.endLending, { params: byId, response: z.object({ sessions: z.number().int() }) }),
   sessions: define(ADDRESSES.sessions, { query: z.object({ from: day.optional(), to: day.optional() }), response: z.array(session) }),
   session: define(ADDRESSES.session, { params: byId, response: session }),
+  /** `id` where a device may have to send it once more, not having heard the answer: it stays one session. */
   addSession: define(ADDRESSES.addSession, {
-    body: z.object({ groupId: id, on: day, adultId: id.nullable(), plan }),
+    body: z.object({ id: id.optional(), groupId: id, on: day, adultId: id.nullable(), plan }),
     response: session,
   }),
   /** A session of another day that is run today moves to today: by whoever runs it. */

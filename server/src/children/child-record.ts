@@ -54,7 +54,8 @@ export const childRecordRoutes = [
         const tx = transaction as unknown as Db;
         // sent twice by a device that did not hear the answer
         const [already] = await tx.select().from(children).where(eq(children.id, body.id));
-        if (already) return already;
+        if (already?.classId === body.classId) return already;
+        if (already) throw new ProblemError('in-use', { detail: 'There is a record of this child already, in another class.' });
         await requireLivingClass(tx, body.classId);
         await requireFreeNumber(tx, access, body.externalId, body.id);
         const [row] = await tx

@@ -218,6 +218,28 @@ async function kept(
   return requireSession(db, access, current.id);
 }
 
+/**
+ * A session that was kept, though the device that sent it did not hear so: as it is sent now, while nobody has done anything with it.
+ * Returns whether there is one.
+ * @throws ProblemError `in-use` where somebody has, or it is another's
+ */
+async function sentOnceMore(
+  tx: Db,
+  now: Pick<typeof sessions.$inferInsert, 'groupId' | 'on' | 'minutes' | 'adultId' | 'plan' | 'createdBy'> & { readonly id: string },
+): Promise<boolean> {
+  const [already] = await tx.select().from(sessions).where(eq(sessions.id, now.id)).for('update');
+  if (!already) return false;
+  const [log] = await tx.select({ id: logs.id }).from(logs).where(eq(logs.session, now.id)).limit(1);
+  const untouched = already.version === 1 && already.removedAt === null && !log;
+  if (already.createdBy !== now.createdBy || already.groupId !== now.groupId || !untouched)
+    throw new ProblemError('in-use', { detail: 'This session was kept, and changed since. It is in the week.' });
+  await tx
+    .update(sessions)
+    .set({ ...now, ...(await whenAndWhere(tx))(now.groupId, now.on) })
+    .where(eq(sessions.id, now.id));
+  return true;
+}
+
 export const sessionRoutes = [
   route('sessions', { action: 'signed in' }, { restsOn: 'all but marks', kept: true }, async ({ db, access, query }) =>
     listSessions(db, access, query),
@@ -248,26 +270,31 @@ export const sessionRoutes = [
     { mostOctets: 1_000_000 },
     async ({ db, body, me, access, now, live }) => {
       await requireAdult(db, body.adultId);
-      const id = uuidv7();
+      const id = body.id ?? uuidv7();
+      const made = { on: body.on, minutes: body.plan.minutes, adultId: body.adultId, plan: body.plan };
       await db.transaction(async (transaction) => {
         const tx = transaction as unknown as Db;
+        if (body.id && (await sentOnceMore(tx, { id, ...made, groupId: body.groupId, createdBy: me.id }))) return;
         // whoever joins, leaves or ends the group at this moment waits, and then finds this session among those to come
         const [group] = await tx.select({ removedAt: groups.removedAt }).from(groups).where(eq(groups.id, body.groupId)).for('share');
         if (!group || group.removedAt !== null) throw new ProblemError('in-use', { detail: 'This group has ended. Nothing was planned.' });
         const of = await tx.select({ id: groupMembers.childId }).from(groupMembers).where(eq(groupMembers.groupId, body.groupId));
         if (of.length === 0) throw new ProblemError('bad-input', { detail: 'The group has no children yet.' });
-        await tx.insert(sessions).values({
-          id,
-          groupId: body.groupId,
-          on: body.on,
-          ...(await whenAndWhere(tx))(body.groupId, body.on),
-          minutes: body.plan.minutes,
-          adultId: body.adultId,
-          plan: body.plan,
-          members: of.map((m) => m.id),
-          createdBy: me.id,
-          createdAt: now(),
-        });
+        const [kept] = await tx
+          .insert(sessions)
+          .values({
+            id,
+            groupId: body.groupId,
+            ...made,
+            ...(await whenAndWhere(tx))(body.groupId, body.on),
+            members: of.map((m) => m.id),
+            createdBy: me.id,
+            createdAt: now(),
+          })
+          .onConflictDoNothing()
+          .returning({ id: sessions.id });
+        // the other of two that were on their way at one moment was quicker
+        if (!kept) await sentOnceMore(tx, { id, ...made, groupId: body.groupId, createdBy: me.id });
       });
       await live.tell({ topic: 'sessions', id, by: me.id }, { sessions: [id] });
       return requireSession(db, access, id);

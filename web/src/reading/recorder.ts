@@ -61,9 +61,14 @@ export function useRecorder(reading: string, text: string, by: string): Recorder
     stream: MediaStream;
     voice?: ReturnType<typeof madeUpStream>;
     begun: boolean;
+    /** It is to stop: else the microphone went away. */
+    ending: boolean;
     kept: Promise<unknown>;
   } | null>(null);
+  // a microphone that is given after its page was left, or another was asked for, is not listened to
+  const asked = useRef(0);
   const drop = useCallback(() => {
+    asked.current += 1;
     const now = held.current;
     held.current = null;
     if (!now) return;
@@ -78,33 +83,53 @@ export function useRecorder(reading: string, text: string, by: string): Recorder
     trouble,
     arm: useCallback(
       async (source) => {
+        drop();
         setTrouble(null);
+        const mine = asked.current;
         const mime = typeOf();
         if (!mime) return setTrouble('This browser cannot record. Everything else works.');
         try {
           const voice = source === 'made-up voice' ? madeUpStream(text, reading) : undefined;
           const stream =
             voice?.stream ?? (await navigator.mediaDevices.getUserMedia({ audio: { echoCancellation: true, noiseSuppression: false } }));
+          if (mine !== asked.current) {
+            voice?.end();
+            for (const track of stream.getTracks()) track.stop();
+            return;
+          }
           const recorder = new MediaRecorder(stream, { mimeType: mime });
           let part = 0;
-          const entry = { recorder, stream, ...(voice ? { voice } : {}), begun: false, kept: Promise.resolve() as Promise<unknown> };
+          const entry = {
+            recorder,
+            stream,
+            ...(voice ? { voice } : {}),
+            begun: false,
+            ending: false,
+            kept: Promise.resolve() as Promise<unknown>,
+          };
           recorder.ondataavailable = ({ data }) => {
             if (data.size === 0) return;
             if (part >= RECORDING_PARTS) return setTrouble('Three quarters of an hour are recorded. What follows is not; marks are kept.');
-            const mine = part;
+            const own = part;
             part += 1;
             entry.kept = entry.kept
-              .then(() => keepSound({ reading, part: mine, by, mime, blob: data }))
+              .then(() => keepSound({ reading, part: own, by, mime, blob: data }))
               .then(() => void sendSound(by))
               .catch(() => setTrouble('This device has no room for more sound. The marks are kept.'));
+          };
+          recorder.onstop = () => {
+            if (held.current !== entry || entry.ending) return;
+            drop();
+            setState('kept');
+            setTrouble('The microphone went away. What was recorded until then is kept, and so are the marks.');
           };
           held.current = entry;
           setState('ready');
         } catch {
-          setTrouble('There is no microphone, or it may not be used here. Everything else works.');
+          if (mine === asked.current) setTrouble('There is no microphone, or it may not be used here. Everything else works.');
         }
       },
-      [reading, text, by],
+      [reading, text, by, drop],
     ),
     disarm: useCallback(() => {
       drop();
@@ -114,15 +139,21 @@ export function useRecorder(reading: string, text: string, by: string): Recorder
       const now = held.current;
       if (!now) return;
       if (!now.begun) {
+        try {
+          now.recorder.start(PART_MS);
+        } catch {
+          drop();
+          setState('off');
+          return setTrouble('The microphone went away: nothing is recorded. Everything else works.');
+        }
         now.begun = true;
-        now.recorder.start(PART_MS);
         now.voice?.start();
       } else if (now.recorder.state === 'paused') {
         now.voice?.stand(false);
         now.recorder.resume();
       }
       setState('recording');
-    }, []),
+    }, [drop]),
     pause: useCallback(() => {
       const now = held.current;
       if (now?.recorder.state !== 'recording') return;
@@ -134,6 +165,7 @@ export function useRecorder(reading: string, text: string, by: string): Recorder
       const now = held.current;
       if (!now) return;
       if (now.recorder.state !== 'inactive') {
+        now.ending = true;
         const stopped = new Promise((resolve) => now.recorder.addEventListener('stop', resolve, { once: true }));
         now.recorder.stop();
         await stopped;

@@ -4,6 +4,7 @@ import type { Taught } from '@sapling/core/phonics';
 import { addDays, format } from 'date-fns';
 import { LEAST_MINUTES, meetingOn, MOST_MINUTES, planCycle, weekSlots } from '@sapling/core/planning';
 import { useMemo, useState, type ReactNode } from 'react';
+import { v7 as uuidv7 } from 'uuid';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../api/client.js';
@@ -99,6 +100,8 @@ function Making({ group, usable, read, before, onGone }: MakingProps) {
   const [picking, setPicking] = useState(false);
   const [refused, setRefused] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  // pressed again because no answer came, it is the same session
+  const [newId] = useState(() => uuidv7());
   // the day is suggested once: what colleagues add meanwhile must not move a plan that is being changed
   const [suggested, setSuggested] = useState<string>();
   if (past && settings && table && !suggested) setSuggested(nextDay(group, past, settings, table, todayDay()));
@@ -129,7 +132,7 @@ function Making({ group, usable, read, before, onGone }: MakingProps) {
     const drawn = asInCycle(aim, planned) && !draft.changed ? { drawn: {} } : {};
     try {
       const made = await call('addSession', {
-        body: { groupId: group.id, on, adultId: adult || null, plan: { ...plan, minutes: minutesOf(plan), ...drawn } },
+        body: { id: newId, groupId: group.id, on, adultId: adult || null, plan: { ...plan, minutes: minutesOf(plan), ...drawn } },
       });
       settled();
       await refresh('sessions');

@@ -10,7 +10,7 @@ import { post, useOutbox } from '../outbox/outbox.js';
 import { forget } from '../outbox/store.js';
 import { useMe } from '../shell/me.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { dayInside } from '../ui/dates.js';
+import { dayInside, onDay } from '../ui/dates.js';
 import { call, sentenceOf } from '../api/client.js';
 import { PartList } from './part-list.js';
 import { recordsOf, type RunDraft } from './run-draft.js';
@@ -47,7 +47,8 @@ function OnItsDay({ session }: { session: Session }) {
       await call('runToday', { params: { id: session.id }, body: { version: session.version } });
       await refresh('sessions');
     } catch (problem) {
-      toast.error(sentenceOf(problem));
+      // the child is there: it is run all the same
+      toast.error(`${sentenceOf(problem)} It was not moved: what you log stands ${onDay(session.on)}.`, { duration: 20_000 });
     }
     setBusy(false);
     setAnyway(true);

@@ -2,6 +2,7 @@
 import type { Group } from '@sapling/contract';
 import type { PlannedSession } from '@sapling/core/planning';
 import { useRef, useState } from 'react';
+import { v7 as uuidv7 } from 'uuid';
 import { toast } from 'sonner';
 import { anySeed } from '../any-seed.js';
 import { call, sentenceOf } from '../api/client.js';
@@ -27,12 +28,15 @@ export function useCycleDrafts(materials: Materials, toMake: readonly PlannedSes
   const [working, setWorking] = useState<Working | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const stop = useRef({ aborted: false });
+  // kept again because no answer came, each is the same session
+  const ids = useRef(new Map<string, string>());
   const settled = useUnsaved(drafts.length > 0, say('the sessions drafted for the cycle'));
   const draft = async (): Promise<void> => {
     if (!materials) return;
     stop.current = { aborted: false };
     setTrouble(null);
     setDrafts([]);
+    ids.current.clear();
     setWorking({ done: 0, of: toMake.length, what: 'drafting' });
     try {
       await draftAll(
@@ -69,7 +73,9 @@ export function useCycleDrafts(materials: Materials, toMake: readonly PlannedSes
     const made: { id: string; version: number }[] = [];
     try {
       for (const d of drafts) {
-        made.push(await call('addSession', { body: { groupId: group.id, on: d.on, adultId: who || null, plan: d.plan } }));
+        const id = ids.current.get(d.id) ?? uuidv7();
+        ids.current.set(d.id, id);
+        made.push(await call('addSession', { body: { id, groupId: group.id, on: d.on, adultId: who || null, plan: d.plan } }));
         setWorking({ done: made.length, of: drafts.length, what: 'keeping' });
       }
     } catch (problem) {

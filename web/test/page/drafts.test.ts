@@ -1,10 +1,12 @@
 /** What is being changed and not kept yet: it stands through what others do meanwhile, and what is kept is what was sent. */
 import { DEFAULT_SETTINGS, type Group, type SchoolSettings, type StyleRow, type TeachingOrderRow } from '@sapling/contract';
+import type { PlannedSession } from '@sapling/core/planning';
 import { act, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { refresh } from '../../src/api/data.js';
 import { useOrderDraft } from '../../src/library/use-order-draft.js';
 import type { Plan } from '../../src/sessions/part-view.js';
+import { useCycleDrafts } from '../../src/sessions/use-cycle-drafts.js';
 import { useSessionDraft, type DraftGiven } from '../../src/sessions/use-session-draft.js';
 import { unsavedWork } from '../../src/shell/unsaved.js';
 import { useSettingsDraft } from '../../src/team/use-settings-draft.js';
@@ -256,5 +258,77 @@ describe('the plan of a session that is made', () => {
     await act(() => new Promise((done) => setTimeout(done, 30)));
     expect(titleOf(result.current.plan)).toBe('new');
     await act(() => refresh('sessions'));
+  });
+});
+
+describe('the sessions of a cycle', () => {
+  const oak: Group = group('oak', ['ada'], ['ai:ay', 'sh:sh']);
+  const materials = { group: oak, members: [child('ada', ['ai:ay'])], taught, past: [], style: { id: 'plain', version: null }, texts: [], pictures: [], settings: DEFAULT_SETTINGS } as unknown as Parameters<typeof useCycleDrafts>[0]; // prettier-ignore
+  const ahead = (n: number) =>
+    ({ id: `ahead ${n}`, on: `2026-12-0${n}`, fresh: 'ai:ay', again: [], contrast: [], recheck: [] }) as unknown as PlannedSession;
+  const three = [ahead(1), ahead(2), ahead(3)];
+  const kept = (): { id: string; on: string }[] => askedOf('addSession').map(({ body }) => body as { id: string; on: string });
+  beforeEach(() => {
+    worker({ planSession: (request: { seed: number }) => ({ focus: ['ai:ay'], minutes: 20, seed: request.seed, parts: [] }) });
+    serve({ addSession: ({ body }) => ({ ...(body as object), version: 1 }), removeSession: () => ({ ok: true }), sessions: () => [] });
+  });
+  const open = async () => {
+    const at = onPage(() => useCycleDrafts(materials, three, 20), undefined, { at: '/groups/oak/cycle/make' });
+    await act(() => at.result.current.draft());
+    expect(at.result.current.drafts.map((d) => d.on)).toEqual(three.map((s) => s.on));
+    return at;
+  };
+  it('are drafted in turn, kept together, and taken back together', async () => {
+    const { result } = await open();
+    expect(unsavedWork()).toEqual(['the sessions drafted for the cycle']);
+    await act(() => result.current.keep(oak, 'idris'));
+    expect(kept()).toMatchObject(three.map(({ on }) => ({ groupId: 'oak', on, adultId: 'idris', plan: { drawn: {} } })));
+    const told = await saying('3 sessions are kept and shared.');
+    expect(unsavedWork()).toEqual([]);
+    await act(() => Promise.resolve(told.action!.onClick()));
+    await waitFor(() => expect(askedOf('removeSession').map(({ params }) => params.id)).toEqual(kept().map((s) => s.id)));
+  });
+  it('of which one was not answered: those that were kept are said, and what is kept again is the same session', async () => {
+    const { result } = await open();
+    serve({ addSession: ({ body }) => (kept().length === 2 ? NO_NETWORK : { ...(body as object), version: 1 }) });
+    await act(() => result.current.keep(oak, ''));
+    expect(result.current.trouble).toBe('1 of 3 were kept. The server cannot be reached just now.');
+    expect(result.current.drafts.map((d) => d.on)).toEqual(['2026-12-02', '2026-12-03']);
+    await act(() => result.current.keep(oak, ''));
+    const ids = kept().map((s) => s.id);
+    expect(ids).toHaveLength(4);
+    // it may have been kept, though nobody heard so
+    expect(ids[2]).toBe(ids[1]);
+    expect(new Set(ids).size).toBe(3);
+  });
+  it('may be drawn anew one by one, taken out, and stopped half-way', async () => {
+    const { result } = await open();
+    const seedOf = (n: number): unknown => (result.current.drafts[n]!.plan as unknown as { seed: number }).seed;
+    const before = [seedOf(0), seedOf(1), seedOf(2)];
+    await act(() => result.current.again('ahead 2'));
+    expect([seedOf(0), seedOf(2)]).toEqual([before[0], before[2]]);
+    expect(seedOf(1)).not.toBe(before[1]);
+    act(() => result.current.takeOut('ahead 1'));
+    expect(result.current.drafts.map((d) => d.id)).toEqual(['ahead 2', 'ahead 3']);
+    let drawn = 0;
+    worker({
+      planSession: () => {
+        drawn += 1;
+        result.current.stop();
+        return { focus: ['ai:ay'], minutes: 20, parts: [] };
+      },
+    });
+    await act(() => result.current.draft());
+    expect([drawn, result.current.drafts.length, result.current.working]).toEqual([1, 1, null]);
+  });
+  it('that cannot be drawn say why, and what was drawn until then stays', async () => {
+    let drawn = 0;
+    worker({
+      planSession: () =>
+        (drawn += 1) === 2 ? Promise.reject(new Error('No words for that.')) : { focus: ['ai:ay'], minutes: 20, parts: [] },
+    });
+    const { result } = onPage(() => useCycleDrafts(materials, three, 20), undefined);
+    await act(() => result.current.draft());
+    expect([result.current.trouble, result.current.drafts.length, result.current.working]).toEqual(['No words for that.', 1, null]);
   });
 });
