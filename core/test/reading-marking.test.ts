@@ -7,6 +7,7 @@ import {
   agreement,
   checkedStep,
   countingMarking,
+  isSetAside,
   decidingMark,
   foldMarking,
   foldReading,
@@ -68,6 +69,27 @@ describe('a marking', () => {
         const { undoable: _b, ...other } = foldMarking(shuffled);
         expect(other).toEqual(whole);
       }),
+    );
+  });
+  it('that counts, and whether the reading counts, are the same in whatever order what several people did arrives', () => {
+    const decision = (marking: string): fc.Arbitrary<ReadingStep> =>
+      fc.oneof(
+        fc.constant({ what: 'settled' as const }),
+        fc.boolean().map((aside) => ({ what: 'set aside' as const, aside })),
+        fc.nat(5).map((n) => ({ what: 'undo' as const, of: `${marking}${n}` })),
+        fc.constant({ what: 'start' as const }),
+      );
+    const own = (marking: string, by: string) =>
+      fc.array(decision(marking), { minLength: 1, maxLength: 5 }).map((steps) => made(steps, marking, by));
+    fc.assert(
+      fc.property(own('a', 'ann'), own('b', 'ben'), own('c', 'cleo'), fc.infiniteStream(fc.nat(1000)), (a, b, c, chance) => {
+        // of one moment, as two devices may have it
+        const all = [...a, ...b, ...c].map((r) => ({ ...r, at: at(1000) }));
+        const shuffled = [...all].sort(() => chance.next().value - 500);
+        expect(countingMarking(foldReading(shuffled))?.id).toBe(countingMarking(foldReading(all))?.id);
+        expect(isSetAside(shuffled)).toBe(isSetAside(all));
+      }),
+      { numRuns: 1500 },
     );
   });
   it('undoes by a step, and undoing the undo brings it back with its time', () => {

@@ -9,7 +9,7 @@ import { uuidv7 } from '../src/ids.js';
 import { postgresBus, type BusMessage } from '../src/live/bus.js';
 import postgres from 'postgres';
 import { PostgresServer } from './postgres-server.js';
-import { observation, PASSWORD, reading, School, type Person } from './support.js';
+import { now, observation, PASSWORD, reading, School, type Person } from './support.js';
 
 let server: PostgresServer;
 let url: string;
@@ -147,6 +147,36 @@ describe('two processes on one database', () => {
       const sound = await fetch(`${school.running.url}/api/readings/${id}/recording`, { headers: { cookie: lead.cookie } });
       expect(await sound.text()).toBe('part 0 part 1 ');
     }
+  });
+});
+
+describe('a reading whose step is being stored by one process', () => {
+  it('is not kept by another as it was without the step', async () => {
+    const id = uuidv7();
+    const step = (n: number, what: object) => ({ id: uuidv7(), reading: id, child: kids[0]!, marking: id, by: lead.id, at: now(), n, step: what }); // prettier-ignore
+    const entry = (type: string, record: { id: string }) => ({ type, id: record.id, record });
+    const steps = [{ what: 'start' }, { what: 'stop', ms: 9000 }, { what: 'last', word: 1 }].map((what, n) => step(n, what));
+    const sent = [entry('reading', reading(lead.id, kids[0]!, id) as { id: string }), ...steps.map((one) => entry('reading step', one))];
+    const stored = await one.ask('POST', '/api/outbox', { as: lead, body: { entries: sent } });
+    expect((stored.body as { results: { status: string }[] }).results).toEqual(sent.map(({ id: own }) => ({ id: own, status: 'stored' })));
+    const done = async (): Promise<boolean> => {
+      const list = (await two.ask('GET', '/api/readings', { as: lead })).body as { id: string; done: boolean }[];
+      return list.find((r) => r.id === id)!.done;
+    };
+    const client = postgres(url, { max: 1, onnotice: () => undefined });
+    // what the first process does with the last step, half-way when the second reads the list
+    let reading2: Promise<boolean> = Promise.resolve(false);
+    await client.begin(async (tx) => {
+      await tx`select id from readings where id = ${id} for no key update`;
+      await tx`delete from reading_outcomes where reading = ${id}`;
+      const last = step(3, { what: 'done' });
+      await tx`insert into reading_steps ${tx({ ...last, step: tx.json(last.step as never), received_at: last.at } as never)}`;
+      reading2 = done();
+      await new Promise((next) => setTimeout(next, 400));
+    });
+    await reading2;
+    expect(await done(), 'it was read to the end').toBe(true);
+    await client.end();
   });
 });
 

@@ -33,7 +33,12 @@ afterAll(async () => {
 
 /** One thing after another, so that what is told first is what is not the same. */
 function same(is: Record<string, unknown>, was: unknown, when: string): void {
-  for (const what of Object.keys(is)) expect(is[what], `${when}: ${what}`).toEqual((was as Record<string, unknown>)[what]);
+  for (const what of Object.keys(is)) {
+    const [now, before] = [is[what], (was as Record<string, unknown>)[what]];
+    const lines = (list: unknown): string[] => (Array.isArray(list) ? list.map((e) => JSON.stringify(e)) : []);
+    const [added, gone] = [lines(now).filter((l) => !lines(before).includes(l)), lines(before).filter((l) => !lines(now).includes(l))];
+    expect(now, `${when}: ${what}; now ${added.join(' ')}, before ${gone.join(' ')}`).toEqual(before);
+  }
 }
 
 it.each(WALKS)(

@@ -1,4 +1,5 @@
 /** One marked response. Append-only: a correction is a new observation that names the one it replaces. */
+import { compareText } from '../compare-text.js';
 import { CHECK_KINDS, checkKindOf } from '../checks/kinds/index.js';
 import type { Gpc } from '../phonics/lexicon.js';
 
@@ -67,7 +68,7 @@ export function effective(observations: readonly Observation[], withdrawn: Reado
   }
   return [...kept.values()]
     .map((o) => (o.replaces === undefined ? o : { ...o, at: firstMarked(o, byId).at }))
-    .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+    .sort((a, b) => compareText(a.at, b.at) || compareText(a.id, b.id));
 }
 
 function firstMarked(observation: Observation, byId: ReadonlyMap<string, Observation>): Observation {

@@ -1,4 +1,5 @@
 /** One child's record gone through by the recall filter, in order of time: what is taken in, what is refused, and what no longer tells. */
+import { compareText } from '../compare-text.js';
 import { CoreError } from '../errors.js';
 import { checkKindOf } from '../checks/kinds/index.js';
 import { effective, isMiss, OBSERVATION_KINDS, OUTCOMES, type Observation } from '../evidence/observation.js';
@@ -85,8 +86,10 @@ export function runFilter(
 ): RecallFilter {
   const gpcs = [...new Set([...list.map((o) => o.gpc!), ...words.flatMap((w) => w.gpcs), ...also])];
   const filter = new RecallFilter(model.recall, placesOf(gpcs, order), [...new Set(list.map((o) => o.by))]);
-  const waiting = [...words].sort((a, b) => (a.observation.at < b.observation.at ? -1 : 1));
-  const taught = [...teaching].sort((a, b) => (a.at < b.at ? -1 : 1));
+  const waiting = [...words].sort(
+    (a, b) => compareText(a.observation.at, b.observation.at) || compareText(a.observation.id, b.observation.id),
+  );
+  const taught = [...teaching].sort((a, b) => compareText(a.at, b.at) || compareText(a.gpc, b.gpc));
   let [next, logged] = [0, 0];
   const teachingUntil = (at: string | null): void => {
     for (; logged < taught.length && (at === null || taught[logged]!.at <= at); logged += 1) {

@@ -2,6 +2,7 @@
  * Which pairs a child knows and seldom says at once, and in which strands their answers are right and slow. Slow is relative to the child's own usual time for that kind of card with
  * that adult (much of a time measured by an adult's press is the adult's), within bounds that no child's pace can move.
  */
+import { compareText } from '../compare-text.js';
 import type { SkillEvidence } from '../evidence/derived.js';
 import { isMiss, type Observation, type Strand } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
@@ -27,11 +28,14 @@ const LEAST_OF_STRAND = 4;
 /** Of a strand so many newest tell: words differ more than cards of one pair do. */
 const NEWEST_OF_STRAND = 12;
 
+const byTime = ({ observation: a }: SkillEvidence, { observation: b }: SkillEvidence): number =>
+  compareText(a.at, b.at) || compareText(a.id, b.id);
+
 /** The strands whose newest right answers were mostly slow. Fluency is not among them: it is about speed itself. */
 export function slowStrands(evidence: readonly SkillEvidence[]): ReadonlySet<Strand> {
   const times = new Times();
   const newest = new Map<Strand, Observation[]>();
-  for (const { strand, observation } of [...evidence].sort((a, b) => (a.observation.at < b.observation.at ? -1 : 1))) {
+  for (const { strand, observation } of [...evidence].sort(byTime)) {
     times.add(observation);
     if (strand === 'fluency' || observation.fromMemory || !tells(observation)) continue;
     newest.set(strand, [...(newest.get(strand) ?? []), observation].slice(-NEWEST_OF_STRAND));

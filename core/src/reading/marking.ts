@@ -2,6 +2,7 @@
  * One adult's marking of one reading, as the steps it was made of. Steps are append-only and carry ids made on the
  * device; taking one back is a step too. The marking is what the steps come to, whatever order they arrive in.
  */
+import { compareText } from '../compare-text.js';
 import { CoreError } from '../errors.js';
 import { READING_MARK_KINDS, scoreReading, type ReadingMark, type ReadingScore, type ReadingSettings } from './score-reading.js';
 
@@ -86,9 +87,7 @@ export function foldMarking(records: readonly StepRecord[]): Marking {
   const first = records[0];
   if (!first) throw new CoreError('empty', 'steps', 'A marking has at least one step.');
   if (records.some((r) => r.marking !== first.marking)) throw new CoreError('bad-input', 'steps', 'The steps are of several markings.');
-  const steps = [...new Map(records.map((r) => [r.id, r])).values()].sort(
-    (a, b) => a.n - b.n || (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1),
-  );
+  const steps = inOrder([...new Map(records.map((r) => [r.id, r])).values()]);
   const gone = undone(steps);
   const counting = steps.filter((r) => !gone.has(r.id) && r.step.what !== 'undo');
   const marks = new Map<string, MarkMade>();
@@ -182,6 +181,10 @@ export function foldMarking(records: readonly StepRecord[]): Marking {
   };
 }
 
+/** Steps of one marking as they were made, whatever order they arrived in. */
+const inOrder = (steps: readonly StepRecord[]): StepRecord[] =>
+  [...steps].sort((a, b) => a.n - b.n || compareText(a.at, b.at) || compareText(a.id, b.id));
+
 function byMarking(records: readonly StepRecord[]): StepRecord[][] {
   const found = new Map<string, StepRecord[]>();
   for (const record of records) found.set(record.marking, [...(found.get(record.marking) ?? []), record]);
@@ -191,21 +194,26 @@ function byMarking(records: readonly StepRecord[]): StepRecord[][] {
 /** The markings of a reading, by when they were begun. Who only set it aside, or had it count again, has marked nothing. */
 export function foldReading(records: readonly StepRecord[]): Marking[] {
   const marked = byMarking(records).filter((own) => own.some((r) => r.step.what !== 'set aside'));
-  return marked.map(foldMarking).sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1));
+  return marked.map(foldMarking).sort((a, b) => compareText(a.at, b.at) || compareText(a.id, b.id));
 }
 
 /** Whether a reading counts for nothing: as whoever of those who may mark it said last. */
 export function isSetAside(records: readonly StepRecord[]): boolean {
   const said = byMarking(records).flatMap((own) => {
-    const gone = undone(own);
+    const gone = undone(inOrder(own));
     return own.flatMap(({ id, at, step }) => (step.what === 'set aside' && !gone.has(id) ? [{ id, at, aside: step.aside }] : []));
   });
-  return said.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1)).at(-1)?.aside ?? false;
+  return said.sort((a, b) => compareText(a.at, b.at) || compareText(a.id, b.id)).at(-1)?.aside ?? false;
 }
 
-/** The marking that counts: the one settled on last, else the first. Undefined for none. */
+/**
+ * The marking that counts: the one settled on last, else the first. Undefined for none. Of two that were settled on at the very
+ * same moment it is always the same one.
+ */
 export function countingMarking(markings: readonly Marking[]): Marking | undefined {
-  const settled = markings.filter((m) => m.settledAt !== null).sort((a, b) => (a.settledAt! < b.settledAt! ? -1 : 1));
+  const settled = markings
+    .filter((m) => m.settledAt !== null)
+    .sort((a, b) => compareText(a.settledAt!, b.settledAt!) || compareText(a.id, b.id));
   return settled.at(-1) ?? markings[0];
 }
 

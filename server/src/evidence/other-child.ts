@@ -100,8 +100,8 @@ export const otherChildRoutes = [
           detail: 'This reading has a recording, and the other child’s family has not agreed to recordings. Delete the recording first.',
         });
       return moved({ db, me, live }, reading.child, body.child, 'readings', async (tx) => {
-        await forgetOutcome(tx, reading.id);
         await tx.update(readings).set({ child: body.child }).where(eq(readings.id, reading.id));
+        await forgetOutcome(tx, reading.id);
         await tx.update(readingSteps).set({ child: body.child }).where(eq(readingSteps.reading, reading.id));
         await tx.update(recordings).set({ child: body.child }).where(eq(recordings.reading, reading.id));
       });

@@ -14,6 +14,7 @@ import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
 import { readingOutcomes, readings, readingSteps, recordings } from '../db/schema.js';
 import { breathing } from '../http/breathing.js';
+import { isClash } from '../http/safe-error.js';
 import { readSettings } from '../settings/read-settings.js';
 
 /** As the marking that counts has it. */
@@ -83,14 +84,26 @@ export async function readingOutcomesOf(db: Db, ids: readonly string[]): Promise
 
 /** An outcome with how many steps it rests on. */
 type Kept = typeof readingOutcomes.$inferInsert & { readonly steps: number };
-/** Each is kept unless a step came meanwhile: what it rests on is another thing then. In one statement, since each is synced. */
+/**
+ * Each is kept unless a step came meanwhile: what it rests on is another thing then. One that is on its way is waited for, or what
+ * was worked out without it would be kept behind its back. In one statement, since each is synced.
+ */
 async function keepOutcomes(db: Db, found: readonly Kept[]): Promise<void> {
-  await db.execute(sql`
+  if (found.length === 0) return;
+  const ids = found.map((f) => f.reading);
+  const keeping = db.transaction(async (tx) => {
+    await tx.select({ id: readings.id }).from(readings).where(inArray(readings.id, ids)).orderBy(readings.id).for('share');
+    await tx.execute(sql`
     insert into ${readingOutcomes} (reading, child, stamp, outcome)
     select f.reading, f.child, f.stamp, f.outcome
     from json_to_recordset(${JSON.stringify(found)}::json) as f(reading uuid, child uuid, stamp text, outcome jsonb, steps int)
     where (select count(*) from ${readingSteps} where ${readingSteps.reading} = f.reading) = f.steps
     on conflict (reading) do update set child = excluded.child, stamp = excluded.stamp, outcome = excluded.outcome`);
+  });
+  // it can be worked out again: whoever reads a list is not told that somebody else was busy
+  await keeping.catch((error: unknown) => {
+    if (!isClash(error)) throw error;
+  });
 }
 
 /** Forgets how a reading came out: a step of it is being kept. */

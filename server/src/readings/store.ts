@@ -23,7 +23,8 @@ type StoredReading = typeof readings.$inferSelect;
 
 /** Stores a step once. @throws Refusal where its reading is not here, is another child's, or the step does not fit its text. */
 export async function storeStep(db: Db, record: ReadingStepRecord, now: string): Promise<{ id: string }[]> {
-  const [reading] = await db.select().from(readings).where(eq(readings.id, record.reading));
+  // whoever keeps how it came out at this moment waits until the step is there: see keepOutcomes
+  const [reading] = await db.select().from(readings).where(eq(readings.id, record.reading)).for('no key update');
   if (!reading) throw new ProblemError('not-found', { detail: 'The reading this belongs to has not arrived yet.' });
   if (reading.child !== record.child) throw new ProblemError('not-allowed');
   try {

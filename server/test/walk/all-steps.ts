@@ -4,6 +4,7 @@ import { librarySteps, libraryThereAndBack } from './library.js';
 import { markingSteps, markingThereAndBack } from './marking.js';
 import { PEOPLE, type Steps } from './steps.js';
 import { PEOPLES_THERE_AND_BACK, type ThereAndBack } from './there-and-back.js';
+import { weekSteps } from './week.js';
 
-export const STEPS: Steps = { ...PEOPLE, ...deviceSteps, ...librarySteps, ...markingSteps };
+export const STEPS: Steps = { ...PEOPLE, ...deviceSteps, ...librarySteps, ...markingSteps, ...weekSteps };
 export const THERE_AND_BACK: ThereAndBack = { ...PEOPLES_THERE_AND_BACK, ...libraryThereAndBack, ...markingThereAndBack };

@@ -4,6 +4,7 @@ import type { CheckState, Lending, Session, TeachingOrderRow, Timetable } from '
 import { schoolToday } from '../support.js';
 import { spokenOf } from './records.js';
 import type { Walk } from './steps.js';
+import { nobodyGoneHasWork } from './week.js';
 import type { ChildRow, World } from './world.js';
 
 export async function holds(walk: Walk, w: World, after: string): Promise<void> {
@@ -43,6 +44,7 @@ export async function holds(walk: Walk, w: World, after: string): Promise<void> 
       `${after}: a group that two have`,
     ).toBe(false);
   await tutorSees(w, after);
+  await nobodyGoneHasWork(w, after);
   if (walk.roll(3) === 0) await pagesAgree(walk, w, kids, after);
   for (const id of walk.erased)
     expect(JSON.stringify([kids, teams, plans, await w.get('/api/groups/history')]), `${after}: who was erased`).not.toContain(id);

@@ -81,6 +81,10 @@ export class Walk {
   }
 }
 
+/** A list names nobody twice, though two are called so. */
+export const eachName = <C extends Pick<ChildRow, 'givenName' | 'familyName'>>(kids: readonly C[]): C[] =>
+  kids.filter((c, k) => kids.findIndex((x) => x.givenName === c.givenName && x.familyName === c.familyName) === k);
+
 export type Steps = Readonly<Record<string, (walk: Walk, w: World) => Promise<unknown>>>;
 
 const groupSteps: Steps = {
@@ -208,7 +212,7 @@ const childSteps: Steps = {
       const { name: className, year } = walk.pick(rooms)!;
       return { row: k + 2, givenName, familyName, className, year, externalId: null, same: true };
     };
-    const rows = [...kids.slice(0, 4), { givenName: `Uma${walk.roll(1000)}`, familyName: 'Newly' }].map((c, k) => row(k, c));
+    const rows = [...eachName(kids).slice(0, 4), { givenName: `Uma${walk.roll(1000)}`, familyName: 'Newly' }].map((c, k) => row(k, c));
     const id = uuidv7();
     await w.ask('POST', '/api/imports', { id, fileName: 'list.csv', rows });
     walk.lists.push(id);
@@ -307,7 +311,8 @@ const schoolSteps: Steps = {
     const group = walk.pick(await w.groups());
     if (!group) return;
     const { version, meetings } = await w.get<Timetable>('/api/timetable');
-    const slot = `${walk.pick(['nine', 'ten'])!}@${1 + walk.roll(5)}`;
+    const { slots } = await w.get<SchoolSettings>('/api/settings');
+    const slot = `${walk.pick(slots)!.id}@${1 + walk.roll(5)}`;
     const others = meetings.filter((m) => m.group !== group.id).map(({ group: g, slot: s, adultId, room }) => ({ group: g, slot: s, adultId, room })); // prettier-ignore
     const meeting = { group: group.id, slot, adultId: walk.roll(3) ? null : w.tutor.id, room: walk.pick(['', 'nook'])! };
     await w.ask('PUT', '/api/timetable', { version, meetings: [...others, meeting] });

@@ -4,7 +4,7 @@ import { daysAfter } from '@sapling/core';
 import { uuidv7 } from '../../src/ids.js';
 import { observation, schoolToday } from '../support.js';
 import { aCheck, aReading, readingStep } from './records.js';
-import { GPCS, type Walk } from './steps.js';
+import { eachName, GPCS, type Walk } from './steps.js';
 import { known, type World } from './world.js';
 
 export type Undo = () => Promise<unknown>;
@@ -56,7 +56,13 @@ const ofChildren: ThereAndBack = {
       return { row: k + 2, givenName, familyName, className, year, externalId: null, same: walk.roll(2) === 0 };
     };
     // some of them are here, and some of these in another class
-    const rows = [...kids.slice(0, 3).map((c, k) => row(k, c.givenName, c.familyName)), row(3, 'Zed', 'New'), row(4, 'Yan', 'New')];
+    const rows = [
+      ...eachName(kids)
+        .slice(0, 3)
+        .map((c, k) => row(k, c.givenName, c.familyName)),
+      row(3, 'Zed', 'New'),
+      row(4, 'Yan', 'New'),
+    ];
     const id = uuidv7();
     await w.ask('POST', '/api/imports', { id, fileName: 'list.csv', rows });
     if (!w.atOnce) expect((await w.children()).filter((c) => c.familyName === 'New')).toHaveLength(2);
