@@ -14,21 +14,29 @@ export function useInLine(): <T>(work: () => Promise<T>) => Promise<T> {
 /**
  * Writing a record that is changed again before the last change was answered or read back: each waits for the one before and
  * stands on the version that it made. Else one's own second press would be refused as if a colleague had been quicker.
- * @param version of the record as it was read
- * @example const write = useWrites(group.version);
+ * @param record as it was read; another one in its place begins anew
+ * @example const write = useWrites(group);
  *   const saved = await write((version) => call('updateGroup', { params: { id }, body: { name, version } }));
  */
-export function useWrites(version: number): <T extends { readonly version: number }>(write: (version: number) => Promise<T>) => Promise<T> {
-  const newest = useRef(version);
+export function useWrites({
+  id,
+  version,
+}: {
+  readonly id: string;
+  readonly version: number;
+}): <T extends { readonly version: number }>(write: (version: number) => Promise<T>) => Promise<T> {
+  const newest = useRef({ id, version });
   useEffect(() => {
-    newest.current = Math.max(newest.current, version);
-  }, [version]);
+    const before = newest.current;
+    newest.current = { id, version: before.id === id ? Math.max(before.version, version) : version };
+  }, [id, version]);
   const inLine = useInLine();
   return useCallback(
     (write) =>
       inLine(async () => {
-        const saved = await write(newest.current);
-        newest.current = Math.max(newest.current, saved.version);
+        const of = newest.current;
+        const saved = await write(of.version);
+        if (newest.current.id === of.id) newest.current = { id: of.id, version: Math.max(newest.current.version, saved.version) };
         return saved;
       }),
     [inLine],

@@ -91,7 +91,7 @@ function Taught({ schoolClass, orders, classes }: { schoolClass: SchoolClass; or
   const may = useMay('set taught');
   const order = orders.find((o) => o.id === schoolClass.orderId) ?? orders[0]!;
   const [moved, setMoved] = useState<NearestStep | null>(null);
-  const write = useWrites(schoolClass.version);
+  const write = useWrites(schoolClass);
   const change = async (body: { orderId?: string; taughtSteps?: number }): Promise<void> => {
     const undo = { orderId: order.id, taughtSteps: schoolClass.taughtSteps };
     const to = orders.find((o) => o.id === body.orderId);

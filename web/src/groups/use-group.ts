@@ -20,7 +20,7 @@ export interface ChangeGroup {
 /** @param onRefused what was typed is not what the group is */
 export function useGroup(group: Group, onRefused: () => void): ChangeGroup {
   const [conflict, setConflict] = useState<ChangeGroup['conflict']>(null);
-  const inTurn = useWrites(group.version);
+  const inTurn = useWrites(group);
   /** @param version that it stands on; left out for the newest when its turn comes */
   const write = async (change: GroupChange, version: number | undefined, offerBack: boolean): Promise<void> => {
     const before: GroupChange = Object.fromEntries(Object.keys(change).map((key) => [key, group[key as keyof GroupChange]]));

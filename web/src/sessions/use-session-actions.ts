@@ -17,7 +17,7 @@ export interface SessionActions {
 
 export function useSessionActions(session: Session): SessionActions {
   const goOn = useGoOn();
-  const write = useWrites(session.version);
+  const write = useWrites(session);
   const change = async (body: { adultId?: string | null; on?: string }): Promise<void> => {
     try {
       await write((version) => call('updateSession', { params: { id: session.id }, body: { ...body, version } }));

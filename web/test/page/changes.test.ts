@@ -13,7 +13,7 @@ const errors = (): string[] => said().flatMap((one) => (one.type === 'error' ? [
 
 describe('writes of one record', () => {
   it('go one after another, each on the version that the one before made', async () => {
-    const { result, rerender } = onPage(useWrites, 4 as number);
+    const { result, rerender } = onPage(useWrites, { id: 'willow', version: 4 });
     const seen: number[] = [];
     const write = (version: number): Promise<{ version: number }> => {
       seen.push(version);
@@ -22,14 +22,17 @@ describe('writes of one record', () => {
     await Promise.all([result.current(write), result.current(write), result.current(write)]);
     expect(seen).toEqual([4, 5, 6]);
     // read back late, it is no step back; changed by a colleague, theirs is the newest
-    rerender(5);
+    rerender({ id: 'willow', version: 5 });
     await result.current(write);
-    rerender(12);
+    rerender({ id: 'willow', version: 12 });
     await result.current(write);
-    expect(seen.slice(3)).toEqual([7, 12]);
+    // another record in its place has versions of its own
+    rerender({ id: 'hazel', version: 2 });
+    await result.current(write);
+    expect(seen.slice(3)).toEqual([7, 12, 2]);
   });
   it('that fail hold up none of those behind them', async () => {
-    const { result } = onPage(useWrites, 1);
+    const { result } = onPage(useWrites, { id: 'willow', version: 1 });
     const failed = result.current(() => Promise.reject(new Error('no')));
     const kept = result.current((version) => Promise.resolve({ version: version + 1 }));
     await expect(failed).rejects.toThrow('no');
