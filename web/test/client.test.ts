@@ -163,6 +163,25 @@ describe('a write pressed twice before the first press is answered', () => {
     await Promise.all([word(['a']), word(['b']), word(['a'])]);
     expect(asked.slice(2).map((one) => (JSON.parse(one.init.body as string) as { units: string[] }).units)).toEqual([['a'], ['b'], ['a']]);
   });
+  it('some seconds later is meant: a line that hangs holds up no further try', async () => {
+    let now = 5000;
+    vi.spyOn(performance, 'now').mockImplementation(() => now);
+    let give = (): void => undefined;
+    const hangs = new Promise<Response>((done) => void (give = () => done(json({ version: 4 }))));
+    vi.stubGlobal('fetch', (url: string, init: RequestInit) => {
+      asked.push({ url, init });
+      return asked.length === 1 ? hangs : Promise.resolve(json({ version: 5 }));
+    });
+    const first = word(['a']);
+    now += 1900;
+    const second = word(['a']);
+    now += 200;
+    expect(await word(['a'])).toEqual({ version: 5 });
+    expect(asked).toHaveLength(2);
+    give();
+    expect(await Promise.all([first, second])).toEqual([{ version: 4 }, { version: 4 }]);
+    vi.restoreAllMocks();
+  });
   it('is no reading: what is asked twice is asked twice', async () => {
     answers = [json([]), json([])];
     await Promise.all([call('classes'), call('classes')]);

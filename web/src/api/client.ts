@@ -81,7 +81,9 @@ async function jsonOf(response: Response): Promise<unknown> {
 }
 
 /** The newest write that is on its way. */
-let newestWrite: { readonly what: string; readonly answer: Promise<unknown> } | undefined;
+let newestWrite: { readonly what: string; readonly begun: number; readonly answer: Promise<unknown> } | undefined;
+/** Pressed later than this, it was meant: a line that hangs must not hold up the next try. */
+const ONE_PRESS_MS = 2000;
 
 /**
  * Asks the server. A button pressed twice before the first press is answered is pressed once: the same write as the newest that is
@@ -91,8 +93,10 @@ let newestWrite: { readonly what: string; readonly answer: Promise<unknown> } | 
 export function call<N extends EndpointName>(name: N, input: Input<N> = {}): Promise<ResponseOf<Endpoints[N]>> {
   if (ADDRESSES[name][0] === 'GET' || input.signal) return ask(name, input);
   const what = JSON.stringify([name, input.params, input.query, input.body]);
-  if (newestWrite?.what === what) return newestWrite.answer as Promise<ResponseOf<Endpoints[N]>>;
-  const own = { what, answer: ask(name, input) };
+  const begun = performance.now();
+  if (newestWrite?.what === what && begun - newestWrite.begun < ONE_PRESS_MS)
+    return newestWrite.answer as Promise<ResponseOf<Endpoints[N]>>;
+  const own = { what, begun, answer: ask(name, input) };
   newestWrite = own;
   const ended = (): void => {
     if (newestWrite === own) newestWrite = undefined;

@@ -6,12 +6,36 @@ type Record = ResponseOf<Endpoints['runImport']>;
 /** What a list did. */
 export function broughtIn({ added, moved, returned, changed }: Pick<Record, 'added' | 'moved' | 'returned' | 'changed'>): string {
   const did = [
-    `${added} ${added === 1 ? 'child' : 'children'} added`,
+    ...(added > 0 || moved + returned + changed === 0 ? [`${added} ${added === 1 ? 'child' : 'children'} added`] : []),
     ...(moved > 0 ? [`${moved} moved`] : []),
     ...(returned > 0 ? [`${returned} came back`] : []),
     ...(changed > 0 ? [`${changed} ${changed === 1 ? 'record' : 'records'} filled in`] : []),
   ];
   return did.join(', ');
+}
+
+/** What taking it back did: who stays, and why, is said by name. */
+export function takenBack({
+  added,
+  moved,
+  changed,
+  kept = [],
+  stayed = [],
+}: Pick<Record, 'added' | 'moved' | 'changed'> & {
+  readonly kept?: readonly string[] | undefined;
+  readonly stayed?: readonly string[] | undefined;
+}): string {
+  const back = Math.max(0, moved - stayed.length);
+  const did = [
+    ...(added > 0 ? [`${added} ${added === 1 ? 'child' : 'children'} taken out again`] : []),
+    ...(back > 0 ? [`${back} back in the class they came from`] : []),
+    ...(changed > 0 ? [`${changed} ${changed === 1 ? 'record' : 'records'} as before`] : []),
+  ];
+  return [
+    did.length > 0 ? `Undone: ${did.join(', ')}.` : 'Undone.',
+    ...(kept.length > 0 ? [`Kept, because something has been recorded of them since: ${kept.join(', ')}.`] : []),
+    ...(stayed.length > 0 ? [`Still where the list put them, because the class they came from has ended: ${stayed.join(', ')}.`] : []),
+  ].join(' ');
 }
 
 interface SumProps {

@@ -4,17 +4,11 @@ import { mutate } from 'swr';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { timeWords } from '../ui/dates.js';
-import { broughtIn } from './import-sum.js';
+import { broughtIn, takenBack } from './import-sum.js';
 
 export async function undoImport(id: string): Promise<void> {
   try {
-    const record = await call('undoImport', { params: { id } });
-    const { kept = [], stayed = [] } = record;
-    toast(
-      `Undone: ${record.added} ${record.added === 1 ? 'child' : 'children'} taken out again.${
-        kept.length > 0 ? ` Kept, because something has been recorded of them since: ${kept.join(', ')}.` : ''
-      }${stayed.length > 0 ? ` Still where the list put them, because the class they came from has ended: ${stayed.join(', ')}.` : ''}`,
-    );
+    toast(takenBack(await call('undoImport', { params: { id } })));
   } catch (error) {
     toast.error(sentenceOf(error));
   }
