@@ -102,7 +102,8 @@ export function useTimetable() {
     if (of && of.version !== before.version) return moved();
     const next = change(before.meetings);
     if (typeof next === 'string') {
-      toast(next);
+      // said once, however often the key came
+      toast(next, { id: next });
       return false;
     }
     try {
