@@ -7,6 +7,8 @@ import { keptAs } from '../base.js';
 
 const KEPT = keptAs('sapling-screen');
 const AGAIN_MS = 2500;
+/** Refusals that say nothing of the card: it is shown once they are over. */
+const PASSING: ReadonlySet<string> = new Set(['busy', 'server-error']);
 
 export interface SecondScreen {
   readonly code: string | null;
@@ -45,7 +47,7 @@ export function useSecondScreen(card: ScreenCard | null): SecondScreen {
           if (gone) return;
           if (error instanceof Problem && error.code === 'not-found') keep(null);
           // out of reach or busy for a moment: else the child would go on looking at the card before
-          else if (!(error instanceof Problem && error.code === 'not-signed-in')) timer = setTimeout(show, AGAIN_MS);
+          else if (!(error instanceof Problem) || PASSING.has(error.code)) timer = setTimeout(show, AGAIN_MS);
         });
     };
     show();

@@ -48,6 +48,8 @@ export function useRun(session: Session): Run {
     let counted = clock.ms();
     const count = (): void => {
       const seconds = Math.floor((clock.ms() - counted) / 1000);
+      // a clock that was put right by the server may go back
+      if (seconds < 0) counted = clock.ms();
       if (seconds < 1) return;
       counted += seconds * 1000;
       if (seconds <= LONGEST_AWAY_S) act({ do: 'time', seconds });

@@ -143,6 +143,13 @@ describe('a session that is run', () => {
     act(() => void clock.advanceTimersByTime(5000));
     expect(result.current.draft!.spent).toEqual([15]);
   });
+  it('goes on counting where the clock was put back', async () => {
+    const { result } = await open();
+    act(() => void clock.advanceTimersByTime(10_000));
+    sleeps(-3600);
+    act(() => void clock.advanceTimersByTime(6000));
+    expect(result.current.draft!.spent[0]).toBeGreaterThanOrEqual(15);
+  });
   it('counts nothing where what happened is asked, and what was kept by an older version lacks nothing', async () => {
     const { keep } = await import('../../src/outbox/store.js');
     await keep(runKey('monday'), { at: 2, done: ['one'] });
