@@ -40,7 +40,7 @@ const NEVER_READ = new Set(['className', 'style', 'to', 'href', 'id', 'htmlFor',
 const SHOWN = new Set(['title', 'label', 'name', 'head', 'about', 'how', 'shows', 'says', 'lead', 'hint']);
 const LETTERS = /\p{L}{2}/u;
 /** A sentence or a title: begins with a capital, and has two words at least. */
-const SENTENCE = /^\s?[“‘(]?\p{Lu}[\p{L}’-]*[ ,:](?:.*[ (“])?\p{L}{2,}/su;
+const SENTENCE = /^\s?[“‘(]?\p{Lu}[\p{L}’-]*[”’)]?[ ,:](?:.*[ (“])?\p{L}{2,}/su;
 
 /** What looks like a sentence and is none: the path of a drawing, the pattern of a date. */
 const NO_SENTENCE = /^[MLHVCAZmlhvcaz\d\s.,{}-]+$|\b(EEEE?|MMMM?|HH:mm|yyyy)\b/;
@@ -165,8 +165,6 @@ export function findMessages(
       const kind = parent.operatorToken.kind;
       return kind >= ts.SyntaxKind.LessThanToken && kind <= ts.SyntaxKind.ExclamationEqualsEqualsToken;
     }
-    // what only a programmer reads
-    if (ts.isNewExpression(parent) && /Error$/.test(parent.expression.getText())) return true;
     return ts.isJsxAttribute(parent);
   };
 

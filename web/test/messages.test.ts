@@ -56,6 +56,15 @@ describe('what the interface says', () => {
     expect(shown(SOURCE, say)).toBe(shown(SOURCE));
   });
 
+  it('has sentences said that begin with what somebody called a thing, and those that an error is shown with', () => {
+    const { messages } = findMessages(
+      "const a = `“${name}” is kept.`; const b = () => { throw new ListError(`“${name}” holds no rows.`); }; setTrouble(new Error('Nothing was read.'));",
+      'a.ts',
+      'say',
+    );
+    expect(messages).toEqual(['“{0}” is kept.', '“{0}” holds no rows.', 'Nothing was read.']);
+  });
+
   it('has every text said, and nothing that a variable holds', () => {
     const marked = shown(SOURCE, ((message: string, values: readonly unknown[] = []) => say(`«${message}»`, values)) as typeof say);
     let bare = marked.replace(/<title>.*?<\/title>/, '').replace(/<[^>]*>/g, '');

@@ -19,15 +19,18 @@ export function useMadeFile(): { readonly state: MadeFile; make(address: string)
     make: useCallback(async (address) => {
       const work = uuidv7();
       const own = new AbortController();
+      // one file at a time: what was asked for before is not wanted any more
+      gone.current?.abort();
       gone.current = own;
+      const newest = (): boolean => gone.current === own;
       setState({ is: 'being made', done: 0, of: 0 });
-      const ended = onWork(work, (done, of) => setState((now) => (now.is === 'being made' ? { ...now, done, of } : now)));
+      const ended = onWork(work, (done, of) => newest() && setState((now) => (now.is === 'being made' ? { ...now, done, of } : now)));
       try {
         const file = await callFile(`${address}${address.includes('?') ? '&' : '?'}work=${work}`, own.signal);
-        setState({ is: 'made', file });
+        if (newest()) setState({ is: 'made', file });
         return file;
       } catch (error) {
-        setState(own.signal.aborted ? { is: 'not begun' } : { is: 'failed', why: sentenceOf(error) });
+        if (newest()) setState(own.signal.aborted ? { is: 'not begun' } : { is: 'failed', why: sentenceOf(error) });
         return undefined;
       } finally {
         ended();

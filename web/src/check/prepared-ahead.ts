@@ -7,6 +7,7 @@ import { seedFrom } from '@sapling/core';
 import { checkKind } from '@sapling/core/checks';
 import type { Taught } from '@sapling/core/phonics';
 import { v7 as uuidv7 } from 'uuid';
+import { schoolVersion } from '../workers/core.js';
 import { itemsFor, type Asked, type Choice } from './choice.js';
 
 interface Prepared {
@@ -18,9 +19,9 @@ interface Prepared {
 /** One check at a time: a list of children that is passed over prepares nothing that nobody asked for. */
 let ready: Prepared | undefined;
 
-/** All that the items rest on. A child who was checked meanwhile, or a class that was taught more, is another key. */
+/** All that the items rest on. A child who was checked meanwhile, a class that was taught more, a word the school took out is another key. */
 const keyOf = (child: ChildLine, choice: Choice, taught: Taught): string =>
-  JSON.stringify([child.id, child.line, choice, taught.gpcs, taught.words]);
+  JSON.stringify([child.id, child.line, choice, taught.gpcs, taught.words, schoolVersion.get()]);
 
 /** Makes the items for this child now, unless they are there or there is nothing to wait for. */
 export function prepare(child: ChildLine, choice: Choice, taught: Taught): void {

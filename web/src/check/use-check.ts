@@ -21,9 +21,11 @@ export interface CheckHandle {
 
 export async function readCheck(id: string): Promise<LocalCheck> {
   const local = await localCheck(id);
+  // asked for before the server is: what arrives there while it answers is in neither afterwards
+  const unsent = await waitingIds();
   try {
     const remote = await call('check', { params: { id } });
-    const known = merge(local, remote, await waitingIds());
+    const known = merge(local, remote, unsent);
     const soFar = known.quick ? (known.soFar ?? (await readRecallSoFar(known.child))) : undefined;
     const merged = soFar ? { ...known, soFar } : known;
     await keepStep(merged.by, [], { check: merged });

@@ -5,6 +5,7 @@ import { useCallback, useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { useOrders } from '../api/orders.js';
 import { useMe } from '../shell/me.js';
+import { WorkerBroken } from '../workers/core.js';
 import type { Choice } from './choice.js';
 import { NothingToAsk } from './nothing-to-ask.js';
 import { useGoOn } from '../shell/go-on.js';
@@ -17,7 +18,10 @@ function why(error: unknown): string {
   if (error instanceof NothingToAsk || isCoreError(error)) return error.message;
   const message = error instanceof Error ? error.message : '';
   if (/too little|has been taught|too few pictured|makes no word/i.test(message)) return message;
-  return 'This device has no room left to keep marks, so the check was not begun.';
+  if (error instanceof WorkerBroken) return message;
+  // the device's store says no in its own words
+  if (error instanceof DOMException) return 'This device has no room left to keep marks, so the check was not begun.';
+  return 'What a check needs could not be loaded just now, so it was not begun. Try again when the server is in reach.';
 }
 
 export function useStart(): (child: ChildLine, choice?: Partial<Choice>) => Promise<void> {

@@ -30,7 +30,7 @@ export function Playback({
 }) {
   const { record } = handle.reading!;
   const recorded = handle.remote?.recording;
-  const { sound, trouble, waiting, forget } = useSound(record.id, recorded?.parts ?? 0);
+  const { sound, trouble, waiting, forget, again } = useSound(record.id, recorded?.parts ?? 0);
   const player = usePlayer(sound);
   const { audio, playing, at, speed, onPlaying, toggle, setSpeed } = player;
   const reached = marking?.reached;
@@ -81,7 +81,14 @@ export function Playback({
       {waiting > 0 && (
         <p className="text-sm text-ink-2">Some of the sound is still on this device; it is sent when the server is in reach.</p>
       )}
-      {trouble && <p className="border-l-4 border-gap py-1 pl-4">{trouble}</p>}
+      {trouble && (
+        <p className="border-l-4 border-gap py-1 pl-4">
+          {trouble}{' '}
+          <button className="btn btn-small ml-2" onClick={again}>
+            Try again
+          </button>
+        </p>
+      )}
       {sound && (
         <div className="sheet px-4 py-3">
           <audio

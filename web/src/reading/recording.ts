@@ -9,12 +9,29 @@ export interface Sound {
   readonly loud: Float32Array;
 }
 
-/** Fetches and decodes a recording. Null where there is none (any more). */
+/** Why a recording cannot be heard, in a sentence. */
+export class RecordingError extends Error {
+  override readonly name = 'RecordingError';
+}
+
+/**
+ * Fetches and decodes a recording. Null where there is none (any more).
+ * @throws RecordingError
+ */
 export async function readSound(reading: string): Promise<Sound | null> {
+  const bytes = await fetched(reading).catch(() => {
+    throw new RecordingError('The recording cannot be fetched just now.');
+  });
+  if (bytes === null) return null;
+  return decodeSound(bytes).catch(() => {
+    throw new RecordingError('This browser cannot play what was recorded. Another one may.');
+  });
+}
+async function fetched(reading: string): Promise<ArrayBuffer | null> {
   const response = await fetch(under(`/api/readings/${reading}/recording`));
   if (response.status === 404) return null;
-  if (!response.ok) throw new Error('The recording cannot be fetched just now.');
-  return decodeSound(await response.arrayBuffer());
+  if (!response.ok) throw new Error(`The server answered ${response.status}.`);
+  return response.arrayBuffer();
 }
 
 async function decodeSound(bytes: ArrayBuffer): Promise<Sound> {

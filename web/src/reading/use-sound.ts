@@ -5,9 +5,10 @@ import { readSound, type Sound } from './recording.js';
 
 /** The recording with how many pieces of it still lie on this device, and why it could not be read. @param parts as the server has it */
 export function useSound(reading: string, parts: number) {
-  const [sound, setSound] = useState<Sound | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [waiting, setWaiting] = useState(0);
+  const [found, setFound] = useState<{ readonly of: string; readonly sound: Sound | null; readonly trouble: string | null } | null>(null);
+  /** Not known yet at first: what is fetched then would be fetched again. */
+  const [waiting, setWaiting] = useState<number | null>(null);
+  const [times, setTimes] = useState(0);
   useEffect(() => {
     const look = (): void => void soundWaiting(reading).then(setWaiting);
     look();
@@ -15,25 +16,34 @@ export function useSound(reading: string, parts: number) {
     return () => clearInterval(timer);
   }, [reading]);
   useEffect(() => {
-    if (parts === 0 || waiting > 0) return;
+    if (parts === 0 || waiting !== 0) return;
     let gone = false;
-    let url: string | undefined;
     readSound(reading).then(
-      (found) => {
-        url = found?.url;
-        if (gone && url) URL.revokeObjectURL(url);
-        else setSound(found);
+      (sound) => {
+        if (!gone) setFound({ of: reading, sound, trouble: null });
+        else if (sound) URL.revokeObjectURL(sound.url);
       },
-      (error: unknown) => !gone && setTrouble(error instanceof Error ? error.message : String(error)),
+      // what can be heard already goes on being heard
+      ({ message }: Error) =>
+        !gone && setFound((now) => ({ of: reading, sound: now?.of === reading ? now.sound : null, trouble: message })),
     );
     return () => {
       gone = true;
-      if (url) URL.revokeObjectURL(url);
     };
-  }, [reading, parts, waiting]);
-  return { sound, trouble, waiting, forget: () => setSound(null) };
+  }, [reading, parts, waiting, times]);
+  const sound = found?.of === reading ? found.sound : null;
+  // its memory goes back once it is not heard any more, and not while the next one is on its way
+  useEffect(() => {
+    if (sound) return () => URL.revokeObjectURL(sound.url);
+  }, [sound]);
+  return {
+    sound,
+    trouble: found?.of === reading ? found.trouble : null,
+    waiting: waiting ?? 0,
+    forget: () => setFound(null),
+    again: () => setTimes((n) => n + 1),
+  };
 }
-
 export interface Player {
   readonly audio: RefObject<HTMLAudioElement | null>;
   readonly playing: boolean;

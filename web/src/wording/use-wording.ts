@@ -30,10 +30,12 @@ export function useWording(settings: SchoolSettings | undefined, dates: OwnDates
     let gone = false;
     void (async () => {
       const language = languageTag(settings);
-      const catalogue = (await CATALOGUES[language]?.())?.default ?? {};
+      // one that cannot be fetched now comes with the next opening
+      const catalogue = language in CATALOGUES ? await CATALOGUES[language]!().catch(() => null) : { default: {} };
+      if (!catalogue) return;
       if (
         !gone &&
-        keepWording({ words: settings.ownWords, language, dateOrder: settings.dateOrder, ...own(dates) }, catalogue) &&
+        keepWording({ words: settings.ownWords, language, dateOrder: settings.dateOrder, ...own(dates) }, catalogue.default) &&
         !BESIDE_A_CHILD.test(location.pathname) &&
         unsavedWork().length === 0
       )
