@@ -58,7 +58,8 @@ export function useMeetings(data: TimetableData, onMoved: (key: string) => void)
   const place = async ({ found, of, sheet }: Placed, adultName: (id: string) => string): Promise<void> => {
     const { meetings: next, given } = fromCore(found, of, sheet.meetings);
     const since = say('The timetable was changed while places were looked for. It is shown as it is; have them looked for again.');
-    if (!(await keep(() => next, `${next.length} meetings stand in the week.`, { of: sheet, since })) || given.length === 0) return;
+    const stand = next.length === 1 ? 'One meeting stands in the week.' : `${next.length} meetings stand in the week.`;
+    if (!(await keep(() => next, stand, { of: sheet, since })) || given.length === 0) return;
     try {
       const change = given.map(({ group, adultId }) => ({ id: group.id, version: group.version, adultId }));
       await call('arrangeGroups', { body: { change, add: [], end: [], reopen: [] } });

@@ -3,6 +3,7 @@ import type { Group, Session } from '@sapling/contract';
 import { act, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { useWrites } from '../../src/api/use-writes.js';
+import type { GroupChange } from '../../src/groups/group-change.js';
 import { useGroup } from '../../src/groups/use-group.js';
 import { useMoveChild } from '../../src/groups/use-move-child.js';
 import { useSessionActions } from '../../src/sessions/use-session-actions.js';
@@ -76,6 +77,27 @@ describe('a group', () => {
     await act(() => Promise.resolve(told.action!.onClick()));
     await waitFor(() => expect(kept.focus).toEqual(['s:s']));
     expect(said()).toHaveLength(1);
+  });
+  it('whose first change is undone after a second one keeps the second, and lays nothing side by side', async () => {
+    const { result } = open();
+    await act(() => result.current.save({ name: 'Oak' }));
+    await act(() => result.current.save({ focus: ['a:a'] }));
+    const told = await saying('Oak: name changed');
+    await act(() => Promise.resolve(told.action!.onClick()));
+    await waitFor(() => expect(kept).toMatchObject({ name: 'willow', focus: ['a:a'] }));
+    expect(result.current.conflict).toBeNull();
+  });
+  it.each([
+    ['changed here again since', (save: (change: GroupChange) => Promise<void>) => save({ name: 'Elm' })],
+    ['changed by a colleague since', () => ((kept = { ...kept, name: 'Elm', version: kept.version + 1 }), Promise.resolve())],
+  ])('whose name was %s is asked about before an older change of it is undone', async (_what, then) => {
+    const { result } = open();
+    await act(() => result.current.save({ name: 'Oak' }));
+    await act(() => then(result.current.save));
+    const told = await saying('Oak: name changed');
+    await act(() => Promise.resolve(told.action!.onClick()));
+    await waitFor(() => expect(result.current.conflict).toMatchObject({ mine: { name: 'willow' }, theirs: { name: 'Elm' } }));
+    expect(kept.name).toBe('Elm');
   });
   it('that a colleague changed meanwhile shows both, and mine in their place is written on theirs', async () => {
     const { result, refused } = open();
