@@ -10,7 +10,6 @@ import {
   isMiss,
   OUTCOMES,
   OBSERVATION_KINDS,
-  stateOf,
   type Observation,
   type Outcome,
 } from '../src/index.js';
@@ -169,7 +168,6 @@ describe('the estimate', () => {
     expect(() => estimate([seen('right', 1)], { asOf: 'yesterday' })).toThrow(/not an ISO time/);
     expect(() => estimate([seen('right', 1, { at: 'noon' })], { asOf: at(2) })).toThrow(/not an ISO time/);
     expect(estimate([], { asOf: at(1) }).size).toBe(0);
-    expect(stateOf(0, 1, 0)).toBe('unchecked');
   });
 });
 

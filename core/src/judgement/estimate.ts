@@ -6,7 +6,7 @@ import { CoreError } from '../errors.js';
 import { isMiss, type Observation } from '../evidence/observation.js';
 import { schoolDays } from '../evidence/school-days.js';
 import type { Gpc } from '../phonics/lexicon.js';
-import { endsOf, knownIn } from './belief.js';
+import { endsOf, knownIn, reaches, staysBelow } from './belief.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import type { Belief, RecallFilter } from './recall-filter.js';
 import { checked, checkedTeaching, runFilter, type RecordOptions } from './run-filter.js';
@@ -231,19 +231,14 @@ function estimateOf(
  * days with nothing right since, it is one as soon as a right answer is no longer likelier than not; right in three sittings since, it
  * is none any more, unless that was luck or a summer has gone by.
  */
-function stateNow(
-  belief: Belief,
-  { count, missed, missedOn, sittings, rightSince }: Answers,
-  answers: number,
-  model: EstimateModel,
-): PairState {
+function stateNow(belief: Belief, { missed, missedOn, sittings, rightSince }: Answers, answers: number, model: EstimateModel): PairState {
   if (missedOn.size >= 2 && belief.p < MISSED_TWICE_BELOW) return 'gap';
-  const { low, high } = endsOf(belief, model);
+  const restedLong = belief.rested >= RESTED_TOO_LONG;
+  if (sittings.size >= 2 && reaches(belief, model.secureFrom, model)) return restedLong ? 'wobbly' : 'secure';
   // one miss of a child of whom little else is known says little; in a whole check it stands among the others
   const wrong = answers >= KNOWN_CHILD ? 2 * missed : missed;
-  const state = stateOf(low, high, count, model, { right: sittings.size, wrong });
-  if (belief.rested >= RESTED_TOO_LONG) return state === 'secure' ? 'wobbly' : state;
-  return state === 'gap' && rightSince.size >= RIGHT_AGAIN && belief.p >= RIGHT_AGAIN_FROM ? 'wobbly' : state;
+  if (wrong < 2 || !staysBelow(belief, model.gapBelow, model)) return 'wobbly';
+  return !restedLong && rightSince.size >= RIGHT_AGAIN && belief.p >= RIGHT_AGAIN_FROM ? 'wobbly' : 'gap';
 }
 
 /**
@@ -254,17 +249,3 @@ const RESTED_TOO_LONG = 21;
 
 /** So many answers about whatever pairs make a child known. */
 const KNOWN_CHILD = 10;
-
-/** The state an interval stands for, given in how many sittings it was right and how often it was wrong. */
-export function stateOf(
-  low: number,
-  high: number,
-  basedOn: number,
-  model: EstimateModel = DEFAULT_MODEL,
-  answers: { readonly right: number; readonly wrong: number } = { right: basedOn, wrong: basedOn },
-): PairState {
-  if (basedOn === 0) return 'unchecked';
-  if (low >= model.secureFrom && answers.right >= 2) return 'secure';
-  if (high < model.gapBelow && answers.wrong >= 2) return 'gap';
-  return 'wobbly';
-}

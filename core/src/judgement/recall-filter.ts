@@ -14,6 +14,7 @@
  */
 import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
+import { Covariance } from './covariance.js';
 import { chancesFor, type ChildKind, type FilterParameters } from './filter-parameters.js';
 import { logit } from './log-odds.js';
 import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
@@ -57,8 +58,8 @@ interface Member {
   readonly kind: ChildKind;
   logWeight: number;
   readonly mean: Float64Array;
-  /** Covariance, its lower half by rows; the last row is the day's. */
-  readonly cov: Float64Array;
+  /** The last row is the day's. */
+  readonly cov: Covariance;
 }
 
 /** One child's beliefs, moved on by each answer; `pairs` never changes. */
@@ -83,6 +84,7 @@ export class RecallFilter {
   private seenLast = Number.NaN;
   private sitting: { by: string; at: number } | null = null;
   private readonly usual = new Map<string, { sum: number; n: number }>();
+  private readonly all = { sum: 0, n: 0 };
   private readonly g: Float64Array;
   private readonly scale: OwnScale;
   /** Of each pair that was answered: the last answer, and by how much what was believed then must be lifted so that no wrong answer raised it and no right one lowered it. */
@@ -107,7 +109,7 @@ export class RecallFilter {
       kind,
       logWeight: Math.log(kind.weight),
       mean: this.startMean(),
-      cov: this.startCov(kind),
+      cov: new Covariance(this.m, this.startCov(kind)),
     }));
   }
 
@@ -136,7 +138,7 @@ export class RecallFilter {
    */
   apart(): RecallFilter {
     const copy = Object.assign(Object.create(RecallFilter.prototype) as RecallFilter, this);
-    copy.members = this.members.map((member) => ({ ...member, mean: member.mean.slice(), cov: member.cov.slice() }));
+    copy.members = this.members.map((member) => ({ ...member, mean: member.mean.slice(), cov: member.cov.copy() }));
     copy.unseenTeaching = new Map(this.unseenTeaching);
     return copy;
   }
@@ -149,7 +151,8 @@ export class RecallFilter {
     this.now = at;
     const { mostVariance, levelDrift } = this.parameters;
     const { n, m } = this;
-    for (const { kind, mean, cov } of this.members) {
+    for (const { kind, mean, cov: held } of this.members) {
+      const cov = held.settled();
       for (let i = 0; i < n; i += 1) {
         const at0 = i * m + i;
         const variance = cov[at0]!;
@@ -204,7 +207,8 @@ export class RecallFilter {
     }
     this.sitting = { by, at };
     const d = this.m - 1;
-    for (const { kind, mean, cov } of this.members) {
+    for (const { kind, mean, cov: held } of this.members) {
+      const cov = held.settled();
       mean[d] = 0;
       for (let i = 0; i < d; i += 1) cov[d * this.m + i] = 0;
       cov[d * this.m + d] = kind.day ** 2;
@@ -235,20 +239,19 @@ export class RecallFilter {
     if (i === undefined) return [];
     const a = this.adultSlot.get(observation.by);
     const d = this.m - 1;
-    const { m } = this;
     const same = this.sitting !== null && this.sitting.by === observation.by && Date.parse(observation.at) - this.sitting.at < SITTING_MS;
     const total = this.members.reduce((sum, { logWeight }) => sum + Math.exp(logWeight), 0);
     const { guess, lapse } = chancesFor(this.parameters, observation);
     return this.members.map(({ kind, mean, cov, logWeight }) => {
       let mu = mean[i]! - this.faded(kind, i, Date.parse(observation.at));
-      let v = cov[i * m + i]!;
+      let v = cov.at(i, i);
       if (a !== undefined) {
         mu += mean[a]!;
-        v += cov[a * m + a]! + 2 * cov[a * m + i]!;
+        v += cov.at(a, a) + 2 * cov.at(a, i);
       }
       if (same) {
         mu += mean[d]!;
-        v += cov[d * m + d]! + 2 * cov[d * m + i]! + (a === undefined ? 0 : 2 * cov[d * m + a]!);
+        v += cov.at(d, d) + 2 * cov.at(d, i) + (a === undefined ? 0 : 2 * cov.at(d, a));
       } else v += kind.day ** 2;
       return { weight: Math.exp(logWeight) / total, guess, lapse, recalled: meanLogistic(mu, v) };
     });
@@ -264,9 +267,14 @@ export class RecallFilter {
     const own = this.usual.get(key) ?? { sum: 0, n: 0 };
     this.usual.set(key, own);
     const log = Math.log(Math.min(MOST_MS, Math.max(LEAST_MS, ms)));
-    const usual = (own.sum + 2 * USUAL_LOG_MS) / (own.n + 2);
-    own.sum += log;
-    own.n += 1;
+    // with an adult or a kind of card that is new, a child is as slow as with the others
+    const { all } = this;
+    const elsewhere = (all.sum - own.sum + 2 * USUAL_LOG_MS) / (all.n - own.n + 2);
+    const usual = (own.sum + 2 * elsewhere) / (own.n + 2);
+    for (const times of [own, all]) {
+      times.sum += log;
+      times.n += 1;
+    }
     const delay = Math.min(1.5, Math.max(-1, log - usual));
     return outcome === 'put right' ? Math.max(NOTED_DELAY, delay) : delay;
   }
@@ -289,9 +297,10 @@ export class RecallFilter {
     // several marks of one session are one time of teaching
     const taught = observation.kind === 'session' && at - (this.lastTaught.get(i) ?? -Infinity) >= SITTING_MS;
     const { guess, lapse } = chancesFor(this.parameters, observation);
+    const rows = a >= 0 ? [i, d, a] : [i, d];
     for (const member of this.members) {
       const { kind, mean } = member;
-      const v = this.gather(member, i, a, true);
+      const v = this.gather(member, rows);
       const mu = mean[i]! - this.faded(kind, i, at) + mean[d]! + (a >= 0 ? mean[a]! : 0);
       this.update(member, mu, v, (base) => {
         const hit = guess + (1 - guess - lapse) * base;
@@ -320,7 +329,8 @@ export class RecallFilter {
     const { logged, loggedVariance, mostVariance } = this.parameters;
     const before = this.unseenTeaching.get(i) ?? 0;
     this.unseenTeaching.set(i, before + 1);
-    for (const { mean, cov } of this.members) {
+    for (const { mean, cov: held } of this.members) {
+      const cov = held.settled();
       mean[i]! += logged * AGAIN_COUNTS ** before;
       const own = i * this.m + i;
       cov[own] = Math.max(cov[own]!, Math.min(mostVariance, cov[own]! + loggedVariance));
@@ -336,20 +346,10 @@ export class RecallFilter {
     this.restedWhenMet[i] = this.rested;
   }
 
-  /** Gathers the covariance of everything with an answer about pair i (by adult a, on this day); returns the answer's own variance. */
-  private gather({ cov }: Member, i: number, a: number, day: boolean): number {
-    const { m, g } = this;
-    const d = m - 1;
-    const [rowI, rowD] = [i * m, d * m];
-    for (let j = 0; j <= i; j += 1) g[j] = cov[rowI + j]!;
-    for (let j = i + 1; j < m; j += 1) g[j] = cov[j * m + i]!;
-    if (day) for (let j = 0; j < m; j += 1) g[j]! += cov[rowD + j]!;
-    if (a >= 0) {
-      const rowA = a * m;
-      for (let j = 0; j <= a; j += 1) g[j]! += cov[rowA + j]!;
-      for (let j = a + 1; j < m; j += 1) g[j]! += cov[j * m + a]!;
-    }
-    return g[i]! + (day ? g[d]! : 0) + (a >= 0 ? g[a]! : 0);
+  /** Gathers the covariance of everything with an answer that rests on these (a pair, this day, an adult); returns the answer's own variance. */
+  private gather({ cov }: Member, rows: readonly number[]): number {
+    cov.sumOfRows(rows, this.g);
+    return rows.reduce((sum, row) => sum + this.g[row]!, 0);
   }
 
   /** Moves one kind of child by an answer: moments of its linear predictor matched under the answer's likelihood. */
@@ -371,20 +371,7 @@ export class RecallFilter {
     const step = shift / sd;
     const shrink = (z2 / z0 - shift * shift - 1) / v;
     for (let j = 0; j < m; j += 1) mean[j]! += g[j]! * step;
-    for (let j = 0; j < m; j += 1) {
-      const by = g[j]! * shrink;
-      if (Math.abs(by) < 1e-9) continue;
-      // four at a time: nearly all of the filter's work is here
-      let at = j * m;
-      let k = 0;
-      for (; k + 3 <= j; k += 4, at += 4) {
-        cov[at]! += by * g[k]!;
-        cov[at + 1]! += by * g[k + 1]!;
-        cov[at + 2]! += by * g[k + 2]!;
-        cov[at + 3]! += by * g[k + 3]!;
-      }
-      for (; k <= j; k += 1, at += 1) cov[at]! += by * g[k]!;
-    }
+    cov.narrow(shrink, g);
   }
 
   /** Sets the weights against the likeliest kind of child; one that is all but ruled out is let go. */
@@ -409,7 +396,7 @@ export class RecallFilter {
       const own = {
         weight: Math.exp(logWeight) / total,
         mean: mean[k]! - this.faded(kind, k, this.now, SOONEST_DAYS),
-        variance: cov[k * this.m + k]!,
+        variance: cov.at(k, k),
         guess,
         lapse,
       };
@@ -423,12 +410,10 @@ export class RecallFilter {
 
   /** How much pair k's strength goes with each other's under each kind of child: covariances, for choosing what to ask. */
   together(k: number): readonly Float64Array[] {
-    const { n, m } = this;
     return this.members.map(({ cov }) => {
-      const row = new Float64Array(n);
-      for (let j = 0; j <= k; j += 1) row[j] = cov[k * m + j]!;
-      for (let j = k + 1; j < n; j += 1) row[j] = cov[j * m + k]!;
-      return row;
+      const row = new Float64Array(this.m);
+      cov.sumOfRows([k], row);
+      return row.subarray(0, this.n);
     });
   }
 
@@ -445,7 +430,7 @@ export class RecallFilter {
       const others = Math.min(0.98, all / Math.max(0.02, chances[n]!));
       const i = this.index.get(gpc)!;
       for (const member of this.members) {
-        const v = this.gather(member, i, -1, false);
+        const v = this.gather(member, [i]);
         this.update(member, member.mean[i]! - this.faded(member.kind, i, this.now), v, (base) => 1 - others * base);
       }
       this.balance();
