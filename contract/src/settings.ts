@@ -171,7 +171,7 @@ export type SchoolSettings = z.infer<typeof settings>;
 
 export const DEFAULT_SETTINGS: SchoolSettings = {
   secureFrom: 0.83,
-  gapBelow: 0.75,
+  gapBelow: 0.76,
   skillSecureFrom: 0.75,
   skillGapBelow: 0.65,
   accent: '',

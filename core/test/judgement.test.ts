@@ -298,6 +298,21 @@ describe('what the estimate says of kinds of children', () => {
     for (const e of found.values()) expect(e.known).toBeGreaterThan(0.7);
   });
 
+  it('a child who is slow with one adult is as slow with the next, and is doubted no more for it', () => {
+    const before = [0, 7].flatMap((d) => check((k) => k >= 8, d, { ms: 3600 }));
+    // what was missed comes right at last: to the adult of before, or to one who never sat beside the child
+    const asked = (by: string): number => {
+      const found = estimate([...before, ...check(() => true, 14, { ms: 3600, by }).slice(0, 4)], { asOf: at(15) });
+      return PAIRS.slice(0, 4).reduce((sum, gpc) => sum + found.get(gpc)!.p, 0) / 4;
+    };
+    expect(asked('somebody new')).toBeGreaterThan(asked('b') - 0.005);
+    // who is quick with one and slow with the next is no slow child: then it does tell
+    const quick = [0, 7].flatMap((d) => check(() => true, d, { ms: 900 }));
+    const later = (ms: number): number =>
+      estimate([...quick, ...check(() => true, 14, { ms, by: 'somebody new' }).slice(0, 2)], { asOf: at(15) }).get(PAIRS[0]!)!.p;
+    expect(later(900)).toBeGreaterThan(later(3600));
+  });
+
   it('refuses a kind or an outcome it does not know, and leaves out what is dated far ahead', () => {
     expect(() => estimate([seen('right', 1, { kind: 'guess' as never })], { asOf: at(2) })).toThrow(/no kind of observation/);
     expect(() => estimate([seen('nearly' as never, 1)], { asOf: at(2) })).toThrow(/no outcome/);

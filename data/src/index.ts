@@ -21,4 +21,5 @@ export {
   type Elsewhere,
   type PupilElsewhere,
 } from './simulated/elsewhere.js';
+export { drawAnySchool, drawPupilAnywhere, type AnySchool } from './simulated/any-school.js';
 export { drawTwoCycles, TWO_CYCLES, type TwoCycles, type TwoCyclesDrawn } from './simulated/two-cycles.js';

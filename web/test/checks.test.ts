@@ -5,9 +5,7 @@ import { STRANDS } from '@sapling/core/evidence';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { v7 as uuidv7 } from 'uuid';
-import { describe, expect, it, vi } from 'vitest';
-import { Unreachable } from '../src/api/client.js';
-import { readOnce } from '../src/api/data.js';
+import { describe, expect, it } from 'vitest';
 import { asOffered, cardsFor, DEFAULT_CHOICE, isDue, itemsFor } from '../src/check/choice.js';
 import { asSaid, isChosen, isWritten, markWord, marksOf } from '../src/check/kinds.js';
 import {
@@ -26,12 +24,9 @@ import {
   type Marker,
 } from '../src/check/local-check.js';
 import { sheetCode } from '../src/check/sheet-code.js';
-import { clock as device } from '../src/clock.js';
 import { duePairs } from '../src/children/due.js';
 import { cellsOf, gapsCsv, pairColumn, strandColumn, strandsSeen } from '../src/gaps/columns.js';
 import { child } from './support/children.js';
-
-vi.mock(import('../src/api/data.js'), async (original) => ({ ...(await original()), readOnce: vi.fn() }));
 
 let clock = Date.parse('2026-11-24T09:00:00Z');
 const marker: Marker = { by: uuidv7(), now: () => new Date((clock += 1000)).toISOString(), newId: () => uuidv7() };
@@ -214,16 +209,6 @@ describe('the two-minute check of a group', () => {
 });
 
 describe('due for another look', () => {
-  it('is asked by the school’s own days, as it is counted in the list', async () => {
-    const ago = (days: number) => ({ state: 'secure', age: days + (NOW - device.ms()) / DAY, p: 0.9 });
-    const child = childOf([ago(10), ago(30), ago(60)]);
-    const asked = async () => (await itemsFor(child, { ...DEFAULT_CHOICE, scope: 'due' }, { gpcs: [], words: [] }, 1)).stack.length;
-    vi.mocked(readOnce).mockResolvedValueOnce({ ...DEFAULT_SETTINGS, dueAfterDays: 14 } as never);
-    expect(await asked()).toBe(2);
-    // with the settings out of reach it is as shipped
-    vi.mocked(readOnce).mockRejectedValueOnce(new Unreachable());
-    expect(await asked()).toBe(1);
-  });
   it('is what was secure when last seen, long ago by the school’s days or by what time has worn: never a gap, nor what was never secure', () => {
     const worn = fc.array(fc.boolean(), { minLength: 12, maxLength: 12 });
     fc.assert(

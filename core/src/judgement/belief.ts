@@ -22,7 +22,7 @@ export const staysBelow = (belief: Belief, value: number, model: EstimateModel):
 
 /** Halved so often, and then by the false position (Dowell and Jarratt, "A modified regula falsi method", BIT 11, 1971). */
 const HALVED = 3;
-const CLOSE_ENOUGH = 1e-4;
+const CLOSE_ENOUGH = 1e-6;
 function quantile(belief: Belief, share: number): number {
   let [from, to, below, above] = [0, 1, -share, 1 - share];
   /** The side that moved last: the other one counts half when it stands still twice. */

@@ -22,8 +22,13 @@ export class Covariance {
     this.#waiting = new Float64Array(AT_ONCE * size);
   }
 
+  /** The same apart from this one, which stays as it is to the last bit. */
   copy(): Covariance {
-    return new Covariance(this.size, this.settled().slice());
+    const copy = new Covariance(this.size, this.values.slice());
+    copy.#waiting.set(this.#waiting);
+    copy.#by.set(this.#by);
+    copy.#n = this.#n;
+    return copy;
   }
 
   at(i: number, j: number): number {

@@ -22,7 +22,7 @@ export const PARAMETERS: { readonly estimate: EstimateModel } = {
     },
     fromMemory: 0.54983,
     secureFrom: 0.83,
-    gapBelow: 0.75,
+    gapBelow: 0.76,
     interval: 0.7,
     recall: {
       mean: 2.3301,

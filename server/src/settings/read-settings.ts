@@ -22,4 +22,5 @@ const OLD_DEFAULTS = [
   { secureFrom: 0.77, gapBelow: 0.65 },
   { secureFrom: 0.77, gapBelow: 0.75 },
   { secureFrom: 0.79, gapBelow: 0.75 },
+  { secureFrom: 0.83, gapBelow: 0.75 },
 ];

@@ -147,13 +147,13 @@ function JudgingSettings({ now, set }: SettingsRow) {
         title="Secure from"
         why={`Default: ${percent(DEFAULT_SETTINGS.secureFrom)}. A pair is secure where even the low end of its range reaches this and it came right in two sittings, and until six weeks go by in which nobody sees the child.`}
       >
-        {number('secureFrom', 'Secure from, percent', 60, 95, 0.01, 5)}
+        {number('secureFrom', 'Secure from, percent', 60, 95, 0.01, 1)}
       </SettingRow>
       <SettingRow
         title="Gap below"
         why={`Default: ${percent(DEFAULT_SETTINGS.gapBelow)}. A pair is a gap where even the high end of its range stays below this, and where it was missed on two days with nothing right since; right in three sittings since, it is none any more.`}
       >
-        {number('gapBelow', 'Gap below, percent', 5, 85, 0.01, 5)}
+        {number('gapBelow', 'Gap below, percent', 5, 85, 0.01, 1)}
       </SettingRow>
       <SettingRow
         title="A skill is secure from"

@@ -1,12 +1,13 @@
 /** A check on its device: what was marked is never lost between the device and the server, and one that cannot be begun says why. */
-import type { OutboxEntry } from '@sapling/contract';
+import { DEFAULT_SETTINGS, type OutboxEntry } from '@sapling/contract';
 import { act, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { DEFAULT_CHOICE } from '../../src/check/choice.js';
+import { DEFAULT_CHOICE, itemsFor } from '../../src/check/choice.js';
 import { begin, cardNow, finish, mark, takeBack, type LocalCheck } from '../../src/check/local-check.js';
 import { prepare, takePrepared } from '../../src/check/prepared-ahead.js';
 import { readCheck, useCheck } from '../../src/check/use-check.js';
 import { useStart } from '../../src/check/use-start.js';
+import { clock } from '../../src/clock.js';
 import { keepFor, keepStep, settleWaiting, waitingRecords } from '../../src/outbox/store.js';
 import { setSchool } from '../../src/workers/core.js';
 import { child, taught } from '../support/children.js';
@@ -148,6 +149,23 @@ describe('a check that is begun', () => {
     const { begun } = await start();
     await act(() => begun);
     await saying('ADA: There is nothing to ask in that choice.');
+  });
+});
+
+describe('what is due for another look', () => {
+  it('is asked by the school’s own days, as it is counted in the list', async () => {
+    const ada = child('ada', []);
+    const line = ada.line.slice(0, 3).map((pair, k) => ({ ...pair, lastSeen: new Date(clock.ms() - [10, 30, 60][k]! * 86_400_000).toISOString() })); // prettier-ignore
+    const asked = async () => (await itemsFor({ ...ada, line }, { ...DEFAULT_CHOICE, scope: 'due' }, taught, 1)).stack.length;
+    // never read on this device, and out of reach: as shipped
+    serve({ settings: () => NO_NETWORK });
+    expect(await asked()).toBe(1);
+    serve({ settings: () => ({ ...DEFAULT_SETTINGS, dueAfterDays: 14 }) });
+    expect(await asked()).toBe(2);
+    // as they were last read
+    serve({ settings: () => NO_NETWORK });
+    await new Promise((done) => setTimeout(done, 5));
+    expect(await asked()).toBe(2);
   });
 });
 

@@ -196,7 +196,7 @@ describe('what a colleague changed meanwhile', () => {
     await saying(/was changed while places were looked for/);
     expect(where()).toEqual(['willow early@1', 'hazel early@4']);
     await act(() => result.current.place({ found, ...asked, sheet: result.current.data.kept! }, String));
-    await saying('1 meetings stand in the week.');
+    await saying('One meeting stands in the week.');
     expect(where()).toEqual(['willow late@1']);
   });
 });
