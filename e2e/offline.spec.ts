@@ -324,6 +324,8 @@ test('“Try again” without the network leaves the page standing, and reads it
   await page.getByRole('link', { name: 'Go to Today' }).click();
   await expect(page.getByRole('heading', { name: /^Hello/ })).toBeVisible();
   await page.getByRole('link', { name: 'Library' }).click();
+  // told before the network is back: else it is read at once, and there is nothing to try again
+  await expect(page.getByRole('heading', { name: 'This part could not be loaded' })).toBeVisible();
   await page.context().setOffline(false);
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible();

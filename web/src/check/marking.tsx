@@ -4,7 +4,7 @@ import { checkKind } from '@sapling/core/checks';
 import { isMiss } from '@sapling/core/evidence';
 import { pairSound, splitGpc } from '@sapling/core/phonics';
 import { useEffect, useEffectEvent, useMemo, useState, type ReactNode } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { useMe } from '../shell/me.js';
 import { Opening } from '../shell/opening.js';
 import { ChoiceRow, MarkRow, WriteRow } from './answers.js';
@@ -21,7 +21,6 @@ import { Strip } from './strip.js';
 import { Summary } from './summary.js';
 import { useAnswering } from './use-answering.js';
 import { useCheck, type CheckHandle } from './use-check.js';
-import { under } from '../base.js';
 import { useAwake } from '../ui/use-awake.js';
 
 export function Component() {
@@ -37,9 +36,9 @@ function Opened({ id }: { id: string }) {
       <main className="mx-auto max-w-xl p-10">
         <h1 className="mb-3 text-2xl">This check cannot be opened</h1>
         <p className="mb-6">{handle.trouble}</p>
-        <a className="btn btn-main" href={under('/check')}>
+        <Link className="btn btn-main" to="/check">
           Back to Check
-        </a>
+        </Link>
       </main>
     );
   if (!handle.check) return <Opening />;

@@ -2,7 +2,7 @@
 import { initials } from '@sapling/contract';
 import { checkKind, type CheckItem, type ChildView } from '@sapling/core/checks';
 import { useEffect, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { Picture } from '../pictures/picture.js';
 import { Opening } from '../shell/opening.js';
 import { Paper, PaperPage } from '../ui/paper.js';
@@ -11,9 +11,8 @@ import { graphemeShown } from '../ui/word-marks.js';
 import { isChosen, isWritten, marksOf } from './kinds.js';
 import { itemOf, type LocalCheck } from './local-check.js';
 import { sheetCode } from './sheet-code.js';
-import { readCheck } from './use-check.js';
+import { readCheck, whyUnread } from './use-check.js';
 import { inOwnWords } from '../wording/say.js';
-import { under } from '../base.js';
 
 export function Component() {
   const [params] = useSearchParams();
@@ -25,7 +24,7 @@ export function Component() {
     let gone = false;
     Promise.all(ids.split(',').filter(Boolean).map(readCheck))
       .then((found) => !gone && setChecks(found))
-      .catch((error: unknown) => !gone && setTrouble((error as Error).message));
+      .catch((error: unknown) => !gone && setTrouble(whyUnread(error)));
     return () => {
       gone = true;
     };
@@ -35,9 +34,9 @@ export function Component() {
       <main className="mx-auto max-w-xl p-10">
         <h1 className="mb-3 text-2xl">These sheets cannot be shown</h1>
         <p className="mb-6">{trouble}</p>
-        <a className="btn btn-main" href={under('/check/paper')}>
+        <Link className="btn btn-main" to="/check/paper">
           Back
-        </a>
+        </Link>
       </main>
     );
   if (!checks) return <Opening />;

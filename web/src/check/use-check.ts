@@ -39,6 +39,9 @@ export async function readCheck(id: string): Promise<LocalCheck> {
   }
 }
 
+/** Why a check could not be read, in a sentence. */
+export const whyUnread = (error: unknown): string => (error instanceof Error && error.name === 'Error' ? error.message : sentenceOf(error));
+
 /** @param id of the one check this is for: whoever shows another makes it anew, by its key */
 export function useCheck(id: string, by: string): CheckHandle {
   const [check, setCheck] = useState<LocalCheck | null>(null);
@@ -53,7 +56,7 @@ export function useCheck(id: string, by: string): CheckHandle {
         now.current = found;
         setCheck(found);
       })
-      .catch((error: unknown) => !gone && setTrouble(error instanceof Error && error.name === 'Error' ? error.message : sentenceOf(error)));
+      .catch((error: unknown) => !gone && setTrouble(whyUnread(error)));
     return () => {
       gone = true;
     };

@@ -16,6 +16,7 @@ export function LiveStrip({
   screen,
   recorder,
   consent,
+  recorded,
   demo,
   begun,
   onLeave,
@@ -32,6 +33,8 @@ export function LiveStrip({
   screen: SecondScreen;
   recorder: Recorder;
   consent: boolean;
+  /** There is sound of this reading already. */
+  recorded: boolean;
   demo: boolean;
   begun: boolean;
   onLeave: () => void;
@@ -81,7 +84,11 @@ export function LiveStrip({
           <button className="btn btn-quiet btn-small" onClick={() => recorder.disarm()}>
             <Mic size={15} aria-hidden /> Will record
           </button>
-        ) : consent && !begun ? (
+        ) : begun ? null : recorded ? (
+          <span className="flex items-center gap-1.5 px-2 text-ink-2" title="One recording for a reading: what was recorded before is kept">
+            <Mic size={15} aria-hidden /> Recorded before
+          </span>
+        ) : consent ? (
           <>
             <button className="btn btn-quiet btn-small" onClick={() => void recorder.arm('microphone')}>
               <MicOff size={15} aria-hidden /> Record

@@ -1,11 +1,10 @@
 /** A reading: marked live while the child reads, then looked at with everything it tells. */
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { useMe } from '../shell/me.js';
 import { Opening } from '../shell/opening.js';
 import { Live } from './live.js';
 import { Review } from './review.js';
 import { useReading } from './use-reading.js';
-import { under } from '../base.js';
 
 export function Component() {
   const { id } = useParams();
@@ -16,9 +15,9 @@ export function Component() {
       <main className="mx-auto max-w-xl p-10">
         <h1 className="mb-3 text-2xl">This reading cannot be opened</h1>
         <p className="mb-6">{handle.trouble}</p>
-        <a className="btn btn-main" href={under('/check/reading')}>
+        <Link className="btn btn-main" to="/check/reading">
           Back to Check
-        </a>
+        </Link>
       </main>
     );
   if (!handle.reading) return <Opening />;

@@ -7,7 +7,7 @@ import { seedFrom } from '@sapling/core';
 import { scriptedReading, scriptedVoice } from '@sapling/core/reading';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { call, Problem } from '../api/client.js';
-import { forgetSound, keepSound, nextSound, type SoundPart } from '../outbox/store.js';
+import { forgetSound, keepSound, nextSound, soundWaiting, type SoundPart } from '../outbox/store.js';
 import { createSoundSender, type Sent } from './send-sound.js';
 
 const PART_MS = 3000;
@@ -17,6 +17,8 @@ type Source = 'microphone' | 'made-up voice';
 export interface Recorder {
   readonly state: 'off' | 'ready' | 'recording' | 'standing' | 'kept';
   readonly trouble: string | null;
+  /** Sound of this reading, recorded before, lies on this device: what is recorded now would be laid over it. */
+  readonly before: boolean;
   /** Asks for the microphone (or makes the voice), so that the first word is not lost. */
   arm(source: Source): Promise<void>;
   disarm(): void;
@@ -56,6 +58,17 @@ function madeUpStream(
 export function useRecorder(reading: string, text: string, by: string): Recorder {
   const [state, setState] = useState<Recorder['state']>('off');
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [before, setBefore] = useState(false);
+  useEffect(() => {
+    let gone = false;
+    soundWaiting(reading).then(
+      (parts) => !gone && setBefore(parts > 0),
+      () => undefined,
+    );
+    return () => {
+      gone = true;
+    };
+  }, [reading]);
   const held = useRef<{
     recorder: MediaRecorder;
     stream: MediaStream;
@@ -81,6 +94,7 @@ export function useRecorder(reading: string, text: string, by: string): Recorder
   return {
     state,
     trouble,
+    before,
     arm: useCallback(
       async (source) => {
         drop();

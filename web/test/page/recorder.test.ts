@@ -106,6 +106,19 @@ describe('a recording', () => {
     await sendSound('maren');
     expect(await soundWaiting(READING)).toBe(0);
   });
+  it('of before, on this device, is known: it must not be laid over by another one of the same reading', async () => {
+    serve({ saveRecording: () => NO_NETWORK });
+    const first = open();
+    await waitFor(() => expect(first.result.current.before).toBe(false));
+    await act(() => first.result.current.arm('microphone'));
+    act(() => first.result.current.go());
+    act(() => microphone().sound('the ship'));
+    await act(() => first.result.current.finish());
+    expect(first.result.current.before).toBe(false);
+    first.unmount();
+    const again = open();
+    await waitFor(() => expect(again.result.current.before).toBe(true));
+  });
   it('that was never begun leaves nothing, and can be called off', async () => {
     const { result } = open();
     await act(() => result.current.arm('microphone'));
