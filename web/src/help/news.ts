@@ -9,7 +9,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
       'A microphone that is given once its page was left is let go at once, and one that goes away while a child reads says so.',
       'A session that was kept though no answer came is one session when it is kept again.',
       'A child who is slow with one adult is no longer doubted for being as slow with the next; of slow children’s known pairs more are said to be known.',
-      'A reading that was recorded is not recorded a second time over the first.',
+      'A reading whose page was left while it was recorded says, when it is opened again, that it is recorded in part.',
       'What is heard of a reading goes on being heard while more of it arrives, and a recording that could not be fetched can be tried again.',
       'Messages that begin with the name of a file, a word or a text follow your school’s own words and spelling, too.',
       '“Try again” reads what could not be shown once more and leaves the page standing where the network is still away.',

@@ -84,11 +84,14 @@ export function LiveStrip({
           <button className="btn btn-quiet btn-small" onClick={() => recorder.disarm()}>
             <Mic size={15} aria-hidden /> Will record
           </button>
-        ) : begun ? null : recorded ? (
-          <span className="flex items-center gap-1.5 px-2 text-ink-2" title="One recording for a reading: what was recorded before is kept">
-            <Mic size={15} aria-hidden /> Recorded before
+        ) : recorder.state === 'off' && recorded ? (
+          <span
+            className="flex items-center gap-1.5 px-2 text-ink-2"
+            title="What was recorded until this page was left is kept. A recording does not go on once it has stopped."
+          >
+            <MicOff size={15} aria-hidden /> Recorded in part
           </span>
-        ) : consent ? (
+        ) : consent && !begun ? (
           <>
             <button className="btn btn-quiet btn-small" onClick={() => void recorder.arm('microphone')}>
               <MicOff size={15} aria-hidden /> Record

@@ -94,7 +94,7 @@ export function Live({ handle }: { handle: ReadingHandle }) {
           screen={screen}
           recorder={recorder}
           consent={child?.recordingConsent ?? false}
-          recorded={recorder.before || handle.remote?.recording != null}
+          recorded={recorder.before || Boolean(handle.remote?.recording)}
           demo={me.school.demo}
           begun={begun}
           onLeave={() => void go(`/check/reading?child=${record.child}`)}

@@ -17,7 +17,7 @@ type Source = 'microphone' | 'made-up voice';
 export interface Recorder {
   readonly state: 'off' | 'ready' | 'recording' | 'standing' | 'kept';
   readonly trouble: string | null;
-  /** Sound of this reading, recorded before, lies on this device: what is recorded now would be laid over it. */
+  /** Sound of this reading, recorded before its page was opened, lies on this device: it does not go on. */
   readonly before: boolean;
   /** Asks for the microphone (or makes the voice), so that the first word is not lost. */
   arm(source: Source): Promise<void>;

@@ -106,7 +106,7 @@ describe('a recording', () => {
     await sendSound('maren');
     expect(await soundWaiting(READING)).toBe(0);
   });
-  it('of before, on this device, is known: it must not be laid over by another one of the same reading', async () => {
+  it('of before, on this device, is known: the reading is recorded in part, and not once more', async () => {
     serve({ saveRecording: () => NO_NETWORK });
     const first = open();
     await waitFor(() => expect(first.result.current.before).toBe(false));
