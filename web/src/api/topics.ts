@@ -43,7 +43,7 @@ export const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
   checks: ['checks', 'check', 'today', 'binned'],
   readings: ['readings', 'reading', 'children', 'child', 'evidence', 'today', 'practice'],
   // whoever makes a class has it
-  classes: ['classes', 'children', 'child', 'progress', 'schoolYears', 'team', 'practice'],
+  classes: ['classes', 'children', 'child', 'progress', 'schoolYears', 'team', 'practice', 'today'],
   team: ['team', 'authState'],
   timetable: ['timetable'],
   settings: [
