@@ -306,6 +306,12 @@ describe('what the estimate says of kinds of children', () => {
       return PAIRS.slice(0, 4).reduce((sum, gpc) => sum + found.get(gpc)!.p, 0) / 4;
     };
     expect(asked('somebody new')).toBeGreaterThan(asked('b') - 0.005);
+    // nor is what it knows called slow for it
+    const slowly = [0, 7].flatMap((d) => check(() => true, d, { ms: 4200 }));
+    const with2 = (by: string, days: number): Observation[] =>
+      [days, days + 1].flatMap((d) => check(() => true, d, { ms: 4200, by }).slice(8, 9));
+    const found = estimate([...slowly, ...with2('somebody new', 14), ...with2('another', 18)], { asOf: at(22) });
+    expect(PAIRS.filter((gpc) => found.get(gpc)!.slow)).toEqual([]);
     // who is quick with one and slow with the next is no slow child: then it does tell
     const quick = [0, 7].flatMap((d) => check(() => true, d, { ms: 900 }));
     const later = (ms: number): number =>

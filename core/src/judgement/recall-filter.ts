@@ -84,6 +84,7 @@ export class RecallFilter {
   private seenLast = Number.NaN;
   private sitting: { by: string; at: number } | null = null;
   private readonly usual = new Map<string, { sum: number; n: number }>();
+  /** The same of all kinds of card and adults together. */
   private readonly all = { sum: 0, n: 0 };
   private readonly g: Float64Array;
   private readonly scale: OwnScale;

@@ -49,21 +49,32 @@ export function slowStrands(evidence: readonly SkillEvidence[]): ReadonlySet<Str
 
 /** A child's usual times of right answers, by kind of card and adult. */
 class Times {
-  readonly #all = new Map<string, { log: number; n: number }>();
+  readonly #all = new Map<string, { kind: string; log: number; n: number }>();
+  readonly #ofKind = new Map<string, { log: number; n: number }>();
 
   add(o: Observation): void {
     if (o.ms === undefined || o.fromMemory || isMiss(o.outcome)) return;
     const key = `${o.kind} ${o.by}`;
-    const entry = this.#all.get(key) ?? { log: 0, n: 0 };
-    entry.log += Math.log(Math.min(20_000, Math.max(200, o.ms)));
-    entry.n += 1;
+    const entry = this.#all.get(key) ?? { kind: o.kind, log: 0, n: 0 };
+    const ofKind = this.#ofKind.get(o.kind) ?? { log: 0, n: 0 };
+    const log = Math.log(Math.min(20_000, Math.max(200, o.ms)));
+    for (const times of [entry, ofKind]) {
+      times.log += log;
+      times.n += 1;
+    }
     this.#all.set(key, entry);
+    this.#ofKind.set(o.kind, ofKind);
   }
 
-  /** In milliseconds; drawn towards all adults' usual time where there are few answers. */
+  /** In milliseconds; where there are few answers to an adult, drawn towards what the child takes with the others, and that towards anybody's. */
   usual(times = 1): ReadonlyMap<string, number> {
+    const drawn = (log: number, n: number, towards: number): number => (log + USUAL_COUNTS * towards) / (n + USUAL_COUNTS);
     return new Map(
-      [...this.#all].map(([key, { log, n }]) => [key, Math.exp((log + USUAL_COUNTS * Math.log(times * USUAL_MS)) / (n + USUAL_COUNTS))]),
+      [...this.#all].map(([key, { kind, log, n }]) => {
+        const all = this.#ofKind.get(kind)!;
+        const others = drawn(all.log - log, all.n - n, Math.log(times * USUAL_MS));
+        return [key, Math.exp(drawn(log, n, others))];
+      }),
     );
   }
 }

@@ -17,8 +17,9 @@ export interface ChangeGroup {
   readonly closeConflict: () => void;
 }
 
-/** A change that was made here: the version it made, and what it changed. */
+/** A change that was made here: of which group, the version it made, and what it changed. */
 interface Made {
+  readonly id: string;
   readonly version: number;
   readonly fields: readonly string[];
 }
@@ -44,7 +45,10 @@ export function useGroup(group: Group, onRefused: () => void): ChangeGroup {
       const saved = await inTurn((newest) =>
         call('updateGroup', { params: { id: group.id }, body: { ...change, version: standsOn(newest) } }),
       );
-      made.current = [...made.current, { version: saved.version, fields: Object.keys(change) }];
+      made.current = [
+        ...made.current.filter((one) => one.id === group.id),
+        { id: group.id, version: saved.version, fields: Object.keys(change) },
+      ];
       await refresh('groups');
       if (offerBack)
         toast(`${saved.name}: ${changedFields(before, change).join(', ')} changed`, {

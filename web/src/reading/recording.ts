@@ -10,7 +10,7 @@ export interface Sound {
 }
 
 /** Why a recording cannot be heard, in a sentence. */
-export class RecordingError extends Error {
+class RecordingError extends Error {
   override readonly name = 'RecordingError';
 }
 
