@@ -14,8 +14,8 @@ test('a made-up school stands beside the real one, keeps to itself, and is throw
 
   await page.getByRole('button', { name: 'Open a made-up school' }).click();
   const [tried] = await Promise.all([
-    context.waitForEvent('page', { timeout: 150_000 }),
-    page.getByRole('link', { name: 'Go into the made-up school' }).click({ timeout: 150_000 }),
+    context.waitForEvent('page', { timeout: 150_000 * PATIENCE }),
+    page.getByRole('link', { name: 'Go into the made-up school' }).click({ timeout: 150_000 * PATIENCE }),
   ]);
   await tried.getByRole('button', { name: /Maren Oyelaran/ }).click();
   await expect(tried.getByRole('navigation', { name: 'Places' })).toBeVisible();

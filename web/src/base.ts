@@ -10,3 +10,27 @@ export const BASE = TRYING ? '/try' : '';
 export const under = (address: string): string => BASE + address;
 /** The name under which something is kept on the device for this school. */
 export const keptAs = (name: string): string => (TRYING ? `${name}.try` : name);
+
+/**
+ * Keeps a small thing on this device, or takes it away (null). A private window may keep nothing, and a device may be full: the page
+ * goes on, and the next opening begins without it.
+ * @param name as `keptAs` gives it
+ * @returns whether it is kept
+ */
+export function keepHere(name: string, what: string | null): boolean {
+  try {
+    if (what === null) localStorage.removeItem(name);
+    else localStorage.setItem(name, what);
+    return true;
+  } catch {
+    return false;
+  }
+}
+/** What was kept so; null where nothing was, or nothing can be. */
+export function keptHere(name: string): string | null {
+  try {
+    return localStorage.getItem(name);
+  } catch {
+    return null;
+  }
+}

@@ -4,12 +4,11 @@
  */
 import { clockAhead, dayIn, type Clock } from '@sapling/core';
 import { TZDate } from '@date-fns/tz';
-import { keptAs } from './base.js';
+import { keepHere, keptAs, keptHere } from './base.js';
 
 const KEPT = keptAs('sapling-clock-ahead');
 /** Kept on the device, so that a page which opens without the network stands on the same day. */
-const kept = typeof localStorage === 'undefined' ? null : localStorage.getItem(KEPT);
-let running: Clock = clockAhead(Date.now, Number(kept) || 0);
+let running: Clock = clockAhead(Date.now, Number(keptHere(KEPT)) || 0);
 export const clock: Pick<Clock, 'ms' | 'now'> = { ms: () => running.ms(), now: () => running.now() };
 
 /** A device that is less off than this is believed: how long an answer takes on its way must not move the clock. */
@@ -30,12 +29,15 @@ export function askServerTime(): (server: number) => void {
 /** Runs so many milliseconds ahead of the device's clock from now on. */
 export function keepClock(ahead: number): void {
   running = clockAhead(Date.now, ahead);
-  if (ahead === 0) localStorage.removeItem(KEPT);
-  else localStorage.setItem(KEPT, String(ahead));
+  keepHere(KEPT, ahead === 0 ? null : String(ahead));
 }
 
-/** When a press happened, in milliseconds since 1970 on this clock: the event's own time, not when it was handled. */
-export const pressedAt = (event: { readonly timeStamp: number }): number => performance.timeOrigin + event.timeStamp + running.ahead;
+/**
+ * When a press happened, in milliseconds since 1970 on this clock: the event's own time, not when it was handled. It is counted back
+ * from now: the time that events carry stands still while a tablet sleeps, so that counted on from when the page was opened every
+ * press after a break lay as long before the start of its reading as the break was.
+ */
+export const pressedAt = (event: { readonly timeStamp: number }): number => running.ms() - (performance.now() - event.timeStamp);
 
 let zone: string | undefined;
 /** Days and hours are those of this zone from now on: the school's, once somebody is signed in. */

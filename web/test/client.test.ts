@@ -2,7 +2,7 @@
 import { CLOCK_HEADER, endpoints, PROBLEM_SENTENCES } from '@sapling/contract';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { call, callFile, Problem, sentenceOf, setCsrf, Unreachable } from '../src/api/client.js';
-import { clock, keepClock } from '../src/clock.js';
+import { clock, keepClock, pressedAt } from '../src/clock.js';
 
 interface Asked {
   readonly url: string;
@@ -186,5 +186,17 @@ describe('a write pressed twice before the first press is answered', () => {
     answers = [json([]), json([])];
     await Promise.all([call('classes'), call('classes')]);
     expect(asked).toHaveLength(2);
+  });
+});
+
+describe('when a press was', () => {
+  it('is counted back from now, however long the device slept since the page was opened', () => {
+    // the page has been open for three hours, of which its own time saw a minute and a half
+    vi.stubGlobal('performance', { timeOrigin: clock.ms() - 3 * 3_600_000, now: () => 90_000 });
+    const press = { timeStamp: 89_500 };
+    vi.setSystemTime(clock.ms());
+    expect(clock.ms() - pressedAt(press)).toBe(500);
+    keepClock(86_400_000);
+    expect(clock.ms() - pressedAt(press), 'by the server’s time as well').toBe(500);
   });
 });

@@ -1,6 +1,6 @@
 /** What keys do while a card is asked and while a child reads: each kind of check, before, while and after the clock runs. */
 import { describe, expect, it } from 'vitest';
-import { cardKey, type CardState } from '../src/check/marking-keys.js';
+import { cardKey, carriesOn, type CardState } from '../src/check/marking-keys.js';
 import { liveKey, type LiveState } from '../src/reading/live-keys.js';
 import { MARK_KINDS } from '../src/reading/mark-kinds.js';
 
@@ -11,6 +11,13 @@ describe('a key while a card is asked', () => {
   it('pauses by Escape wherever one is; into a field goes everything else', () => {
     expect(press('escape', {}, true)).toEqual({ do: 'pause' });
     for (const key of ['1', 's', 'z', 'a']) expect(press(key, {}, true)).toBeNull();
+  });
+
+  it('takes up a check that waits, but for Enter on a button, which is the button’s own', () => {
+    expect(carriesOn('escape', true)).toBe(true);
+    expect(carriesOn('enter', false)).toBe(true);
+    expect(carriesOn('enter', true), '“End here” ends').toBe(false);
+    expect(carriesOn('1', false)).toBe(false);
   });
 
   it('takes back by Z and Backspace, asks what was said only of a mark that was made', () => {

@@ -1,5 +1,5 @@
 /** Teaching orders by class: how long a child's line is, what has been taught, which words are known whole. */
-import { allGpcs, taughtAfter, type Taught, type TeachingOrder } from '@sapling/core/phonics';
+import { allGpcs, taughtAfter, type Gpc, type Taught, type TeachingOrder } from '@sapling/core/phonics';
 import { useMemo } from 'react';
 import { useData } from './data.js';
 
@@ -40,4 +40,11 @@ export function useOrders(): Orders | undefined {
       },
     };
   }, [orders, classes]);
+}
+
+/** Everything taught to any of these children, in the order of the class that has come furthest, then what only another class met. */
+export function taughtToAny(children: readonly { readonly classId: string }[], orders: Pick<Orders, 'taught'>): Gpc[] {
+  const lists = [...new Set(children.map((c) => c.classId))].map((id) => orders.taught(id).gpcs);
+  lists.sort((a, b) => b.length - a.length);
+  return [...new Set(lists.flat())];
 }

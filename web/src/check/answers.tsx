@@ -4,6 +4,7 @@ import type { Outcome } from '@sapling/core/evidence';
 import { useState } from 'react';
 import { ACCENT_KEY, isSpoken, marksOf, type MarkWord } from './kinds.js';
 import { shownKey } from './own-keys.js';
+import { withModifier } from '../ui/with-modifier.js';
 
 interface Press {
   readonly disabled: boolean;
@@ -147,7 +148,7 @@ export function WriteRow({
           aria-label={`What the child wrote for ${item.word}`}
           onChange={(event) => setTyped(event.target.value)}
           onKeyDown={(event) => {
-            if (typed !== '' || event.ctrlKey || event.metaKey || event.altKey) return;
+            if (typed !== '' || withModifier(event)) return;
             if (event.key === '=') done(item.word!, event.timeStamp);
             else if (event.key === '0') done(null, event.timeStamp);
             else return;

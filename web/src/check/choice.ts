@@ -10,7 +10,7 @@ import { core } from '../workers/core.js';
 import { clock } from '../clock.js';
 import { NothingToAsk } from './nothing-to-ask.js';
 import { say } from '../wording/say.js';
-import { keptAs } from '../base.js';
+import { keepHere, keptAs, keptHere } from '../base.js';
 
 export type Scope = 'all' | 'not secure' | 'unchecked' | 'due';
 export const SCOPES: readonly { scope: Scope; word: string }[] = [
@@ -149,7 +149,7 @@ const KEPT = keptAs('sapling-check-choice');
 /** What was chosen last on this device: beside a row of children it is chosen once. */
 export function lastChoice(): Choice {
   try {
-    const kept = { ...DEFAULT_CHOICE, ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Partial<Choice>) };
+    const kept = { ...DEFAULT_CHOICE, ...(JSON.parse(keptHere(KEPT) ?? '{}') as Partial<Choice>) };
     return CHECK_KINDS.includes(kept.kind) ? kept : DEFAULT_CHOICE;
   } catch {
     return DEFAULT_CHOICE;
@@ -157,9 +157,5 @@ export function lastChoice(): Choice {
 }
 export function keepChoice(choice: Choice): void {
   const { late: _late, quick: _quick, ...rest } = choice;
-  try {
-    localStorage.setItem(KEPT, JSON.stringify(rest));
-  } catch {
-    // private windows keep nothing; the choice then holds for this page only
-  }
+  keepHere(KEPT, JSON.stringify(rest));
 }

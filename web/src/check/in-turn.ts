@@ -2,7 +2,7 @@
 import type { ChildLine } from '@sapling/contract';
 import type { CheckKind } from '@sapling/core/checks';
 import { dayOf, todayDay } from '../clock.js';
-import { keptAs } from '../base.js';
+import { keepHere, keptAs, keptHere } from '../base.js';
 import { canBeAsked } from './choice.js';
 
 const DAY = 86_400_000;
@@ -26,7 +26,7 @@ type Sitting = { day: string; done: Partial<Record<CheckKind, string[]>> };
 function sitting(): Sitting {
   const day = todayDay();
   try {
-    const kept = JSON.parse(localStorage.getItem(SITTING) ?? 'null') as Sitting | null;
+    const kept = JSON.parse(keptHere(SITTING) ?? 'null') as Sitting | null;
     if (kept?.day === day) return kept;
   } catch {
     // nothing kept that can be read: the sitting begins anew
@@ -38,12 +38,6 @@ export const doneToday = (kind: CheckKind): ReadonlySet<string> => new Set(sitti
 export function noteDone(kind: CheckKind, child: string, startedAt: string): void {
   const now = sitting();
   if (dayOf(startedAt) !== now.day) return;
-  try {
-    localStorage.setItem(
-      SITTING,
-      JSON.stringify({ ...now, done: { ...now.done, [kind]: [...new Set([...(now.done[kind] ?? []), child])] } }),
-    );
-  } catch {
-    // private windows keep nothing; the next in turn is then by last check
-  }
+  // where nothing is kept, the next in turn is by last check
+  keepHere(SITTING, JSON.stringify({ ...now, done: { ...now.done, [kind]: [...new Set([...(now.done[kind] ?? []), child])] } }));
 }

@@ -25,6 +25,9 @@ function chosen(key: string, options: readonly string[]): CardAction | null {
   return option === undefined ? null : { do: 'choose', option };
 }
 
+/** Whether a press takes up a check that waits. On a button Enter is the button's own: it may be *End here*. */
+export const carriesOn = (key: string, onButton: boolean): boolean => key === 'escape' || (key === 'enter' && !onButton);
+
 /**
  * What a press does; null for nothing.
  * @param key in small letters

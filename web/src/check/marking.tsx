@@ -13,7 +13,7 @@ import { LateSheet } from './late-sheet.js';
 import { isChosen, isWritten } from './kinds.js';
 import { cardNow, counting, isSecondSound, itemOf, otherSounds } from './local-check.js';
 import { core } from '../workers/core.js';
-import { cardKey, type CardAction, type CardState } from './marking-keys.js';
+import { cardKey, carriesOn, type CardAction, type CardState } from './marking-keys.js';
 import { usePainted } from './painted.js';
 import { Said } from './said.js';
 import { useSecondScreen } from './second-screen.js';
@@ -22,6 +22,7 @@ import { Summary } from './summary.js';
 import { useAnswering } from './use-answering.js';
 import { useCheck, type CheckHandle } from './use-check.js';
 import { useAwake } from '../ui/use-awake.js';
+import { withModifier } from '../ui/with-modifier.js';
 
 export function Component() {
   const { id } = useParams();
@@ -223,10 +224,10 @@ function useCardKeys(
   act: (action: CardAction, at: number) => void,
 ): void {
   const onKey = useEffectEvent((event: KeyboardEvent) => {
-    if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || asking || opened || event.defaultPrevented) return;
+    if (event.repeat || withModifier(event) || asking || opened || event.defaultPrevented) return;
     const pressed = event.key.toLowerCase();
     if (paused) {
-      if (pressed !== 'escape' && pressed !== 'enter') return;
+      if (!carriesOn(pressed, event.target instanceof HTMLButtonElement)) return;
       event.preventDefault();
       return onCarryOn();
     }

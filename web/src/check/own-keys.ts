@@ -3,7 +3,7 @@
  * pencil or a child's place. None of the letters is a key of the check for something else.
  */
 import type { OwnKeys } from '@sapling/contract';
-import { keptAs } from '../base.js';
+import { keepHere, keptAs, keptHere } from '../base.js';
 
 const KEPT = keptAs('sapling-keys');
 /** What stands for the places 1 to 7, in order. */
@@ -12,12 +12,12 @@ export const KEY_SETS: Readonly<Record<OwnKeys, readonly string[]>> = {
   'right hand': ['j', 'k', 'l', 'u', 'i', 'o', 'p'],
   'left hand': ['f', 'd', 'r', 'w', 'q', 'g', 'c'],
 };
-let now: OwnKeys = (typeof localStorage === 'undefined' ? null : (localStorage.getItem(KEPT) as OwnKeys | null)) ?? 'numbers';
+let now: OwnKeys = (keptHere(KEPT) as OwnKeys | null) ?? 'numbers';
 
 /** Goes by the keys of whoever is signed in; kept on the device for a page that opens without the network. */
 export function keepKeys(keys: OwnKeys): void {
   now = keys in KEY_SETS ? keys : 'numbers';
-  localStorage.setItem(KEPT, now);
+  keepHere(KEPT, now);
 }
 /** The key that stands on a button for a place. @example shownKey('1') // 'J' */
 export const shownKey = (place: string): string => (KEY_SETS[now] ?? KEY_SETS.numbers)[Number(place) - 1]?.toUpperCase() ?? place;

@@ -4,6 +4,7 @@ import { useLayoutEffect, useState } from 'react';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
+import { withModifier } from '../ui/with-modifier.js';
 
 interface Offered {
   readonly said: string;
@@ -19,7 +20,7 @@ function useOffered(kind: CheckKind, item: CheckItem, taught: readonly string[])
       word === undefined
         ? []
         : core().likelyResponses({ word, taught: taught.filter((t) => t.includes(':')), madeUp: checkKind(kind).madeUp === true }),
-    [word, kind],
+    [word, kind, taught],
   );
   if (checkKind(kind).counted) {
     const n = Number(item.accept![0]);
@@ -63,7 +64,7 @@ export function Said({
         onClose();
         return;
       }
-      const slip = typed === '' ? slips[Number(event.key) - 1] : undefined;
+      const slip = typed === '' && !withModifier(event) ? slips[Number(event.key) - 1] : undefined;
       if (!slip) return;
       event.preventDefault();
       // the key is used up: it must not mark the card that comes back

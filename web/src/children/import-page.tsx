@@ -1,7 +1,7 @@
 /** Bringing in a class list: choose or drop, map, preview every row, confirm, undo. */
 import { ListTrouble, readListFile } from './list-file.js';
 import { FileUp } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { v7 as uuidv7 } from 'uuid';
@@ -11,10 +11,11 @@ import { Trouble } from '../ui/form.js';
 import { Page } from '../ui/page.js';
 import { dateOrder, familyFirst, readLines, recognise, type DateOrder, type Mapping } from './columns.js';
 import { ImportColumns } from './import-columns.js';
-import { importRows, ImportRows, type ImportRow, type Preview } from './import-rows.js';
+import { importRows, ImportRows, type ImportRow } from './import-rows.js';
 import { broughtIn, ImportSum } from './import-sum.js';
 import { todayDay } from '../clock.js';
 import { ReadChildFile } from './child-file.js';
+import { usePreview } from './use-preview.js';
 import { PastImports, undoImport } from './past-imports.js';
 import { useGoOn } from '../shell/go-on.js';
 import { useUnsaved } from '../shell/unsaved.js';
@@ -32,7 +33,6 @@ export function Component() {
   const [mapping, setMapping] = useState<Mapping>({});
   const [className, setClassName] = useState('');
   const [dates, setDates] = useState<DateOrder>('day first');
-  const [preview, setPreview] = useState<Preview | null>(null);
   const [out, setOut] = useState<ReadonlySet<number>>(new Set());
   /** By row: whether it is the child who is here or was. */
   const [same, setSame] = useState<ReadonlyMap<number, boolean>>(new Map());
@@ -54,7 +54,6 @@ export function Component() {
         setOut(new Set());
         setSame(new Map());
         setNames(false);
-        setPreview(null);
       },
       (error: unknown) =>
         setTrouble(error instanceof ListTrouble ? error.message : `“${chosen.name}” could not be read. Nothing was kept of it.`),
@@ -76,21 +75,11 @@ export function Component() {
         : [],
     [file, mapping, className, told, dates],
   );
-  useEffect(() => {
-    if (!file) return;
-    let gone = false;
-    const rows = lines.flatMap((l) => (l.value && !out.has(l.row) ? [{ ...l.value, same: same.get(l.row) }] : []));
-    const timer = setTimeout(() => {
-      call('previewImport', { body: { rows, names } }).then(
-        (found) => !gone && (setPreview(found), setTrouble(null)),
-        (error: unknown) => !gone && setTrouble(sentenceOf(error)),
-      );
-    }, 200);
-    return () => {
-      gone = true;
-      clearTimeout(timer);
-    };
-  }, [file, lines, out, same, names]);
+  const asked = useMemo(
+    () => ({ rows: lines.flatMap((l) => (l.value && !out.has(l.row) ? [{ ...l.value, same: same.get(l.row) }] : [])), names }),
+    [lines, out, same, names],
+  );
+  const { preview, upToDate, trouble: unlooked, again } = usePreview(file, asked);
 
   if (!file)
     return (
@@ -117,6 +106,7 @@ export function Component() {
     });
   const write = async (): Promise<void> => {
     setBusy(true);
+    setTrouble(null);
     try {
       const record = await call('runImport', {
         body: {
@@ -147,7 +137,12 @@ export function Component() {
       }
     >
       <div className="mb-5 grid gap-4">
-        <Trouble>{trouble}</Trouble>
+        <Trouble>{trouble ?? unlooked}</Trouble>
+        {unlooked !== null && (
+          <button className="btn w-fit" onClick={again}>
+            Look at the rows again
+          </button>
+        )}
         <ImportColumns
           {...{ mapping, dates, className }}
           header={file.header}
@@ -160,7 +155,7 @@ export function Component() {
       <ImportSum
         {...{ rows, preview, names }}
         outside={out.size}
-        ready={!busy && !noName && preview !== null}
+        ready={!busy && !noName && upToDate}
         onLeaveOut={leaveOut}
         onSame={(those, is) => setSame((now) => new Map([...now, ...those.map((r) => [r.row, is] as const)]))}
         onNames={setNames}

@@ -10,6 +10,7 @@ import { Link } from 'react-router';
 import { rootLetter, withPlace } from '../ui/in-view.js';
 import { Sign, SIGN_WORDS, signOf, SignRow, type SignState } from '../ui/signs.js';
 import { needs, statesOf, type Column, type ColumnState } from './columns.js';
+import { withModifier } from '../ui/with-modifier.js';
 
 interface Props {
   rows: readonly ChildLine[];
@@ -65,7 +66,7 @@ export function Grid({ rows, columns, chosen, picked, choose, pick, onCell }: Pr
     if (of.strand || states[r]!.has(of.key)) onCell(rows[r]!, of);
   };
   const onKey = (event: KeyboardEvent): void => {
-    if (!(event.target as HTMLElement).dataset.at || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (!(event.target as HTMLElement).dataset.at || withModifier(event)) return;
     const steps: Record<string, [number, number]> = {
       ArrowUp: [-1, 0],
       ArrowDown: [1, 0],

@@ -1,7 +1,7 @@
 /** The table of gaps: which children and which columns, in which order. */
 import { fullName, type ChildLine } from '@sapling/contract';
 import { useMemo } from 'react';
-import type { Orders } from '../api/orders.js';
+import { taughtToAny, type Orders } from '../api/orders.js';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import { cellsOf, needs, pairColumn, statesOf, strandColumn, strandsSeen } from './columns.js';
@@ -23,9 +23,7 @@ export function useTable({ children, orders, classId, only, order, find }: Given
   const ofClass = useMemo(() => (children ?? []).filter((c) => !classId || c.classId === classId), [children, classId]);
   const columns = useMemo(() => {
     if (!orders) return [];
-    const longest =
-      [...new Set(ofClass.map((c) => c.classId))].map((id) => orders.taught(id).gpcs).sort((a, b) => b.length - a.length)[0] ?? [];
-    const all = [...strandsSeen(ofClass).map(strandColumn), ...longest.map(pairColumn)];
+    const all = [...strandsSeen(ofClass).map(strandColumn), ...taughtToAny(ofClass, orders).map(pairColumn)];
     const states = only ? ofClass.map(statesOf) : [];
     return only ? all.filter((c) => states.some((s) => needs(s.get(c.key)))) : all;
   }, [orders, ofClass, only]);

@@ -18,7 +18,8 @@ import { FocusPicker } from './focus-picker.js';
 import { GroupHead } from './group-head.js';
 import { LendDialog, LentLines } from './lend.js';
 import { Member, memberColumns } from './member.js';
-import { MOST_FOCUS, needOf, problemOf, splitFocus, taughtToAny, type GroupingContext } from './problem.js';
+import { taughtToAny } from '../api/orders.js';
+import { MOST_FOCUS, needOf, problemOf, splitFocus, type GroupingContext } from './problem.js';
 import { useGroup } from './use-group.js';
 import { minutes, PART_WORDS, PARTS, type MovePreview } from './words.js';
 

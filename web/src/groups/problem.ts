@@ -5,7 +5,7 @@ import { pairsInCycle, type Group as CoreGroup, type GroupingChild, type Groupin
 import { asksForWork } from '@sapling/core/judgement';
 import type { Gpc } from '@sapling/core/phonics';
 import { holdsSlot, inLesson, weekSlots, wholeTimes } from '@sapling/core/planning';
-import type { Orders } from '../api/orders.js';
+import { taughtToAny, type Orders } from '../api/orders.js';
 import { readsOf } from '../children/reads-of.js';
 
 /** Most pairs in a focus, and most children in a group. */
@@ -76,13 +76,6 @@ export function toGroupingChild(
     ...(practice?.has(child.id) && { practice: practice.get(child.id)! }),
     set: child.classId,
   };
-}
-
-/** Everything taught to any of these children, in the order of the class that has come furthest. */
-export function taughtToAny(children: readonly ChildLine[], orders: Orders): Gpc[] {
-  const lists = [...new Set(children.map((c) => c.classId))].map((id) => orders.taught(id).gpcs);
-  lists.sort((a, b) => b.length - a.length);
-  return [...new Set(lists.flat())];
 }
 
 export interface FormOptions {

@@ -3,11 +3,11 @@ import type { ChildLine, Group, GroupHistory, GroupRule, SchoolSettings } from '
 import type { BoardView, GroupingProblem } from '@sapling/core/grouping';
 import { useCallback, useMemo } from 'react';
 import { useData } from '../api/data.js';
-import { useOrders, type Orders } from '../api/orders.js';
+import { taughtToAny, useOrders, type Orders } from '../api/orders.js';
 import { core } from '../workers/core.js';
 import { useAnswer } from '../workers/use-core.js';
 import { readsOf } from '../children/reads-of.js';
-import { boardProblem, taughtToAny, toCoreGroup, type GroupingContext } from './problem.js';
+import { boardProblem, toCoreGroup, type GroupingContext } from './problem.js';
 
 export interface Board {
   readonly around: GroupingContext;

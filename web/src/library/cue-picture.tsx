@@ -1,9 +1,9 @@
 /** A school's own picture for a pair: one that ships, or one of theirs, made small on the way in. */
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { Picture, pictured } from '../pictures/picture.js';
+import { Picture } from '../pictures/picture.js';
+import { usePictured } from '../pictures/use-pictured.js';
 import { FileButton } from '../ui/file-button.js';
-import { useCore } from '../workers/use-core.js';
 
 /** Pixels along the longer side: enough for a card on paper. */
 const LONGEST = 240;
@@ -37,7 +37,7 @@ async function smallPicture(file: File): Promise<string | null> {
 }
 
 export function CuePictureField({ value, onChange }: { value: string; onChange: (picture: string) => void }) {
-  const { value: words } = useCore(pictured, 'pictured');
+  const words = usePictured();
   const [busy, setBusy] = useState(false);
   const own = value.startsWith('data:');
   const take = async (file: File): Promise<void> => {

@@ -7,7 +7,7 @@ import { GraphemeChip, graphemeShown, WordMarks } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { OfferedWord } from './offered-word.js';
 import { Choice, Tool } from './tool-frame.js';
-import { useWords } from '../workers/use-core.js';
+import { useCore } from '../workers/use-core.js';
 import { say } from '../wording/say.js';
 
 export interface ToolProps {
@@ -51,7 +51,7 @@ export function Finder({ taught, focus }: ToolProps) {
   const [common, setCommon] = useState('known');
   const [seed, setSeed] = useState(1);
   const minFrequency = HOW_COMMON.find(([id]) => id === common)![2];
-  const asked = useWords(
+  const asked = useCore(
     () =>
       core().findWords({
         taught,
@@ -104,7 +104,7 @@ export function Finder({ taught, focus }: ToolProps) {
 export function MadeUp({ taught, focus }: ToolProps) {
   const [shape, setShape] = useState('CVC');
   const [seed, setSeed] = useState(1);
-  const asked = useWords(() => core().makeMadeUpWords({ taught, shape, count: 20, seed, ...must(focus) }), [taught, focus, shape, seed]);
+  const asked = useCore(() => core().makeMadeUpWords({ taught, shape, count: 20, seed, ...must(focus) }), [taught, focus, shape, seed]);
   return (
     <Tool
       asked={asked}
@@ -133,7 +133,7 @@ export function Chains({ taught, focus }: ToolProps) {
   const [length, setLength] = useState('8');
   const [from, setFrom] = useState('');
   const [seed, setSeed] = useState(1);
-  const asked = useWords(
+  const asked = useCore(
     () =>
       core().wordChain({
         taught,
@@ -204,7 +204,7 @@ function changeSaid({ change }: ChainStep): string {
 
 export function ListenRows({ taught, focus }: ToolProps) {
   const [seed, setSeed] = useState(1);
-  const asked = useWords(async () => {
+  const asked = useCore(async () => {
     const targets = await core().findWords({ taught, ...must(focus), limit: 30, seed, minFrequency: 2, maxSounds: 4, syllables: 1 });
     // rows of real words first; one with a made-up word says so
     const rows: ListenAndFind[] = [];
@@ -267,7 +267,7 @@ export function ListenRows({ taught, focus }: ToolProps) {
 }
 
 export function Rimes({ taught, focus }: ToolProps) {
-  const asked = useWords(() => core().rimeFamilies({ taught, ...must(focus), limit: 14 }), [taught, focus]);
+  const asked = useCore(() => core().rimeFamilies({ taught, ...must(focus), limit: 14 }), [taught, focus]);
   return (
     <Tool
       asked={asked}
@@ -299,7 +299,7 @@ export function Spellings({ taught, focus }: ToolProps) {
   const [chosen, setChosen] = useState('');
   const sounds = [...SOUNDS.values()].filter((s) => s.kind !== 'joined');
   const sound = chosen || focus.split(':')[1] || 'ay';
-  const asked = useWords(() => core().alternativeSpellings({ sound, taught, perSpelling: 9 }), [taught, sound]);
+  const asked = useCore(() => core().alternativeSpellings({ sound, taught, perSpelling: 9 }), [taught, sound]);
   const known = new Set(taught.gpcs);
   return (
     <Tool
@@ -360,7 +360,7 @@ export function Endings({ taught, focus }: ToolProps) {
   const [ending, setEnding] = useState('');
   const [change, setChange] = useState('');
   const [seed, setSeed] = useState(1);
-  const asked = useWords(
+  const asked = useCore(
     () =>
       core().wordsWithEndings({
         taught,
@@ -413,7 +413,7 @@ export function Dictation({ taught, focus }: ToolProps) {
   const [longest, setLongest] = useState('12');
   const [allow, setAllow] = useState('0');
   const [seed, setSeed] = useState(1);
-  const asked = useWords(
+  const asked = useCore(
     () =>
       core().chooseSentences({
         // of texts only the school’s own: sentences are not cut out of those that ship

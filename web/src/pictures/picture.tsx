@@ -3,7 +3,13 @@ import { useEffect, useState } from 'react';
 
 let set: Promise<Record<string, string>> | undefined;
 const pictures = (): Promise<Record<string, string>> =>
-  (set ??= import('./pictures.json').then((m) => m.default as Record<string, string>));
+  (set ??= import('./pictures.json')
+    .then((m) => m.default as Record<string, string>)
+    .catch((error: unknown) => {
+      // asked for again the next time: the network may be back
+      set = undefined;
+      throw error;
+    }));
 
 /** The words of which there are pictures. */
 export async function pictured(): Promise<string[]> {
@@ -15,7 +21,10 @@ export function Picture({ word, size, decorative = false }: { word: string; size
   const [body, setBody] = useState<string | null | undefined>(undefined);
   useEffect(() => {
     let gone = false;
-    void pictures().then((all) => !gone && setBody(all[word] ?? null));
+    pictures().then(
+      (all) => !gone && setBody(all[word] ?? null),
+      () => !gone && setBody(null),
+    );
     return () => {
       gone = true;
     };

@@ -59,7 +59,7 @@ export function FluencyPanel({
   onSlow: (words: ReadonlySet<number>) => void;
 }) {
   const reached = marking.reached;
-  const { value: pace } = useCore(() => core().readingPace(record.words, reached), [record.id, marking.id, reached.size]);
+  const { value: pace } = useCore(() => core().readingPace(record.words, reached), [record.words, [...reached]]);
   const signs = useMemo(
     () => punctuationOf(record.text).filter((p) => marking.lastWord === null || p.word <= marking.lastWord),
     [record.text, marking.lastWord],

@@ -1,7 +1,8 @@
 /** What did they say for this word? The likeliest answers on number keys, or typed. Can be left for later. */
-import { useLayoutEffect, useState } from 'react';
+import { useLayoutEffect, useMemo, useState } from 'react';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
+import { withModifier } from '../ui/with-modifier.js';
 
 export function SaidBar({
   word,
@@ -15,13 +16,15 @@ export function SaidBar({
   onClose: () => void;
 }) {
   const [typed, setTyped] = useState(said);
-  const { value: slips = [] } = useCore(() => core().likelyResponses({ word: word.toLowerCase(), taught: [], madeUp: false }), [word]);
+  const { value } = useCore(() => core().likelyResponses({ word: word.toLowerCase(), taught: [], madeUp: false }), [word]);
+  // a key chooses what can be seen
+  const slips = useMemo(() => (value ?? []).slice(0, 5), [value]);
   // before anybody sees the numbers: a key pressed at once chooses and is not typed
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.key === 'Escape') onClose();
       else {
-        const slip = typed === said ? slips[Number(event.key) - 1] : undefined;
+        const slip = typed === said && !withModifier(event) ? slips[Number(event.key) - 1] : undefined;
         if (!slip) return;
         onSaid(slip.said);
       }
@@ -45,7 +48,7 @@ export function SaidBar({
         <p className="mr-2 font-semibold">
           What did they say for <span className="font-child text-lg">{word}</span>?
         </p>
-        {slips.slice(0, 5).map((slip, k) => (
+        {slips.map((slip, k) => (
           <button key={slip.said} type="button" className="btn" title={slip.why} onClick={() => onSaid(slip.said)}>
             <span className="kbd">{k + 1}</span> {slip.said}
           </button>

@@ -18,7 +18,7 @@ export function TeachPanel({ record, marking, onWord }: { record: ReadingRecord;
   const asked = useCore(
     () =>
       taught ? core().wordsToTeach({ words, marks: marking.marks, taught, accent: settings?.accent ?? '' }) : Promise.resolve(undefined),
-    [words.length, marking.marks, taught?.gpcs.length, settings?.accent],
+    [words, marking.marks, taught, settings?.accent],
   );
   const list = asked.value;
   if (asked.error) return <p className="border-l-4 border-gap py-1 pl-4">{asked.error}</p>;

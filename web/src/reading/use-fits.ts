@@ -32,15 +32,10 @@ export function useFits(
 ): { readonly fits: readonly Fit[]; readonly error: string | null } {
   const { data: whole } = useData('readings', { query: { childId: child.id } });
   const known = useMemo(() => readsOf(child), [child]);
+  const toRead = useMemo(() => texts.map(({ id, text }) => ({ id, text })), [texts]);
   const asked = useCore(
-    () =>
-      taught
-        ? core().textFits(
-            texts.map(({ id, text }) => ({ id, text })),
-            { id: child.id, taught, known },
-          )
-        : Promise.resolve([]),
-    [known, taught?.gpcs.length, texts.length],
+    () => (taught ? core().textFits(toRead, { id: child.id, taught, known }) : Promise.resolve([])),
+    [child.id, known, taught, toRead],
   );
   const readings = whole ?? newest;
   const fits = useMemo(

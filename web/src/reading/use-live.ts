@@ -7,6 +7,7 @@ import { liveKey, type LiveAction, type LiveState } from './live-keys.js';
 import { markKind } from './mark-kinds.js';
 import { useRecorder } from './recorder.js';
 import type { ReadingHandle } from './use-reading.js';
+import { withModifier } from '../ui/with-modifier.js';
 
 export function useLive(handle: ReadingHandle, me: string) {
   const { record } = handle.reading!;
@@ -133,7 +134,7 @@ export function useLive(handle: ReadingHandle, me: string) {
 function useLiveKeys(state: LiveState, asking: boolean, act: (action: LiveAction, at: number) => void): void {
   const { opened } = useOpen();
   const onKey = useEffectEvent((event: KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey || asking || opened) return;
+    if (withModifier(event) || asking || opened) return;
     if (event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement) return;
     const key = event.key.toLowerCase();
     // a button that has the focus is pressed by Enter itself

@@ -8,13 +8,12 @@ import { keepPinned, LEAST_MINUTES, MOST_MINUTES } from '@sapling/core/planning'
 import { call, Problem, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
-import { pictured } from '../pictures/picture.js';
+import { usePictured } from '../pictures/use-pictured.js';
 import { useMay } from '../shell/me.js';
 import { dayWords } from '../ui/dates.js';
 import { Trouble } from '../ui/form.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { core } from '../workers/core.js';
-import { useCore } from '../workers/use-core.js';
 import { minutesOf, PlanBody } from './plan-body.js';
 import { planRequest } from './plan-request.js';
 import { useDraft } from './use-draft.js';
@@ -60,7 +59,7 @@ function Editor({ session }: { session: Session }) {
   const { data: settings } = useData('settings');
   const { data: team } = useData('team');
   const { data: past } = useData('sessions', { query: { from: format(subDays(parseISO(session.on), 60), 'yyyy-MM-dd'), to: session.on } });
-  const { value: pictures } = useCore(pictured, 'pictured');
+  const pictures = usePictured();
   const orders = useOrders();
   const draft = useDraft();
   const settled = useUnsaved(draft.changed, say(`the plan of ${session.groupName}`));

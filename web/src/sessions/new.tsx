@@ -14,8 +14,7 @@ import { FocusPicker } from '../groups/focus-picker.js';
 import { useMay } from '../shell/me.js';
 import { Trouble } from '../ui/form.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { pictured } from '../pictures/picture.js';
-import { useCore } from '../workers/use-core.js';
+import { usePictured } from '../pictures/use-pictured.js';
 import { ChoiceForm } from './choice-form.js';
 import { cycleRequest, meetingDays, nextDay } from './cycle-request.js';
 import type { Plan } from './part-view.js';
@@ -42,7 +41,7 @@ function useRead() {
   const { data: settings } = useData('settings');
   const { data: table } = useData('timetable');
   const { data: lendings } = useData('lendings');
-  const { value: pictures } = useCore(pictured, 'pictured');
+  const pictures = usePictured();
   return { groups, error, children, team, past, styles, texts, settings, table, lendings, pictures, orders: useOrders() };
 }
 

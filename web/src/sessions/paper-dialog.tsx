@@ -4,7 +4,7 @@ import { useData } from '../api/data.js';
 import { Dialog } from '../ui/dialog.js';
 import { MakePdf } from './make-pdf.js';
 import { say } from '../wording/say.js';
-import { keptAs } from '../base.js';
+import { keepHere, keptAs, keptHere } from '../base.js';
 
 const SHEETS: readonly { kind: string; name: string; what: string; adult: boolean }[] = [
   { kind: 'plan', name: 'The plan', what: 'one page, with all words', adult: true },
@@ -30,7 +30,7 @@ interface Choice {
 }
 function last(): Choice {
   try {
-    const old = JSON.parse(localStorage.getItem(LAST) ?? 'null') as Choice | null;
+    const old = JSON.parse(keptHere(LAST) ?? 'null') as Choice | null;
     if (old && Array.isArray(old.what)) return old;
   } catch {
     // what stands there is of another time
@@ -92,7 +92,7 @@ export function PaperDialog({ of, onClose }: { of: string; onClose: () => void }
         </div>
         <MakePdf
           address={choice.what.length === 0 ? null : address}
-          onMake={() => localStorage.setItem(LAST, JSON.stringify(choice))}
+          onMake={() => void keepHere(LAST, JSON.stringify(choice))}
           key={address}
         />
       </div>

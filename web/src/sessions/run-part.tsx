@@ -11,6 +11,7 @@ import { showsMarks, type Part } from './part-view.js';
 import { aboutOf, itemsOf, markKey, type RunDraft, type RunItem } from './run-draft.js';
 import { RunItemView } from './run-items.js';
 import type { RunAction, Shown } from './run-reducer.js';
+import { withModifier } from '../ui/with-modifier.js';
 
 const clockOf = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 /** Milliseconds within which one press too many ends nothing. */
@@ -113,7 +114,7 @@ function usePartKeys({ session, draft, shown, act, shuffle, turn }: KeysGiven): 
     act({ do: 'step', by: 1 });
   };
   const onKey = useEffectEvent((event: KeyboardEvent) => {
-    if (opened || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (opened || withModifier(event)) return;
     if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select, a')) return;
     const onButton = event.target instanceof HTMLElement && event.target.closest('button') !== null;
     const does: Record<string, () => void> = {

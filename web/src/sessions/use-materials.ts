@@ -3,8 +3,7 @@ import { useMemo } from 'react';
 import type { Group } from '@sapling/contract';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
-import { pictured } from '../pictures/picture.js';
-import { useCore } from '../workers/use-core.js';
+import { usePictured } from '../pictures/use-pictured.js';
 import type { Materials } from './draft-cycle.js';
 
 export function useMaterials(group: Group | undefined): Materials | null {
@@ -13,7 +12,7 @@ export function useMaterials(group: Group | undefined): Materials | null {
   const { data: styles } = useData('styles');
   const { data: texts } = useData('texts');
   const { data: settings } = useData('settings');
-  const { value: pictures } = useCore(pictured, 'pictured');
+  const pictures = usePictured();
   const orders = useOrders();
   return useMemo(() => {
     if (!group || !children || !past || !styles || !texts || !settings || !pictures || !orders) return null;

@@ -4,6 +4,7 @@ import { Outlet, useLocation } from 'react-router';
 import { Arrival } from './arrival.js';
 import { UnsavedGuard } from './unsaved.js';
 import { OpenContext, type Opened } from './open.js';
+import { withModifier } from '../ui/with-modifier.js';
 
 const Commands = lazy(() => import('./commands.js'));
 const HelpPanel = lazy(() => import('../help/help-panel.js'));
@@ -19,7 +20,7 @@ export function Root() {
       const next =
         (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k'
           ? 'commands'
-          : event.key === '?' && !event.ctrlKey && !event.metaKey && !event.altKey && !isTyping(event.target)
+          : event.key === '?' && !withModifier(event) && !isTyping(event.target)
             ? 'help'
             : null;
       if (!next) return;

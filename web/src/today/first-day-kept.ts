@@ -1,5 +1,5 @@
 /** What of the first day only this device knows: a practice check leaves nothing behind. */
-import { keptAs } from '../base.js';
+import { keepHere, keptAs, keptHere } from '../base.js';
 const PRACTISED = keptAs('sapling-practised');
-export const hasPractised = (): boolean => localStorage.getItem(PRACTISED) !== null;
-export const notePractice = (): void => localStorage.setItem(PRACTISED, 'yes');
+export const hasPractised = (): boolean => keptHere(PRACTISED) !== null;
+export const notePractice = (): void => void keepHere(PRACTISED, 'yes');

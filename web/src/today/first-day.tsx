@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { hasPractised } from './first-day-kept.js';
-import { keptAs } from '../base.js';
+import { keepHere, keptAs, keptHere } from '../base.js';
 import { OpenTryIt } from '../try-it/open-try-it.js';
 
 const KEPT = keptAs('sapling-first-day');
@@ -89,7 +89,7 @@ export function useFirstDay(): readonly Step[] | undefined {
 }
 
 export function FirstDay({ steps }: { steps: readonly Step[] }) {
-  const [away, setAway] = useState(() => localStorage.getItem(KEPT) === 'away');
+  const [away, setAway] = useState(() => keptHere(KEPT) === 'away');
   const next = steps.find((s) => !s.done);
   if (!next) return null;
   if (away)
@@ -99,7 +99,7 @@ export function FirstDay({ steps }: { steps: readonly Step[] }) {
         <button
           className="underline underline-offset-4"
           onClick={() => {
-            localStorage.removeItem(KEPT);
+            keepHere(KEPT, null);
             setAway(false);
           }}
         >
@@ -119,7 +119,7 @@ export function FirstDay({ steps }: { steps: readonly Step[] }) {
         <button
           className="text-sm underline underline-offset-4"
           onClick={() => {
-            localStorage.setItem(KEPT, 'away');
+            keepHere(KEPT, 'away');
             setAway(true);
           }}
         >

@@ -4,7 +4,7 @@
  */
 import { ownWording, type OwnWords } from '@sapling/core/wording';
 import { createElement, Fragment, type ReactNode } from 'react';
-import { keptAs } from '../base.js';
+import { keepHere, keptAs, keptHere } from '../base.js';
 
 /** How this interface speaks. */
 export interface Wording {
@@ -23,10 +23,10 @@ const PLAIN: Wording = { words: {}, language: 'en-GB', dateOrder: '24 Nov' };
 
 function read(): { wording: Wording; catalogue: Catalogue } {
   try {
-    const kept = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as { wording: Wording; catalogue: Catalogue } | null;
+    const kept = JSON.parse(keptHere(KEPT) ?? 'null') as { wording: Wording; catalogue: Catalogue } | null;
     return kept ? { ...kept, wording: { ...PLAIN, ...kept.wording } } : { wording: PLAIN, catalogue: {} };
   } catch {
-    // no place to keep anything, or something else was kept there
+    // something else was kept there
     return { wording: PLAIN, catalogue: {} };
   }
 }
@@ -44,17 +44,21 @@ tellPage();
 /** The wording in use. */
 export const wordingNow = (): Wording => wording;
 
-/** Keeps the wording of a school for the next opening of a page. @returns whether it is another one than now */
+/**
+ * Keeps the wording of a school for the next opening of a page.
+ * @returns whether a page opened anew speaks otherwise: it is another wording than now, and there is a place to keep it in
+ */
 export function keepWording(next: Wording, translated: Catalogue): boolean {
   const kept = JSON.stringify({ wording: next, catalogue: translated });
   const before = JSON.stringify({ wording, catalogue });
   if (kept === before) return false;
-  localStorage.setItem(KEPT, kept);
+  // without a place for it this page speaks so from now on, and one that is opened anew would not
+  const stays = keepHere(KEPT, kept);
   ({ wording, catalogue } = { wording: next, catalogue: translated });
   own = ownWording(wording.words);
   pieces.clear();
   tellPage();
-  return true;
+  return stays;
 }
 
 /** A message cut at its places, in the school's words. */

@@ -55,6 +55,7 @@ export function setSchool(list: readonly WordCorrection[], words: SchoolWords): 
   school = words;
   if (JSON.stringify([corrections, school]) === before) return;
   version += 1;
-  for (const tell of listeners) tell();
+  // the worker first: what is asked again because of it is answered by it
   tellSchool();
+  for (const tell of listeners) tell();
 }

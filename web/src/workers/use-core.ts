@@ -9,14 +9,18 @@ export interface Asked<T> {
   readonly error: string | null;
 }
 
-/** Asks again when `key` changes, after `wait` milliseconds of quiet. */
+/** What the school decided about words, by number: every answer of the core rests on it. */
+const useSchoolVersion = (): number => useSyncExternalStore(schoolVersion.listen, schoolVersion.get);
+
+/** Asks again when `key` changes, after `wait` milliseconds of quiet, and when the school decides something about a word. */
 export function useCore<T>(ask: () => Promise<T>, key: unknown, wait = 0): Asked<T> {
+  const version = useSchoolVersion();
   const [state, setState] = useState<{ of: string | null; value: T | undefined; error: string | null }>({
     of: null,
     value: undefined,
     error: null,
   });
-  const text = JSON.stringify(key);
+  const text = JSON.stringify([key, version]);
   useEffect(() => {
     let gone = false;
     const timer = setTimeout(() => {
@@ -36,12 +40,6 @@ export function useCore<T>(ask: () => Promise<T>, key: unknown, wait = 0): Asked
   return { value: state.value, busy: state.of !== text, error: state.error };
 }
 
-/** The same for lists of words: asked again, too, when the school puts a word in or takes one out. */
-export function useWords<T>(ask: () => Promise<T>, key: unknown, wait = 0): Asked<T> {
-  const version = useSyncExternalStore(schoolVersion.listen, schoolVersion.get);
-  return useCore(ask, [key, version], wait);
-}
-
 export interface Answer<T> {
   /** What the newest answer was; of the question before while a new one is worked out. */
   readonly value: T | undefined;
@@ -54,8 +52,10 @@ export interface Answer<T> {
 
 /** The same for questions about large things: `ask` is memoised by who asks, a new one is a new question, null is none. */
 export function useAnswer<T>(ask: (() => Promise<T>) | null): Answer<T> {
-  const [state, setState] = useState<{ of: typeof ask; value: T | undefined; error: string | null }>({
+  const version = useSchoolVersion();
+  const [state, setState] = useState<{ of: typeof ask; by: number; value: T | undefined; error: string | null }>({
     of: null,
+    by: version,
     value: undefined,
     error: null,
   });
@@ -64,14 +64,15 @@ export function useAnswer<T>(ask: (() => Promise<T>) | null): Answer<T> {
     if (!ask) return;
     let gone = false;
     ask().then(
-      (value) => !gone && setState({ of: ask, value, error: null }),
-      (error: unknown) => !gone && setState({ of: ask, value: undefined, error: error instanceof Error ? error.message : String(error) }),
+      (value) => !gone && setState({ of: ask, by: version, value, error: null }),
+      (error: unknown) =>
+        !gone && setState({ of: ask, by: version, value: undefined, error: error instanceof Error ? error.message : String(error) }),
     );
     return () => {
       gone = true;
     };
-  }, [ask, time]);
+  }, [ask, time, version]);
   const again = useCallback(() => setTime((n) => n + 1), []);
-  const own = ask !== null && state.of === ask;
+  const own = ask !== null && state.of === ask && state.by === version;
   return { value: state.value, settled: own && state.error === null, error: own ? state.error : null, again };
 }

@@ -2,7 +2,7 @@
 import { renderHook, waitFor, act } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { core, setSchool } from '../../src/workers/core.js';
-import { useAnswer, useCore, useWords } from '../../src/workers/use-core.js';
+import { useAnswer, useCore } from '../../src/workers/use-core.js';
 import { breakWorker, worker } from './support/page.js';
 
 /** Answers that come when the test says so, in any order. */
@@ -67,7 +67,7 @@ describe('a question with a key', () => {
   it('about words is asked again when the school takes one out, and not when it decides the same again', async () => {
     let times = 0;
     const ask = (): Promise<number> => Promise.resolve((times += 1));
-    const { result } = renderHook(() => useWords(ask, 'words'));
+    const { result } = renderHook(() => useCore(ask, 'words'));
     await waitFor(() => expect(result.current.value).toBe(1));
     act(() => setSchool([], { never: ['rat'], also: [] } as never));
     await waitFor(() => expect(result.current.value).toBe(2));
