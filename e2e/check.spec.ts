@@ -55,7 +55,11 @@ test('a check from the second press to the summary: five marks, take back, what 
   await page.keyboard.press('Escape');
   await expect(page.getByRole('heading', { name: 'Paused' })).toBeVisible();
   await expect(page.locator('[data-card]')).toHaveCount(0);
-  await page.getByRole('button', { name: 'Leave for later' }).click();
+  // by keys as well: Enter presses the button it is on
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('button', { name: 'Leave for later' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(`${demo.url}/check`);
   await allSent(page);
   const { child, marked, stack } = (await getJson<OpenCheck[]>(page.request, `${demo.url}/api/checks`)).find((c) => c.id === checkId)!;
   expect(marked).toBe(6);

@@ -16,5 +16,8 @@ createRoot(document.getElementById('root')!).render(
   </StrictMode>,
 );
 
+// what children read is in a face of its own: there before the first word of it, or lines would break anew under a finger
+void document.fonts?.load('1rem Andika');
+
 // the page and its parts are kept on the device, so that a tab opens without the network
 if (import.meta.env.PROD && !TRYING && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');

@@ -51,10 +51,6 @@ export function isDue(pair: { state: string; lastSeen: string | null; due: boole
   return pair.due || (pair.state === 'secure' && now - Date.parse(pair.lastSeen) > dueAfterDays * 86_400_000);
 }
 
-/** Whether there is anything to ask this child: of listening always, of letters once the class has been taught some. */
-export const canBeAsked = (child: Pick<ChildLine, 'line'>, kind: CheckKind): boolean =>
-  checkKind(kind).from === 'pictures' || child.line.length > 0;
-
 export interface Asked {
   readonly kind: CheckKind;
   readonly stack: readonly string[];

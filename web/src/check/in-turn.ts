@@ -1,11 +1,14 @@
 /** Which child is checked next: who was never checked first, then longest ago; in one sitting each child once. */
 import type { ChildLine } from '@sapling/contract';
-import type { CheckKind } from '@sapling/core/checks';
+import { checkKind, type CheckKind } from '@sapling/core/checks';
 import { dayOf, todayDay } from '../clock.js';
 import { keepHere, keptAs, keptHere } from '../base.js';
-import { canBeAsked } from './choice.js';
 
 const DAY = 86_400_000;
+/** Whether there is anything to ask this child: of listening always, of letters once the class has been taught some. */
+export const canBeAsked = (child: Pick<ChildLine, 'line'>, kind: CheckKind): boolean =>
+  checkKind(kind).from === 'pictures' || child.line.length > 0;
+
 /** Children of a class in the order they are due: never checked first, then longest ago. */
 export function dueOrder(children: readonly ChildLine[]): ChildLine[] {
   return [...children].sort((a, b) => (a.lastCheck ?? '').localeCompare(b.lastCheck ?? '') || a.givenName.localeCompare(b.givenName));

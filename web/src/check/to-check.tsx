@@ -8,7 +8,8 @@ import { clock } from '../clock.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { agoWords } from '../ui/dates.js';
 import { rowAt, useRowsInView, useWide, type RowInView } from '../ui/in-view.js';
-import { canBeAsked, cardsFor, type Choice } from './choice.js';
+import { cardsFor, type Choice } from './choice.js';
+import { canBeAsked } from './in-turn.js';
 
 interface Props {
   shown: readonly ChildLine[];

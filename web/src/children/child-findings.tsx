@@ -2,7 +2,7 @@
 import type { ChildLine } from '@sapling/contract';
 import type { Observation } from '@sapling/core/evidence';
 import { confusions } from '@sapling/core/judgement';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useData } from '../api/data.js';
 import { saidShown } from '../check/words.js';
 import { useCore } from '../workers/use-core.js';
@@ -15,9 +15,15 @@ import { dateText } from '../wording/date-text.js';
 const TEACH = 4;
 const MIXED = 8;
 
-export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gpc: string) => void }) {
+interface Props {
+  child: ChildLine;
+  onPair: (gpc: string) => void;
+  /** Told once it stands as high as it will. */
+  onThere: () => void;
+}
+export function ChildFindings({ child, onPair, onThere }: Props) {
   const { data: evidence } = useData('evidence', { params: { id: child.id } });
-  const { value: next } = useCore(
+  const { value: next, error } = useCore(
     () => core().teachNext({ taught: child.line, strands: child.strands, limit: TEACH }),
     [child.line, child.strands],
   );
@@ -29,11 +35,17 @@ export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gp
       ),
     [evidence, child.line],
   );
+  const there = next !== undefined || error !== null;
+  useEffect(() => {
+    if (there) onThere();
+  }, [there, onThere]);
   return (
     <aside aria-label="What it points to" className="grid content-start gap-7">
       <section aria-label="Teach next">
         <h2 className="mb-1 text-lg">Teach next</h2>
-        {!next ? (
+        {error ? (
+          <p role="alert">{error}</p>
+        ) : !next ? (
           <p className="text-ink-2">Working it out…</p>
         ) : next.length === 0 ? (
           <p className="text-ink-2">{nothingNext(child.line)}</p>
@@ -57,7 +69,7 @@ export function ChildFindings({ child, onPair }: { child: ChildLine; onPair: (gp
           A skill that holds the child back first, then pairs by the common words they open. What is probably known is not named.
         </p>
       </section>
-      <section aria-label="Mixed up">
+      <section aria-label="Mixed up" hidden={!there}>
         <h2 className="mb-1 text-lg">Mixed up</h2>
         {mixed.length === 0 ? (
           <p className="text-ink-2">

@@ -27,7 +27,7 @@ const MIXED = 8;
 export function Component() {
   const { id } = useParams();
   const { data: child, error } = useData('child', { params: { id: id! } });
-  const { data: evidence } = useData('evidence', { params: { id: id! } });
+  const { data: evidence, error: noEvidence } = useData('evidence', { params: { id: id! } });
   const { data: classes } = useData('classes');
   const { data: settings } = useData('settings');
   const orders = useOrders();
@@ -45,7 +45,8 @@ export function Component() {
       ),
     [evidence, child],
   );
-  if (!child || !classes || !orders) return <Pending error={error} what="this child" />;
+  // paper that says *from no answers* because they were still on their way is taken for true
+  if (!child || !classes || !orders || !evidence) return <Pending error={error ?? noEvidence} what="this child" />;
   const name = short ? initials(fullName(child)) : fullName(child);
   const schoolClass = classes.find((c) => c.id === child.classId);
   const steps = orders.order(child.classId)?.steps.slice(0, schoolClass?.taughtSteps ?? 0) ?? [];

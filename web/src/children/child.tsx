@@ -2,7 +2,7 @@
 import { DEFAULT_SETTINGS, fullName, type PairStateRow } from '@sapling/contract';
 import type { Strand } from '@sapling/core/evidence';
 import { Printer } from 'lucide-react';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
@@ -37,6 +37,9 @@ export function Component() {
   const { data: settings } = useData('settings');
   const [seen, setSeen] = useState<string | null>(null);
   const [strand, setStrand] = useState<Strand | null>(null);
+  const above = useAbove(id!);
+  const [findings, setFindings] = useState(false);
+  const onFindings = useCallback(() => setFindings(true), []);
   if (!child)
     return (
       <Page title="Child">
@@ -133,7 +136,7 @@ export function Component() {
               </p>
             )}
           </section>
-          {child.beyond.length > 0 && (
+          {order && child.beyond.length > 0 && (
             <section aria-label="Seen, and not taught yet" className="mt-7">
               <h2 className="mb-1 text-lg">Seen, and not taught yet</h2>
               <p className="mb-2 text-sm text-ink-2">
@@ -147,18 +150,38 @@ export function Component() {
             </section>
           )}
         </div>
-        <ChildFindings child={child} onPair={setSeen} />
+        <ChildFindings child={child} onPair={setSeen} onThere={onFindings} />
       </div>
       <div className="mt-8">
         <Remarks about="child" subject={child.id} name={child.givenName} />
       </div>
-      <ChildRecord child={child} />
-      <RecordingConsent child={child} />
-      <Timeline childId={child.id} />
+      {above && findings && (
+        <>
+          <ChildRecord child={child} />
+          <RecordingConsent child={child} />
+          <Timeline childId={child.id} />
+        </>
+      )}
       {strand && <StrandPanel child={child} strand={strand} onClose={() => setStrand(null)} />}
       {seen && <EvidencePanel child={child} gpc={seen} onClose={() => setSeen(null)} />}
     </Page>
   );
+}
+
+/**
+ * Whether what stands over the record is there, or cannot be had: it is of many heights, and a press on a button that moves meanwhile
+ * presses nothing.
+ */
+function useAbove(id: string): boolean {
+  const read = [
+    useData('evidence', { params: { id } }),
+    useData('remarks', { query: { subject: id } }),
+    useData('groups'),
+    useData('classes'),
+    useData('orders'),
+    useData('settings'),
+  ];
+  return read.every(({ data, error }) => data !== undefined || error !== undefined);
 }
 
 /** A pair with its sign; pressed, it shows what that rests on. */

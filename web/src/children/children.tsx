@@ -65,9 +65,14 @@ export function Component() {
       />
     </>
   );
+  const lead = (
+    <>
+      One line a child, every <Word of="pair" /> in taught order: lines can be read down as well as along.
+    </>
+  );
   if (!children || !classes)
     return (
-      <Page title="Children" actions={actions}>
+      <Page title="Children" lead={lead} actions={actions}>
         <Pending error={error} what="the children" />
       </Page>
     );
@@ -93,15 +98,7 @@ export function Component() {
           : gaps.get(b.id)! - gaps.get(a.id)! || (a.direction ?? 0) - (b.direction ?? 0),
     );
   return (
-    <Page
-      title="Children"
-      lead={
-        <>
-          One line a child, every <Word of="pair" /> in taught order: lines can be read down as well as along.
-        </>
-      }
-      actions={actions}
-    >
+    <Page title="Children" lead={lead} actions={actions}>
       <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-2">
         <ClassPicker classes={classes} value={classId} onChange={setClass} />
         <label className="flex items-center gap-2">

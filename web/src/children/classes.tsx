@@ -27,24 +27,21 @@ export function Component() {
       Add a class
     </button>
   );
+  const lead = (
+    <>
+      What a class has been taught of its <Word of="teaching order" /> decides what is checked, what counts as a <Word of="gap" />, and
+      which words its children can be given.
+    </>
+  );
   if (!classes || !orders)
     return (
-      <Page title="Classes">
+      <Page title="Classes and what is taught" lead={lead} actions={actions}>
         <Pending error={error} what="the classes" />
       </Page>
     );
   const selected = classes.find((c) => c.id === chosen) ?? classes[0];
   return (
-    <Page
-      title="Classes and what is taught"
-      lead={
-        <>
-          What a class has been taught of its <Word of="teaching order" /> decides what is checked, what counts as a <Word of="gap" />, and
-          which words its children can be given.
-        </>
-      }
-      actions={actions}
-    >
+    <Page title="Classes and what is taught" lead={lead} actions={actions}>
       {classes.length === 0 ? (
         <Empty
           title="No classes yet"

@@ -22,6 +22,7 @@ export function Component() {
   const { data: erasures } = useData(lead ? 'erasures' : null);
   const [back, setBack] = useState<Leaver | null>(null);
   const [erasing, setErasing] = useState<Leaver | null>(null);
+  const about = 'In no list and no group. Kept until the day beside each name, and then erased by itself.';
   const actions = (
     <Link className="btn" to="/children">
       To the children
@@ -29,16 +30,12 @@ export function Component() {
   );
   if (!leavers)
     return (
-      <Page title="Who left" actions={actions}>
+      <Page title="Who left" lead={about} actions={actions}>
         <Pending error={error} what="who left" />
       </Page>
     );
   return (
-    <Page
-      title="Who left"
-      lead="In no list and no group. Kept until the day beside each name, and then erased by itself."
-      actions={actions}
-    >
+    <Page title="Who left" lead={about} actions={actions}>
       {leavers.length === 0 ? (
         <Empty title="Nobody has left">A child is taken off the lists at the end of their own page, and can be put back from here.</Empty>
       ) : (

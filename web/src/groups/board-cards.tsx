@@ -84,6 +84,7 @@ export function BoardCards({ groups, children, team, board, may, borrowed, locke
             around={board.around}
             settings={board.settings}
             cost={view?.groups[k] ?? null}
+            working={view === null && board.trouble === null}
             thin={view?.thin[k] ?? null}
             breaks={rulesBroken(k)}
             preview={previewOf(k)}
@@ -106,7 +107,7 @@ export function BoardCards({ groups, children, team, board, may, borrowed, locke
           <WaitingList
             children={loose}
             groups={groups}
-            waiting={view?.waiting ?? []}
+            waiting={view?.waiting ?? (board.trouble === null ? null : [])}
             rules={board.rules}
             preview={previewOf(null)}
             onWhy={onWhy}

@@ -6,6 +6,9 @@ import type { Board } from './use-board.js';
 import { Working } from './working.js';
 import { boardWords, minutes, PART_WORDS, PARTS } from './words.js';
 
+/** As high as what stands in its place later. */
+const WORKING = 'Working out what these groups are likely to teach…';
+
 interface Props {
   board: Board;
   groups: readonly Group[];
@@ -19,9 +22,9 @@ export function BoardSum({ board: { view, problem, settings, trouble, askAgain }
   const nameOf = (id: string): string => children.get(id)?.givenName ?? 'The child';
   return (
     <div className="mb-4">
-      {view ? (
+      {view || trouble === null ? (
         <p className="max-w-4xl text-lg" role="status">
-          {boardWords(view.learning, settings.cycleWeeks, underWay(groups, children), nameOf)}
+          {view ? boardWords(view.learning, settings.cycleWeeks, underWay(groups, children), nameOf) : WORKING}
         </p>
       ) : (
         <Working error={trouble} what="what these groups are likely to teach" onAgain={askAgain}>

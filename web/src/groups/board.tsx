@@ -55,7 +55,7 @@ export function Component() {
   const [locked, lock] = useLocked(me);
   const byId = useMemo(() => new Map((children ?? NONE).map((c) => [c.id, c])), [children]);
   const { move, clash, closeClash } = useMoveChild(groups, board?.problem ?? null, (id) => byId.get(id)?.givenName ?? 'The child');
-  if (!groups || !children || !board)
+  if (!groups || !children || !board?.ready)
     return (
       <Page title="Groups">
         <Pending error={error} what="the groups" />
@@ -75,7 +75,7 @@ export function Component() {
         may && (
           <Actions
             panel={panel}
-            improving={problem !== null && view !== null && groups.some((g) => g.members.length > 0)}
+            improving={groups.some((g) => g.members.length > 0) ? problem !== null && view !== null : null}
             toggle={toggle}
             onDialog={setDialog}
             onAdd={() => void addEmptyGroup(freeName(groups))}
@@ -139,7 +139,7 @@ export function Component() {
         onClose={() => setDialog(null)}
         onCloseClash={closeClash}
       />
-      {groups.length > 0 && (
+      {groups.length > 0 && (view !== null || board.trouble !== null || !may) && (
         <p className="mt-6">
           Next:{' '}
           <Link className="underline" to={may ? '/sessions/new' : '/sessions'}>
@@ -160,8 +160,8 @@ function Actions({
   onAdd,
 }: {
   panel: Panel;
-  /** Whether there is anything to improve. */
-  improving: boolean;
+  /** Whether it can be said yet what to improve; null where there is nothing to. */
+  improving: boolean | null;
   toggle: (panel: Panel) => () => void;
   onDialog: (dialog: BoardDialog) => void;
   onAdd: () => void;
@@ -177,8 +177,8 @@ function Actions({
       <button className="btn btn-quiet" onClick={onAdd}>
         Add an empty group
       </button>
-      {improving && (
-        <button className="btn" onClick={toggle('improve')} aria-expanded={panel === 'improve'}>
+      {improving !== null && (
+        <button className="btn" disabled={!improving} onClick={toggle('improve')} aria-expanded={panel === 'improve'}>
           Improve
         </button>
       )}

@@ -32,6 +32,8 @@ interface Props {
   settings: SchoolSettings;
   /** What the group costs as it stands, and what is known too little in it; null until that is worked out. */
   cost: CostBreakdown | null;
+  /** Whether that is being worked out. */
+  working: boolean;
   thin: LowEvidence | null;
   /** Rules it breaks, in words. */
   breaks: readonly string[];
@@ -177,7 +179,15 @@ export function GroupCard(props: Props) {
 }
 
 /** What stands against the group as it is: rules it breaks, what is known too little, and what it costs. */
-function Notes({ group, children, cost, thin, breaks, may }: Pick<Props, 'group' | 'children' | 'cost' | 'thin' | 'breaks' | 'may'>) {
+function Notes({
+  group,
+  children,
+  cost,
+  working,
+  thin,
+  breaks,
+  may,
+}: Pick<Props, 'group' | 'children' | 'cost' | 'working' | 'thin' | 'breaks' | 'may'>) {
   const start = useStart();
   return (
     <>
@@ -203,6 +213,7 @@ function Notes({ group, children, cost, thin, breaks, may }: Pick<Props, 'group'
           })}
         </p>
       )}
+      {working && may && group.members.length > 0 && <p className="mb-2 text-sm text-ink-2">Working out what is lost in a cycle…</p>}
       {cost && may && group.members.length > 0 && (
         <p
           className="mb-2 text-sm text-ink-2"

@@ -22,7 +22,7 @@ export function Component() {
   const { id } = useParams();
   const may = useMay('plan');
   const { data: groups } = useData('groups');
-  const { data: children } = useData('children');
+  const { data: children, error: noChildren } = useData('children');
   const { data: facts, error } = useData('groupOutcome', { params: { id: id! } });
   const group = groups?.find((g) => g.id === id);
   const outcome = useMemo(
@@ -30,7 +30,8 @@ export function Component() {
     [facts],
   );
   const title = group ? `${group.name}: did it work?` : 'Did it work?';
-  if (!facts || !groups)
+  // what comes next stands over the table, and needs the children
+  if (!facts || !groups || (may && !children && !noChildren))
     return (
       <Page title={title}>
         <Pending error={error} what="the group" />

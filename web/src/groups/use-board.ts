@@ -6,6 +6,7 @@ import { useData } from '../api/data.js';
 import { taughtToAny, useOrders, type Orders } from '../api/orders.js';
 import { core } from '../workers/core.js';
 import { useAnswer } from '../workers/use-core.js';
+import { useLate } from '../ui/use-late.js';
 import { readsOf } from '../children/reads-of.js';
 import { boardProblem, toCoreGroup, type GroupingContext } from './problem.js';
 
@@ -20,9 +21,17 @@ export interface Board {
   readonly rules: readonly GroupRule[];
   readonly settings: SchoolSettings;
   readonly history: GroupHistory | undefined;
+  /**
+   * Whether all that stands over and in the groups is there, or will not be: drawn before, everything moves under a finger. After some
+   * seconds it is drawn all the same, since moving children needs none of it.
+   */
+  readonly ready: boolean;
   /** Last cycle's group of each child: the latest that has ended. */
   readonly lastGroup: ReadonlyMap<string, GroupHistory['past'][number]>;
 }
+
+/** So long the groups wait for what is worked out of them, in milliseconds. */
+const LATE_MS = 4000;
 
 const askTextOpened = () => core().textOpened();
 /** By child, how much there is to practise each pair with. */
@@ -40,7 +49,7 @@ export function useBoard(
   const orders = useOrders();
   const { data: settings } = useData('settings');
   const { data: rules } = useData(may ? 'groupRules' : null);
-  const { data: history } = useData(may ? 'groupHistory' : null);
+  const { data: history, error: noHistory } = useData(may ? 'groupHistory' : null);
   const opened = useAnswer(askTextOpened);
   const textOpened = opened.value;
   const askPractice = useMemo(() => (may && children && orders ? () => practiceOf(children, orders) : null), [may, children, orders]);
@@ -67,7 +76,11 @@ export function useBoard(
   );
   const viewed = useAnswer(askView);
   const answer = viewed.value;
+  const late = useLate(LATE_MS);
   const trouble = opened.error ?? practised.error ?? viewed.error;
+  // there is nothing to work out of no groups, and of groups without children
+  const idle = groups?.length === 0 || problem?.children.length === 0;
+  const ready = !may || late || trouble !== null || ((history ?? noHistory) !== undefined && (idle || answer !== undefined));
   const { again: askOpenedAgain } = opened;
   const { again: askPracticeAgain } = practised;
   const { again: askViewAgain } = viewed;
@@ -87,8 +100,9 @@ export function useBoard(
         rules: around.rules,
         settings: around.settings,
         history,
+        ready,
         lastGroup,
       },
-    [around, problem, answer, trouble, askAgain, history, lastGroup],
+    [around, problem, answer, trouble, askAgain, history, ready, lastGroup],
   );
 }

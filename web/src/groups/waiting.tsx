@@ -9,7 +9,8 @@ import { waitingWords, type MovePreview } from './words.js';
 interface Props {
   children: readonly ChildLine[];
   groups: readonly Group[];
-  waiting: readonly Placement[];
+  /** Null while it is worked out: who waits is put in order by it. */
+  waiting: readonly Placement[] | null;
   rules: readonly GroupRule[];
   preview: MovePreview | null;
   onWhy: (child: string) => void;
@@ -18,9 +19,9 @@ interface Props {
 
 export function WaitingList({ children, groups, waiting, rules, preview, onWhy, onMove }: Props) {
   const { setNodeRef, isOver } = useDroppable({ id: LOOSE });
-  const reason = new Map(waiting.map((p) => [p.child, p]));
-  const order = new Map(waiting.map((p, k) => [p.child, k]));
-  const sorted = [...children].sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0));
+  const reason = new Map((waiting ?? []).map((p) => [p.child, p]));
+  const order = new Map((waiting ?? []).map((p, k) => [p.child, k]));
+  const sorted = waiting ? [...children].sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0)) : [];
   const keptOut = (id: string): string | undefined => rules.find((r) => r.kind === 'out' && r.children.includes(id))?.why;
   return (
     <section
@@ -49,6 +50,7 @@ export function WaitingList({ children, groups, waiting, rules, preview, onWhy, 
             </li>
           );
         })}
+        {!waiting && children.length > 0 && <li className="py-1 text-ink-2">Working out where each would do best…</li>}
         {children.length === 0 && (
           <li className="py-1 text-ink-2">
             Nobody waits with a gap that is sure. Any child can be added to a group by name, from the group’s menu.

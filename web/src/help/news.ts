@@ -3,6 +3,12 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'December 2026',
     what: [
+      'Buttons stay where they are while a page fills: a child’s page, the groups, Progress and the shelf show what stands above first.',
+      'The grid of gaps for all classes has every pair that any class was taught, also where classes follow different orders.',
+      'While a check is paused, Enter presses the button it is on: “End here” ends it and “Leave for later” leaves it.',
+      'A reading on a tablet that slept meanwhile is timed rightly.',
+      'Which texts suit a child follows a text that was changed; a word the school lets in is no longer called unreadable in a plan that lies open.',
+      'A class list is brought in only as it was looked at: with another column chosen its rows are looked at again first.',
       'What you change twice in a row is both: a meeting moved by a held key, children moved one right after the other, a group called otherwise and given to somebody no longer meet a message about a colleague.',
       'Places that were looked for in the timetable are not kept over what was changed meanwhile.',
       'The minutes of a session are those that went by, also where the tablet went dark; and it no longer goes dark beside a child where it can be kept from it.',

@@ -31,7 +31,7 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
   const { data: readings } = useData(filter.unread ? 'readings' : null, { query: {} });
   const { data: sessions } = useData(filter.unread ? 'sessions' : null, { query: {} });
   const [shown, setShown] = useState(PAGE);
-  const { value: pairs } = useCore(() => core().textPairs(texts.map(({ id, text }) => ({ id, text }))), [texts]);
+  const { value: pairs, error } = useCore(() => core().textPairs(texts.map(({ id, text }) => ({ id, text }))), [texts]);
   const about = useMemo(() => new Map((pairs ?? []).map((p) => [p.id, p])), [pairs]);
   const places = useMemo(() => new Map(order.steps.flatMap((s, k) => s.gpcs.map((gpc) => [gpc, k + 1] as const))), [order]);
   const group = groups?.find((g) => g.id === filter.unread);
@@ -58,8 +58,10 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
           </button>
         )}
       </p>
-      {!pairs && (filter.pair || filter.length) ? (
-        <p className="text-ink-2">Looking through the texts…</p>
+      {!pairs && (error === null || filter.pair || filter.length) ? (
+        <p role={error ? 'alert' : undefined} className="text-ink-2">
+          {error ?? 'Looking through the texts…'}
+        </p>
       ) : found.length === 0 ? (
         <p className="border-l-4 border-rule py-1 pl-4">No text is all of this at once. Leave out one of the choices above.</p>
       ) : (
@@ -84,7 +86,7 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
           ))}
         </ul>
       )}
-      {found.length > shown && (
+      {(pairs || error) && found.length > shown && (
         <p className="mt-4 text-center">
           <button className="btn" onClick={() => setShown(shown + PAGE)}>
             Show {Math.min(PAGE, found.length - shown)} more

@@ -32,11 +32,13 @@ function CyclesSoFar({ groups }: { groups: readonly Group[] }) {
 }
 
 export function Component() {
-  const { data: classes } = useData('classes');
+  const { data: classes, error: noClasses } = useData('classes');
   const [classId, setClassId] = useClassInAddress(classes);
   const { role } = useMe().colleague;
   const { data, error } = useData('progress', { query: classId ? { classId } : {} });
-  const { data: groups } = useData('groups');
+  const { data: groups, error: noGroups } = useData('groups');
+  // what stands over the figures is there first: nothing moves once they come
+  const above = (classes ?? noClasses) !== undefined && (groups ?? noGroups) !== undefined;
   const observed = data?.weeks.reduce((sum, w) => sum + w.observations, 0) ?? 0;
   return (
     <Page
@@ -48,19 +50,23 @@ export function Component() {
         </>
       }
     >
-      <div className="flex flex-wrap items-center gap-5">
-        {classes && <ClassPicker classes={classes} value={classId} onChange={setClassId} />}
-        <Link className="underline" to="/progress/reading">
-          How they read
-        </Link>
-        {(role === 'lead' || role === 'teacher') && (
-          <Link className="underline" to="/progress/trust">
-            Can it be trusted here?
-          </Link>
-        )}
-      </div>
-      <CyclesSoFar groups={(groups ?? []).filter((g) => g.members.length > 0)} />
-      {!data ? (
+      {above && (
+        <>
+          <div className="flex flex-wrap items-center gap-5">
+            {classes && <ClassPicker classes={classes} value={classId} onChange={setClassId} />}
+            <Link className="underline" to="/progress/reading">
+              How they read
+            </Link>
+            {(role === 'lead' || role === 'teacher') && (
+              <Link className="underline" to="/progress/trust">
+                Can it be trusted here?
+              </Link>
+            )}
+          </div>
+          <CyclesSoFar groups={(groups ?? []).filter((g) => g.members.length > 0)} />
+        </>
+      )}
+      {!data || !above ? (
         <Pending error={error} what="the progress" />
       ) : observed === 0 ? (
         <div className="mt-4">
@@ -79,7 +85,7 @@ export function Component() {
         <>
           <Suspense
             fallback={
-              <div className="h-80" role="status">
+              <div className="mt-4 h-80" role="status">
                 Drawing…
               </div>
             }

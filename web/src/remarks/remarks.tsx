@@ -9,7 +9,7 @@ import { useUnsaved } from '../shell/unsaved.js';
 import { say } from '../wording/say.js';
 
 export function Remarks({ about, subject, name }: { about: 'child' | 'group'; subject: string; name: string }) {
-  const { data: list } = useData('remarks', { query: { subject } });
+  const { data: list, error } = useData('remarks', { query: { subject } });
   const { data: team } = useData('team');
   const [text, setText] = useState('');
   const [busy, setBusy] = useState(false);
@@ -44,6 +44,11 @@ export function Remarks({ about, subject, name }: { about: 'child' | 'group'; su
             <p className="whitespace-pre-wrap">{remark.text}</p>
           </li>
         ))}
+        {!list && (
+          <li role={error ? 'alert' : undefined} className="text-ink-2">
+            {error ? sentenceOf(error) : 'Opening…'}
+          </li>
+        )}
         {list?.length === 0 && <li className="text-ink-2">None yet. Who teaches {name} sees what is left here.</li>}
       </ul>
       <form

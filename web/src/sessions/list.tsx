@@ -140,7 +140,7 @@ export function Component() {
           )}
         </>
       )}
-      <p className="mt-6 text-sm">
+      <p className="mt-6 text-sm" hidden={!sessions && !error}>
         <Link className="text-ink-2 underline underline-offset-4" to="/bin">
           The bin
         </Link>

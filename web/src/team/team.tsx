@@ -22,17 +22,18 @@ export function Component() {
   const lead = useMay('manage team');
   const bringIn = useMay('import');
   const { data: team, error } = useData('team');
-  const { data: classes } = useData('classes');
+  const { data: classes, error: noClasses } = useData('classes');
+  const { data: settings, error: noSettings } = useData('settings');
   const [adding, setAdding] = useState(false);
   const [editing, setEditing] = useState<Colleague | null>(null);
   const [giving, setGiving] = useState<Colleague | null>(null);
   const { hash } = useLocation();
-  const ready = team !== undefined;
+  const ready = team !== undefined && (classes ?? noClasses) !== undefined && (settings ?? noSettings) !== undefined;
   useEffect(() => {
     // what was gone to from the command list is on screen only once the page is filled
     if (ready && hash.length > 1) document.getElementById(hash.slice(1))?.scrollIntoView();
   }, [ready, hash]);
-  if (!team)
+  if (!ready)
     return (
       <Page title="Team">
         <Pending error={error} what="the team" />

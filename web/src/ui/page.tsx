@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { sentenceOf } from '../api/client.js';
 import { refreshAll } from '../api/data.js';
 import { TryAgain } from './try-again.js';
+import { useLate } from './use-late.js';
 
 export function Page({
   title,
@@ -45,8 +46,12 @@ export function Empty({ title, children, action }: { title: string; children: Re
   );
 }
 
+/** So long a page waits without a word, in milliseconds. */
+const LONG_MS = 12_000;
+
 /** What one reading of the server's data looks like while it is not there. */
 export function Pending({ error, what }: { error?: Error | undefined; what: string }) {
+  const long = useLate(LONG_MS);
   if (error)
     return (
       <div role="alert" className="max-w-xl border-l-4 border-gap py-2 pl-5">
@@ -59,8 +64,16 @@ export function Pending({ error, what }: { error?: Error | undefined; what: stri
       </div>
     );
   return (
-    <p role="status" className="py-6 text-ink-2">
-      Opening {what}…
-    </p>
+    <div className="py-6">
+      <p role="status" className="text-ink-2">
+        Opening {what}…
+      </p>
+      {long && (
+        <div className="mt-3">
+          <p className="mb-2 text-ink-2">It takes longer than usual.</p>
+          <TryAgain again={refreshAll} still="Tried again: it is the same still." />
+        </div>
+      )}
+    </div>
   );
 }
