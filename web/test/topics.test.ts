@@ -25,7 +25,7 @@ const NOT_AGAIN: Readonly<Record<string, readonly EndpointName[]>> = {
   'ships with the tool': ['familyLanguages'],
   'the same list, packed: read as `children`': ['packedChildren'],
   'read before a check begins': ['recallSoFar'],
-  'a lead’s own pages, read when they are opened': ['backups', 'imports', 'trust'],
+  'a lead’s own pages, read when they are opened': ['backups', 'trust'],
 };
 
 describe('topics of the live stream', () => {

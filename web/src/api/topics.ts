@@ -15,6 +15,8 @@ export const TOPICS: Record<LiveEvent['topic'], readonly EndpointName[]> = {
     'merges',
     'erasures',
     'childTrail',
+    // lists that brought them in, each taken back once
+    'imports',
     // it names them
     'binned',
   ],

@@ -21,6 +21,7 @@ import { WentInto } from './went-into.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Direction } from '../ui/direction.js';
 import { Page, Pending } from '../ui/page.js';
+import { useLate } from '../ui/use-late.js';
 import { Sign, SIGN_WORDS, SignKey, signOf, type SignState } from '../ui/signs.js';
 import { graphemeShown, graphemeSpoken } from '../ui/word-marks.js';
 import { clock } from '../clock.js';
@@ -40,6 +41,8 @@ export function Component() {
   const above = useAbove(id!);
   const [findings, setFindings] = useState(false);
   const onFindings = useCallback(() => setFindings(true), []);
+  // over a slow line what works things out may take its time
+  const late = useLate(4000);
   if (!child)
     return (
       <Page title="Child">
@@ -155,7 +158,7 @@ export function Component() {
       <div className="mt-8">
         <Remarks about="child" subject={child.id} name={child.givenName} />
       </div>
-      {above && findings && (
+      {above && (findings || late) && (
         <>
           <ChildRecord child={child} />
           <RecordingConsent child={child} />

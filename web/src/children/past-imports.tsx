@@ -1,6 +1,5 @@
 /** Lists brought in before, each with its undo. */
 import { toast } from 'sonner';
-import { mutate } from 'swr';
 import { call, sentenceOf } from '../api/client.js';
 import { refresh, useData } from '../api/data.js';
 import { timeWords } from '../ui/dates.js';
@@ -13,7 +12,6 @@ export async function undoImport(id: string): Promise<void> {
     toast.error(sentenceOf(error));
   }
   await refresh('children', 'classes');
-  await mutate((key) => Array.isArray(key) && key[0] === 'imports');
 }
 
 export function PastImports() {

@@ -50,7 +50,8 @@ export function useBoard(
   const { data: settings } = useData('settings');
   const { data: rules } = useData(may ? 'groupRules' : null);
   const { data: history, error: noHistory } = useData(may ? 'groupHistory' : null);
-  const opened = useAnswer(askTextOpened);
+  // who may not form groups runs them: nothing of it is worked out on their device
+  const opened = useAnswer(may ? askTextOpened : null);
   const textOpened = opened.value;
   const askPractice = useMemo(() => (may && children && orders ? () => practiceOf(children, orders) : null), [may, children, orders]);
   const practised = useAnswer(askPractice);
@@ -65,7 +66,7 @@ export function useBoard(
     return out;
   }, [history]);
   // figures are shown once all that they rest on is there: the board and a suggestion say the same of the same groups
-  const complete = !may || (textOpened !== undefined && practice !== undefined);
+  const complete = may && textOpened !== undefined && practice !== undefined;
   const problem = useMemo(
     () => (complete && around && groups && groups.length > 0 ? boardProblem(groups, around) : null),
     [complete, around, groups],
