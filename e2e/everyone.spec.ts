@@ -327,6 +327,8 @@ test('signs and graphemes are said aloud with a word, never as notation', async 
     await go(page, demo.url + place);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForLoadState('networkidle');
+    // the groups are drawn once they will not move
+    await expect(page.locator('main').getByText(/^Opening .*…$/)).toHaveCount(0);
     // what has a name is said by it, whatever it shows
     const spoken = (await page.locator('main').ariaSnapshot()).replace(/^(\s*- '?[a-z]+ "(?:[^"\\]|\\.)*").*$/gm, '$1');
     expect(spoken.match(/(?<![\w/:])\/[a-z]{1,4}\/(?!\w)/g) ?? [], place).toEqual([]);

@@ -37,6 +37,7 @@ test('a school’s own words stand on every screen, in files and on paper; names
     await go(page, demo.url + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForLoadState('networkidle');
+    await expect(page.locator('main').getByText(/^Opening .*…$/)).toHaveCount(0);
     const text = await read(page);
     expect(text, path).not.toMatch(/\b(gaps?|groups?|irregular words?)\b/i);
   }

@@ -1,5 +1,5 @@
 /** Nothing that can be pressed moves once it is there: a press on what moves meanwhile presses nothing, or something else. */
-import { allChildren, expect, test } from './support/fixtures.js';
+import { allChildren, expect, getJson, test } from './support/fixtures.js';
 
 test.use({ shared: 'nothing changed' });
 
@@ -46,7 +46,16 @@ test('what can be pressed stays where it is while the parts of a page arrive one
     await new Promise((done) => setTimeout(done, wait));
     await route.continue().catch(() => undefined);
   });
-  for (const place of [`/children/${child.id}`, '/groups', '/progress', '/children/classes', '/children', '/library/texts']) {
+  const [group] = await getJson<{ id: string }[]>(page.request, `${demo.url}/api/groups`);
+  for (const place of [
+    `/children/${child.id}`,
+    '/groups',
+    `/groups/${group!.id}/outcome`,
+    '/progress',
+    '/children/classes',
+    '/children',
+    '/library/texts',
+  ]) {
     await page.goto(demo.url + place);
     await page.waitForFunction(() => (window as unknown as { filled: () => boolean }).filled());
     const moved = await page.evaluate(() => (window as unknown as { moved: () => Moved[] }).moved());

@@ -2,7 +2,7 @@
 import { DEFAULT_SETTINGS, fullName, type PairStateRow } from '@sapling/contract';
 import type { Strand } from '@sapling/core/evidence';
 import { Printer } from 'lucide-react';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
@@ -21,7 +21,7 @@ import { WentInto } from './went-into.js';
 import { ChildLine as Line } from '../ui/child-line.js';
 import { Direction } from '../ui/direction.js';
 import { Page, Pending } from '../ui/page.js';
-import { useLate } from '../ui/use-late.js';
+import { useStands } from '../ui/use-late.js';
 import { Sign, SIGN_WORDS, SignKey, signOf, type SignState } from '../ui/signs.js';
 import { graphemeShown, graphemeSpoken } from '../ui/word-marks.js';
 import { clock } from '../clock.js';
@@ -39,10 +39,7 @@ export function Component() {
   const [seen, setSeen] = useState<string | null>(null);
   const [strand, setStrand] = useState<Strand | null>(null);
   const above = useAbove(id!);
-  const [findings, setFindings] = useState(false);
-  const onFindings = useCallback(() => setFindings(true), []);
-  // over a slow line what works things out may take its time
-  const late = useLate(4000);
+  const [findings, onFindings] = useStands();
   if (!child)
     return (
       <Page title="Child">
@@ -158,7 +155,7 @@ export function Component() {
       <div className="mt-8">
         <Remarks about="child" subject={child.id} name={child.givenName} />
       </div>
-      {above && (findings || late) && (
+      {above && findings && (
         <>
           <ChildRecord child={child} />
           <RecordingConsent child={child} />

@@ -3,7 +3,7 @@ import { listed } from '@sapling/core';
 import type { ChildLine, Group } from '@sapling/contract';
 import type { ChildStep } from '@sapling/core/grouping';
 import type { GroupOutcome } from '@sapling/core/judgement';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { sentenceOf } from '../api/client.js';
@@ -21,12 +21,14 @@ interface Props {
   groups: readonly Group[];
   children: readonly ChildLine[];
   outcome: GroupOutcome;
+  /** Told once it stands as high as it will. */
+  onThere: () => void;
 }
 const FOCUS = 'focus';
 const needs = (all: readonly string[]): string => listed(all.map((n) => (n.includes(':') ? `‘${needShown(n)}’` : n)));
 
 // eslint-disable-next-line complexity -- a page of parts that are each there or not
-export function NextSteps({ group, groups, children, outcome }: Props) {
+export function NextSteps({ group, groups, children, outcome, onThere }: Props) {
   const board = useBoard(groups, children, true);
   const { data: team } = useData('team');
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
@@ -39,6 +41,10 @@ export function NextSteps({ group, groups, children, outcome }: Props) {
   }, [problem, groups, group.id, outcome]);
   const { value: answer, error, again } = useAnswer(ask);
   const byId = useMemo(() => new Map(children.map((c) => [c.id, c])), [children]);
+  const there = answer !== undefined || (error ?? board?.trouble ?? null) !== null;
+  useEffect(() => {
+    if (there) onThere();
+  }, [there, onThere]);
   if (!answer || !problem)
     return <Working error={error ?? board?.trouble ?? null} what="what this suggests" onAgain={error ? again : board?.askAgain} />;
   const named = namedOf(byId, groups, team ?? []);

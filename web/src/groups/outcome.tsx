@@ -9,6 +9,7 @@ import { dayInside } from '../ui/dates.js';
 import { Empty, Page, Pending } from '../ui/page.js';
 import { NextSteps } from './next-steps.js';
 import { GraphemeChip } from '../ui/word-marks.js';
+import { useStands } from '../ui/use-late.js';
 
 const tenth = (x: number): string => (Math.round(x * 10) / 10).toFixed(1).replace('-', '−');
 const ADVICE: Record<OutcomeAdvice, string> = {
@@ -29,6 +30,8 @@ export function Component() {
     () => (facts && facts.children.length > 0 ? outcomeOf({ children: facts.children, taught: facts.taught, days: facts.days }) : null),
     [facts],
   );
+  // what comes next stands over the table: it is there first, or is not waited for
+  const [stands, onNext] = useStands();
   const title = group ? `${group.name}: did it work?` : 'Did it work?';
   // what comes next stands over the table, and needs the children
   if (!facts || !groups || (may && !children && !noChildren))
@@ -54,6 +57,7 @@ export function Component() {
         </Empty>
       </Page>
     );
+  const suggests = may && group !== undefined && children !== undefined && group.members.length > 0;
   return (
     <Page
       wide
@@ -91,10 +95,8 @@ export function Component() {
         This is what happened, not proof of why: children also learn in class and at home, and a check on a bad day looks like a loss.
         {facts.hidden > 0 && ` ${facts.hidden} of another class are not counted here.`}
       </p>
-      {may && group && children && group.members.length > 0 && (
-        <NextSteps group={group} groups={groups} children={children} outcome={outcome} />
-      )}
-      <table aria-label="What it came to for each child" className="sheet w-full text-left">
+      {suggests && <NextSteps group={group} groups={groups} children={children} outcome={outcome} onThere={onNext} />}
+      <table aria-label="What it came to for each child" className="sheet w-full text-left" hidden={suggests && !stands}>
         <thead className="text-sm text-ink-2">
           <tr>
             <th className="px-4 py-2 font-semibold">Child</th>

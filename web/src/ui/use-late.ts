@@ -1,4 +1,5 @@
-import { useEffect, useState } from 'react';
+/** Waiting that has an end. */
+import { useCallback, useEffect, useState } from 'react';
 
 /** Whether so many milliseconds have gone by since this was first drawn. */
 export function useLate(ms: number): boolean {
@@ -8,4 +9,12 @@ export function useLate(ms: number): boolean {
     return () => clearTimeout(timer);
   }, [ms]);
   return late;
+}
+
+/** Whether a part of the page has told that it stands as high as it will, or has had its time: what stands below waits for that. */
+export function useStands(ms = 4000): readonly [stands: boolean, tell: () => void] {
+  const [told, setTold] = useState(false);
+  const tell = useCallback(() => setTold(true), []);
+  const late = useLate(ms);
+  return [told || late, tell];
 }
