@@ -62,6 +62,8 @@ export function Component() {
       </Page>
     );
   const { view, problem } = board;
+  // groups without a child in the school: nothing is worked out of them, and nothing is said to be
+  const nothing = problem?.children.length === 0;
   // a group that is this colleague's for a time is run, not changed
   const borrowed = (g: Group): boolean => g.members.length === 0 && lendings.some((l) => l.groupId === g.id && l.colleagueId === me);
   const here = (id: string): boolean => groups.some((g) => g.id === id || g.members.includes(id));
@@ -108,7 +110,7 @@ export function Component() {
         />
       )}
       {panel === 'spread' && <Spread groups={groups} children={children} classes={classes} />}
-      {may && groups.length > 0 && panel !== 'suggest' && (
+      {may && groups.length > 0 && !nothing && panel !== 'suggest' && (
         <BoardSum board={board} groups={groups} children={byId} spread={panel === 'spread'} onSpread={toggle('spread')} />
       )}
       {may && board.history && panel === null && <Flat history={board.history} children={byId} />}
@@ -139,7 +141,7 @@ export function Component() {
         onClose={() => setDialog(null)}
         onCloseClash={closeClash}
       />
-      {groups.length > 0 && (view !== null || board.trouble !== null || !may) && (
+      {groups.length > 0 && (view !== null || board.trouble !== null || nothing || !may) && (
         <p className="mt-6">
           Next:{' '}
           <Link className="underline" to={may ? '/sessions/new' : '/sessions'}>

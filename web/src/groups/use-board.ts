@@ -6,7 +6,7 @@ import { useData } from '../api/data.js';
 import { taughtToAny, useOrders, type Orders } from '../api/orders.js';
 import { core } from '../workers/core.js';
 import { useAnswer } from '../workers/use-core.js';
-import { useLate } from '../ui/use-late.js';
+import { STANDS_MS, useLate } from '../ui/use-late.js';
 import { readsOf } from '../children/reads-of.js';
 import { boardProblem, toCoreGroup, type GroupingContext } from './problem.js';
 
@@ -29,9 +29,6 @@ export interface Board {
   /** Last cycle's group of each child: the latest that has ended. */
   readonly lastGroup: ReadonlyMap<string, GroupHistory['past'][number]>;
 }
-
-/** So long the groups wait for what is worked out of them, in milliseconds. */
-const LATE_MS = 4000;
 
 const askTextOpened = () => core().textOpened();
 /** By child, how much there is to practise each pair with. */
@@ -77,7 +74,7 @@ export function useBoard(
   );
   const viewed = useAnswer(askView);
   const answer = viewed.value;
-  const late = useLate(LATE_MS);
+  const late = useLate(STANDS_MS);
   const trouble = opened.error ?? practised.error ?? viewed.error;
   // there is nothing to work out of no groups, and of groups without children
   const idle = groups?.length === 0 || problem?.children.length === 0;

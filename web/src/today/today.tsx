@@ -2,7 +2,7 @@
 import type { Session } from '@sapling/contract';
 import { clockTime } from '@sapling/core';
 import { parseISO } from 'date-fns';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { useData } from '../api/data.js';
 import { useStart } from '../check/use-start.js';
@@ -17,6 +17,7 @@ import { GraphemeChip } from '../ui/word-marks.js';
 import { nowDate, todayDay } from '../clock.js';
 import { dateText } from '../wording/date-text.js';
 import { joinedSince } from '../sessions/joined.js';
+import { useLate } from '../ui/use-late.js';
 
 /** So long the sessions wait for what stands above them. */
 const WAIT_MS = 1500;
@@ -34,8 +35,8 @@ export function Component() {
   const bringIn = useMay('import');
   const steps = useFirstDay();
   const lines = useSchoolLines();
-  const waited = useAfter(WAIT_MS);
-  const settled = useAfter(KEEP_IN_STEP_AFTER_MS);
+  const waited = useLate(WAIT_MS);
+  const settled = useLate(KEEP_IN_STEP_AFTER_MS);
   const first = me.colleague.name.split(' ')[0];
   // what stands above the sessions comes with them, where it comes soon: nothing moves under a finger
   const above = lines !== undefined && (steps !== undefined || !bringIn);
@@ -165,16 +166,6 @@ export function Component() {
       )}
     </Page>
   );
-}
-
-/** True so many milliseconds after the page was opened. */
-function useAfter(ms: number): boolean {
-  const [after, setAfter] = useState(false);
-  useEffect(() => {
-    const timer = setTimeout(() => setAfter(true), ms);
-    return () => clearTimeout(timer);
-  }, [ms]);
-  return after;
 }
 
 /** What there is to run on a day, each with what can be done with it. */

@@ -11,10 +11,13 @@ export function useLate(ms: number): boolean {
   return late;
 }
 
+/** So long what stands below waits for what stands above, in milliseconds: moving is worse than a moment's wait, never coming is worse still. */
+export const STANDS_MS = 4000;
+
 /** Whether a part of the page has told that it stands as high as it will, or has had its time: what stands below waits for that. */
-export function useStands(ms = 4000): readonly [stands: boolean, tell: () => void] {
+export function useStands(): readonly [stands: boolean, tell: () => void] {
   const [told, setTold] = useState(false);
   const tell = useCallback(() => setTold(true), []);
-  const late = useLate(ms);
+  const late = useLate(STANDS_MS);
   return [told || late, tell];
 }
