@@ -33,6 +33,8 @@ const READ = new Set([
   'note',
   'error',
   'text',
+  'still',
+  'add',
 ]);
 /** Attributes that only the browser reads. */
 const NEVER_READ = new Set(['className', 'style', 'to', 'href', 'id', 'htmlFor', 'd', 'src', 'key', 'transform', 'points']);

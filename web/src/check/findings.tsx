@@ -5,6 +5,7 @@ import type { SchoolSettings } from '@sapling/contract';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import { useData } from '../api/data.js';
+import { say } from '../wording/say.js';
 import { counting, itemOf, type LocalCheck } from './local-check.js';
 import { PATTERN_WORDS, SPELLING_WORDS } from './pattern-words.js';
 
@@ -75,6 +76,7 @@ export function WordFindings({ check }: { check: LocalCheck }) {
         })),
       ),
     [said, settings?.accent],
+    say('what the answers say'),
   );
   const found = new Map<Pattern, string[]>();
   for (const { target, said: answer, patterns } of value ?? [])
@@ -125,6 +127,7 @@ export function RowFindings({ check }: { check: LocalCheck }) {
         }),
       ),
     [chosen],
+    say('where the slips are'),
   );
   if (checkKind(check.kind).childSees !== 'words' || !value || value.length === 0) return null;
   return (
@@ -173,6 +176,7 @@ export function SpellingFindings({ check }: { check: LocalCheck }) {
         ),
       ),
     [written, settings?.accent],
+    say('what was written'),
   );
   if (!value) return null;
   return (

@@ -3,6 +3,7 @@ import { checkKind, likelySlips, type CheckItem, type CheckKind } from '@sapling
 import { useLayoutEffect, useState } from 'react';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
 import { withModifier } from '../ui/with-modifier.js';
 
@@ -21,6 +22,7 @@ function useOffered(kind: CheckKind, item: CheckItem, taught: readonly string[])
         ? []
         : core().likelyResponses({ word, taught: taught.filter((t) => t.includes(':')), madeUp: checkKind(kind).madeUp === true }),
     [word, kind, taught],
+    say('what is likely said instead'),
   );
   if (checkKind(kind).counted) {
     const n = Number(item.accept![0]);

@@ -21,6 +21,7 @@ import { useStart } from './use-start.js';
 import { WhatWasSaid } from './what-was-said.js';
 import { clock } from '../clock.js';
 import { inOwnWords } from '../wording/say.js';
+import { LackingLine } from '../ui/lacking-line.js';
 
 const ENDED: Record<Done, string> = {
   'sure enough': 'The rest follows surely enough from these cards, so the check ended.',
@@ -72,6 +73,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
   return (
     <main className="mx-auto max-w-4xl p-8">
       <title>{`${check.childName}, ${inOwnWords(checkKind(kind).title.toLowerCase())} · Keen Sapling`}</title>
+      <LackingLine className="mb-4" />
       <div className="flex flex-wrap items-start justify-between gap-4">
         <div>
           {/* focus goes here: an Enter too many must not begin the next child’s check */}

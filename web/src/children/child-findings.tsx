@@ -26,6 +26,7 @@ export function ChildFindings({ child, onPair, onThere }: Props) {
   const { value: next, error } = useCore(
     () => core().teachNext({ taught: child.line, strands: child.strands, limit: TEACH }),
     [child.line, child.strands],
+    null,
   );
   const mixed = useMemo(
     () =>

@@ -12,6 +12,7 @@ import { Paper, PaperPage } from '../ui/paper.js';
 import { Sign, SIGN_WORDS, SignKey, signOf } from '../ui/signs.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
 import { saidShown } from '../check/words.js';
 import { duePairs } from './due.js';
@@ -33,9 +34,14 @@ export function Component() {
   const orders = useOrders();
   const [short, setShort] = useState(false);
   const line = child?.line ?? [];
-  const { value: next, busy } = useCore(
+  const {
+    value: next,
+    busy,
+    error: noNext,
+  } = useCore(
     () => core().teachNext({ taught: line, strands: child?.strands ?? [], limit: 6 }),
     [line, child?.strands],
+    say('what to teach next'),
   );
   const mixed = useMemo(
     () =>
@@ -119,6 +125,7 @@ export function Component() {
         <div className="grid grid-cols-2 gap-x-8 text-sm">
           <section>
             <h2 className="text-lg">Teach next</h2>
+            {noNext !== null && <p>It could not be worked out.</p>}
             {!busy && next?.length === 0 && <p>{nothingNext(child.line)}</p>}
             <ol>
               {(busy ? [] : (next ?? [])).map((n) => (

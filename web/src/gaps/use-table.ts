@@ -3,6 +3,7 @@ import { fullName, type ChildLine } from '@sapling/contract';
 import { useMemo } from 'react';
 import { taughtToAny, type Orders } from '../api/orders.js';
 import { core } from '../workers/core.js';
+import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
 import { cellsOf, needs, pairColumn, statesOf, strandColumn, strandsSeen } from './columns.js';
 
@@ -41,7 +42,11 @@ export function useTable({ children, orders, classId, only, order, find }: Given
   // strands stay in the order of the work; children and pairs are put like with like
   const pairs = useMemo(() => columns.filter((c) => c.gpc), [columns]);
   const table = useMemo(() => (order === 'alike' ? cellsOf(rows, pairs) : []), [order, rows, pairs]);
-  const { value: alike, busy } = useCore(() => (order === 'alike' ? core().seriate(table) : Promise.resolve(null)), [order, table]);
+  const { value: alike, busy } = useCore(
+    () => (order === 'alike' ? core().seriate(table) : Promise.resolve(null)),
+    [order, table],
+    say('children and pairs that are alike side by side'),
+  );
   const fits = order === 'alike' && alike && alike.rows.length === rows.length && alike.columns.length === pairs.length;
   const shownRows = useMemo(() => (fits ? alike.rows.map((k) => rows[k]!) : rows), [fits, alike, rows]);
   const shownColumns = useMemo(

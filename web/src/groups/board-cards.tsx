@@ -3,6 +3,7 @@ import type { ChildLine, Colleague, Group } from '@sapling/contract';
 import { DndContext, DragOverlay, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
 import { core } from '../workers/core.js';
+import { say } from '../wording/say.js';
 import { useAnswer } from '../workers/use-core.js';
 import { announcements, placeByPlace } from './carry.js';
 import { GroupCard } from './group-card.js';
@@ -33,7 +34,7 @@ export function BoardCards({ groups, children, team, board, may, borrowed, locke
     () => (lifted && problem ? () => core().movesOf(problem, groups.map(toCoreGroup), lifted) : null),
     [lifted, problem, groups],
   );
-  const { value: moves, settled } = useAnswer(ask);
+  const { value: moves, settled } = useAnswer(ask, say('what a move would change'));
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: placeByPlace }),

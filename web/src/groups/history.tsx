@@ -9,6 +9,7 @@ import { Dialog } from '../ui/dialog.js';
 import { useFirstFew } from '../ui/first-few.js';
 import { graphemeShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import { say } from '../wording/say.js';
 import { useAnswer } from '../workers/use-core.js';
 import { toCoreGroup } from './problem.js';
 import { placementWords } from './words.js';
@@ -61,7 +62,7 @@ export function History({ history, groups, children, problem, lastGroup, onClose
     [problem, groups, children, lastGroup],
   );
   // the reasons are one line more: without them the moves stand as they are
-  const { value: why } = useAnswer(ask);
+  const { value: why } = useAnswer(ask, say('why children are where they are'));
   const kept = (id: string): number => {
     const last = lastGroup.get(id);
     const group = now.has(id) ? groups[now.get(id)!] : undefined;

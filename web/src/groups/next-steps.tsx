@@ -39,7 +39,7 @@ export function NextSteps({ group, groups, children, outcome, onThere }: Props) 
     const at = groups.findIndex((g) => g.id === group.id);
     return () => core().afterCycle(problem, groups.map(toCoreGroup), at, outcome);
   }, [problem, groups, group.id, outcome]);
-  const { value: answer, error, again } = useAnswer(ask);
+  const { value: answer, error, again } = useAnswer(ask, null);
   const byId = useMemo(() => new Map(children.map((c) => [c.id, c])), [children]);
   const there = answer !== undefined || (error ?? board?.trouble ?? null) !== null;
   useEffect(() => {

@@ -48,10 +48,10 @@ export function useBoard(
   const { data: rules } = useData(may ? 'groupRules' : null);
   const { data: history, error: noHistory } = useData(may ? 'groupHistory' : null);
   // who may not form groups runs them: nothing of it is worked out on their device
-  const opened = useAnswer(may ? askTextOpened : null);
+  const opened = useAnswer(may ? askTextOpened : null, null);
   const textOpened = opened.value;
   const askPractice = useMemo(() => (may && children && orders ? () => practiceOf(children, orders) : null), [may, children, orders]);
-  const practised = useAnswer(askPractice);
+  const practised = useAnswer(askPractice, null);
   const practice = practised.value;
   const around = useMemo<GroupingContext | undefined>(
     () => (children && orders && settings ? { children, orders, settings, rules: rules ?? [], textOpened, practice } : undefined),
@@ -72,7 +72,7 @@ export function useBoard(
     () => (problem && groups && problem.children.length > 0 ? () => core().boardOf(problem, groups.map(toCoreGroup)) : null),
     [problem, groups],
   );
-  const viewed = useAnswer(askView);
+  const viewed = useAnswer(askView, null);
   const answer = viewed.value;
   const late = useLate(STANDS_MS);
   const trouble = opened.error ?? practised.error ?? viewed.error;

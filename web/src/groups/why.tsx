@@ -34,7 +34,7 @@ export function Why({ child, groups, children, team, problem, rules, last, onMov
     },
     [problem, groups, child.id],
   );
-  const { value: answer, error, again } = useAnswer(ask);
+  const { value: answer, error, again } = useAnswer(ask, null);
   const named = namedOf(children, groups, team);
   const own = rules.filter((r) => r.children.includes(child.id));
   const answers = child.line.reduce((sum, c) => sum + c.basedOn, 0);

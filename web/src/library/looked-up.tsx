@@ -5,10 +5,14 @@ import { useCore } from '../workers/use-core.js';
 import { GraphemeChip, WordMarks } from '../ui/word-marks.js';
 
 export function LookedUp({ word, taught, onClose }: { word: string; taught: Taught; onClose: () => void }) {
-  const { value, busy, error } = useCore(async () => {
-    const [[judged], planned] = await Promise.all([core().missing([word], taught), core().plannedWord(word, [])]);
-    return { judged: judged!, planned };
-  }, [word, taught.gpcs.length, taught.words.length]);
+  const { value, busy, error } = useCore(
+    async () => {
+      const [[judged], planned] = await Promise.all([core().missing([word], taught), core().plannedWord(word, [])]);
+      return { judged: judged!, planned };
+    },
+    [word, taught.gpcs.length, taught.words.length],
+    null,
+  );
   return (
     <section aria-label={`The word ${word}`} className="sheet mb-5 flex flex-wrap items-center gap-x-6 gap-y-2 p-4">
       {error || busy || !value ? (

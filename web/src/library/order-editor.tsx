@@ -18,6 +18,7 @@ import { core } from '../workers/core.js';
 import { useOpened, useShelf } from './frame.js';
 import { addStep, draftTaken, movePair, placeOf, takeDraft } from './order-draft.js';
 import { Step } from './order-step.js';
+import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
 import { useOrderDraft, type OrderDraftHandle } from './use-order-draft.js';
 
@@ -49,9 +50,9 @@ function Editor({ id, saved, start }: { id: string; saved: TeachingOrderRow | un
   const { draft, changed, changeSteps, undo } = handle;
   const { steps } = draft;
   useOpened(draft.name);
-  const { value: curve } = useCore(() => core().orderCurve(steps), steps);
-  const { value: before } = useCore(() => core().orderCurve(start.steps), 'start');
-  const { value: remarks } = useCore(() => core().orderRemarks(steps), steps, 200);
+  const { value: curve } = useCore(() => core().orderCurve(steps), steps, say('how many words the order opens'));
+  const { value: before } = useCore(() => core().orderCurve(start.steps), 'start', say('how many words the order opens'));
+  const { value: remarks } = useCore(() => core().orderRemarks(steps), steps, say('what to look at in the order'), 200);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const download = (kind: 'json' | 'csv'): void => {
     const text = kind === 'json' ? orderToJson({ id, ...draft }) : Papa.unparse(orderToRows(draft), { newline: '\r\n' });

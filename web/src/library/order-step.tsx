@@ -6,6 +6,7 @@ import { useMemo, useState } from 'react';
 import { GraphemeChip, graphemeSpoken, wordShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { addStep, movePair, moveStep, nudgePair, placeOf, removePair, removeStep, renameStep, setWords, shiftPair } from './order-draft.js';
+import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
 
 export function Step({
@@ -171,7 +172,7 @@ function AddPair({
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const open = typed !== null;
-  const { value: chart } = useCore(async () => (open ? core().soundChart() : []), open);
+  const { value: chart } = useCore(async () => (open ? core().soundChart() : []), open, say('the chart of sounds'));
   const all = useMemo(() => (chart ?? []).flatMap((c) => c.spellings), [chart]);
   if (typed === null)
     return (

@@ -14,6 +14,7 @@ import { core } from '../workers/core.js';
 import { FindOrder } from './find-order.js';
 import { useShelf } from './frame.js';
 import { keepDraft } from './order-draft.js';
+import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
 import { useGoOn } from '../shell/go-on.js';
 
@@ -33,7 +34,11 @@ export function Component() {
   const goOn = useGoOn();
   const [trouble, setTrouble] = useState<string | null>(null);
   const list = orders ?? [];
-  const { value: curves } = useCore(() => Promise.all(list.map((o) => core().orderCurve(o.steps))), list);
+  const { value: curves } = useCore(
+    () => Promise.all(list.map((o) => core().orderCurve(o.steps))),
+    list,
+    say('how many words each order opens'),
+  );
   const open = async (file: File | undefined): Promise<void> => {
     setTrouble(null);
     if (!file) return;

@@ -60,6 +60,7 @@ function Inside({ scope, scopeKey, onClose }: { scope: RuleScope; scopeKey: stri
       return { here: here[0]!, common: common[0]! };
     },
     [rule, scopeKey],
+    null,
     150,
   );
   return (

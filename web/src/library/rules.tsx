@@ -12,6 +12,7 @@ import { core } from '../workers/core.js';
 import { useShelf } from './frame.js';
 import { CountWords, Worth } from './rule-count.js';
 import { RuleForm } from './rule-form.js';
+import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
 
 const SCOPES = ['met', 'common', 'all'] as const;
@@ -26,9 +27,13 @@ export function Component() {
   const [stating, setStating] = useState(false);
   const graphemes = useMemo(() => [...new Set(taught.gpcs.map((gpc) => gpc.split(':')[0]!))], [taught]);
   const scope: RuleScope = scopeName === 'met' ? { graphemes: new Set(graphemes) } : scopeName === 'common' ? { commonest: 3000 } : {};
-  const quoted = useCore(() => core().countRules(scope), [scopeName, scopeName === 'met' && graphemes]);
+  const quoted = useCore(() => core().countRules(scope), [scopeName, scopeName === 'met' && graphemes], null);
   const stated = (own ?? []).map((s): StatedRule => ({ id: s.id, ...s.rule }) as StatedRule);
-  const counted = useCore(() => core().countStated(stated, scope), [scopeName, scopeName === 'met' && graphemes, stated]);
+  const counted = useCore(
+    () => core().countStated(stated, scope),
+    [scopeName, scopeName === 'met' && graphemes, stated],
+    say('how often your own rules hold'),
+  );
   const scopeWords: Record<ScopeName, string> = {
     met: `spellings ${className} has met`,
     common: 'the 3,000 commonest words',

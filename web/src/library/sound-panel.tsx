@@ -12,6 +12,7 @@ import { GraphemeChip, WordMarks } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { CuePicture, CuePictureField } from './cue-picture.js';
 import { useShelf } from './frame.js';
+import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
 
 export function SoundPanel({ sound, spellings, onClose }: { sound: string | null; spellings: readonly Spelling[]; onClose: () => void }) {
@@ -29,7 +30,11 @@ function Inside({ sound, spellings }: { sound: string; spellings: readonly Spell
   const { data: cues } = useData('cues');
   const may = useMay('shape library');
   const [editing, setEditing] = useState<string | null>(null);
-  const { value: full } = useCore(() => core().alternativeSpellings({ sound, perSpelling: 5, taught }), [sound, taught]);
+  const { value: full } = useCore(
+    () => core().alternativeSpellings({ sound, perSpelling: 5, taught }),
+    [sound, taught],
+    say('words with this sound'),
+  );
   const known = new Set(taught.gpcs);
   const shown = (full ?? spellings).filter((s) => known.has(s.gpc) || s.share >= 0.01 || s.count > 30);
   return (

@@ -25,7 +25,7 @@ const NARROWEST = 0.035;
 
 export function Component() {
   const { taught, className } = useShelf();
-  const { value: chart, error } = useCore(() => core().soundChart(), 'chart');
+  const { value: chart, error } = useCore(() => core().soundChart(), 'chart', null);
   const { data: cues } = useData('cues');
   const [open, setOpen] = useState<string | null>(null);
   const known = useMemo(() => new Set(taught.gpcs), [taught]);

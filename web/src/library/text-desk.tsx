@@ -61,7 +61,7 @@ export function TextDesk({ texts, id, first, onOpen, onBack }: DeskProps) {
     () => readersOf(schoolClass, taught, children ?? [], groups ?? [], orders),
     [schoolClass, taught, children, groups, orders],
   );
-  const asked = useCore(() => core().textReport(shown, readers), [shown, readers, corrections], 120);
+  const asked = useCore(() => core().textReport(shown, readers), [shown, readers, corrections], null, 120);
   const report = asked.value;
   const reader = readers.find((r) => r.id === readerId) ?? readers[0]!;
   const own = report?.readers.find((r) => r.id === reader.id);

@@ -31,7 +31,7 @@ export function TextShelf({ texts, order, taughtSteps, filter, onFilter, onOpen,
   const { data: readings } = useData(filter.unread ? 'readings' : null, { query: {} });
   const { data: sessions } = useData(filter.unread ? 'sessions' : null, { query: {} });
   const [shown, setShown] = useState(PAGE);
-  const { value: pairs, error } = useCore(() => core().textPairs(texts.map(({ id, text }) => ({ id, text }))), [texts]);
+  const { value: pairs, error } = useCore(() => core().textPairs(texts.map(({ id, text }) => ({ id, text }))), [texts], null);
   const about = useMemo(() => new Map((pairs ?? []).map((p) => [p.id, p])), [pairs]);
   const places = useMemo(() => new Map(order.steps.flatMap((s, k) => s.gpcs.map((gpc) => [gpc, k + 1] as const))), [order]);
   const group = groups?.find((g) => g.id === filter.unread);

@@ -11,6 +11,7 @@ import { Trouble } from '../ui/form.js';
 import { GraphemeChip, WordMarks } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { offerWord, takeBackOffer } from './offer.js';
+import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
 
 const STATUS_WORDS = {
@@ -47,7 +48,7 @@ function Inside({ form, status, missing }: { form: WordForm; status: keyof typeo
   const own = corrections?.find((c) => c.word === form.spelling);
   const { data: schoolWords } = useData('schoolWords');
   const decided = schoolWords?.find((w) => w.word === form.spelling);
-  const { value: cuts } = useCore(() => core().look(form.spelling), [form.spelling, own?.version]);
+  const { value: cuts } = useCore(() => core().look(form.spelling), [form.spelling, own?.version], say('how the word is cut'));
   const units = cuts?.[0]?.units ?? form.units;
   const row = 'grid grid-cols-[7rem_1fr] items-baseline';
   return (
@@ -184,7 +185,7 @@ function CutForm({
   const [sounds, setSounds] = useState<Record<number, string>>(Object.fromEntries(units.map((u, k) => [k, u.sound])));
   const [trouble, setTrouble] = useState<string | null>(null);
   const graphemes = typed.trim().toLowerCase().split(/\s+/).filter(Boolean);
-  const { value: chart } = useCore(() => core().soundChart(), 'chart');
+  const { value: chart } = useCore(() => core().soundChart(), 'chart', say('the chart of sounds'));
   const likely = useMemo(() => {
     const of = new Map<string, string[]>();
     for (const { sound, spellings } of chart ?? []) for (const s of spellings) of.set(s.grapheme, [...(of.get(s.grapheme) ?? []), sound]);

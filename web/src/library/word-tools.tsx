@@ -63,6 +63,7 @@ export function Finder({ taught, focus }: ToolProps) {
         seed,
       }),
     [taught, focus, shape, position, minFrequency, seed],
+    null,
   );
   return (
     <Tool
@@ -104,7 +105,11 @@ export function Finder({ taught, focus }: ToolProps) {
 export function MadeUp({ taught, focus }: ToolProps) {
   const [shape, setShape] = useState('CVC');
   const [seed, setSeed] = useState(1);
-  const asked = useCore(() => core().makeMadeUpWords({ taught, shape, count: 20, seed, ...must(focus) }), [taught, focus, shape, seed]);
+  const asked = useCore(
+    () => core().makeMadeUpWords({ taught, shape, count: 20, seed, ...must(focus) }),
+    [taught, focus, shape, seed],
+    null,
+  );
   return (
     <Tool
       asked={asked}
@@ -143,6 +148,7 @@ export function Chains({ taught, focus }: ToolProps) {
         ...(from.trim() ? { from: from.trim() } : {}),
       }),
     [taught, focus, length, from, seed],
+    null,
     from ? 250 : 0,
   );
   return (
@@ -204,21 +210,25 @@ function changeSaid({ change }: ChainStep): string {
 
 export function ListenRows({ taught, focus }: ToolProps) {
   const [seed, setSeed] = useState(1);
-  const asked = useCore(async () => {
-    const targets = await core().findWords({ taught, ...must(focus), limit: 30, seed, minFrequency: 2, maxSounds: 4, syllables: 1 });
-    // rows of real words first; one with a made-up word says so
-    const rows: ListenAndFind[] = [];
-    const spare: ListenAndFind[] = [];
-    const allowed = focus ? { ...taught, gpcs: [...taught.gpcs, focus] } : taught;
-    for (const [k, target] of targets.entries()) {
-      if (rows.length === 8) break;
-      const row = await core()
-        .listenAndFind({ target: target.word, taught: allowed, seed: seed * 100 + k })
-        .catch(() => null);
-      if (row) (row.madeUp.length === 0 ? rows : spare).push(row);
-    }
-    return [...rows, ...spare].slice(0, 8);
-  }, [taught, focus, seed]);
+  const asked = useCore(
+    async () => {
+      const targets = await core().findWords({ taught, ...must(focus), limit: 30, seed, minFrequency: 2, maxSounds: 4, syllables: 1 });
+      // rows of real words first; one with a made-up word says so
+      const rows: ListenAndFind[] = [];
+      const spare: ListenAndFind[] = [];
+      const allowed = focus ? { ...taught, gpcs: [...taught.gpcs, focus] } : taught;
+      for (const [k, target] of targets.entries()) {
+        if (rows.length === 8) break;
+        const row = await core()
+          .listenAndFind({ target: target.word, taught: allowed, seed: seed * 100 + k })
+          .catch(() => null);
+        if (row) (row.madeUp.length === 0 ? rows : spare).push(row);
+      }
+      return [...rows, ...spare].slice(0, 8);
+    },
+    [taught, focus, seed],
+    null,
+  );
   return (
     <Tool
       asked={asked}
@@ -267,7 +277,7 @@ export function ListenRows({ taught, focus }: ToolProps) {
 }
 
 export function Rimes({ taught, focus }: ToolProps) {
-  const asked = useCore(() => core().rimeFamilies({ taught, ...must(focus), limit: 14 }), [taught, focus]);
+  const asked = useCore(() => core().rimeFamilies({ taught, ...must(focus), limit: 14 }), [taught, focus], null);
   return (
     <Tool
       asked={asked}
@@ -299,7 +309,7 @@ export function Spellings({ taught, focus }: ToolProps) {
   const [chosen, setChosen] = useState('');
   const sounds = [...SOUNDS.values()].filter((s) => s.kind !== 'joined');
   const sound = chosen || focus.split(':')[1] || 'ay';
-  const asked = useCore(() => core().alternativeSpellings({ sound, taught, perSpelling: 9 }), [taught, sound]);
+  const asked = useCore(() => core().alternativeSpellings({ sound, taught, perSpelling: 9 }), [taught, sound], null);
   const known = new Set(taught.gpcs);
   return (
     <Tool
@@ -371,6 +381,7 @@ export function Endings({ taught, focus }: ToolProps) {
         seed,
       }),
     [taught, focus, ending, change, seed],
+    null,
   );
   return (
     <Tool
@@ -426,6 +437,7 @@ export function Dictation({ taught, focus }: ToolProps) {
         seed,
       }),
     [own.map((t) => [t.id, t.version]), taught, focus, longest, allow, seed],
+    null,
   );
   return (
     <Tool

@@ -46,12 +46,12 @@ export function Figures({
       </p>
       <dl className="mt-4 grid gap-3">
         <Figure
-          name="right words a minute"
+          label="right words a minute"
           value={typeof found?.wcpm !== 'number' || tooHard ? '–' : Math.round(found.wcpm).toString()}
           big
         />
-        <Figure name="read right" value={percent(found?.accuracy ?? null)} big />
-        <Figure name={`of ${words.length} words reached`} value={String(lastWord + 1)} />
+        <Figure label="read right" value={percent(found?.accuracy ?? null)} big />
+        <Figure label={`of ${words.length} words reached`} value={String(lastWord + 1)} />
       </dl>
       {tooHard && (
         <p className="mt-3 text-sm text-ink-2">
@@ -72,10 +72,10 @@ export function Figures({
   );
 }
 
-function Figure({ name, value, big = false }: { name: string; value: string; big?: boolean }) {
+function Figure({ label, value, big = false }: { label: string; value: string; big?: boolean }) {
   return (
     <div className="flex flex-col-reverse">
-      <dt className="text-sm text-ink-2">{name}</dt>
+      <dt className="text-sm text-ink-2">{label}</dt>
       <dd className={big ? 'font-serif text-3xl font-semibold' : 'text-xl'}>{value}</dd>
     </div>
   );

@@ -4,6 +4,7 @@ import { FLUENCY_PARTS, heededByTimes, punctuationOf, type FluencyPart, type Mar
 import { useMemo } from 'react';
 import { GraphemeChip } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
+import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
 
 export const SCALE: Record<FluencyPart, { name: string; levels: readonly [string, string, string, string] }> = {
@@ -59,7 +60,7 @@ export function FluencyPanel({
   onSlow: (words: ReadonlySet<number>) => void;
 }) {
   const reached = marking.reached;
-  const { value: pace } = useCore(() => core().readingPace(record.words, reached), [record.words, [...reached]]);
+  const { value: pace } = useCore(() => core().readingPace(record.words, reached), [record.words, [...reached]], say('how the pace went'));
   const signs = useMemo(
     () => punctuationOf(record.text).filter((p) => marking.lastWord === null || p.word <= marking.lastWord),
     [record.text, marking.lastWord],

@@ -28,9 +28,9 @@ export function ReviewScore({ words, marking, settings, editable, onSeconds }: P
   return (
     <>
       <div className="mb-4 flex flex-wrap items-baseline gap-x-8 gap-y-2">
-        <Big value={speed ? String(Math.round(score.wcpm!)) : '–'} name="right words a minute" />
-        <Big value={percent(score.accuracy)} name={`read right, ${levelWords(score.accuracy, settings)}`} />
-        <Big value={`${score.correct} of ${score.attempted}`} name="words" small />
+        <Big value={speed ? String(Math.round(score.wcpm!)) : '–'} label="right words a minute" />
+        <Big value={percent(score.accuracy)} label={`read right, ${levelWords(score.accuracy, settings)}`} />
+        <Big value={`${score.correct} of ${score.attempted}`} label="words" small />
         <Time
           key={`${marking.id} ${marking.setSeconds} ${marking.clockedMs}`}
           seconds={secondsOf(marking)}
@@ -38,7 +38,7 @@ export function ReviewScore({ words, marking, settings, editable, onSeconds }: P
           onSet={onSeconds}
         />
         {score.selfCorrections > 0 && (
-          <Big value={`${score.selfCorrections}`} name={`put right, ${percent(score.selfCorrectionShare)} of slips`} small />
+          <Big value={`${score.selfCorrections}`} label={`put right, ${percent(score.selfCorrectionShare)} of slips`} small />
         )}
       </div>
       {!speed && typeof score.wcpm === 'number' && (
@@ -50,11 +50,11 @@ export function ReviewScore({ words, marking, settings, editable, onSeconds }: P
   );
 }
 
-function Big({ value, name, small = false }: { value: string; name: string; small?: boolean }) {
+function Big({ value, label, small = false }: { value: string; label: string; small?: boolean }) {
   return (
     <p className="flex flex-col">
       <span className={`font-serif font-semibold ${small ? 'text-xl' : 'text-3xl'}`}>{value}</span>
-      <span className="text-sm text-ink-2">{name}</span>
+      <span className="text-sm text-ink-2">{label}</span>
     </p>
   );
 }

@@ -10,6 +10,7 @@ import { ReviewTabs } from './review-tabs.js';
 import { TextLines } from './text-lines.js';
 import type { ReadingHandle } from './use-reading.js';
 import { WordEditor } from './word-editor.js';
+import { LackingLine } from '../ui/lacking-line.js';
 
 // eslint-disable-next-line complexity -- a page of parts that are each there or not
 export function Review({ handle }: { handle: ReadingHandle }) {
@@ -34,6 +35,7 @@ export function Review({ handle }: { handle: ReadingHandle }) {
   return (
     <main className="mx-auto max-w-[90rem] px-4 py-5 sm:px-8 sm:py-6">
       <title>{`${childName}, a reading · Keen Sapling`}</title>
+      <LackingLine className="mb-4" />
       <ReviewHead handle={handle} shown={shown} mine={mine} aside={aside} />
       {aside && (
         <p className="mb-4 flex flex-wrap items-center gap-3 border-l-4 border-wobbly py-1 pl-4" role="status">

@@ -1,6 +1,7 @@
 /** What did they say for this word? The likeliest answers on number keys, or typed. Can be left for later. */
 import { useLayoutEffect, useMemo, useState } from 'react';
 import { core } from '../workers/core.js';
+import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
 import { withModifier } from '../ui/with-modifier.js';
 
@@ -16,7 +17,11 @@ export function SaidBar({
   onClose: () => void;
 }) {
   const [typed, setTyped] = useState(said);
-  const { value } = useCore(() => core().likelyResponses({ word: word.toLowerCase(), taught: [], madeUp: false }), [word]);
+  const { value } = useCore(
+    () => core().likelyResponses({ word: word.toLowerCase(), taught: [], madeUp: false }),
+    [word],
+    say('what is likely said instead'),
+  );
   // a key chooses what can be seen
   const slips = useMemo(() => (value ?? []).slice(0, 5), [value]);
   // before anybody sees the numbers: a key pressed at once chooses and is not typed

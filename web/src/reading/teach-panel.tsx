@@ -19,6 +19,7 @@ export function TeachPanel({ record, marking, onWord }: { record: ReadingRecord;
     () =>
       taught ? core().wordsToTeach({ words, marks: marking.marks, taught, accent: settings?.accent ?? '' }) : Promise.resolve(undefined),
     [words, marking.marks, taught, settings?.accent],
+    null,
   );
   const list = asked.value;
   if (asked.error) return <p className="border-l-4 border-gap py-1 pl-4">{asked.error}</p>;

@@ -36,6 +36,7 @@ export function useFits(
   const asked = useCore(
     () => (taught ? core().textFits(toRead, { id: child.id, taught, known }) : Promise.resolve([])),
     [child.id, known, taught, toRead],
+    null,
   );
   const readings = whole ?? newest;
   const fits = useMemo(

@@ -3,6 +3,7 @@ import type { Taught } from '@sapling/core/phonics';
 import { wordsToRead } from '@sapling/core/planning';
 import { useMemo } from 'react';
 import { core } from '../workers/core.js';
+import { say } from '../wording/say.js';
 import { useAnswer, type Answer } from '../workers/use-core.js';
 import type { Plan } from './part-view.js';
 
@@ -36,6 +37,6 @@ function useAsked(plan: Plan | null, taught: Taught | null): Answer<Lacks> | nul
     () => (taught && words !== '' ? () => lacksOf(words.split(' '), focus.split(' '), taught) : null),
     [words, focus, taught],
   );
-  const answer = useAnswer(ask);
+  const answer = useAnswer(ask, say('which words these children cannot read yet'));
   return ask ? answer : null;
 }

@@ -16,6 +16,7 @@ import { usePhone } from './use-phone.js';
 import { PhoneBar } from './phone-bar.js';
 import { OutboxLine } from './outbox-line.js';
 import { placesFor } from './places.js';
+import { LackingLine } from '../ui/lacking-line.js';
 import { useWording } from '../wording/use-wording.js';
 import { Trying } from '../try-it/trying.js';
 import { forgetUnsaved, unsavedWork } from './unsaved.js';
@@ -113,6 +114,7 @@ export function Shell() {
             <Trying />
           </p>
         )}
+        <LackingLine className="no-print mx-4 mt-3 sm:mx-8" />
         <Outlet />
         {phone && (
           <footer className="no-print mx-4 mt-4 flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-rule pt-3 text-sm">

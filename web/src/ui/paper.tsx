@@ -2,6 +2,7 @@
 import { Printer } from 'lucide-react';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
+import { LackingLine } from './lacking-line.js';
 
 /** What fits on both A4 and Letter inside the margins of the print style, at 96 pixels an inch. */
 const PAGE_HEIGHT = 930;
@@ -37,6 +38,7 @@ export function Paper({ back, title, note, children }: { back: string; title: st
         </Link>
         {note && <span className="text-sm">{note}</span>}
       </div>
+      <LackingLine className="no-print mx-auto mb-4 max-w-[210mm]" />
       {children}
     </div>
   );

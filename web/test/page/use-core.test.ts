@@ -15,7 +15,7 @@ function later<T>() {
 describe('a question with a key', () => {
   it('is asked once a key, and the answer of the key before stays while a new one is worked out', async () => {
     const { waiting, ask } = later<string>();
-    const { result, rerender } = renderHook(({ key }) => useCore(ask, key), { initialProps: { key: ['a'] } });
+    const { result, rerender } = renderHook(({ key }) => useCore(ask, key, null), { initialProps: { key: ['a'] } });
     expect(result.current).toEqual({ value: undefined, busy: true, error: null });
     await waitFor(() => expect(waiting).toHaveLength(1));
     act(() => waiting[0]!.give('first'));
@@ -29,7 +29,7 @@ describe('a question with a key', () => {
   });
   it('that was overtaken is never answered, however late its answer comes', async () => {
     const { waiting, ask } = later<string>();
-    const { result, rerender } = renderHook(({ key }) => useCore(ask, key), { initialProps: { key: 1 } });
+    const { result, rerender } = renderHook(({ key }) => useCore(ask, key, null), { initialProps: { key: 1 } });
     await waitFor(() => expect(waiting).toHaveLength(1));
     rerender({ key: 2 });
     await waitFor(() => expect(waiting).toHaveLength(2));
@@ -43,7 +43,7 @@ describe('a question with a key', () => {
   });
   it('that fails is said, with nothing left of the answer before', async () => {
     const { waiting, ask } = later<string>();
-    const { result, rerender } = renderHook(({ key }) => useCore(ask, key), { initialProps: { key: 1 } });
+    const { result, rerender } = renderHook(({ key }) => useCore(ask, key, null), { initialProps: { key: 1 } });
     await waitFor(() => expect(waiting).toHaveLength(1));
     act(() => waiting[0]!.give('first'));
     await waitFor(() => expect(result.current.value).toBe('first'));
@@ -58,7 +58,7 @@ describe('a question with a key', () => {
       seen.push(n);
       return Promise.resolve(n);
     };
-    const { result, rerender } = renderHook(({ n }) => useCore(ask(n), n, 40), { initialProps: { n: 1 } });
+    const { result, rerender } = renderHook(({ n }) => useCore(ask(n), n, null, 40), { initialProps: { n: 1 } });
     rerender({ n: 2 });
     rerender({ n: 3 });
     await waitFor(() => expect(result.current.value).toBe(3));
@@ -67,7 +67,7 @@ describe('a question with a key', () => {
   it('about words is asked again when the school takes one out, and not when it decides the same again', async () => {
     let times = 0;
     const ask = (): Promise<number> => Promise.resolve((times += 1));
-    const { result } = renderHook(() => useCore(ask, 'words'));
+    const { result } = renderHook(() => useCore(ask, 'words', null));
     await waitFor(() => expect(result.current.value).toBe(1));
     act(() => setSchool([], { never: ['rat'], also: [] } as never));
     await waitFor(() => expect(result.current.value).toBe(2));
@@ -82,7 +82,7 @@ describe('a question about something large', () => {
     const first = later<string>();
     const second = later<string>();
     type Given = { readonly ask: (() => Promise<string>) | null };
-    const { result, rerender } = renderHook(({ ask }: Given) => useAnswer(ask), { initialProps: { ask: null } as Given });
+    const { result, rerender } = renderHook(({ ask }: Given) => useAnswer(ask, null), { initialProps: { ask: null } as Given });
     expect(result.current).toMatchObject({ value: undefined, settled: false, error: null });
     rerender({ ask: first.ask });
     act(() => first.waiting[0]!.give('first'));
@@ -96,7 +96,7 @@ describe('a question about something large', () => {
   });
   it('that failed says why, and is asked once more when told', async () => {
     const { waiting, ask } = later<string>();
-    const { result } = renderHook(() => useAnswer(ask));
+    const { result } = renderHook(() => useAnswer(ask, null));
     act(() => waiting[0]!.fail('out of paper'));
     await waitFor(() => expect(result.current).toMatchObject({ error: 'out of paper', settled: false }));
     act(() => result.current.again());
