@@ -13,7 +13,7 @@ const file = (text: string, name = 'finches.csv') => ({ name, mimeType: 'text/cs
 test('a list is recognised, re-mapped, previewed, brought in, matched the second time, and undone', async ({ as, demo }) => {
   const page = await as('teacher');
   await go(page, `${demo.url}/children/import`);
-  await page.getByLabel('Class list as CSV').setInputFiles(file(LIST));
+  await page.getByLabel('Class list: CSV, Excel or OneRoster ZIP').setInputFiles(file(LIST));
 
   // recognised from the header; the column it did not know is put right by hand
   await expect(page.getByLabel('First name')).toHaveValue('0');
@@ -39,7 +39,7 @@ test('a list is recognised, re-mapped, previewed, brought in, matched the second
 
   // the same list again doubles nobody
   await go(page, `${demo.url}/children/import`);
-  await page.getByLabel('Class list as CSV').setInputFiles(file(LIST));
+  await page.getByLabel('Class list: CSV, Excel or OneRoster ZIP').setInputFiles(file(LIST));
   await page.getByLabel('Family name').selectOption({ label: 'Legal surname' });
   await page.getByRole('button', { name: 'Leave out all 2 that do not fit' }).click();
   await expect(page.getByText('0 new, 3 already here')).toBeVisible();
@@ -48,7 +48,7 @@ test('a list is recognised, re-mapped, previewed, brought in, matched the second
   // one child changed class: moved, not doubled
   await page.getByRole('button', { name: 'Another file' }).click();
   await page
-    .getByLabel('Class list as CSV')
+    .getByLabel('Class list: CSV, Excel or OneRoster ZIP')
     .setInputFiles(file('First name,Family name,Class,Pupil number\nBrisa,Holloway,Wrens,F102\n', 'moves.csv'));
   await expect(page.getByRole('row', { name: /Brisa/ })).toContainText('here, moves class');
   await page.getByRole('button', { name: 'Bring in 1' }).click();
@@ -95,7 +95,7 @@ test('a new year’s list without numbers: who is who is asked, who left comes b
     [stays!.givenName, stays!.familyName, classOf(stays!), '2020-02-29'],
   ];
   const list = ['First name,Family name,Class,Date of birth', ...rows.map((r) => r.join(','))].join('\n');
-  await page.getByLabel('Class list as CSV').setInputFiles(file(`${list}\n`, 'september.csv'));
+  await page.getByLabel('Class list: CSV, Excel or OneRoster ZIP').setInputFiles(file(`${list}\n`, 'september.csv'));
   const rowOf = (c: { givenName: string; familyName: string }) =>
     page.getByRole('row', { name: new RegExp(`${c.givenName} ${c.familyName}`) });
   await expect(rowOf(mover!)).toContainText(`is in ${classOf(mover!)}.`);
@@ -142,9 +142,11 @@ test('a list can be dropped in; whole names are split; a class is given for all'
 test('files that are no list are refused with what is wrong; undo keeps and names whom work rests on', async ({ as, demo }) => {
   const page = await as('teacher');
   await go(page, `${demo.url}/children/import`);
-  await page.getByLabel('Class list as CSV').setInputFiles(file('only a header,and nothing else\n', 'empty.csv'));
+  await page.getByLabel('Class list: CSV, Excel or OneRoster ZIP').setInputFiles(file('only a header,and nothing else\n', 'empty.csv'));
   await expect(page.getByRole('alert')).toContainText('holds no rows under a header line');
-  await page.getByLabel('Class list as CSV').setInputFiles(file(`First name,Class\n${'x'.repeat(90)},Wrens\nJem,Wrens\n`, 'long.csv'));
+  await page
+    .getByLabel('Class list: CSV, Excel or OneRoster ZIP')
+    .setInputFiles(file(`First name,Class\n${'x'.repeat(90)},Wrens\nJem,Wrens\n`, 'long.csv'));
   await expect(page.getByRole('row', { name: /^2/ })).toContainText('The first name is too long.');
   await page.getByRole('button', { name: 'Leave out row 2' }).click();
   await page.getByRole('button', { name: 'Bring in 1' }).click();
@@ -172,7 +174,7 @@ test('a whole school comes in: classes are chosen from a list, and whoever was t
   await go(page, `${demo.url}/children/import`);
   const names = ['Ivo', 'Una', 'Odo', 'Pia', 'Rua', 'Sol', 'Taj', 'Viv', 'Wim'];
   const rows = names.map((name, k) => `${name},Year ${(k % 3) + 1} ${name}s`);
-  await page.getByLabel('Class list as CSV').setInputFiles(file(['First name,Class', ...rows].join('\n'), 'all.csv'));
+  await page.getByLabel('Class list: CSV, Excel or OneRoster ZIP').setInputFiles(file(['First name,Class', ...rows].join('\n'), 'all.csv'));
   await page.getByRole('button', { name: 'Bring in 9' }).click();
   await expect(page.getByText('9 children added.')).toBeVisible();
   await go(page, `${demo.url}/check`);

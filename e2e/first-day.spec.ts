@@ -44,7 +44,9 @@ test('from an empty installation to the first groups, in the order of Today’s 
   await page.getByRole('link', { name: 'Today' }).click();
   await expect(steps).toContainText('1 of 7 done');
   await steps.getByRole('link', { name: 'Bring in a class list' }).click();
-  await page.getByLabel('Class list as CSV').setInputFiles({ name: 'robins.csv', mimeType: 'text/csv', buffer: Buffer.from(LIST) });
+  await page
+    .getByLabel('Class list: CSV, Excel or OneRoster ZIP')
+    .setInputFiles({ name: 'robins.csv', mimeType: 'text/csv', buffer: Buffer.from(LIST) });
   await page.getByRole('button', { name: 'Bring in 8' }).click();
   await expect(page.getByText('8 children added.')).toBeVisible();
   const [robins] = await getJson<{ name: string; orderId: string }[]>(page.request, `${empty.url}/api/classes`);

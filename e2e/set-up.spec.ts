@@ -200,7 +200,7 @@ test('an installation goes to another machine as one file, and records come out 
   const back = await as('teacher');
   await back.goto(`${demo.url}/children/import`);
   await back
-    .getByLabel('Class list as CSV')
+    .getByLabel('Class list: CSV, Excel or OneRoster ZIP')
     .setInputFiles({ name: 'roster.zip', mimeType: 'application/zip', buffer: readFileSync(roster) });
   await expect(back.getByRole('combobox', { name: 'First name' })).toHaveValue('0');
   await expect(back.getByText(/already here/).first()).toBeVisible();

@@ -55,6 +55,7 @@ test('what can be pressed stays where it is while the parts of a page arrive one
     '/children/classes',
     '/children',
     '/library/texts',
+    '/team',
   ]) {
     await page.goto(demo.url + place);
     await page.waitForFunction(() => (window as unknown as { filled: () => boolean }).filled());

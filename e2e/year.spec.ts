@@ -55,7 +55,9 @@ test('a year: children come and go, two are one, the year is closed, and one is 
       await setUpSchool(page);
       await expect(page.getByText('Monday 7 September')).toBeVisible();
       await page.goto(`${url}/children/import`);
-      await page.getByLabel('Class list as CSV').setInputFiles({ name: 'all.csv', mimeType: 'text/csv', buffer: Buffer.from(LIST) });
+      await page
+        .getByLabel('Class list: CSV, Excel or OneRoster ZIP')
+        .setInputFiles({ name: 'all.csv', mimeType: 'text/csv', buffer: Buffer.from(LIST) });
       await page.getByRole('button', { name: 'Bring in 6' }).click();
       await expect(page.getByText('6 children added.')).toBeVisible();
       await page.goto(`${url}/children/classes`);

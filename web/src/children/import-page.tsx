@@ -197,7 +197,7 @@ function DropFile({ onFile }: { onFile: (file: File | undefined) => void }) {
         type="file"
         accept=".csv,.tsv,.txt,text/csv,.zip,.xlsx"
         className="sr-only"
-        aria-label="Class list as CSV"
+        aria-label="Class list: CSV, Excel or OneRoster ZIP"
         onChange={(event) => onFile(event.target.files?.[0])}
       />
     </label>

@@ -13,6 +13,7 @@ import { HandOver } from './hand-over.js';
 import { OwnAccount } from './own-account.js';
 import { SchoolCard } from './school-card.js';
 import { SchoolSettingsForm } from './school-settings.js';
+import { STANDS_MS, useLate } from '../ui/use-late.js';
 import { say } from '../wording/say.js';
 import { under } from '../base.js';
 import { ExportFile } from './export-file.js';
@@ -28,7 +29,11 @@ export function Component() {
   const [editing, setEditing] = useState<Colleague | null>(null);
   const [giving, setGiving] = useState<Colleague | null>(null);
   const { hash } = useLocation();
-  const ready = team !== undefined && (classes ?? noClasses) !== undefined && (settings ?? noSettings) !== undefined;
+  // what stands further down is as long as it will be: nothing of it moves under a finger
+  const below = [useData('ownSignIns'), useData('calendarLinks'), useData('familyLanguages'), useData(lead ? 'backups' : null)];
+  const late = useLate(STANDS_MS);
+  const filled = late || below.slice(0, lead ? 4 : 3).every((one) => one.data !== undefined || one.error !== undefined);
+  const ready = team !== undefined && (classes ?? noClasses) !== undefined && (settings ?? noSettings) !== undefined && filled;
   useEffect(() => {
     // what was gone to from the command list is on screen only once the page is filled
     if (ready && hash.length > 1) document.getElementById(hash.slice(1))?.scrollIntoView();
