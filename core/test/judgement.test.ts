@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demoSchool, drawPupil, MIND_KINDS, TEACHING_ORDERS } from '@sapling/data';
+import { demoSchool, drawPupil, KNOWN_STAGE, MIND_KINDS, stageIn, TEACHING_ORDERS } from '@sapling/data';
 import {
   allGpcs,
   changeBetween,
@@ -379,7 +379,7 @@ describe('against children whose truth is known', () => {
         school.observations.filter((o) => o.child === child.id),
         { asOf },
       );
-      return [...states].map(([gpc, e]) => ({ ...e, knows: (truth.knownFrom.get(gpc) ?? Infinity) <= 5 }));
+      return [...states].map(([gpc, e]) => ({ ...e, knows: stageIn(truth, gpc, 5) >= KNOWN_STAGE }));
     });
   });
   const share = (list: { knows: boolean }[]): number => list.filter((r) => r.knows).length / list.length;

@@ -19,6 +19,7 @@ import { chancesFor, type ChildKind, type FilterParameters } from './filter-para
 import { logit } from './log-odds.js';
 import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
 import { along, sharedBefore } from './recall-prior.js';
+import { WordSlips } from './word-slips.js';
 
 const DAY_MS = 86_400_000;
 /** Answers of one adult with less than this between them are one sitting. */
@@ -54,6 +55,17 @@ export interface Belief {
   }[];
 }
 
+/** What one kind of child makes of an answer before it is given. */
+export interface ForetoldPart {
+  readonly weight: number;
+  readonly guess: number;
+  readonly lapse: number;
+  readonly recalled: number;
+}
+/** Chance that it comes right, for children at large. */
+const hitOf = (parts: readonly ForetoldPart[]): number =>
+  parts.reduce((sum, { weight, guess, lapse, recalled }) => sum + weight * (guess + (1 - guess - lapse) * recalled), 0);
+
 interface Member {
   readonly kind: ChildKind;
   logWeight: number;
@@ -88,6 +100,7 @@ export class RecallFilter {
   private readonly all = { sum: 0, n: 0 };
   private readonly g: Float64Array;
   private readonly scale: OwnScale;
+  private readonly slips = new WordSlips();
   /** Of each pair that was answered: the last answer, and by how much what was believed then must be lifted so that no wrong answer raised it and no right one lowered it. */
   private readonly answered = new Map<number, { readonly at: number; readonly right: boolean; readonly delay: number; lift: number }>();
 
@@ -220,14 +233,7 @@ export class RecallFilter {
   foretell(observation: Observation): number {
     const i = this.index.get(observation.gpc!);
     if (i === undefined) return Number.NaN;
-    return this.scale.foretell(this.plainly(observation), this.lastAnswer(i, Date.parse(observation.at)));
-  }
-  /** The same for children at large. */
-  private plainly(observation: Observation): number {
-    return this.foretoldParts(observation).reduce(
-      (sum, { weight, guess, lapse, recalled }) => sum + weight * (guess + (1 - guess - lapse) * recalled),
-      0,
-    );
+    return this.scale.foretell(hitOf(this.foretoldParts(observation)), this.lastAnswer(i, Date.parse(observation.at)));
   }
   private lastAnswer(i: number, at: number): LastAnswer | null {
     const last = this.answered.get(i);
@@ -235,14 +241,14 @@ export class RecallFilter {
   }
 
   /** The same by kind of child: how likely it is this one, that it recalls the pair, and that it comes right or wrong otherwise. Empty for a pair that is not here. */
-  foretoldParts(observation: Observation): { weight: number; guess: number; lapse: number; recalled: number }[] {
+  foretoldParts(observation: Observation): ForetoldPart[] {
     const i = this.index.get(observation.gpc!);
     if (i === undefined) return [];
     const a = this.adultSlot.get(observation.by);
     const d = this.m - 1;
     const same = this.sitting !== null && this.sitting.by === observation.by && Date.parse(observation.at) - this.sitting.at < SITTING_MS;
     const total = this.members.reduce((sum, { logWeight }) => sum + Math.exp(logWeight), 0);
-    const { guess, lapse } = chancesFor(this.parameters, observation);
+    const { guess, lapse } = this.slips.of(observation.kind, chancesFor(this.parameters, observation));
     return this.members.map(({ kind, mean, cov, logWeight }) => {
       let mu = mean[i]! - this.faded(kind, i, Date.parse(observation.at));
       let v = cov.at(i, i);
@@ -291,13 +297,16 @@ export class RecallFilter {
     const right = !isMiss(observation.outcome);
     const delay = right ? this.delay(observation) : null;
     const believed = this.believed(i).p;
-    this.scale.observe(this.plainly(observation), this.lastAnswer(i, at), right);
+    const parts = this.foretoldParts(observation);
+    const { guess, lapse } = parts[0]!;
+    this.scale.observe(hitOf(parts), this.lastAnswer(i, at), right);
+    const recalled = parts.reduce((sum, one) => sum + one.weight * one.recalled, 0);
+    this.slips.observe(observation.kind, chancesFor(this.parameters, observation), recalled, right);
     const a = this.adultSlot.get(observation.by) ?? -1;
     const d = this.m - 1;
     const { timeSpan, timeSd, meet, teach } = this.parameters;
     // several marks of one session are one time of teaching
     const taught = observation.kind === 'session' && at - (this.lastTaught.get(i) ?? -Infinity) >= SITTING_MS;
-    const { guess, lapse } = chancesFor(this.parameters, observation);
     const rows = a >= 0 ? [i, d, a] : [i, d];
     for (const member of this.members) {
       const { kind, mean } = member;

@@ -126,18 +126,23 @@ const byTheWay = (kind: Observation['kind']): boolean => kind === 'text' || chec
 const BY_THE_WAY_COUNTS = 2;
 
 /**
- * Whether a pair came right by the way so often in one sitting that once more tells nothing new: the same words, the same
- * sentence, the same day. What went wrong always counts.
+ * Whether a pair was seen by the way so often in one sitting that once more tells nothing new: the same words, the same sentence,
+ * the same day. Two right answers count; of the wrong ones as large a share as of the right ones, so that thirty words of one text
+ * are not all that went wrong in it.
  */
 export function oftenInOneSitting(): (observation: Observation) => boolean {
-  const seen = new Map<string, number>();
+  const seen = new Map<string, { right: number; wrong: number; counted: number }>();
   const dayOf = schoolDays();
   return (o) => {
-    const day = dayOf(o.at);
-    if (!byTheWay(o.kind) || isMiss(o.outcome)) return false;
-    const key = `${o.gpc} ${o.by} ${day}`;
-    const n = seen.get(key) ?? 0;
-    seen.set(key, n + 1);
-    return n >= BY_THE_WAY_COUNTS;
+    if (!byTheWay(o.kind)) return false;
+    const key = `${o.gpc} ${o.by} ${dayOf(o.at)}`;
+    const so = seen.get(key) ?? { right: 0, wrong: 0, counted: 0 };
+    seen.set(key, so);
+    if (!isMiss(o.outcome)) return (so.right += 1) > BY_THE_WAY_COUNTS;
+    so.wrong += 1;
+    const share = Math.min(1, BY_THE_WAY_COUNTS / Math.max(1, so.right));
+    if (so.counted + 1 > so.wrong * share + 0.5) return true;
+    so.counted += 1;
+    return false;
   };
 }

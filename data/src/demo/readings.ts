@@ -13,8 +13,8 @@ import {
 import { TEACHING_ORDERS } from '../orders/index.js';
 import { TEXTS, type ShippedText } from '../texts.js';
 import { DEMO_WEEKS, schoolTime, type DemoSchool } from './school.js';
-import { uuidAt, type HiddenChild } from './simulate.js';
-import { slipsOf } from './slips.js';
+import { isThere, KNOWN_STAGE, stageIn, uuidAt, type HiddenChild } from './simulate.js';
+import { NOT_PUSHED, slipsOf } from './slips.js';
 
 const DAY = 86_400_000;
 export interface DemoReading {
@@ -49,9 +49,14 @@ const NOT_BLENDED = 0.25;
 /** A text is for a child who can read so much of it with the pairs known to them. */
 const FITS = 0.95;
 
-/** What a child can read in a week of the history, by the pairs they know then. */
+/** What a child can read in a week of the history, by the pairs known then. */
 const readBy = (truth: HiddenChild, taught: Taught, week: number): Taught => ({
-  gpcs: taught.gpcs.filter((gpc) => (truth.knownFrom.get(gpc) ?? Infinity) <= week),
+  gpcs: taught.gpcs.filter((gpc) => stageIn(truth, gpc, week) >= KNOWN_STAGE),
+  words: taught.words,
+});
+/** The same at one reading: what is there this time. */
+const readNow = (truth: HiddenChild, taught: Taught, week: number, random: Random): Taught => ({
+  gpcs: taught.gpcs.filter((gpc) => random() < isThere(truth, gpc, week)),
   words: taught.words,
 });
 const weekOf = (daysAgo: number): number => Math.max(0, DEMO_WEEKS - daysAgo / 7);
@@ -96,7 +101,13 @@ export function demoReadings(lexicon: Lexicon, school: DemoSchool, asOf: string)
             by[Math.floor(random() * by.length)] ?? by[0]!,
             at,
             text,
-            { wpm, shaky: shaky / (1 + again), taught, knows: readBy(truth, taught, weekOf(daysAgo)) },
+            {
+              wpm,
+              shaky: shaky / (1 + again),
+              pushes: truth.kind !== 'blend',
+              taught,
+              knows: readNow(truth, taught, weekOf(daysAgo), random),
+            },
             random,
           ),
         );
@@ -118,7 +129,7 @@ function reading(
   by: string,
   at: number,
   text: ShippedText,
-  reader: { wpm: number; shaky: number; taught: Taught; knows: Taught },
+  reader: { wpm: number; shaky: number; pushes: boolean; taught: Taught; knows: Taught },
   random: Random,
 ): DemoReading {
   const id = uuidAt(at, random);
@@ -142,7 +153,9 @@ function reading(
     }
     let draw = random();
     const kind = KINDS.find(([, share]) => (draw -= share) < 0)?.[0] ?? 'substitution';
-    const slips = kind === 'substitution' || kind === 'self-correction' ? slipsOf(lexicon, words[word]!.toLowerCase(), lacks) : [];
+    const likely = kind === 'substitution' || kind === 'self-correction' ? slipsOf(lexicon, words[word]!.toLowerCase(), lacks) : [];
+    // who cannot push sounds together loses some, or guesses from the first letters
+    const slips = reader.pushes || lacks.length > 0 ? likely : likely.filter((s) => NOT_PUSHED.has(s.why));
     const said = slips[Math.floor(random() * Math.min(3, slips.length))]?.said;
     if (taps.length > 0) steps.push({ what: 'along', taps });
     taps = [];

@@ -8,7 +8,7 @@ import type { Observation } from '@sapling/core/evidence';
 import { taughtAfter, type Gpc } from '@sapling/core/phonics';
 import { TEACHING_ORDERS } from '../orders/index.js';
 import { DEMO_CAST } from './cast.js';
-import { drawChild, respond, uuidAt, type HiddenChild } from './simulate.js';
+import { drawChild, KNOWN_STAGE, respond, stageIn, uuidAt, type HiddenChild } from './simulate.js';
 
 export const DEMO_SEED = 20_261;
 export const DEMO_WEEKS = 6;
@@ -195,12 +195,21 @@ export function demoSchool(options: { asOf: string; seed?: number; cycles?: Read
   return { school: { id: id(), name: 'Fernhollow Primary School' }, colleagues, classes, children, checks, observations, hidden };
 }
 
-/** What is known from when on, with what the group worked on: learned in the cycle, or not yet. */
+/** Where each pair stands, with what the group worked on: climbed to where it stays, or back where it began. */
 function afterCycle(child: HiddenChild, cycle: DemoCycle | undefined, seed: number): HiddenChild {
   if (!cycle) return child;
   const random = seeded(seedFrom(`${seed} ${child.id} cycle`));
-  const knownFrom = new Map(child.knownFrom);
-  for (const gpc of cycle.focus)
-    if ((knownFrom.get(gpc) ?? Infinity) > CYCLE_WEEK) knownFrom.set(gpc, random() < cycle.learns ? 4 + random() : Infinity);
-  return { ...child, knownFrom };
+  const stages = new Map(child.stages);
+  for (const gpc of cycle.focus) {
+    if (stageIn(child, gpc, CYCLE_WEEK) >= KNOWN_STAGE) continue;
+    const learned = random() < cycle.learns;
+    stages.set(
+      gpc,
+      stages.get(gpc)!.map((stage, week) => {
+        const since = week - CYCLE_WEEK;
+        return since < 0 ? stage : learned ? Math.max(stage, since < 1 ? KNOWN_STAGE : KNOWN_STAGE + 1) : Math.min(stage, 1);
+      }),
+    );
+  }
+  return { ...child, stages };
 }

@@ -9,6 +9,9 @@ export interface DemoSlip {
   readonly wrong: readonly Gpc[];
 }
 
+/** What comes of a word whose sounds were not pushed together. */
+export const NOT_PUSHED: ReadonlySet<Pattern> = new Set<Pattern>(['not blended', 'sound left out', 'first letters only']);
+
 /** Likely slips of a word, likeliest first; of those only the ones that go wrong at a pair the child lacks, if any are lacked. */
 export function slipsOf(lexicon: Lexicon, word: string, lacks: readonly Gpc[], madeUp = false): DemoSlip[] {
   const all = lexicon.derived(`demo slips ${madeUp} ${word}`, () =>

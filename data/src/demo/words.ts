@@ -16,8 +16,8 @@ import { TEACHING_ORDERS } from '../orders/index.js';
 import { PICTURED } from '../pictures/words.js';
 import { TEXTS } from '../texts.js';
 import { DEMO_WEEKS, schoolTime, type DemoSchool } from './school.js';
-import { uuidAt, type HiddenChild } from './simulate.js';
-import { slipsOf } from './slips.js';
+import { isThere, uuidAt, type HiddenChild } from './simulate.js';
+import { NOT_PUSHED, slipsOf } from './slips.js';
 
 const DAY = 86_400_000;
 /** So many different lists a class and kind: making one for each child of the demo would keep people waiting. */
@@ -87,7 +87,7 @@ export function demoWords(
           by: adult,
           at: new Date(at).toISOString(),
           ...aboutItem(kind, item),
-          ...answer(lexicon, kind, item, lackedBy(truth, item, kind, DEMO_WEEKS - daysAgo / 7), skill, random),
+          ...answer(lexicon, kind, item, lackedBy(truth, item, kind, DEMO_WEEKS - daysAgo / 7, random), skill, random),
           ...(kind === 'spelling' ? {} : { ms }),
           check: id,
           card: item.key,
@@ -121,10 +121,10 @@ function itemsOf(
   return decodingItems(lexicon, { taught: readable, madeUp: kind === 'made-up word', perLevel: 3, seed });
 }
 
-/** Pairs of an item that the child does not know in this week; an irregular word's odd part is no pair that was taught. */
-function lackedBy(truth: HiddenChild, item: CheckItem, kind: CheckKind, week: number): Gpc[] {
+/** Pairs of an item that are not there for the child now; an irregular word's odd part is no pair that was taught. */
+function lackedBy(truth: HiddenChild, item: CheckItem, kind: CheckKind, week: number, random: Random): Gpc[] {
   if (kind === 'irregular word') return [];
-  return (item.units ?? []).map((u) => `${u.grapheme}:${u.sound}`).filter((gpc) => (truth.knownFrom.get(gpc) ?? Infinity) > week);
+  return (item.units ?? []).map((u) => `${u.grapheme}:${u.sound}`).filter((gpc) => random() >= isThere(truth, gpc, week));
 }
 /** How often an item comes right although one of its pairs is not known: a real word may be known by sight. */
 const BY_SIGHT: Partial<Record<CheckKind, number>> = { word: 0.2, 'made-up word': 0.06, spelling: 0.12 };
@@ -154,11 +154,7 @@ function answer(
     return { outcome: random() < chance(skill.blending - length - 0.5) ? 'right' : random() < 0.85 ? 'slow' : 'put right' };
   if (random() < 0.12) return { outcome: 'no answer' };
   const slips = slipsOf(lexicon, item.word!, pushed ? lacks : [], kind === 'made-up word');
-  const fitting = slips.filter((s) =>
-    pushed
-      ? s.why !== 'not blended' && s.why !== 'sound left out'
-      : s.why === 'sound left out' || s.why === 'not blended' || s.why === 'first letters only',
-  );
+  const fitting = slips.filter(({ why }) => (pushed ? why !== 'not blended' && why !== 'sound left out' : NOT_PUSHED.has(why)));
   const pick = fitting[Math.floor(random() * Math.min(2, fitting.length))];
   // sounds said one by one would be right ones
   if (!pushed && lacks.length > 0) return { outcome: 'wrong' };
