@@ -235,6 +235,27 @@ describe('what a reading tells', () => {
     const accent = readingEvidence(lexicon, read([{ what: 'mark', word: 5, mark: 'accent' }]), needs).pairs;
     expect(accent.filter((o) => o.item === 'drain' && o.outcome === 'wrong')).toEqual([]);
   });
+  it('a word that comes often went wrong where it did in half of its places; of a pair as large a share of what went wrong counts as of what was right', () => {
+    const wrong = (word: number, said: string): ReadingStep => ({ what: 'mark', word, mark: 'substitution', said });
+    const ofShip = (steps: readonly ReadingStep[]) => {
+      const { pairs } = readingEvidence(lexicon, read(steps, ['ship', 'ship', 'ship', 'ship', 'cat']), needs);
+      return pairs.filter((o) => o.gpc === 'sh:sh').map((o) => o.outcome);
+    };
+    expect(ofShip([wrong(1, 'sip')])).toEqual(['right']);
+    expect(ofShip([wrong(1, 'sip'), wrong(2, 'sip')])).toEqual(['wrong']);
+    const many = ['shed', 'shell', 'ship', 'shop', 'shot', 'shut', 'fish', 'dish', 'wish', 'rush', 'cash', 'shin'];
+    const ofMany = (steps: readonly ReadingStep[]) =>
+      readingEvidence(lexicon, read(steps, many), needs)
+        .pairs.filter((o) => o.gpc === 'sh:sh')
+        .map((o) => o.outcome);
+    const two = ofMany([wrong(0, 'sed'), wrong(3, 'sop')]);
+    expect(two.filter((o) => o === 'right')).toHaveLength(3);
+    expect(
+      two.filter((o) => o === 'wrong'),
+      'two of twelve',
+    ).toHaveLength(1);
+    expect(ofMany(many.map((word, k) => wrong(k, word.replace('sh', 's')))), 'all of them').toHaveLength(12);
+  });
   it('fluent is accurate and at the aim, or expressive where no aim is set', () => {
     const fluent = (steps: readonly ReadingStep[], aim?: number) =>
       readingEvidence(lexicon, read(steps), { ...needs, aim }).skills[0]!.right;

@@ -36,22 +36,24 @@ const OUTCOME: Record<ReadingMark['kind'], Outcome> = {
 const FLUENT_SCALE = 3;
 
 /**
- * The observations a reading comes to, of kind `text`. Each different word counts once: by its first error, else as
- * right. A word with an odd part that was read right says nothing of its pairs, since it may be known as a whole.
+ * The observations a reading comes to, of kind `text`. Each different word counts once: by its first error where it went wrong
+ * in half of its places or more, else as right. A word with an odd part that was read right says nothing of its pairs, since it
+ * may be known as a whole.
  */
 export function readingObservations(lexicon: Lexicon, reading: ReadingRead): Observation[] {
   const { words, marking } = reading;
   const last = Math.min(lastWordOf(marking), words.length - 1);
-  const byWord = new Map<string, Observation>();
+  const byWord = new Map<string, { right: number; wrong: number; firstRight?: Observation; firstWrong?: Observation }>();
   for (let k = 0; k <= last; k += 1) {
     const item = normaliseWord(words[k]!);
     const deciding = decidingMark(marking.marks, k);
     const paused = marking.marks.some((m) => m.word === k && m.kind === 'hesitation');
     const outcome: Outcome = deciding ? OUTCOME[deciding.kind] : paused ? 'slow' : 'right';
-    const before = byWord.get(item);
-    if (before && (isMiss(before.outcome) || !isMiss(outcome))) continue;
-    if (!isMiss(outcome) && !tellsOfPairs(lexicon, item)) continue;
-    byWord.set(item, {
+    const miss = isMiss(outcome);
+    const so = byWord.get(item) ?? { right: 0, wrong: 0 };
+    byWord.set(item, so);
+    so[miss ? 'wrong' : 'right'] += 1;
+    so[miss ? 'firstWrong' : 'firstRight'] ??= {
       id: `${reading.id}@${k}`,
       child: reading.child,
       by: marking.by,
@@ -59,10 +61,12 @@ export function readingObservations(lexicon: Lexicon, reading: ReadingRead): Obs
       kind: 'text',
       item,
       outcome,
-      ...(deciding?.said && isMiss(outcome) ? { said: deciding.said } : {}),
-    });
+      ...(deciding?.said && miss ? { said: deciding.said } : {}),
+    };
   }
-  return [...byWord.values()];
+  return [...byWord].flatMap(([item, { right, wrong, firstRight, firstWrong }]) =>
+    wrong > 0 && wrong >= right ? [firstWrong!] : tellsOfPairs(lexicon, item) ? [firstRight!] : [],
+  );
 }
 
 const TELLS = new WeakMap<Lexicon, Map<string, boolean>>();
@@ -76,14 +80,21 @@ function tellsOfPairs(lexicon: Lexicon, word: string): boolean {
   return known.get(word)!;
 }
 
-/** Words of one reading are one sitting: of each pair, so many right ones count, and every one that went wrong. */
+/** Words of one reading are one sitting: of each pair, so many right ones count, and of the wrong ones as large a share. */
 const RIGHT_OF_EACH = 3;
 function fewOfEach(pairs: readonly Observation[]): Observation[] {
-  const seen = new Map<string, number>();
-  return pairs.filter((o) => {
-    if (o.gpc === undefined || isMiss(o.outcome)) return true;
-    seen.set(o.gpc, (seen.get(o.gpc) ?? 0) + 1);
-    return seen.get(o.gpc)! <= RIGHT_OF_EACH;
+  const rights = new Map<string, number>();
+  for (const { gpc, outcome } of pairs) if (gpc !== undefined && !isMiss(outcome)) rights.set(gpc, (rights.get(gpc) ?? 0) + 1);
+  const seen = new Map<string, { right: number; wrong: number; counted: number }>();
+  return pairs.filter(({ gpc, outcome }) => {
+    if (gpc === undefined) return true;
+    const so = seen.get(gpc) ?? { right: 0, wrong: 0, counted: 0 };
+    seen.set(gpc, so);
+    if (!isMiss(outcome)) return (so.right += 1) <= RIGHT_OF_EACH;
+    so.wrong += 1;
+    if (so.counted + 1 > so.wrong * Math.min(1, RIGHT_OF_EACH / (rights.get(gpc) ?? 1)) + 0.5) return false;
+    so.counted += 1;
+    return true;
   });
 }
 
