@@ -64,6 +64,14 @@ export class Covariance {
     if (this.#n === AT_ONCE) this.settled();
   }
 
+  /** Multiplies one row and its column: what this is known by, and what it goes with the others, shrink alike. */
+  shrinkRow(i: number, by: number): void {
+    const { size } = this;
+    const values = this.settled();
+    for (let j = 0; j <= i; j += 1) values[i * size + j]! *= by;
+    for (let k = i; k < size; k += 1) values[k * size + i]! *= by;
+  }
+
   /** The lower half by rows with all answers taken in, to be read and changed until the next one is. */
   settled(): Float64Array {
     const { size, values } = this;

@@ -308,15 +308,17 @@ export class RecallFilter {
     // several marks of one session are one time of teaching
     const taught = observation.kind === 'session' && at - (this.lastTaught.get(i) ?? -Infinity) >= SITTING_MS;
     const rows = a >= 0 ? [i, d, a] : [i, d];
+    const chosen = observation.kind === 'session' ? i : null;
     for (const member of this.members) {
       const { kind, mean } = member;
       const v = this.gather(member, rows);
       const mu = mean[i]! - this.faded(kind, i, at) + mean[d]! + (a >= 0 ? mean[a]! : 0);
-      this.update(member, mu, v, (base) => {
+      const likelihood = (base: number): number => {
         const hit = guess + (1 - guess - lapse) * base;
         if (!right) return 1 - hit;
         return delay === null ? hit : hit * Math.exp(-((delay - timeSpan * (USUAL_SURE - base)) ** 2) / (2 * timeSd ** 2));
-      });
+      };
+      this.update(member, mu, v, likelihood, chosen);
       if (right) mean[i]! += taught ? teach : meet;
     }
     this.balance();
@@ -362,8 +364,12 @@ export class RecallFilter {
     return rows.reduce((sum, row) => sum + this.g[row]!, 0);
   }
 
-  /** Moves one kind of child by an answer: moments of its linear predictor matched under the answer's likelihood. */
-  private update(member: Member, mu: number, v: number, likelihood: (base: number) => number): void {
+  /**
+   * Moves one kind of child by an answer: moments of its linear predictor matched under the answer's likelihood.
+   * @param chosen a pair that was asked since it is likely to lack: the answer tells of it and the day as any does, of everything else
+   * a part, and makes nothing else surer
+   */
+  private update(member: Member, mu: number, v: number, likelihood: (base: number) => number, chosen: number | null = null): void {
     const { m, g } = this;
     const { mean, cov } = member;
     const sd = Math.sqrt(v);
@@ -380,8 +386,13 @@ export class RecallFilter {
     const shift = z1 / z0;
     const step = shift / sd;
     const shrink = (z2 / z0 - shift * shift - 1) / v;
-    for (let j = 0; j < m; j += 1) mean[j]! += g[j]! * step;
-    cov.narrow(shrink, g);
+    if (chosen === null) {
+      for (let j = 0; j < m; j += 1) mean[j]! += g[j]! * step;
+      return cov.narrow(shrink, g);
+    }
+    for (let j = 0; j < m; j += 1) mean[j]! += g[j]! * step * (j === chosen || j === m - 1 ? 1 : OF_OTHERS);
+    const left = 1 + (shrink * g[chosen]! ** 2) / cov.at(chosen, chosen);
+    cov.shrinkRow(chosen, Math.sqrt(Math.max(LEAST_LEFT, left)));
   }
 
   /** Sets the weights against the likeliest kind of child; one that is all but ruled out is let go. */
@@ -448,6 +459,13 @@ export class RecallFilter {
   }
 }
 
+/**
+ * How much of what an answer would tell of other pairs is believed of a mark in a session. Sessions work on what lacks, and many
+ * adults mark only what went wrong: such answers are chosen, and a child is not known by them.
+ */
+const OF_OTHERS = 0.25;
+/** Of a pair's variance at least so much is left by one answer. */
+const LEAST_LEFT = 0.05;
 /** What a further session on a pair that nobody looked at since adds, against the one before. */
 const AGAIN_COUNTS = 0.5;
 /** How often a child of whom nothing is known pushes known sounds together. */
