@@ -9,8 +9,8 @@ import { checkKindOf } from '../checks/kinds/index.js';
 import type { ObservationKind } from '../evidence/observation.js';
 import type { KindChances } from './filter-parameters.js';
 
-/** Chosen: of a child of whom three slips were expected, half of what was seen is believed. */
-const PRIOR_SLIPS = 3;
+/** Chosen: of a child of whom one slip was expected, half of what was seen is believed. Three would doubt a hasty reader three times as often. */
+const PRIOR_SLIPS = 1;
 /** No word tells nothing: a pair that goes wrong three times of four in words is not known there. */
 const MOST_LAPSE = 0.4;
 
