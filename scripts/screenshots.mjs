@@ -180,7 +180,7 @@ try {
   await place('rules', '/library/rules', () => page.getByText('For spelling').waitFor());
   if (wanted('import')) {
     await page.goto(`${url}/children/import`);
-    await page.getByLabel('Class list as CSV').setInputFiles({
+    await page.getByLabel('Class list: CSV, Excel or OneRoster ZIP').setInputFiles({
       name: 'finches.csv',
       mimeType: 'text/csv',
       buffer: Buffer.from(
