@@ -2,6 +2,7 @@
 import { compareText } from '../compare-text.js';
 import { CoreError } from '../errors.js';
 import { checkKindOf } from '../checks/kinds/index.js';
+import { FewOfMany } from '../evidence/few-of-many.js';
 import { effective, isMiss, OBSERVATION_KINDS, OUTCOMES, type Observation } from '../evidence/observation.js';
 import { schoolDays } from '../evidence/school-days.js';
 import type { Gpc } from '../phonics/lexicon.js';
@@ -125,24 +126,15 @@ export function runFilter(
 const byTheWay = (kind: Observation['kind']): boolean => kind === 'text' || checkKindOf(kind)?.byTheWay === true;
 const BY_THE_WAY_COUNTS = 2;
 
-/**
- * Whether a pair was seen by the way so often in one sitting that once more tells nothing new: the same words, the same sentence,
- * the same day. Two right answers count; of the wrong ones as large a share as of the right ones, so that thirty words of one text
- * are not all that went wrong in it.
- */
+/** Whether a pair was seen by the way so often in one sitting that once more tells nothing new: the same words, the same sentence, the same day. */
 export function oftenInOneSitting(): (observation: Observation) => boolean {
-  const seen = new Map<string, { right: number; wrong: number; counted: number }>();
+  const seen = new Map<string, FewOfMany>();
   const dayOf = schoolDays();
   return (o) => {
     if (!byTheWay(o.kind)) return false;
     const key = `${o.gpc} ${o.by} ${dayOf(o.at)}`;
-    const so = seen.get(key) ?? { right: 0, wrong: 0, counted: 0 };
-    seen.set(key, so);
-    if (!isMiss(o.outcome)) return (so.right += 1) > BY_THE_WAY_COUNTS;
-    so.wrong += 1;
-    const share = Math.min(1, BY_THE_WAY_COUNTS / Math.max(1, so.right));
-    if (so.counted + 1 > so.wrong * share + 0.5) return true;
-    so.counted += 1;
-    return false;
+    const few = seen.get(key) ?? new FewOfMany(BY_THE_WAY_COUNTS);
+    seen.set(key, few);
+    return !few.takes(isMiss(o.outcome));
   };
 }

@@ -1,4 +1,5 @@
 /** A reading as evidence: of the pairs in its words, weighed as reading in context, and of fluency. */
+import { FewOfMany } from '../evidence/few-of-many.js';
 import { derive, type Derived } from '../evidence/derived.js';
 import { isMiss, type Observation, type Outcome } from '../evidence/observation.js';
 import type { Lexicon } from '../phonics/lexicon.js';
@@ -85,16 +86,12 @@ const RIGHT_OF_EACH = 3;
 function fewOfEach(pairs: readonly Observation[]): Observation[] {
   const rights = new Map<string, number>();
   for (const { gpc, outcome } of pairs) if (gpc !== undefined && !isMiss(outcome)) rights.set(gpc, (rights.get(gpc) ?? 0) + 1);
-  const seen = new Map<string, { right: number; wrong: number; counted: number }>();
+  const seen = new Map<string, FewOfMany>();
   return pairs.filter(({ gpc, outcome }) => {
     if (gpc === undefined) return true;
-    const so = seen.get(gpc) ?? { right: 0, wrong: 0, counted: 0 };
-    seen.set(gpc, so);
-    if (!isMiss(outcome)) return (so.right += 1) <= RIGHT_OF_EACH;
-    so.wrong += 1;
-    if (so.counted + 1 > so.wrong * Math.min(1, RIGHT_OF_EACH / (rights.get(gpc) ?? 1)) + 0.5) return false;
-    so.counted += 1;
-    return true;
+    const few = seen.get(gpc) ?? new FewOfMany(RIGHT_OF_EACH);
+    seen.set(gpc, few);
+    return few.takes(isMiss(outcome), rights.get(gpc) ?? 0);
   });
 }
 

@@ -30,9 +30,11 @@ export function Component() {
   const [giving, setGiving] = useState<Colleague | null>(null);
   const { hash } = useLocation();
   // what stands further down is as long as it will be: nothing of it moves under a finger
-  const below = [useData('ownSignIns'), useData('calendarLinks'), useData('familyLanguages'), useData(lead ? 'backups' : null)];
+  const everybodys = [useData('ownSignIns'), useData('calendarLinks'), useData('familyLanguages')];
+  const backups = useData(lead ? 'backups' : null);
   const late = useLate(STANDS_MS);
-  const filled = late || below.slice(0, lead ? 4 : 3).every((one) => one.data !== undefined || one.error !== undefined);
+  const below = lead ? [...everybodys, backups] : everybodys;
+  const filled = late || below.every((one) => one.data !== undefined || one.error !== undefined);
   const ready = team !== undefined && (classes ?? noClasses) !== undefined && (settings ?? noSettings) !== undefined && filled;
   useEffect(() => {
     // what was gone to from the command list is on screen only once the page is filled
