@@ -49,6 +49,9 @@ const MISSED_TWICE_BELOW = 0.5;
 /** Right in three sittings since it was last missed, a pair is no gap from here up: of such pairs less than half are. */
 const RIGHT_AGAIN = 3;
 const RIGHT_AGAIN_FROM = 0.4;
+/** Among so few luck is as likely as every sixth time: what was missed, and came right only so, is secure from a third sitting on. */
+const FEW_OPTIONS = 6;
+const SITTINGS_BY_LUCK = 3;
 /** Slow is said of what is known. */
 const SLOW_FROM = 0.6;
 
@@ -152,7 +155,10 @@ export function standingOver(
       quickness.add(observation);
       let own = about.get(gpc);
       if (!own)
-        about.set(gpc, (own = { count: 0, missed: 0, missedOn: new Set(), sittings: new Set(), rightSince: new Set(), lastSeen: '' }));
+        about.set(
+          gpc,
+          (own = { count: 0, missed: 0, missedOn: new Set(), sittings: new Set(), rightSince: new Set(), pointedOnly: true, lastSeen: '' }),
+        );
       own.count += 1;
       own.lastSeen = observation.at;
       const day = dayOf(observation.at);
@@ -164,6 +170,7 @@ export function standingOver(
         own.sittings.add(`${observation.by} ${day}`);
         own.rightSince.add(`${observation.by} ${day}`);
         own.missedOn.clear();
+        if ((observation.options ?? Infinity) > FEW_OPTIONS) own.pointedOnly = false;
       }
       if (standing.has(observation.id)) then.set(gpc, stateNow(seen.belief(gpc)!, own, answers, model));
     },
@@ -181,6 +188,8 @@ interface Answers {
   /** Adult and day of every right answer, and of those since it was last missed. */
   readonly sittings: Set<string>;
   readonly rightSince: Set<string>;
+  /** It never came right but by pointing at one of a few. */
+  pointedOnly: boolean;
   lastSeen: string;
 }
 
@@ -226,15 +235,17 @@ function estimateOf(
 }
 
 /**
- * The state that a belief stands for. *Secure* also needs right answers on two days or to two adults: two rights in one
- * sitting share a day and an ear. A *gap* needs two answers against it, or one in a child who is known by many; missed on two
- * days with nothing right since, it is one as soon as a right answer is no longer likelier than not; right in three sittings since, it
- * is none any more, unless that was luck or a summer has gone by.
+ * The state that a belief stands for. *Secure* also needs right answers on two days or to two adults: two rights in one sitting share
+ * a day and an ear; what was missed as well and came right only by pointing among a few needs three. A *gap* needs two answers
+ * against it, or one in a child who is known by many; missed on two days with nothing right since, it is one as soon as a right answer
+ * is no longer likelier than not; right in three sittings since, it is none any more, unless that was luck or a summer has gone by.
  */
-function stateNow(belief: Belief, { missed, missedOn, sittings, rightSince }: Answers, answers: number, model: EstimateModel): PairState {
+function stateNow(belief: Belief, own: Answers, answers: number, model: EstimateModel): PairState {
+  const { missed, missedOn, sittings, rightSince } = own;
   if (missedOn.size >= 2 && belief.p < MISSED_TWICE_BELOW) return 'gap';
   const restedLong = belief.rested >= RESTED_TOO_LONG;
-  if (sittings.size >= 2 && reaches(belief, model.secureFrom, model)) return restedLong ? 'wobbly' : 'secure';
+  if (sittings.size >= (missed > 0 && own.pointedOnly ? SITTINGS_BY_LUCK : 2) && reaches(belief, model.secureFrom, model))
+    return restedLong ? 'wobbly' : 'secure';
   // one miss of a child of whom little else is known says little; in a whole check it stands among the others
   const wrong = answers >= KNOWN_CHILD ? 2 * missed : missed;
   if (wrong < 2 || !staysBelow(belief, model.gapBelow, model)) return 'wobbly';

@@ -14,6 +14,7 @@
  */
 import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
+import { Breaks } from './breaks.js';
 import { Covariance } from './covariance.js';
 import { chancesFor, type ChildKind, type FilterParameters } from './filter-parameters.js';
 import { logit } from './log-odds.js';
@@ -43,7 +44,7 @@ export interface Belief {
   readonly p: number;
   /** How the chances of the kinds of child below are bent to this child's own scale. */
   readonly bend: Bend;
-  /** Days of breaks, in which nothing at all was seen of the child, since the pair last came right: beyond the first three weeks of each. */
+  /** Days of breaks since the pair last came right: see breaks.ts. */
   readonly rested: number;
   /** For each kind of child: its weight, and the strength's mean and variance with the chances of that kind. */
   readonly members: readonly {
@@ -90,10 +91,9 @@ export class RecallFilter {
   /** Sessions that worked on a pair since it was last answered. */
   private unseenTeaching = new Map<number, number>();
   private now = Number.NaN;
-  /** Days of breaks so far, in which nothing at all was seen of the child, and how many of them there were when each pair was last met. */
-  private rested = 0;
+  private breaks = new Breaks();
+  /** How many days of breaks there had been when each pair was last met. */
   private readonly restedWhenMet: Float64Array;
-  private seenLast = Number.NaN;
   private sitting: { by: string; at: number } | null = null;
   private readonly usual = new Map<string, { sum: number; n: number }>();
   /** The same of all kinds of card and adults together. */
@@ -154,6 +154,7 @@ export class RecallFilter {
     const copy = Object.assign(Object.create(RecallFilter.prototype) as RecallFilter, this);
     copy.members = this.members.map((member) => ({ ...member, mean: member.mean.slice(), cov: member.cov.copy() }));
     copy.unseenTeaching = new Map(this.unseenTeaching);
+    copy.breaks = this.breaks.copy();
     return copy;
   }
 
@@ -199,18 +200,7 @@ export class RecallFilter {
 
   /** Days of breaks since a pair last came right. */
   private restedSince(i: number, at: number): number {
-    return this.rested + this.restingAt(at) - this.restedWhenMet[i]!;
-  }
-
-  /** Days of the break that is on at a moment: beyond the first ones in which nothing was seen of the child. */
-  private restingAt(at: number): number {
-    return Number.isNaN(this.seenLast) ? 0 : Math.max(0, (at - this.seenLast) / DAY_MS - BREAK_FROM_DAYS);
-  }
-
-  /** The child was at school: no break is on. */
-  private present(at: number): void {
-    this.rested += this.restingAt(at);
-    this.seenLast = at;
+    return this.breaks.until(at) - this.restedWhenMet[i]!;
   }
 
   /** Begins a sitting where this answer is the first of one: a new day is drawn. */
@@ -291,7 +281,7 @@ export class RecallFilter {
     if (i === undefined) return;
     const at = Date.parse(observation.at);
     this.pass(at);
-    this.present(at);
+    this.breaks.present(at);
     this.unseenTeaching.delete(i);
     this.sit(observation.by, at);
     const right = !isMiss(observation.outcome);
@@ -335,7 +325,7 @@ export class RecallFilter {
    */
   teach(gpc: Gpc, at: number): void {
     this.pass(at);
-    this.present(at);
+    this.breaks.present(at);
     const i = this.index.get(gpc);
     if (i === undefined) return;
     const { logged, loggedVariance, mostVariance } = this.parameters;
@@ -355,7 +345,7 @@ export class RecallFilter {
     if (!right) return;
     if (taught) this.lastTaught.set(i, at);
     this.lastMet[i] = at / DAY_MS;
-    this.restedWhenMet[i] = this.rested;
+    this.restedWhenMet[i] = this.breaks.until(at);
   }
 
   /** Gathers the covariance of everything with an answer that rests on these (a pair, this day, an adult); returns the answer's own variance. */
@@ -473,8 +463,6 @@ export const USUALLY_BLENDS = 0.8;
 /** A kind of child more than fifty times less likely than the likeliest one. */
 const RULED_OUT = -4;
 const NOTED_DELAY = 0.5;
-/** So long with nothing seen of a child at all is a break: longer than any half-term, shorter than a summer. */
-const BREAK_FROM_DAYS = 21;
 /** What was met today is judged as it will be tomorrow: what a child can say a minute later is not yet learned. */
 const SOONEST_DAYS = 1;
 const USUAL_LOG_MS = Math.log(1600);

@@ -6,7 +6,8 @@ export const WORDS = {
   'irregular word': 'A word that is read before all its pairs are taught, such as said. Most have only one odd part.',
   'made-up word': 'A word that is none, such as vab. It cannot be known by sight, so it shows decoding alone.',
   cluster: 'Neighbouring consonants that keep their own sounds: st, spl, -nd.',
-  secure: 'Even the low end of what is believed is high, and it came right in two sittings: the child knows it.',
+  secure:
+    'Even the low end of what is believed is high, and it came right in two sittings, or in three where it was missed and only pointed to: the child knows it.',
   due: 'Secure when it was last seen, and that is long ago, or a holiday has gone by: to be looked at again, no gap.',
   wobbly: 'It may be known or not; what was seen does not settle it.',
   gap: 'Even the high end of what is believed is low: it has to be taught.',

@@ -145,7 +145,7 @@ function JudgingSettings({ now, set }: SettingsRow) {
       />
       <SettingRow
         title="Secure from"
-        why={`Default: ${percent(DEFAULT_SETTINGS.secureFrom)}. A pair is secure where even the low end of its range reaches this and it came right in two sittings, and until six weeks go by in which nobody sees the child.`}
+        why={`Default: ${percent(DEFAULT_SETTINGS.secureFrom)}. A pair is secure where even the low end of its range reaches this and it came right in two sittings (three where it was missed and only pointed to), and until six weeks go by in which nobody sees the child.`}
       >
         {number('secureFrom', 'Secure from, percent', 60, 95, 0.01, 1)}
       </SettingRow>
