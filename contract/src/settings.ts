@@ -170,8 +170,8 @@ export const settings = z.object({
 export type SchoolSettings = z.infer<typeof settings>;
 
 export const DEFAULT_SETTINGS: SchoolSettings = {
-  secureFrom: 0.83,
-  gapBelow: 0.76,
+  secureFrom: 0.84,
+  gapBelow: 0.77,
   skillSecureFrom: 0.75,
   skillGapBelow: 0.65,
   accent: '',

@@ -43,9 +43,16 @@ describe('the ends of a belief', () => {
     guess: fc.double({ min: 0.01, max: 0.3, noNaN: true }),
     lapse: fc.double({ min: 0.01, max: 0.2, noNaN: true }),
   });
-  const belief = fc.array(member, { minLength: 1, maxLength: 4 }).map((members): Belief => {
+  const share = fc.double({ min: 0, max: 0.9, noNaN: true });
+  const belief = fc.tuple(fc.array(member, { minLength: 1, maxLength: 4 }), share).map(([members, hole]): Belief => {
     const all = members.reduce((sum, m) => sum + m.weight, 0);
-    return { p: 0.5, bend: { spread: 1.1, shift: 0.2 }, rested: 0, members: members.map((m) => ({ ...m, weight: m.weight / all })) };
+    return {
+      p: 0.5,
+      bend: { spread: 1.1, shift: 0.2 },
+      rested: 0,
+      hole,
+      members: members.map((m) => ({ ...m, weight: m.weight / all })),
+    };
   });
   it('hold the model’s share between them, and say on which side of a value the child is as the short way does', () => {
     fc.assert(

@@ -124,7 +124,7 @@ describe('pairs that nobody asked about', () => {
   it('are judged by those that were: before where a child stops they are likely known, beyond it they are not', () => {
     const { unasked, pairs } = judged(13, taught);
     expect([...unasked.keys()].sort()).toEqual(taught.filter((gpc) => !asked.includes(gpc)).sort());
-    for (const gpc of [0, 2, 3, 5, 6, 8].map((k) => taught[k]!)) expect(unasked.get(gpc)!.known, gpc).toBeGreaterThan(0.6);
+    for (const gpc of [0, 2, 3, 5, 6, 8].map((k) => taught[k]!)) expect(unasked.get(gpc)!.known, gpc).toBeGreaterThan(0.55);
     for (const gpc of [22, 26, 30, 35, 39].map((k) => taught[k]!)) expect(unasked.get(gpc)!.known, gpc).toBeLessThan(0.3);
     // and what is said of those that were asked is the same without them
     const without = judged(13, undefined).pairs;

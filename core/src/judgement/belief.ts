@@ -1,4 +1,6 @@
 /** What can be read off a belief about one pair: how likely it is known, and between which ends its chance lies. */
+import { HOLE_RECALLED } from './holes.js';
+import { logit } from './log-odds.js';
 import type { EstimateModel } from './model.js';
 import { unbent } from './own-scale.js';
 import type { Belief } from './recall-filter.js';
@@ -45,14 +47,21 @@ function quantile(belief: Belief, share: number): number {
   }
   return (from + to) / 2;
 }
+/** How strong a hole is, log odds, give or take. */
+const HOLE_ODDS = logit(HOLE_RECALLED);
+const HOLE_SD = 0.5;
 /** How likely it is that the child's own chance of a right answer is below a value. */
-function chanceBelow({ members, bend }: Belief, value: number): number {
+function chanceBelow({ members, hole, bend }: Belief, value: number): number {
   const plain = unbent(value, bend);
   let sum = 0;
   for (const { weight, mean, variance, guess, lapse } of members) {
     const share = (plain - guess) / (1 - guess - lapse);
     if (share <= 0) continue;
-    sum += share >= 1 ? weight : weight * normalBelow((Math.log(share / (1 - share)) - mean) / Math.sqrt(variance));
+    if (share >= 1) sum += weight;
+    else {
+      const odds = Math.log(share / (1 - share));
+      sum += weight * (hole * normalBelow((odds - HOLE_ODDS) / HOLE_SD) + (1 - hole) * normalBelow((odds - mean) / Math.sqrt(variance)));
+    }
   }
   return sum;
 }

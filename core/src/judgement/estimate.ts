@@ -44,8 +44,9 @@ export interface EstimateOptions extends RecordOptions {
 
 /** A gap that time alone has blurred is believed a gap below this. */
 const GAP_HOLDS_BELOW = 0.45;
-/** Missed on two days running, a pair is a gap from here down. */
+/** Missed on two days running, or by two adults, a pair is a gap from here down; twice in one sitting from there. */
 const MISSED_TWICE_BELOW = 0.5;
+const MISSED_AGAIN_BELOW = 0.4;
 /** Right in three sittings since it was last missed, a pair is no gap from here up: of such pairs less than half are. */
 const RIGHT_AGAIN = 3;
 const RIGHT_AGAIN_FROM = 0.4;
@@ -157,18 +158,29 @@ export function standingOver(
       if (!own)
         about.set(
           gpc,
-          (own = { count: 0, missed: 0, missedOn: new Set(), sittings: new Set(), rightSince: new Set(), pointedOnly: true, lastSeen: '' }),
+          (own = {
+            count: 0,
+            missed: 0,
+            missedSince: 0,
+            missedOn: new Set(),
+            sittings: new Set(),
+            rightSince: new Set(),
+            pointedOnly: true,
+            lastSeen: '',
+          }),
         );
       own.count += 1;
       own.lastSeen = observation.at;
       const day = dayOf(observation.at);
       if (isMiss(observation.outcome)) {
         own.missed += 1;
-        own.missedOn.add(day);
+        own.missedSince += 1;
+        own.missedOn.add(`${observation.by} ${day}`);
         own.rightSince.clear();
       } else {
         own.sittings.add(`${observation.by} ${day}`);
         own.rightSince.add(`${observation.by} ${day}`);
+        own.missedSince = 0;
         own.missedOn.clear();
         if ((observation.options ?? Infinity) > FEW_OPTIONS) own.pointedOnly = false;
       }
@@ -183,8 +195,9 @@ export function standingOver(
 interface Answers {
   count: number;
   missed: number;
-  /** The days on which it was missed since it last came right. */
-  readonly missedOn: Set<number>;
+  /** How often it was missed since it last came right, and adult and day of each. */
+  missedSince: number;
+  readonly missedOn: Set<string>;
   /** Adult and day of every right answer, and of those since it was last missed. */
   readonly sittings: Set<string>;
   readonly rightSince: Set<string>;
@@ -237,12 +250,13 @@ function estimateOf(
 /**
  * The state that a belief stands for. *Secure* also needs right answers on two days or to two adults: two rights in one sitting share
  * a day and an ear; what was missed as well and came right only by pointing among a few needs three. A *gap* needs two answers
- * against it, or one in a child who is known by many; missed on two days with nothing right since, it is one as soon as a right answer
- * is no longer likelier than not; right in three sittings since, it is none any more, unless that was luck or a summer has gone by.
+ * against it, or one in a child who is known by many. Missed on two days or by two adults with nothing right since, it is one as soon
+ * as a right answer is no longer likelier than not, missed twice in one sitting somewhat later. Right in three sittings since, it is
+ * none any more, unless that was luck or a summer has gone by.
  */
 function stateNow(belief: Belief, own: Answers, answers: number, model: EstimateModel): PairState {
-  const { missed, missedOn, sittings, rightSince } = own;
-  if (missedOn.size >= 2 && belief.p < MISSED_TWICE_BELOW) return 'gap';
+  const { missed, missedSince, missedOn, sittings, rightSince } = own;
+  if (missedSince >= 2 && belief.p < (missedOn.size >= 2 ? MISSED_TWICE_BELOW : MISSED_AGAIN_BELOW)) return 'gap';
   const restedLong = belief.rested >= RESTED_TOO_LONG;
   if (sittings.size >= (missed > 0 && own.pointedOnly ? SITTINGS_BY_LUCK : 2) && reaches(belief, model.secureFrom, model))
     return restedLong ? 'wobbly' : 'secure';

@@ -4,6 +4,7 @@
  * unknown vowel look like twenty reasons to doubt that the child can push sounds together.
  */
 import type { Gpc } from '../phonics/lexicon.js';
+import { HOLE_RECALLED } from './holes.js';
 import { gauss, seeded } from '../random.js';
 import type { RecallFilter } from './recall-filter.js';
 
@@ -50,7 +51,8 @@ export class KnownTogether {
     // each pair has luck of its own: one more pair must not draw the others anew
     const luck = gpcs.map((gpc) => seeded(SEED + hash(gpc)));
     const at = gpcs.map((gpc) => filter.pairs.findIndex((p) => p.gpc === gpc));
-    const beliefs = gpcs.map((gpc) => filter.belief(gpc)!.members);
+    const whole = gpcs.map((gpc) => filter.belief(gpc)!);
+    const beliefs = whole.map(({ members }) => members);
     const rows = at.map((k) => filter.together(k));
     // one kind of child after another, each as often as it is likely
     const roots = beliefs[0]!.map((_, kind) => lowerRoot(rows.map((row, i) => at.slice(0, i + 1).map((j) => row[kind]![j]!))));
@@ -64,7 +66,8 @@ export class KnownTogether {
         const root = roots[kind]![i]!;
         let strength = beliefs[i]![kind]!.mean;
         for (let j = 0; j <= i; j += 1) strength += root[j]! * z[j]!;
-        this.#drawn.get(gpc)![draw] = Number(luck[i]!() < 1 / (1 + Math.exp(-strength)));
+        const { hole } = whole[i]!;
+        this.#drawn.get(gpc)![draw] = Number(luck[i]!() < hole * HOLE_RECALLED + (1 - hole) / (1 + Math.exp(-strength)));
       });
     }
   }

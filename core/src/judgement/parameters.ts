@@ -21,8 +21,8 @@ export const PARAMETERS: { readonly estimate: EstimateModel } = {
       gapBelow: 0.65,
     },
     fromMemory: 0.54983,
-    secureFrom: 0.83,
-    gapBelow: 0.76,
+    secureFrom: 0.84,
+    gapBelow: 0.77,
     interval: 0.7,
     recall: {
       mean: 2.3301,

@@ -10,14 +10,16 @@
  * Kalman filtering", JASA 87, 1992). A sitting has a day of its own, an adult an ear of their own. How children differ
  * in kind (steady, all or nothing, different from day to day, quick to forget) is unknown, so a few such filters run side by
  * side, each weighted by how well it has foretold this child (multiple-model estimation: Magill 1965). How what they expect
- * has to be bent for the one child is learned in own-scale.ts.
+ * has to be bent for the one child is learned in own-scale.ts; what a bell curve has no room for is in holes.ts.
  */
 import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { Breaks } from './breaks.js';
 import { Covariance } from './covariance.js';
 import { chancesFor, type ChildKind, type FilterParameters } from './filter-parameters.js';
+import { Holes, HOLE_RECALLED } from './holes.js';
 import { logit } from './log-odds.js';
+import { GRID, MASSES, meanLogistic, POINTS } from './normal-grid.js';
 import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
 import { along, sharedBefore } from './recall-prior.js';
 import { WordSlips } from './word-slips.js';
@@ -46,7 +48,9 @@ export interface Belief {
   readonly bend: Bend;
   /** Days of breaks since the pair last came right: see breaks.ts. */
   readonly rested: number;
-  /** For each kind of child: its weight, and the strength's mean and variance with the chances of that kind. */
+  /** How likely the pair is a hole (holes.ts). */
+  readonly hole: number;
+  /** Where it is none, for each kind of child: its weight, and the strength's mean and variance with the chances of that kind. */
   readonly members: readonly {
     readonly weight: number;
     readonly mean: number;
@@ -101,6 +105,7 @@ export class RecallFilter {
   private readonly g: Float64Array;
   private readonly scale: OwnScale;
   private readonly slips = new WordSlips();
+  private holes: Holes;
   /** Of each pair that was answered: the last answer, and by how much what was believed then must be lifted so that no wrong answer raised it and no right one lowered it. */
   private readonly answered = new Map<number, { readonly at: number; readonly right: boolean; readonly delay: number; lift: number }>();
 
@@ -119,6 +124,7 @@ export class RecallFilter {
     this.restedWhenMet = new Float64Array(this.n);
     this.g = new Float64Array(this.m);
     this.scale = new OwnScale(parameters.scale);
+    this.holes = new Holes(this.n);
     this.members = parameters.children.map((kind) => ({
       kind,
       logWeight: Math.log(kind.weight),
@@ -155,6 +161,7 @@ export class RecallFilter {
     copy.members = this.members.map((member) => ({ ...member, mean: member.mean.slice(), cov: member.cov.copy() }));
     copy.unseenTeaching = new Map(this.unseenTeaching);
     copy.breaks = this.breaks.copy();
+    copy.holes = this.holes.copy();
     return copy;
   }
 
@@ -239,7 +246,8 @@ export class RecallFilter {
     const same = this.sitting !== null && this.sitting.by === observation.by && Date.parse(observation.at) - this.sitting.at < SITTING_MS;
     const total = this.members.reduce((sum, { logWeight }) => sum + Math.exp(logWeight), 0);
     const { guess, lapse } = this.slips.of(observation.kind, chancesFor(this.parameters, observation));
-    return this.members.map(({ kind, mean, cov, logWeight }) => {
+    const hole = this.holes.of(i);
+    const parts = this.members.map(({ kind, mean, cov, logWeight }) => {
       let mu = mean[i]! - this.faded(kind, i, Date.parse(observation.at));
       let v = cov.at(i, i);
       if (a !== undefined) {
@@ -250,8 +258,9 @@ export class RecallFilter {
         mu += mean[d]!;
         v += cov.at(d, d) + 2 * cov.at(d, i) + (a === undefined ? 0 : 2 * cov.at(d, a));
       } else v += kind.day ** 2;
-      return { weight: Math.exp(logWeight) / total, guess, lapse, recalled: meanLogistic(mu, v) };
+      return { weight: ((1 - hole) * Math.exp(logWeight)) / total, guess, lapse, recalled: meanLogistic(mu, v) };
     });
+    return [...parts, { weight: hole, guess, lapse, recalled: HOLE_RECALLED }];
   }
 
   /**
@@ -292,6 +301,7 @@ export class RecallFilter {
     this.scale.observe(hitOf(parts), this.lastAnswer(i, at), right);
     const recalled = parts.reduce((sum, one) => sum + one.weight * one.recalled, 0);
     this.slips.observe(observation.kind, chancesFor(this.parameters, observation), recalled, right);
+    const hole = this.holes.of(i);
     const a = this.adultSlot.get(observation.by) ?? -1;
     const d = this.m - 1;
     const { timeSpan, timeSd, meet, teach } = this.parameters;
@@ -308,10 +318,12 @@ export class RecallFilter {
         if (!right) return 1 - hit;
         return delay === null ? hit : hit * Math.exp(-((delay - timeSpan * (USUAL_SURE - base)) ** 2) / (2 * timeSd ** 2));
       };
-      this.update(member, mu, v, likelihood, chosen);
+      const ofHole = hole * likelihood(HOLE_RECALLED);
+      this.update(member, mu, v, (base) => ofHole + (1 - hole) * likelihood(base), chosen);
       if (right) mean[i]! += taught ? teach : meet;
     }
     this.balance();
+    this.holes.observe(i, right, hitOf(parts), guess + (1 - guess - lapse) * HOLE_RECALLED);
     this.answered.set(i, { at, right, delay: delay ?? 0, lift: 0 });
     this.meeting(i, at, right, taught);
     const lift = logit(believed) - logit(this.believed(i).p);
@@ -337,6 +349,7 @@ export class RecallFilter {
       const own = i * this.m + i;
       cov[own] = Math.max(cov[own]!, Math.min(mostVariance, cov[own]! + loggedVariance));
     }
+    this.holes.taught(i, logged * AGAIN_COUNTS ** before);
   }
 
   private meeting(i: number, at: number, right: boolean, taught: boolean): void {
@@ -414,9 +427,11 @@ export class RecallFilter {
       p += own.weight * (guess + (1 - guess - lapse) * meanLogistic(own.mean, own.variance + kind.day ** 2));
       return own;
     });
+    const hole = this.holes.of(k);
+    p = hole * (guess + (1 - guess - lapse) * HOLE_RECALLED) + (1 - hole) * p;
     const { spread, shift } = this.scale.bendOf(this.lastAnswer(k, this.now));
     const bend = { spread, shift: shift + (this.answered.get(k)?.lift ?? 0) };
-    return { p: bent(p, bend), bend, rested: this.restedSince(k, this.now), members };
+    return { p: bent(p, bend), bend, rested: this.restedSince(k, this.now), hole, members };
   }
 
   /** How much pair k's strength goes with each other's under each kind of child: covariances, for choosing what to ask. */
@@ -440,11 +455,14 @@ export class RecallFilter {
     held.forEach((gpc, n) => {
       const others = Math.min(0.98, all / Math.max(0.02, chances[n]!));
       const i = this.index.get(gpc)!;
+      const hole = this.holes.of(i);
       for (const member of this.members) {
         const v = this.gather(member, [i]);
-        this.update(member, member.mean[i]! - this.faded(member.kind, i, this.now), v, (base) => 1 - others * base);
+        const mu = member.mean[i]! - this.faded(member.kind, i, this.now);
+        this.update(member, mu, v, (base) => 1 - others * (hole * HOLE_RECALLED + (1 - hole) * base));
       }
       this.balance();
+      this.holes.observe(i, false, others * chances[n]!, others * HOLE_RECALLED);
     });
   }
 }
@@ -471,18 +489,3 @@ const MOST_MS = 20_000;
 /** How sure a child usually is of what comes right: the delay of such an answer is none. */
 const USUAL_SURE = 0.8;
 const LOGIT_VARIANCE = Math.PI / 8;
-const GRID = 11;
-const POINTS = Float64Array.from({ length: GRID }, (_, k) => -3.5 + (7 * k) / (GRID - 1));
-const MASSES = (() => {
-  const raw = POINTS.map((x) => Math.exp((-x * x) / 2));
-  const sum = raw.reduce((p, q) => p + q, 0);
-  return raw.map((w) => w / sum);
-})();
-
-/** The mean of a logistic of a Gaussian, on a grid of standard normal points. */
-export function meanLogistic(mean: number, variance: number): number {
-  const sd = Math.sqrt(variance);
-  let sum = 0;
-  for (let q = 0; q < GRID; q += 1) sum += MASSES[q]! / (1 + Math.exp(-mean - sd * POINTS[q]!));
-  return sum;
-}

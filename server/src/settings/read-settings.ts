@@ -23,4 +23,5 @@ const OLD_DEFAULTS = [
   { secureFrom: 0.77, gapBelow: 0.75 },
   { secureFrom: 0.79, gapBelow: 0.75 },
   { secureFrom: 0.83, gapBelow: 0.75 },
+  { secureFrom: 0.83, gapBelow: 0.76 },
 ];

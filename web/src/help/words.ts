@@ -10,7 +10,7 @@ export const WORDS = {
     'Even the low end of what is believed is high, and it came right in two sittings, or in three where it was missed and only pointed to: the child knows it.',
   due: 'Secure when it was last seen, and that is long ago, or a holiday has gone by: to be looked at again, no gap.',
   wobbly: 'It may be known or not; what was seen does not settle it.',
-  gap: 'Even the high end of what is believed is low: it has to be taught.',
+  gap: 'Even the high end of what is believed is low, or it was missed again and again: it has to be taught.',
   slow: 'Right, and seldom at once: to be practised, not taught again.',
   focus: 'The few pairs and skills that a group is together for.',
   cycle: 'A block of weeks in which a group works on its focus.',

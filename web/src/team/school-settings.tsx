@@ -151,7 +151,7 @@ function JudgingSettings({ now, set }: SettingsRow) {
       </SettingRow>
       <SettingRow
         title="Gap below"
-        why={`Default: ${percent(DEFAULT_SETTINGS.gapBelow)}. A pair is a gap where even the high end of its range stays below this, and where it was missed on two days with nothing right since; right in three sittings since, it is none any more.`}
+        why={`Default: ${percent(DEFAULT_SETTINGS.gapBelow)}. A pair is a gap where even the high end of its range stays below this, and where it was missed on two days, or by two adults, with nothing right since and a right answer is no longer likely; right in three sittings since, it is none any more.`}
       >
         {number('gapBelow', 'Gap below, percent', 5, 85, 0.01, 1)}
       </SettingRow>
