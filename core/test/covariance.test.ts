@@ -43,14 +43,14 @@ describe('the ends of a belief', () => {
     guess: fc.double({ min: 0.01, max: 0.3, noNaN: true }),
     lapse: fc.double({ min: 0.01, max: 0.2, noNaN: true }),
   });
-  const share = fc.double({ min: 0, max: 0.9, noNaN: true });
-  const belief = fc.tuple(fc.array(member, { minLength: 1, maxLength: 4 }), share).map(([members, hole]): Belief => {
+  const share = fc.double({ min: 0, max: 0.45, noNaN: true });
+  const belief = fc.tuple(fc.array(member, { minLength: 1, maxLength: 4 }), share, share).map(([members, hole, find]): Belief => {
     const all = members.reduce((sum, m) => sum + m.weight, 0);
     return {
       p: 0.5,
       bend: { spread: 1.1, shift: 0.2 },
       rested: 0,
-      hole,
+      apart: { usual: 1 - hole - find, hole, find, strength: 3 },
       members: members.map((m) => ({ ...m, weight: m.weight / all })),
     };
   });

@@ -1,8 +1,8 @@
 /** What can be read off a belief about one pair: how likely it is known, and between which ends its chance lies. */
-import { HOLE_RECALLED } from './holes.js';
 import { logit } from './log-odds.js';
 import type { EstimateModel } from './model.js';
 import { unbent } from './own-scale.js';
+import { HOLE_RECALLED } from './pairs-apart.js';
 import type { Belief } from './recall-filter.js';
 
 /** A pair is known where it comes right more often than this. */
@@ -47,12 +47,13 @@ function quantile(belief: Belief, share: number): number {
   }
   return (from + to) / 2;
 }
-/** How strong a hole is, log odds, give or take. */
+/** How strong a hole is, log odds, and how far holes and finds differ. */
 const HOLE_ODDS = logit(HOLE_RECALLED);
-const HOLE_SD = 0.5;
+const APART_SD = 0.5;
 /** How likely it is that the child's own chance of a right answer is below a value. */
-function chanceBelow({ members, hole, bend }: Belief, value: number): number {
+function chanceBelow({ members, apart, bend }: Belief, value: number): number {
   const plain = unbent(value, bend);
+  const { usual, hole, find, strength } = apart;
   let sum = 0;
   for (const { weight, mean, variance, guess, lapse } of members) {
     const share = (plain - guess) / (1 - guess - lapse);
@@ -60,7 +61,11 @@ function chanceBelow({ members, hole, bend }: Belief, value: number): number {
     if (share >= 1) sum += weight;
     else {
       const odds = Math.log(share / (1 - share));
-      sum += weight * (hole * normalBelow((odds - HOLE_ODDS) / HOLE_SD) + (1 - hole) * normalBelow((odds - mean) / Math.sqrt(variance)));
+      sum +=
+        weight *
+        (hole * normalBelow((odds - HOLE_ODDS) / APART_SD) +
+          find * normalBelow((odds - strength) / APART_SD) +
+          usual * normalBelow((odds - mean) / Math.sqrt(variance)));
     }
   }
   return sum;

@@ -8,6 +8,14 @@ export interface KindChances {
   readonly guess: number;
   readonly lapse: number;
 }
+/** What one kind of child makes of an answer before it is given: how likely it is that kind, and that it recalls the pair. */
+export interface ForetoldPart extends KindChances {
+  readonly weight: number;
+  readonly recalled: number;
+}
+/** Chance that it comes right, over these kinds. */
+export const hitOf = (parts: readonly ForetoldPart[]): number =>
+  parts.reduce((sum, { weight, guess, lapse, recalled }) => sum + weight * (guess + (1 - guess - lapse) * recalled), 0);
 /** The chances of a kind of answer: as fitted, or as its descriptor says where simulated children never meet it. */
 export const chancesOf = ({ kinds }: FilterParameters, kind: ObservationKind): KindChances | undefined =>
   kinds[kind] ?? checkKindOf(kind)?.chances;

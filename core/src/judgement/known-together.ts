@@ -4,7 +4,8 @@
  * unknown vowel look like twenty reasons to doubt that the child can push sounds together.
  */
 import type { Gpc } from '../phonics/lexicon.js';
-import { HOLE_RECALLED } from './holes.js';
+import { logistic } from './log-odds.js';
+import { HOLE_RECALLED } from './pairs-apart.js';
 import { gauss, seeded } from '../random.js';
 import type { RecallFilter } from './recall-filter.js';
 
@@ -66,8 +67,10 @@ export class KnownTogether {
         const root = roots[kind]![i]!;
         let strength = beliefs[i]![kind]!.mean;
         for (let j = 0; j <= i; j += 1) strength += root[j]! * z[j]!;
-        const { hole } = whole[i]!;
-        this.#drawn.get(gpc)![draw] = Number(luck[i]!() < hole * HOLE_RECALLED + (1 - hole) / (1 + Math.exp(-strength)));
+        const { usual, hole, find, strength: asFind } = whole[i]!.apart;
+        this.#drawn.get(gpc)![draw] = Number(
+          luck[i]!() < hole * HOLE_RECALLED + find * logistic(asFind) + usual / (1 + Math.exp(-strength)),
+        );
       });
     }
   }

@@ -10,17 +10,17 @@
  * Kalman filtering", JASA 87, 1992). A sitting has a day of its own, an adult an ear of their own. How children differ
  * in kind (steady, all or nothing, different from day to day, quick to forget) is unknown, so a few such filters run side by
  * side, each weighted by how well it has foretold this child (multiple-model estimation: Magill 1965). How what they expect
- * has to be bent for the one child is learned in own-scale.ts; what a bell curve has no room for is in holes.ts.
+ * has to be bent for the one child is learned in own-scale.ts; what a bell curve has no room for is in pairs-apart.ts.
  */
 import { isMiss, type Observation } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { Breaks } from './breaks.js';
 import { Covariance } from './covariance.js';
-import { chancesFor, type ChildKind, type FilterParameters } from './filter-parameters.js';
-import { Holes, HOLE_RECALLED } from './holes.js';
-import { logit } from './log-odds.js';
+import { chancesFor, hitOf, type ChildKind, type FilterParameters, type ForetoldPart } from './filter-parameters.js';
+import { logistic, logit } from './log-odds.js';
 import { GRID, MASSES, meanLogistic, POINTS } from './normal-grid.js';
 import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
+import { FIND_STRENGTH, HOLE_RECALLED, PairsApart, type Apart } from './pairs-apart.js';
 import { along, sharedBefore } from './recall-prior.js';
 import { WordSlips } from './word-slips.js';
 
@@ -48,9 +48,9 @@ export interface Belief {
   readonly bend: Bend;
   /** Days of breaks since the pair last came right: see breaks.ts. */
   readonly rested: number;
-  /** How likely the pair is a hole (holes.ts). */
-  readonly hole: number;
-  /** Where it is none, for each kind of child: its weight, and the strength's mean and variance with the chances of that kind. */
+  /** How likely the pair is a hole, a find, or neither (pairs-apart.ts), and how strong it is as a find, log odds. */
+  readonly apart: Apart & { readonly strength: number };
+  /** Where it is neither, for each kind of child: its weight, and the strength's mean and variance with the chances of that kind. */
   readonly members: readonly {
     readonly weight: number;
     readonly mean: number;
@@ -59,17 +59,6 @@ export interface Belief {
     readonly lapse: number;
   }[];
 }
-
-/** What one kind of child makes of an answer before it is given. */
-export interface ForetoldPart {
-  readonly weight: number;
-  readonly guess: number;
-  readonly lapse: number;
-  readonly recalled: number;
-}
-/** Chance that it comes right, for children at large. */
-const hitOf = (parts: readonly ForetoldPart[]): number =>
-  parts.reduce((sum, { weight, guess, lapse, recalled }) => sum + weight * (guess + (1 - guess - lapse) * recalled), 0);
 
 interface Member {
   readonly kind: ChildKind;
@@ -105,7 +94,7 @@ export class RecallFilter {
   private readonly g: Float64Array;
   private readonly scale: OwnScale;
   private readonly slips = new WordSlips();
-  private holes: Holes;
+  private pairsApart: PairsApart;
   /** Of each pair that was answered: the last answer, and by how much what was believed then must be lifted so that no wrong answer raised it and no right one lowered it. */
   private readonly answered = new Map<number, { readonly at: number; readonly right: boolean; readonly delay: number; lift: number }>();
 
@@ -124,7 +113,7 @@ export class RecallFilter {
     this.restedWhenMet = new Float64Array(this.n);
     this.g = new Float64Array(this.m);
     this.scale = new OwnScale(parameters.scale);
-    this.holes = new Holes(this.n);
+    this.pairsApart = new PairsApart(this.n);
     this.members = parameters.children.map((kind) => ({
       kind,
       logWeight: Math.log(kind.weight),
@@ -161,7 +150,7 @@ export class RecallFilter {
     copy.members = this.members.map((member) => ({ ...member, mean: member.mean.slice(), cov: member.cov.copy() }));
     copy.unseenTeaching = new Map(this.unseenTeaching);
     copy.breaks = this.breaks.copy();
-    copy.holes = this.holes.copy();
+    copy.pairsApart = this.pairsApart.copy();
     return copy;
   }
 
@@ -205,6 +194,11 @@ export class RecallFilter {
     return kind.fade * Math.log1p(days / fadeTime) + (rest * this.restedSince(i, at)) / 30;
   }
 
+  /** How strong a pair would be if it were a find: what is met everywhere fades in breaks alone. */
+  private findStrength(i: number, at: number): number {
+    return FIND_STRENGTH - (this.parameters.rest * this.restedSince(i, at)) / 30;
+  }
+
   /** Days of breaks since a pair last came right. */
   private restedSince(i: number, at: number): number {
     return this.breaks.until(at) - this.restedWhenMet[i]!;
@@ -246,7 +240,7 @@ export class RecallFilter {
     const same = this.sitting !== null && this.sitting.by === observation.by && Date.parse(observation.at) - this.sitting.at < SITTING_MS;
     const total = this.members.reduce((sum, { logWeight }) => sum + Math.exp(logWeight), 0);
     const { guess, lapse } = this.slips.of(observation.kind, chancesFor(this.parameters, observation));
-    const hole = this.holes.of(i);
+    const { usual, hole, find } = this.pairsApart.of(i);
     const parts = this.members.map(({ kind, mean, cov, logWeight }) => {
       let mu = mean[i]! - this.faded(kind, i, Date.parse(observation.at));
       let v = cov.at(i, i);
@@ -258,9 +252,14 @@ export class RecallFilter {
         mu += mean[d]!;
         v += cov.at(d, d) + 2 * cov.at(d, i) + (a === undefined ? 0 : 2 * cov.at(d, a));
       } else v += kind.day ** 2;
-      return { weight: ((1 - hole) * Math.exp(logWeight)) / total, guess, lapse, recalled: meanLogistic(mu, v) };
+      return { weight: (usual * Math.exp(logWeight)) / total, guess, lapse, recalled: meanLogistic(mu, v) };
     });
-    return [...parts, { weight: hole, guess, lapse, recalled: HOLE_RECALLED }];
+    const strength = this.findStrength(i, Date.parse(observation.at));
+    return [
+      ...parts,
+      { weight: hole, guess, lapse, recalled: HOLE_RECALLED },
+      { weight: find, guess, lapse, recalled: logistic(strength) },
+    ];
   }
 
   /**
@@ -301,7 +300,8 @@ export class RecallFilter {
     this.scale.observe(hitOf(parts), this.lastAnswer(i, at), right);
     const recalled = parts.reduce((sum, one) => sum + one.weight * one.recalled, 0);
     this.slips.observe(observation.kind, chancesFor(this.parameters, observation), recalled, right);
-    const hole = this.holes.of(i);
+    const { usual, hole, find } = this.pairsApart.of(i);
+    const asFind = logistic(this.findStrength(i, at));
     const a = this.adultSlot.get(observation.by) ?? -1;
     const d = this.m - 1;
     const { timeSpan, timeSd, meet, teach } = this.parameters;
@@ -318,12 +318,13 @@ export class RecallFilter {
         if (!right) return 1 - hit;
         return delay === null ? hit : hit * Math.exp(-((delay - timeSpan * (USUAL_SURE - base)) ** 2) / (2 * timeSd ** 2));
       };
-      const ofHole = hole * likelihood(HOLE_RECALLED);
-      this.update(member, mu, v, (base) => ofHole + (1 - hole) * likelihood(base), chosen);
+      const ofApart = hole * likelihood(HOLE_RECALLED) + find * likelihood(asFind);
+      this.update(member, mu, v, (base) => ofApart + usual * likelihood(base), chosen);
       if (right) mean[i]! += taught ? teach : meet;
     }
     this.balance();
-    this.holes.observe(i, right, hitOf(parts), guess + (1 - guess - lapse) * HOLE_RECALLED);
+    const hit = (recall: number): number => guess + (1 - guess - lapse) * recall;
+    this.pairsApart.observe(i, right, hitOf(parts.slice(0, -2)) / usual, hit(HOLE_RECALLED), hit(asFind));
     this.answered.set(i, { at, right, delay: delay ?? 0, lift: 0 });
     this.meeting(i, at, right, taught);
     const lift = logit(believed) - logit(this.believed(i).p);
@@ -349,7 +350,7 @@ export class RecallFilter {
       const own = i * this.m + i;
       cov[own] = Math.max(cov[own]!, Math.min(mostVariance, cov[own]! + loggedVariance));
     }
-    this.holes.taught(i, logged * AGAIN_COUNTS ** before);
+    this.pairsApart.taught(i, logged * AGAIN_COUNTS ** before);
   }
 
   private meeting(i: number, at: number, right: boolean, taught: boolean): void {
@@ -427,11 +428,13 @@ export class RecallFilter {
       p += own.weight * (guess + (1 - guess - lapse) * meanLogistic(own.mean, own.variance + kind.day ** 2));
       return own;
     });
-    const hole = this.holes.of(k);
-    p = hole * (guess + (1 - guess - lapse) * HOLE_RECALLED) + (1 - hole) * p;
+    const strength = this.findStrength(k, this.now);
+    const apart = { ...this.pairsApart.of(k), strength };
+    const recalled = apart.hole * HOLE_RECALLED + apart.find * logistic(strength);
+    p = apart.usual * p + (1 - apart.usual) * guess + (1 - guess - lapse) * recalled;
     const { spread, shift } = this.scale.bendOf(this.lastAnswer(k, this.now));
     const bend = { spread, shift: shift + (this.answered.get(k)?.lift ?? 0) };
-    return { p: bent(p, bend), bend, rested: this.restedSince(k, this.now), hole, members };
+    return { p: bent(p, bend), bend, rested: this.restedSince(k, this.now), apart, members };
   }
 
   /** How much pair k's strength goes with each other's under each kind of child: covariances, for choosing what to ask. */
@@ -455,14 +458,15 @@ export class RecallFilter {
     held.forEach((gpc, n) => {
       const others = Math.min(0.98, all / Math.max(0.02, chances[n]!));
       const i = this.index.get(gpc)!;
-      const hole = this.holes.of(i);
+      const { usual, hole, find } = this.pairsApart.of(i);
+      const asFind = logistic(this.findStrength(i, this.now));
       for (const member of this.members) {
         const v = this.gather(member, [i]);
         const mu = member.mean[i]! - this.faded(member.kind, i, this.now);
-        this.update(member, mu, v, (base) => 1 - others * (hole * HOLE_RECALLED + (1 - hole) * base));
+        this.update(member, mu, v, (base) => 1 - others * (hole * HOLE_RECALLED + find * asFind + usual * base));
       }
       this.balance();
-      this.holes.observe(i, false, others * chances[n]!, others * HOLE_RECALLED);
+      this.pairsApart.observe(i, false, others * chances[n]!, others * HOLE_RECALLED, others * asFind);
     });
   }
 }

@@ -3,7 +3,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'December 2026',
     what: [
-      'A pair that is missed in every check by a child who knows nearly all the rest is a gap after two or three checks; it was taken for a chain of slips. Missed by two adults on one day counts as missed on two days.',
+      'A pair that is missed in every check by a child who knows nearly all the rest is a gap after two or three checks, and the few letters that a child knows who knows no others are known as soon: the one was taken for a chain of slips, the other for luck. Missed by two adults on one day counts as missed on two days.',
       'A child whom nobody looked at for half a year is no longer taken to have lost everything: a silence longer than any holiday has school in it. What came right is due for another look, as before.',
       'A child who misreads words in texts though the letters are known is no longer doubted in the letters: how often each child goes astray in words is learned.',
       'Of a child who is known by texts alone more is said, and less wrongly: how often what is not known comes right there by luck is learned for each child.',

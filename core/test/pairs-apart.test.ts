@@ -1,9 +1,9 @@
-/** Pairs that a child lacks though it knows all the rest: missed again and again they are gaps, and no chain of slips. */
+/** Pairs that a child lacks though it knows all the rest, or knows though it lacks the rest: no chain of slips, and none of luck. */
 import { TEACHING_ORDERS } from '@sapling/data';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { allGpcs, estimate, seeded, type Estimate, type Observation } from '../src/index.js';
-import { Holes } from '../src/judgement/holes.js';
+import { PairsApart } from '../src/judgement/pairs-apart.js';
 
 const ORDER = allGpcs(TEACHING_ORDERS[0]!);
 const DAY = 86_400_000;
@@ -74,36 +74,52 @@ describe('a few pairs missed in every check by a child who knows the rest', () =
   });
 });
 
-describe('how likely a pair is a hole', () => {
-  it('rises with what comes wrong, falls with what comes right, and is never sure', () => {
+describe('a few pairs that come right in every check of a child who knows nothing else', () => {
+  for (const [pairs, knows] of [
+    [25, [4, 12, 20]],
+    [40, [6, 20, 33]],
+    [60, [10, 30, 50]],
+  ] as const)
+    it(`are known after three checks of ${pairs} cards, and soon secure`, () => {
+      const own = (k: number): boolean => (knows as readonly number[]).includes(k);
+      for (const e of knows.map((k) => afterChecks(3, pairs, (_, j) => own(j))[k]!)) expect(e.known).toBeGreaterThan(0.75);
+      expect(states(knows.map((k) => afterChecks(5, pairs, (_, j) => own(j))[k]!))).toEqual(['secure']);
+    });
+  it('are luck where they come right once', () => {
+    const once = afterChecks(3, 40, (check, k) => k === 20 && check === 1)[20]!;
+    expect(once.known).toBeLessThan(0.2);
+    expect(once.state).toBe('gap');
+  });
+});
+
+describe('how likely a pair lies apart', () => {
+  it('goes with what comes wrong and right, and is never sure', () => {
     fc.assert(
-      fc.property(
-        fc.array(fc.tuple(fc.nat(9), fc.boolean(), fc.double({ min: 0.3, max: 0.98, noNaN: true })), { maxLength: 60 }),
-        (all) => {
-          const holes = new Holes(10);
-          for (const [k, right, otherwise] of all) {
-            const before = holes.of(k);
-            holes.observe(k, right, before * 0.14 + (1 - before) * otherwise, 0.14);
-            const after = holes.of(k);
-            if (right) expect(after).toBeLessThanOrEqual(before + 1e-9);
-            else expect(after).toBeGreaterThanOrEqual(Math.min(before, 0.85) - 1e-9);
-            expect(after).toBeLessThan(0.95);
-          }
-        },
-      ),
+      fc.property(fc.array(fc.tuple(fc.nat(9), fc.boolean(), fc.double({ min: 0.2, max: 0.9, noNaN: true })), { maxLength: 60 }), (all) => {
+        const apart = new PairsApart(10);
+        for (const [k, right, usually] of all) {
+          const before = apart.of(k);
+          apart.observe(k, right, usually, 0.14, 0.93);
+          const after = apart.of(k);
+          expect(after.usual + after.hole + after.find).toBeCloseTo(1, 9);
+          expect(Math.max(after.hole, after.find)).toBeLessThan(0.95);
+          if (right) expect(after.hole).toBeLessThanOrEqual(before.hole + 1e-9);
+          else expect(after.find).toBeLessThanOrEqual(before.find + 1e-9);
+        }
+      }),
     );
   });
-  it('is less after a session that worked on it, by no more than spoke for it, and apart from what it was copied from', () => {
-    const holes = new Holes(3);
-    for (let n = 0; n < 2; n += 1) holes.observe(0, false, 0.9, 0.1);
-    const [missed, unseen] = [holes.of(0), holes.of(1)];
-    const copy = holes.copy();
+  it('is less a hole after a session that worked on it, by no more than spoke for it, and apart from what it was copied from', () => {
+    const pairs = new PairsApart(3);
+    for (let n = 0; n < 2; n += 1) pairs.observe(0, false, 0.9, 0.1, 0.93);
+    const [missed, unseen] = [pairs.of(0).hole, pairs.of(1).hole];
+    const copy = pairs.copy();
     copy.taught(0, 0.3);
     copy.taught(1, 0.3);
-    expect(copy.of(0)).toBeLessThan(missed);
-    expect(copy.of(1)).toBe(unseen);
-    expect(holes.of(0)).toBe(missed);
+    expect(copy.of(0).hole).toBeLessThan(missed);
+    expect(copy.of(1).hole).toBe(unseen);
+    expect(pairs.of(0).hole).toBe(missed);
     for (let n = 0; n < 50; n += 1) copy.taught(0, 0.3);
-    expect(copy.of(0)).toBeCloseTo(copy.of(1), 9);
+    expect(copy.of(0).hole).toBeLessThan(1.3 * unseen);
   });
 });
