@@ -60,7 +60,7 @@ export const PARAMETERS: { readonly estimate: EstimateModel } = {
       unmetDays: 93.5551,
       timeSpan: 0.6068,
       timeSd: 0.575,
-      rest: 0.7,
+      rest: 0.8,
     },
   },
 };
