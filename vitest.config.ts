@@ -22,6 +22,7 @@ export default defineConfig({
         test: {
           name: 'page',
           include: ['web/test/page/*.test.{ts,tsx}'],
+          setupFiles: ['web/test/page/support/own-page.ts'],
           environment: 'happy-dom',
           pool: 'threads',
           ...timeouts,

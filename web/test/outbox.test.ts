@@ -75,6 +75,21 @@ function stand(batch = 4, read: (rows: Map<number, Waiting>) => Promise<Waiting[
 const settle = (): Promise<void> => new Promise((done) => setImmediate(done));
 
 describe('the outbox', () => {
+  it('goes on by itself where the device cannot be read for a while, however often it is asked', async () => {
+    for (const fails of [1, 2, 3, 5]) {
+      let reads = 0;
+      const { outbox, add, arrived, pass } = stand(4, async (rows) => {
+        reads += 1;
+        if (reads <= fails) throw new Error('The device cannot be read.');
+        return [...rows.values()];
+      });
+      add('one');
+      await outbox.start('me');
+      await pass();
+      expect(arrived, `${fails} times`).toEqual(['one']);
+      expect(outbox.state()).toMatchObject({ waiting: 0, reach: 'reached' });
+    }
+  });
   it('what is written while something is read or counted goes out by itself, whichever moment it is', async () => {
     for (let moment = 1; moment <= 3; moment += 1) {
       let empty = 0;

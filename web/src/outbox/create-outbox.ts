@@ -63,6 +63,8 @@ export interface Outbox {
   send(): Promise<void>;
   /** Counts anew what waits: another page of this browser may have changed it. */
   count(): Promise<void>;
+  /** The same, where nobody is told that the device cannot be read. */
+  countIfReadable(): Promise<void>;
   /** Says that so many are being written: until the returned function is called they count as unsaved, stored or not. */
   writing(n: number): (stored: boolean) => void;
   /** Tries refused records once more. */
@@ -106,6 +108,8 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
       unreadable: found.unreadable,
     });
   };
+  /** Counted by the way: where the device cannot be read just now, what was counted before stands. */
+  const countIfReadable = (): Promise<void> => count().catch(() => undefined);
   const later = (): void => {
     callOff?.();
     callOff = clock.after(RETRY_MS[Math.min(failures, RETRY_MS.length - 1)]!, () => void send());
@@ -167,7 +171,7 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
       else failures = 0;
       await count();
     } catch (error) {
-      await count();
+      await countIfReadable();
       const fault = error instanceof SendError ? error.fault : undefined;
       if (fault === 'signed out') set({ reach: 'signed out' });
       else {
@@ -191,7 +195,7 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
       user = colleague;
       failures = 0;
       set({ reach: 'reached' });
-      await count();
+      await countIfReadable();
       await send();
     },
     stop() {
@@ -202,6 +206,7 @@ export function createOutbox({ store, send: sendEntries, clock, batch }: OutboxP
     },
     send,
     count,
+    countIfReadable,
     writing(n) {
       set({ unsaved: state.unsaved + n });
       return (stored) => {

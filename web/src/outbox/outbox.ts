@@ -89,5 +89,5 @@ if (typeof window !== 'undefined') {
   document.addEventListener('visibilitychange', () => {
     if (document.visibilityState === 'visible') void outbox.send();
   });
-  tabs?.addEventListener('message', () => void outbox.count());
+  tabs?.addEventListener('message', () => void outbox.countIfReadable());
 }
