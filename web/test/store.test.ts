@@ -1,8 +1,9 @@
 /** The device's own store: what waits is there in order and for its maker alone, a step is kept whole, and signing out leaves no name behind. */
 import 'fake-indexeddb/auto';
+import { forceCloseDatabase } from 'fake-indexeddb';
 import type { OutboxEntry } from '@sapling/contract';
 import { openDB } from 'idb';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { LocalCheck } from '../src/check/local-check.js';
 import { clock } from '../src/clock.js';
 import type { LocalReading } from '../src/reading/local-reading.js';
@@ -240,5 +241,35 @@ describe('recorded sound', () => {
     await mine();
     expect(await (await nextSound('maren'))!.blob.text()).toBe('sound 1');
     await forgetSound('r1', 1);
+  });
+});
+
+describe('a device that goes away for a while', () => {
+  it('is there again without the page being opened anew: where it could not be opened, and where the browser let it go', async () => {
+    const open = indexedDB.open.bind(indexedDB);
+    let held: IDBDatabase | undefined;
+    let fails = 0;
+    indexedDB.open = (name: string, version?: number) => {
+      if (fails > 0) {
+        fails -= 1;
+        throw new DOMException('The connection was lost.', 'UnknownError');
+      }
+      const request = open(name, version);
+      request.addEventListener('success', () => (held = request.result));
+      return request;
+    };
+    try {
+      vi.resetModules();
+      const store = await import('../src/outbox/store.js');
+      fails = 1;
+      await expect(store.waitingRecords()).rejects.toThrow('lost');
+      await store.keepFor('maren', secret(1), LATER);
+      await store.keepStep('maren', [entry('a')], {});
+      forceCloseDatabase(held as never);
+      await store.keepStep('maren', [entry('b')], {});
+      expect((await store.waitingRecords()).records.map((w) => w.entry.id)).toEqual(['a', 'b']);
+    } finally {
+      indexedDB.open = open;
+    }
   });
 });

@@ -7,7 +7,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
       'A child whom nobody looked at for half a year is no longer taken to have lost everything: a silence longer than any holiday has school in it. What came right is due for another look, as before.',
       'A child who misreads words in texts though the letters are known is no longer doubted in the letters: how often each child goes astray in words is learned.',
       'Of a child who is known by texts alone more is said, and less wrongly: how often what is not known comes right there by luck is learned for each child.',
-      'What waits on a device is sent on by itself also where the device could not be read for a moment.',
+      'A tablet that slept and lost hold of its own store, as some browsers do, keeps marks again at once; and what waits is sent on by itself where the device could not be read for a moment.',
       'A pair that was missed, and came right only by pointing at one of a few, is secure after a third sitting and no sooner.',
       'What is marked in sessions tells of the pairs that were marked: what a child knew in a check is no longer doubted because the sessions work on what lacks.',
       'Where something cannot be worked out on a device, the page names what it lacks and offers to try again: how the answers went wrong, which words of a plan cannot be read yet, what a printed sheet would say.',

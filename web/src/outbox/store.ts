@@ -36,6 +36,7 @@ interface Device extends DBSchema {
 
 let opened: Promise<IDBPDatabase<Device>> | undefined;
 
+/** What is kept on this device. Where it could not be opened, or the browser let it go, as some do in a page that slept, it is opened anew. */
 function device(): Promise<IDBPDatabase<Device>> {
   opened ??= openDB<Device>(keptAs('sapling'), 4, {
     upgrade(db, from) {
@@ -56,6 +57,12 @@ function device(): Promise<IDBPDatabase<Device>> {
       (event.target as IDBDatabase).close();
       opened = undefined;
     },
+    terminated() {
+      opened = undefined;
+    },
+  }).catch((error: unknown) => {
+    opened = undefined;
+    throw error;
   });
   return opened;
 }
