@@ -15,9 +15,9 @@ export const FIND_STRENGTH = 3.5;
 /** Chosen: of a child of whom nothing is known, so many of so many pairs are holes, and as many finds. */
 const PRIOR_APART = 0.5;
 const PRIOR_PAIRS = 25;
-/** A hole may be filled, and a find lost, at any time between two looks: no answers make either surer than this, log odds. */
-const MOST = 2.2;
-const LEAST = -6;
+/** A hole may be filled, and a find lost, at any time between two looks: no answers make either surer than nine to one. */
+const MOST = 9;
+const LEAST = 0.0025;
 const LEAST_CHANCE = 1e-4;
 
 /** How likely a pair is like the rest, a hole, and a find: one in all. */
@@ -27,22 +27,22 @@ export interface Apart {
   readonly find: number;
 }
 export class PairsApart {
-  /** What the answers about each pair say for a hole and for a find, log odds. */
+  /** What the answers about each pair say for a hole and for a find, as factors of its odds. */
   private readonly holes: Float64Array;
   private readonly finds: Float64Array;
   private readonly asked: Uint8Array;
-  /** How many pairs of this child are either, by what is known of those that were asked: log odds. */
-  private prior = { hole: Math.log(PRIOR_APART / PRIOR_PAIRS), find: Math.log(PRIOR_APART / PRIOR_PAIRS) };
+  /** How many pairs of this child are either, by what is known of those that were asked. */
+  private prior = { hole: PRIOR_APART / PRIOR_PAIRS, find: PRIOR_APART / PRIOR_PAIRS };
 
   constructor(pairs: number) {
-    this.holes = new Float64Array(pairs);
-    this.finds = new Float64Array(pairs);
+    this.holes = new Float64Array(pairs).fill(1);
+    this.finds = new Float64Array(pairs).fill(1);
     this.asked = new Uint8Array(pairs);
   }
 
   of(k: number): Apart {
-    const hole = Math.exp(this.prior.hole + this.holes[k]!);
-    const find = Math.exp(this.prior.find + this.finds[k]!);
+    const hole = this.prior.hole * this.holes[k]!;
+    const find = this.prior.find * this.finds[k]!;
     const all = 1 + hole + find;
     return { usual: 1 / all, hole: hole / all, find: find / all };
   }
@@ -54,9 +54,9 @@ export class PairsApart {
    */
   observe(k: number, right: boolean, expected: number, ofHole: number, ofFind: number): void {
     const { asked, prior } = this;
-    const chance = (p: number): number => Math.log(Math.max(LEAST_CHANCE, right ? p : 1 - p));
+    const chance = (p: number): number => Math.max(LEAST_CHANCE, right ? p : 1 - p);
     const move = (evidence: Float64Array, own: number, p: number): void => {
-      evidence[k] = Math.max(LEAST, Math.min(MOST - own, evidence[k]! + chance(p) - chance(expected)));
+      evidence[k] = Math.max(LEAST, Math.min(MOST / own, (evidence[k]! * chance(p)) / chance(expected)));
     };
     move(this.holes, prior.hole, ofHole);
     move(this.finds, prior.find, ofFind);
@@ -64,18 +64,19 @@ export class PairsApart {
     let [holes, finds, pairs] = [PRIOR_APART, PRIOR_APART, PRIOR_PAIRS];
     for (let j = 0; j < asked.length; j += 1) {
       if (asked[j] === 0) continue;
-      const own = this.of(j);
+      const hole = prior.hole * this.holes[j]!;
+      const find = prior.find * this.finds[j]!;
       pairs += 1;
-      holes += own.hole;
-      finds += own.find;
+      holes += hole / (1 + hole + find);
+      finds += find / (1 + hole + find);
     }
-    this.prior = { hole: Math.log(holes / pairs), find: Math.log(finds / pairs) };
+    this.prior = { hole: holes / pairs, find: finds / pairs };
   }
 
   /** A logged session worked on pair k: a hole may be filled. What speaks for it is less by `step`, log odds; nothing speaks against it for that. */
   taught(k: number, step: number): void {
     const { holes } = this;
-    if (holes[k]! > 0) holes[k] = Math.max(0, holes[k]! - step);
+    if (holes[k]! > 1) holes[k] = Math.max(1, holes[k]! * Math.exp(-step));
   }
 
   copy(): PairsApart {
