@@ -43,6 +43,17 @@ const CASES: [target: string, written: string, units: string, patterns: string][
   ['jumped', 'jumpt', 'ed=wrong grapheme(t)', 'wrong grapheme'],
   ['crying', 'criing', 'y=wrong grapheme(i)', 'ending joined wrongly'],
   ['boat', 'bot', 'oa=wrong grapheme(o)', 'wrong grapheme'],
+  // a split spelling before whatever consonant, l and letters that are all there included
+  ['coat', 'cote', 'oa=wrong grapheme(o_e)', 'wrong grapheme'],
+  ['snail', 'snale', 'ai=wrong grapheme(a_e)', 'wrong grapheme'],
+  ['goal', 'gole', 'oa=wrong grapheme(o_e)', 'wrong grapheme'],
+  ['wheel', 'whele', 'ee=wrong grapheme(e_e)', 'wrong grapheme'],
+  ['green', 'grene', 'ee=wrong grapheme(e_e)', 'wrong grapheme'],
+  // one vowel to most who say them, and s that begins a word
+  ['corn', 'cawn', 'or=wrong grapheme(aw)', 'wrong grapheme'],
+  ['haul', 'horl', 'au=wrong grapheme(or)', 'wrong grapheme'],
+  ['zip', 'sip', 'z=wrong sound(s)', 'wrong sound'],
+  ['his', 'hiz', 's=wrong grapheme(z)', 'wrong grapheme'],
   // a weak vowel is heard with the consonant after it, the half of an ending is there; a strong vowel is missing
   ['table', 'tabl', 'le=wrong grapheme(l)', 'wrong grapheme'],
   ['winter', 'wintr', 'er=wrong grapheme(r)', 'wrong grapheme'],
@@ -116,6 +127,17 @@ describe('spelling', () => {
         .join(' '),
     ).toBe(units);
     expect(found.patterns.join(', ')).toBe(patterns);
+  });
+
+  it('what the accent hears as one sound is spelled by the letters of either', () => {
+    const outcome = (target: string, written: string, accent?: string): string =>
+      analyseSpelling(lexicon, { target, written, ...(accent ? { accent } : {}) }).units.find((u) => u.outcome !== 'right')!.outcome;
+    expect(outcome('bath', 'baf')).toBe('wrong sound');
+    expect(outcome('bath', 'baf', 'th as f')).toBe('wrong grapheme');
+    expect(outcome('bath', 'bas', 'th as f')).toBe('wrong sound');
+    expect(outcome('path', 'parth', 'bath as in father')).toBe('wrong grapheme');
+    expect(outcome('stop', 'stawp', 'cot and caught alike')).toBe('wrong grapheme');
+    expect(outcome('stop', 'stawp')).toBe('wrong sound');
   });
 
   it('names what happened to an ending', () => {

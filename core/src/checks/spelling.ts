@@ -7,7 +7,7 @@
 import { CoreError } from '../errors.js';
 import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
 import { LONGEST_WORD, normaliseWord, segment } from '../phonics/segment.js';
-import { sameSound } from '../phonics/accents.js';
+import { sameSound, soundsHeardAs } from '../phonics/accents.js';
 import { soundDistance } from '../phonics/sound-distance.js';
 import { isVowelSound, soundParts } from '../phonics/sounds.js';
 import { baseAndEnding, shareOfGrapheme } from '../phonics/word-parts.js';
@@ -56,6 +56,8 @@ const R_VOWELS = new Set(['ar', 'or', 'ur', 'air', 'eer', 'oor']);
 const SHORT_VOWELS = new Set(['a', 'e', 'i', 'o', 'u']);
 /** Letters that say another sound before e, i and y only: *gump* is no *jump*. */
 const SOFT: Record<string, string> = { c: 's', g: 'j' };
+/** Letters that never stand for this sound at the beginning of a word: *sip* is no *zip*. */
+const NEVER_FIRST: Record<string, string> = { s: 'z' };
 /** A pair met less often than this among the lexicon's words is no way to spell a sound. */
 const RARE = 12;
 /** Nor is one that its letters stand for this seldom: *ch* for the sound of *sh* is another sound, whatever *chef* does. */
@@ -108,7 +110,7 @@ function align(lexicon: Lexicon, units: readonly SegmentUnit[], written: string,
   const slots = slotsOf(units);
   const firstVowel = units.findIndex((u) => isVowelSound(u.sound));
   const spells = (k: number) => (run: string, next: string) =>
-    spellsHere(lexicon, run, units[k]!.sound, { next, accent, stressed: k === firstVowel });
+    spellsHere(lexicon, run, units[k]!.sound, { next, accent, stressed: k === firstVowel, first: k === 0 });
   const [n, m] = [slots.length, written.length];
   const cost = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(Infinity));
   const take = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(0));
@@ -151,7 +153,7 @@ function align(lexicon: Lexicon, units: readonly SegmentUnit[], written: string,
     nexts[i] = written[j] ?? '';
     i += 1;
   }
-  const silent = silentE(lexicon, slots, units, runs);
+  const silent = silentE(lexicon, slots, units, { runs, added, written });
   return {
     units: units.map((unit, k) =>
       judged(
@@ -195,36 +197,49 @@ function runCost(lexicon: Lexicon, slot: Slot, unit: SegmentUnit, run: string, s
 
 /**
  * A vowel written round the consonant after it, as in *cote* for *coat*: the vowel gets its e back from the run in which it
- * was laid, and the consonant is as it was. Returns the split spelling by unit.
+ * was laid or as the letter that was over, and the consonant is as it was. Returns the split spelling by unit.
  */
-function silentE(lexicon: Lexicon, slots: readonly Slot[], units: readonly SegmentUnit[], runs: string[]): Record<number, string> {
+function silentE(
+  lexicon: Lexicon,
+  slots: readonly Slot[],
+  units: readonly SegmentUnit[],
+  { runs, added, written }: { runs: string[]; added: string[]; written: string },
+): Record<number, string> {
   const last = slots.length - 1;
   const before = last - 1;
   const [vowel, consonant] = [slots[before], slots[last]];
-  if (!vowel || !consonant || vowel.half || consonant.half || !/^[aeiou]$/.test(runs[before]!) || !/^[^aeiou]+e$/.test(runs[last]!))
+  if (!vowel || !consonant || vowel.half || consonant.half || !/^[aeiou]$/.test(runs[before]!) || !/^[^aeiou]+$/.test(consonant.letters))
     return {};
-  if (`${consonant.letters}e` !== runs[last]) return {};
+  const withE = `${consonant.letters}e` === runs[last];
+  const eAdded = consonant.letters === runs[last] && added.length === 1 && written.endsWith(`${consonant.letters}e`);
+  if (!withE && !eAdded) return {};
   const split = `${runs[before]!}_e`;
   if (!isVowelSound(units[vowel.unit]!.sound) || !spellsSound(lexicon, split, units[vowel.unit]!.sound)) return {};
   runs[before] = split;
-  runs[last] = runs[last]!.slice(0, -1);
+  runs[last] = consonant.letters;
+  if (eAdded) added.pop();
   return { [vowel.unit]: split };
 }
 
 /**
  * Whether a run spells a sound where it stands. One short vowel letter for another is another sound, however some word
- * has it (*pretty*, *son*), save in a weak syllable or where the accent hears no difference.
+ * has it (*pretty*, *son*), save in a weak syllable or where the accent hears no difference; sounds that it hears alike are spelled alike.
  */
 function spellsHere(
   lexicon: Lexicon,
   run: string,
   sound: string,
-  { next, accent, stressed }: { next: string; accent: string; stressed: boolean },
+  { next, accent, stressed, first }: { next: string; accent: string; stressed: boolean; first: boolean },
 ): boolean {
   if (stressed && SHORT_VOWELS.has(run) && SHORT_VOWELS.has(sound)) return sameSound(run, sound, accent);
   if (SOFT[run] === sound && !/[eiy]/.test(next)) return false;
+  if (first && NEVER_FIRST[run] === sound) return false;
   const weak = WEAK.get(sound);
-  return spellsSound(lexicon, run, sound) || run === weak?.letter || (weak?.like !== undefined && spellsSound(lexicon, run, weak.like));
+  return (
+    soundsHeardAs(sound, accent).some((heard) => spellsSound(lexicon, run, heard)) ||
+    run === weak?.letter ||
+    (weak?.like !== undefined && spellsSound(lexicon, run, weak.like))
+  );
 }
 
 function judged(unit: SegmentUnit, runs: readonly string[], spells: (run: string) => boolean): SpellingUnit {
@@ -270,7 +285,9 @@ function named(lexicon: Lexicon, target: string, written: string, laid: Alignmen
     name('apostrophe left out');
     return { right, units, added, patterns };
   }
-  if (written !== '' && sameLetters(written, target)) {
+  // *grene* for *green* is the sound by its split spelling
+  const split = units.some((u) => u.outcome === 'wrong grapheme' && /^[aeiou]_e$/.test(u.written));
+  if (written !== '' && sameLetters(written, target) && !split) {
     name('order changed');
     const moved = units.map((u): SpellingUnit =>
       u.outcome === 'right' || u.outcome === 'turned round' ? u : { ...u, outcome: 'order changed' },

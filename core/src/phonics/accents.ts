@@ -50,5 +50,16 @@ export function sameSound(a: string, b: string, accent = ''): boolean {
       (y === b && joins(ALWAYS, x, a)),
   );
 }
+/** Weak vowels: as good as alike in what is said, and not in what is written, where *curp* is another vowel than *cup*. */
+const WEAK = new Set(['uh', 'u', 'er']);
+const MERGED: readonly string[] = [...new Set([...ALWAYS, ...Object.values(ACCENT_MERGERS).flat()].flat())];
+/**
+ * The sounds that a child may hear this one as, this one among them: where *bath* ends as *cuff* does, f is a way to spell its end.
+ * @example soundsHeardAs('th', 'th as f') // ['th', 'f', 'dh']
+ */
+export const soundsHeardAs = (sound: string, accent = ''): string[] => [
+  sound,
+  ...MERGED.filter((other) => other !== sound && sameSound(sound, other, accent) && !(WEAK.has(sound) && WEAK.has(other))),
+];
 const joins = (pairs: readonly (readonly [string, string])[], a: string, b: string): boolean =>
   pairs.some(([x, y]) => (x === a && y === b) || (x === b && y === a));
