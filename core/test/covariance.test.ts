@@ -50,7 +50,7 @@ describe('the ends of a belief', () => {
       p: 0.5,
       bend: { spread: 1.1, shift: 0.2 },
       rested: 0,
-      apart: { usual: 1 - hole - find, hole, find, strength: 3 },
+      apart: { usual: 1 - hole - find, hole, mixed: 0, find, strength: 3 },
       members: members.map((m) => ({ ...m, weight: m.weight / all })),
     };
   });

@@ -2,7 +2,7 @@
 import { logit } from './log-odds.js';
 import type { EstimateModel } from './model.js';
 import { unbent } from './own-scale.js';
-import { HOLE_RECALLED } from './pairs-apart.js';
+import { HOLE_RECALLED, MIXED_RECALLED } from './pairs-apart.js';
 import type { Belief } from './recall-filter.js';
 
 /** A pair is known where it comes right more often than this. */
@@ -49,11 +49,12 @@ function quantile(belief: Belief, share: number): number {
 }
 /** How strong a hole is, log odds, and how far holes and finds differ. */
 const HOLE_ODDS = logit(HOLE_RECALLED);
+const MIXED_ODDS = logit(MIXED_RECALLED);
 const APART_SD = 0.5;
 /** How likely it is that the child's own chance of a right answer is below a value. */
 function chanceBelow({ members, apart, bend }: Belief, value: number): number {
   const plain = unbent(value, bend);
-  const { usual, hole, find, strength } = apart;
+  const { usual, hole, mixed, find, strength } = apart;
   let sum = 0;
   for (const { weight, mean, variance, guess, lapse } of members) {
     const share = (plain - guess) / (1 - guess - lapse);
@@ -64,6 +65,7 @@ function chanceBelow({ members, apart, bend }: Belief, value: number): number {
       sum +=
         weight *
         (hole * normalBelow((odds - HOLE_ODDS) / APART_SD) +
+          mixed * normalBelow((odds - MIXED_ODDS) / APART_SD) +
           find * normalBelow((odds - strength) / APART_SD) +
           usual * normalBelow((odds - mean) / Math.sqrt(variance)));
     }

@@ -5,7 +5,7 @@
  */
 import type { Gpc } from '../phonics/lexicon.js';
 import { logistic } from './log-odds.js';
-import { HOLE_RECALLED } from './pairs-apart.js';
+import { overApart } from './pairs-apart.js';
 import { gauss, seeded } from '../random.js';
 import type { RecallFilter } from './recall-filter.js';
 
@@ -67,10 +67,9 @@ export class KnownTogether {
         const root = roots[kind]![i]!;
         let strength = beliefs[i]![kind]!.mean;
         for (let j = 0; j <= i; j += 1) strength += root[j]! * z[j]!;
-        const { usual, hole, find, strength: asFind } = whole[i]!.apart;
-        this.#drawn.get(gpc)![draw] = Number(
-          luck[i]!() < hole * HOLE_RECALLED + find * logistic(asFind) + usual / (1 + Math.exp(-strength)),
-        );
+        const { apart } = whole[i]!;
+        const recalledApart = overApart(apart, logistic(apart.strength), (chance) => chance);
+        this.#drawn.get(gpc)![draw] = Number(luck[i]!() < recalledApart + apart.usual / (1 + Math.exp(-strength)));
       });
     }
   }

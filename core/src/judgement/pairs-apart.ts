@@ -8,81 +8,91 @@
  * lies apart.
  */
 
-/** How often a hole is recalled. */
+/** How often a hole is recalled, and a pair that is mixed up. */
 export const HOLE_RECALLED = 0.03;
+export const MIXED_RECALLED = 0.5;
 /** How strong a find is, log odds: what is met everywhere fades in breaks alone. */
 export const FIND_STRENGTH = 3.5;
-/** Chosen: of a child of whom nothing is known, so many of so many pairs are holes, and as many finds. */
+/** Chosen: of a child of whom nothing is known, so many of so many pairs are holes, as many finds, and so many mixed up. */
 const PRIOR_APART = 0.5;
+const PRIOR_MIXED = 0.25;
 const PRIOR_PAIRS = 25;
-/** A hole may be filled, and a find lost, at any time between two looks: no answers make either surer than nine to one. */
+/** A hole may be filled, and a find lost, at any time between two looks: no answers make it surer than nine to one that a pair lies apart. */
 const MOST = 9;
 const LEAST = 0.0025;
 const LEAST_CHANCE = 1e-4;
 
-/** How likely a pair is like the rest, a hole, and a find: one in all. */
+/** How likely a pair is like the rest, a hole, mixed up, and a find: one in all. */
 export interface Apart {
   readonly usual: number;
   readonly hole: number;
+  readonly mixed: number;
   readonly find: number;
 }
+/** Sums over how a pair lies apart: of each way how likely it is, times what follows from how often it is recalled then. */
+export const overApart = ({ hole, mixed, find }: Apart, ofFind: number, follows: (recalled: number) => number): number =>
+  hole * follows(HOLE_RECALLED) + mixed * follows(MIXED_RECALLED) + find * follows(ofFind);
+
+const WAYS = ['hole', 'mixed', 'find'] as const;
+type Way = (typeof WAYS)[number];
+const ofEach = <T>(make: (way: Way) => T): Record<Way, T> => ({ hole: make('hole'), mixed: make('mixed'), find: make('find') });
+const AT_FIRST: Readonly<Record<Way, number>> = { hole: PRIOR_APART, mixed: PRIOR_MIXED, find: PRIOR_APART };
+
 export class PairsApart {
-  /** What the answers about each pair say for a hole and for a find, as factors of its odds. */
-  private readonly holes: Float64Array;
-  private readonly finds: Float64Array;
+  /** What the answers about each pair say for each way, as factors of its odds against lying with the rest. */
+  private readonly evidence: Readonly<Record<Way, Float64Array>>;
   private readonly asked: Uint8Array;
-  /** How many pairs of this child are either, by what is known of those that were asked. */
-  private prior = { hole: PRIOR_APART / PRIOR_PAIRS, find: PRIOR_APART / PRIOR_PAIRS };
+  /** How many pairs of this child lie apart, by what is known of those that were asked. */
+  private prior = ofEach((way) => AT_FIRST[way] / PRIOR_PAIRS);
 
   constructor(pairs: number) {
-    this.holes = new Float64Array(pairs).fill(1);
-    this.finds = new Float64Array(pairs).fill(1);
+    this.evidence = ofEach(() => new Float64Array(pairs).fill(1));
     this.asked = new Uint8Array(pairs);
   }
 
   of(k: number): Apart {
-    const hole = this.prior.hole * this.holes[k]!;
-    const find = this.prior.find * this.finds[k]!;
-    const all = 1 + hole + find;
-    return { usual: 1 / all, hole: hole / all, find: find / all };
+    const odds = ofEach((way) => this.odds(way, k));
+    const all = 1 + odds.hole + odds.mixed + odds.find;
+    return { usual: 1 / all, hole: odds.hole / all, mixed: odds.mixed / all, find: odds.find / all };
+  }
+  private odds(way: Way, k: number): number {
+    return this.prior[way] * this.evidence[way][k]!;
   }
 
   /**
-   * @param expected how likely a right answer was of a pair that is neither
-   * @param ofHole how likely it is of a hole
-   * @param ofFind and of a find
+   * @param expected how likely a right answer was of a pair that lies with the rest
+   * @param ofWay how likely it is of a hole, of a pair that is mixed up, and of a find
    */
-  observe(k: number, right: boolean, expected: number, ofHole: number, ofFind: number): void {
-    const { asked, prior } = this;
+  observe(k: number, right: boolean, expected: number, ofWay: Readonly<Record<Way, number>>): void {
+    const { asked, evidence } = this;
     const chance = (p: number): number => Math.max(LEAST_CHANCE, right ? p : 1 - p);
-    const move = (evidence: Float64Array, own: number, p: number): void => {
-      evidence[k] = Math.max(LEAST, Math.min(MOST / own, (evidence[k]! * chance(p)) / chance(expected)));
-    };
-    move(this.holes, prior.hole, ofHole);
-    move(this.finds, prior.find, ofFind);
+    let apart = 0;
+    for (const way of WAYS) {
+      evidence[way][k]! *= chance(ofWay[way]) / chance(expected);
+      apart += this.odds(way, k);
+    }
+    const held = Math.min(1, MOST / apart);
+    for (const way of WAYS) evidence[way][k] = Math.max(LEAST, evidence[way][k]! * held);
     asked[k] = 1;
-    let [holes, finds, pairs] = [PRIOR_APART, PRIOR_APART, PRIOR_PAIRS];
+    const sums = { ...AT_FIRST };
+    let pairs = PRIOR_PAIRS;
     for (let j = 0; j < asked.length; j += 1) {
       if (asked[j] === 0) continue;
-      const hole = prior.hole * this.holes[j]!;
-      const find = prior.find * this.finds[j]!;
+      const of = this.of(j);
       pairs += 1;
-      holes += hole / (1 + hole + find);
-      finds += find / (1 + hole + find);
+      for (const way of WAYS) sums[way] += of[way];
     }
-    this.prior = { hole: holes / pairs, find: finds / pairs };
+    this.prior = ofEach((way) => sums[way] / pairs);
   }
 
   /** A logged session worked on pair k: a hole may be filled. What speaks for it is less by `step`, log odds; nothing speaks against it for that. */
   taught(k: number, step: number): void {
-    const { holes } = this;
-    if (holes[k]! > 1) holes[k] = Math.max(1, holes[k]! * Math.exp(-step));
+    for (const held of [this.evidence.hole, this.evidence.mixed]) if (held[k]! > 1) held[k] = Math.max(1, held[k]! * Math.exp(-step));
   }
 
   copy(): PairsApart {
-    const copy = new PairsApart(this.holes.length);
-    copy.holes.set(this.holes);
-    copy.finds.set(this.finds);
+    const copy = new PairsApart(this.asked.length);
+    for (const way of WAYS) copy.evidence[way].set(this.evidence[way]);
     copy.asked.set(this.asked);
     copy.prior = this.prior;
     return copy;

@@ -20,9 +20,9 @@ import { chancesFor, hitOf, type ChildKind, type FilterParameters, type Foretold
 import { logistic, logit } from './log-odds.js';
 import { GRID, MASSES, meanLogistic, POINTS } from './normal-grid.js';
 import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
-import { FIND_STRENGTH, HOLE_RECALLED, PairsApart, type Apart } from './pairs-apart.js';
+import { OwnSlips } from './own-slips.js';
+import { FIND_STRENGTH, HOLE_RECALLED, MIXED_RECALLED, overApart, PairsApart, type Apart } from './pairs-apart.js';
 import { along, sharedBefore } from './recall-prior.js';
-import { WordSlips } from './word-slips.js';
 
 const DAY_MS = 86_400_000;
 /** Answers of one adult with less than this between them are one sitting. */
@@ -93,7 +93,7 @@ export class RecallFilter {
   private readonly all = { sum: 0, n: 0 };
   private readonly g: Float64Array;
   private readonly scale: OwnScale;
-  private readonly slips = new WordSlips();
+  private readonly slips = new OwnSlips();
   private pairsApart: PairsApart;
   /** Of each pair that was answered: the last answer, and by how much what was believed then must be lifted so that no wrong answer raised it and no right one lowered it. */
   private readonly answered = new Map<number, { readonly at: number; readonly right: boolean; readonly delay: number; lift: number }>();
@@ -240,7 +240,7 @@ export class RecallFilter {
     const same = this.sitting !== null && this.sitting.by === observation.by && Date.parse(observation.at) - this.sitting.at < SITTING_MS;
     const total = this.members.reduce((sum, { logWeight }) => sum + Math.exp(logWeight), 0);
     const { guess, lapse } = this.slips.of(observation.kind, chancesFor(this.parameters, observation));
-    const { usual, hole, find } = this.pairsApart.of(i);
+    const { usual, hole, mixed, find } = this.pairsApart.of(i);
     const parts = this.members.map(({ kind, mean, cov, logWeight }) => {
       let mu = mean[i]! - this.faded(kind, i, Date.parse(observation.at));
       let v = cov.at(i, i);
@@ -258,6 +258,7 @@ export class RecallFilter {
     return [
       ...parts,
       { weight: hole, guess, lapse, recalled: HOLE_RECALLED },
+      { weight: mixed, guess, lapse, recalled: MIXED_RECALLED },
       { weight: find, guess, lapse, recalled: logistic(strength) },
     ];
   }
@@ -300,7 +301,7 @@ export class RecallFilter {
     this.scale.observe(hitOf(parts), this.lastAnswer(i, at), right);
     const recalled = parts.reduce((sum, one) => sum + one.weight * one.recalled, 0);
     this.slips.observe(observation.kind, chancesFor(this.parameters, observation), recalled, right);
-    const { usual, hole, find } = this.pairsApart.of(i);
+    const apart = this.pairsApart.of(i);
     const asFind = logistic(this.findStrength(i, at));
     const a = this.adultSlot.get(observation.by) ?? -1;
     const d = this.m - 1;
@@ -318,13 +319,14 @@ export class RecallFilter {
         if (!right) return 1 - hit;
         return delay === null ? hit : hit * Math.exp(-((delay - timeSpan * (USUAL_SURE - base)) ** 2) / (2 * timeSd ** 2));
       };
-      const ofApart = hole * likelihood(HOLE_RECALLED) + find * likelihood(asFind);
-      this.update(member, mu, v, (base) => ofApart + usual * likelihood(base), chosen);
+      const ofApart = overApart(apart, asFind, likelihood);
+      this.update(member, mu, v, (base) => ofApart + apart.usual * likelihood(base), chosen);
       if (right) mean[i]! += taught ? teach : meet;
     }
     this.balance();
     const hit = (recall: number): number => guess + (1 - guess - lapse) * recall;
-    this.pairsApart.observe(i, right, hitOf(parts.slice(0, -2)) / usual, hit(HOLE_RECALLED), hit(asFind));
+    const ofWay = { hole: hit(HOLE_RECALLED), mixed: hit(MIXED_RECALLED), find: hit(asFind) };
+    this.pairsApart.observe(i, right, hitOf(parts.slice(0, this.members.length)) / apart.usual, ofWay);
     this.answered.set(i, { at, right, delay: delay ?? 0, lift: 0 });
     this.meeting(i, at, right, taught);
     const lift = logit(believed) - logit(this.believed(i).p);
@@ -416,7 +418,7 @@ export class RecallFilter {
     let total = 0;
     for (const { logWeight } of this.members) total += Math.exp(logWeight);
     let p = 0;
-    const { guess, lapse } = chancesFor(this.parameters, { kind: 'see-say' });
+    const { guess, lapse } = this.slips.of('see-say', chancesFor(this.parameters, { kind: 'see-say' }));
     const members = this.members.map(({ kind, mean, cov, logWeight }) => {
       const own = {
         weight: Math.exp(logWeight) / total,
@@ -430,7 +432,7 @@ export class RecallFilter {
     });
     const strength = this.findStrength(k, this.now);
     const apart = { ...this.pairsApart.of(k), strength };
-    const recalled = apart.hole * HOLE_RECALLED + apart.find * logistic(strength);
+    const recalled = overApart(apart, logistic(strength), (chance) => chance);
     p = apart.usual * p + (1 - apart.usual) * guess + (1 - guess - lapse) * recalled;
     const { spread, shift } = this.scale.bendOf(this.lastAnswer(k, this.now));
     const bend = { spread, shift: shift + (this.answered.get(k)?.lift ?? 0) };
@@ -458,15 +460,17 @@ export class RecallFilter {
     held.forEach((gpc, n) => {
       const others = Math.min(0.98, all / Math.max(0.02, chances[n]!));
       const i = this.index.get(gpc)!;
-      const { usual, hole, find } = this.pairsApart.of(i);
+      const apart = this.pairsApart.of(i);
       const asFind = logistic(this.findStrength(i, this.now));
+      const recalledApart = overApart(apart, asFind, (chance) => chance);
       for (const member of this.members) {
         const v = this.gather(member, [i]);
         const mu = member.mean[i]! - this.faded(member.kind, i, this.now);
-        this.update(member, mu, v, (base) => 1 - others * (hole * HOLE_RECALLED + find * asFind + usual * base));
+        this.update(member, mu, v, (base) => 1 - others * (recalledApart + apart.usual * base));
       }
       this.balance();
-      this.pairsApart.observe(i, false, others * chances[n]!, others * HOLE_RECALLED, others * asFind);
+      const ofWay = { hole: others * HOLE_RECALLED, mixed: others * MIXED_RECALLED, find: others * asFind };
+      this.pairsApart.observe(i, false, others * chances[n]!, ofWay);
     });
   }
 }

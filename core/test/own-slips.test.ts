@@ -1,9 +1,9 @@
-/** What words say of a child's pairs: little of one who misreads though the letters are known, much of one who never reads on by luck. */
+/** What a child’s slips make of its answers: words tell little of one who misreads though the letters are known, much of one who never reads on by luck; a missed card tells more of one who never slips. */
 import { TEACHING_ORDERS } from '@sapling/data';
 import { describe, expect, it } from 'vitest';
 import { allGpcs, estimate, seeded, type Estimate, type Gpc, type Observation, type Random } from '../src/index.js';
 import { oftenInOneSitting } from '../src/judgement/run-filter.js';
-import { WordSlips } from '../src/judgement/word-slips.js';
+import { OwnSlips } from '../src/judgement/own-slips.js';
 
 const ORDER = allGpcs(TEACHING_ORDERS[0]!);
 const PAIRS = ORDER.slice(0, 30);
@@ -119,24 +119,24 @@ describe('a child who only points at one of four', () => {
 
 describe('slips in words', () => {
   const usual = { guess: 0.4, lapse: 0.07 };
-  it('are learned only from words, and never make a child luckier than usual', () => {
-    const slips = new WordSlips();
-    for (let n = 0; n < 40; n += 1) slips.observe('see-say', usual, 0.95, false);
+  it('are learned from words alone, and never make a child luckier than usual', () => {
+    const slips = new OwnSlips();
+    for (const kind of ['see-say', 'hear-write'] as const) for (let n = 0; n < 40; n += 1) slips.observe(kind, usual, 0.95, false);
     for (let n = 0; n < 40; n += 1) slips.observe('text', usual, 0.95, true);
     expect(slips.of('text', usual).lapse).toBe(usual.lapse);
     for (let n = 0; n < 40; n += 1) slips.observe('text', usual, 0.02, true);
     expect(slips.of('text', usual).guess).toBeLessThanOrEqual(usual.guess);
-    expect(slips.of('see-say', usual)).toEqual(usual);
+    expect(slips.of('hear-write', usual)).toEqual(usual);
   });
   it('come to what the child’s known pairs go wrong by, and no further', () => {
-    const slips = new WordSlips();
+    const slips = new OwnSlips();
     for (let n = 0; n < 400; n += 1) slips.observe('text', usual, 0.99, n % 4 !== 0);
     expect(slips.of('text', usual).lapse).toBeCloseTo(0.25, 1);
     for (let n = 0; n < 400; n += 1) slips.observe('text', usual, 0.99, false);
     expect(slips.of('text', usual).lapse).toBe(0.4);
   });
   it('are none where the pair was hardly known', () => {
-    const slips = new WordSlips();
+    const slips = new OwnSlips();
     for (let n = 0; n < 40; n += 1) slips.observe('text', usual, 0.05, false);
     expect(slips.of('text', usual).lapse).toBeLessThan(0.1);
   });
@@ -158,5 +158,24 @@ describe('one sitting', () => {
     expect(counted('wwww')).toBe('wwww');
     expect(counted('rrrrrrrrwwww')).toBe('rrw');
     expect(counted('rwrwrwrw')).toBe('rwrw');
+  });
+});
+
+describe('slips on cards', () => {
+  const usual = { guess: 0.1, lapse: 0.07 };
+  const after = (slipsOf: number, recalled: number): OwnSlips => {
+    const slips = new OwnSlips();
+    for (let n = 0; n < 200; n += 1) slips.observe('see-say', usual, recalled, n % 100 >= slipsOf);
+    return slips;
+  };
+  it('are rarer of a child who hardly ever slips, and up to twice as many of a careless one', () => {
+    expect(after(0, 0.98).of('see-say', usual).lapse).toBeLessThan(0.02);
+    expect(after(7, 0.98).of('see-say', usual).lapse).toBeCloseTo(0.07, 1);
+    expect(after(40, 0.98).of('see-say', usual).lapse).toBeCloseTo(2 * usual.lapse, 9);
+    for (const slips of [0, 7, 40]) expect(after(slips, 0.98).of('see-say', usual).guess).toBe(usual.guess);
+  });
+  it('say nothing of words, and are none where the pair was hardly known', () => {
+    expect(after(0, 0.98).of('text', usual).lapse).toBe(usual.lapse);
+    expect(after(100, 0.03).of('see-say', usual).lapse).toBeLessThan(0.09);
   });
 });
