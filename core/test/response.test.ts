@@ -107,6 +107,28 @@ describe('any response', () => {
       expect(apart.patterns).toEqual(['not blended']);
     }
   });
+  it('said in syllables is the word, or what each syllable says', () => {
+    for (const [target, said] of [
+      ['kitchen', 'kit-chen'],
+      ['sidewalk', 'side-walk'],
+      ['something', 'some thing'],
+      ['rabbit', 'rab-bit'],
+      ['rainbow', 'rain-bow'],
+      ['window', 'win-dough'],
+      ['music', 'mew-zic'],
+    ] as const) {
+      const { units, added } = analyseResponse(lexicon, { target, said });
+      expect(`${said}: ${units.map((u) => u.outcome).join(' ')} ${added.join(' ')}`).toBe(
+        `${said}: ${units.map(() => 'right').join(' ')} `,
+      );
+    }
+    // a grapheme of two letters that was cut in two was said as two
+    expect(analyseResponse(lexicon, { target: 'coat', said: 'co-at' }).patterns).toContain('digraph split');
+    expect(analyseResponse(lexicon, { target: 'cupboard', said: 'cup-board' }).patterns).toContain('digraph split');
+    const giant = analyseResponse(lexicon, { target: 'giant', said: 'guy-ant' });
+    expect(giant.units.filter((u) => u.outcome !== 'right').map((u) => u.grapheme)).toEqual(['g']);
+    expect(giant.patterns[0]).toBe('other sound of grapheme');
+  });
   it('a sound between slashes is that sound, alone and among letters', () => {
     for (const said of ['/s/ /n/ /ow/', 's n /ow/', 's-n-/ow/', 'sn/ow/'])
       expect(

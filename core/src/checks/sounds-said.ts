@@ -138,8 +138,7 @@ function tokensSaid(lexicon: Lexicon, tokens: readonly string[], target: readonl
     tokens.every((t) => t.length > 1 && !t.startsWith('/') && /[aeiouy]/.test(t) && !/^[a-z]{1,2}uh$/.test(t)) &&
     !tokens.some((t) => target.some((u) => u.grapheme === t))
   ) {
-    const sounds = tokens.flatMap((t) => typedSounds(lexicon, t) ?? []).flatMap((s) => [...soundParts(s)]);
-    return [{ sounds, apart: false, doubt: 0, word: false }];
+    return syllablesSaid(lexicon, tokens, target);
   }
   let rows: string[][] = [[]];
   for (const token of tokens) {
@@ -151,6 +150,44 @@ function tokensSaid(lexicon: Lexicon, tokens: readonly string[], target: readonl
     rows = rows.flatMap((row) => options.map((o) => [...row, ...o.flatMap((s) => [...soundParts(s)])])).slice(0, 24);
   }
   return rows.map((sounds, k) => ({ sounds, apart: true, doubt: 0.01 * k, word: false }));
+}
+
+/**
+ * Syllables said apart: the word itself where its letters are all there (*kit-chen*), and otherwise each as a word that it is
+ * (*guy-ant*, *win-dough*) or as its letters say.
+ */
+function syllablesSaid(lexicon: Lexicon, tokens: readonly string[], target: readonly SegmentUnit[]): Spoken[] {
+  const parts = (sounds: readonly string[]): string[] => sounds.flatMap((s) => [...soundParts(s)]);
+  const itself: Spoken[] = isCutWord(tokens, target)
+    ? [{ sounds: parts(target.map((u) => u.sound)), apart: false, doubt: 0, word: false }]
+    : [];
+  let rows: { sounds: string[]; doubt: number }[] = [{ sounds: [], doubt: 0 }];
+  for (const token of tokens) {
+    const plain = parts(typedSounds(lexicon, token) ?? []);
+    const known = lexicon.get(token);
+    const asWord = (known?.segmentations ?? []).slice(0, 1).map((cut) => parts(cut.units.map((u) => u.sound)));
+    const doubt = known && known.perMillion >= USED_PER_MILLION ? 0.02 : CHANCE_WORD;
+    rows = rows
+      .flatMap((row) => [
+        { sounds: [...row.sounds, ...plain], doubt: row.doubt },
+        ...asWord.map((sounds) => ({ sounds: [...row.sounds, ...sounds], doubt: row.doubt + doubt })),
+      ])
+      .slice(0, 24);
+  }
+  return [...itself, ...rows.map((row) => ({ ...row, apart: false, word: false }))];
+}
+
+/** Whether these are the word's own letters, cut where syllables are: inside no grapheme but a doubled letter and *tch*. */
+function isCutWord(tokens: readonly string[], target: readonly SegmentUnit[]): boolean {
+  const letters = target
+    .flatMap(({ grapheme, letters: places }) => [...grapheme.replace('_', '')].map((letter, k) => ({ letter, at: places[k]! })))
+    .sort((a, b) => a.at - b.at);
+  if (tokens.join('') !== letters.map(({ letter }) => letter).join('')) return false;
+  let at = 0;
+  return tokens.slice(0, -1).every((token) => {
+    at += token.length;
+    return target.every(({ grapheme, letters: places }) => !(places[0]! < at && at <= places.at(-1)!) || /^(.)\1$|^tch$/.test(grapheme));
+  });
 }
 
 /** The pairs of a grapheme, commonest first. */
