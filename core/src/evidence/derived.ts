@@ -29,7 +29,13 @@ export interface Derived {
   readonly pairs: Observation[];
   readonly skills: SkillEvidence[];
   /** Words read aloud, right, or wrong with nothing noted of where. */
-  readonly words: { readonly observation: Observation; readonly gpcs: readonly string[]; readonly right: boolean }[];
+  readonly words: {
+    readonly observation: Observation;
+    readonly gpcs: readonly string[];
+    readonly right: boolean;
+    /** What it asks of a child beside its pairs. */
+    readonly strand: Strand;
+  }[];
 }
 
 /**
@@ -60,7 +66,7 @@ export function derive(lexicon: Lexicon, observations: readonly Observation[], o
         }),
       );
       skills.push(...found.skills);
-      if (found.word) words.push({ observation: withoutSkill(observation), gpcs: found.word, right: RIGHT.has(observation.outcome) });
+      if (found.word) words.push({ observation: withoutSkill(observation), ...found.word, right: RIGHT.has(observation.outcome) });
     } else if (observation.skill !== undefined)
       skills.push({
         strand: observation.skill,
@@ -84,7 +90,7 @@ interface Found {
   readonly pairs: { gpc: string; right: boolean; said?: string }[];
   readonly skills: SkillEvidence[];
   /** The pairs of a word read right, or wrong with nothing noted. */
-  readonly word?: readonly string[];
+  readonly word?: { readonly gpcs: readonly string[]; readonly strand: Strand };
 }
 
 /** Answers already laid, by lexicon: many children read the same words, and evidence is read again and again. */
@@ -110,11 +116,15 @@ function read(lexicon: Lexicon, observation: Observation, accent: string): Found
   const gpcs = units.map((u) => `${u.grapheme}:${u.sound}`);
   const pushed = strand !== 'irregular words' && strand !== 'fluency';
   if (RIGHT.has(observation.outcome))
-    return { pairs: all(() => true), skills: [pushed ? { ...skill(true), gpcs } : skill(true)], ...(pushed ? { word: gpcs } : {}) };
+    return {
+      pairs: all(() => true),
+      skills: [pushed ? { ...skill(true), gpcs } : skill(true)],
+      ...(pushed ? { word: { gpcs, strand } } : {}),
+    };
   if (observation.parts && observation.parts.length > 0)
     return { pairs: all((k) => !observation.parts!.includes(k)), skills: [skill(pushed)] };
   if (!observation.said)
-    return pushed ? { pairs: [], skills: [{ ...skill(false), gpcs }], word: gpcs } : { pairs: [], skills: [skill(false)] };
+    return pushed ? { pairs: [], skills: [{ ...skill(false), gpcs }], word: { gpcs, strand } } : { pairs: [], skills: [skill(false)] };
   let aligned: ResponseAnalysis;
   try {
     const { said, kind } = observation;

@@ -38,19 +38,20 @@ export class Covariance {
     return value;
   }
 
-  /** The sum of some rows, into `out`. */
-  sumOfRows(rows: readonly number[], out: Float64Array): void {
+  /** The sum of some rows, into `out`, each times its weight (1 where none are given). */
+  sumOfRows(rows: readonly number[], out: Float64Array, weights?: readonly number[]): void {
     const { size, values } = this;
     out.fill(0);
-    for (const i of rows) {
+    rows.forEach((i, k) => {
+      const weight = weights ? weights[k]! : 1;
       const row = i * size;
-      for (let j = 0; j <= i; j += 1) out[j]! += values[row + j]!;
-      for (let j = i + 1, at = (i + 1) * size + i; j < size; j += 1, at += size) out[j]! += values[at]!;
-    }
+      for (let j = 0; j <= i; j += 1) out[j]! += weight * values[row + j]!;
+      for (let j = i + 1, at = (i + 1) * size + i; j < size; j += 1, at += size) out[j]! += weight * values[at]!;
+    });
     const waiting = this.#waiting;
     for (let n = 0, at = 0; n < this.#n; n += 1, at += size) {
       let sum = 0;
-      for (const i of rows) sum += waiting[at + i]!;
+      for (let k = 0; k < rows.length; k += 1) sum += (weights ? weights[k]! : 1) * waiting[at + rows[k]!]!;
       const by = this.#by[n]! * sum;
       for (let j = 0; j < size; j += 1) out[j]! += by * waiting[at + j]!;
     }

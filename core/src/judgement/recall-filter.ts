@@ -12,17 +12,18 @@
  * side, each weighted by how well it has foretold this child (multiple-model estimation: Magill 1965). How what they expect
  * has to be bent for the one child is learned in own-scale.ts; what a bell curve has no room for is in pairs-apart.ts.
  */
-import { isMiss, type Observation } from '../evidence/observation.js';
+import { isMiss, type Observation, type Strand } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { Breaks } from './breaks.js';
 import { Covariance } from './covariance.js';
 import { chancesFor, hitOf, type ChildKind, type FilterParameters, type ForetoldPart } from './filter-parameters.js';
 import { logistic, logit } from './log-odds.js';
-import { GRID, MASSES, meanLogistic, POINTS } from './normal-grid.js';
+import { matched, meanLogistic } from './normal-grid.js';
 import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
 import { OwnSlips } from './own-slips.js';
 import { FIND_STRENGTH, HOLE_RECALLED, MIXED_RECALLED, overApart, PairsApart, type Apart } from './pairs-apart.js';
 import { along, sharedBefore } from './recall-prior.js';
+import { blameOf, lineOf, wrongAt } from './word-blame.js';
 
 const DAY_MS = 86_400_000;
 /** Answers of one adult with less than this between them are one sitting. */
@@ -39,6 +40,8 @@ export interface WordAnswer {
   readonly observation: Observation;
   readonly gpcs: readonly Gpc[];
   readonly right: boolean;
+  /** Which push together it asks for; the plainest where left out. */
+  readonly strand?: Strand;
 }
 /** What is believed of one pair's free recall on an ordinary day. */
 export interface Belief {
@@ -379,19 +382,8 @@ export class RecallFilter {
     const { m, g } = this;
     const { mean, cov } = member;
     const sd = Math.sqrt(v);
-    let [z0, z1, z2] = [0, 0, 0];
-    for (let q = 0; q < GRID; q += 1) {
-      const x = POINTS[q]!;
-      const eta = mu + sd * x;
-      const w = likelihood(1 / (1 + Math.exp(-eta))) * MASSES[q]!;
-      z0 += w;
-      z1 += w * x;
-      z2 += w * x * x;
-    }
-    member.logWeight += Math.log(z0);
-    const shift = z1 / z0;
-    const step = shift / sd;
-    const shrink = (z2 / z0 - shift * shift - 1) / v;
+    const { mass, step, shrink } = matched(v, (x) => likelihood(logistic(mu + sd * x)));
+    member.logWeight += Math.log(mass);
     if (chosen === null) {
       for (let j = 0; j < m; j += 1) mean[j]! += g[j]! * step;
       return cov.narrow(shrink, g);
@@ -400,7 +392,6 @@ export class RecallFilter {
     const left = 1 + (shrink * g[chosen]! ** 2) / cov.at(chosen, chosen);
     cov.shrinkRow(chosen, Math.sqrt(Math.max(LEAST_LEFT, left)));
   }
-
   /** Sets the weights against the likeliest kind of child; one that is all but ruled out is let go. */
   private balance(): void {
     let top = -Infinity;
@@ -449,35 +440,44 @@ export class RecallFilter {
   }
 
   /**
-   * A word that went wrong with nothing noted. Each of its pairs is blamed as much as it is likely to be at fault given
-   * the others: the word comes right where all are right and the sounds are pushed together.
+   * A word that went wrong with nothing noted: its pairs share the blame with one another and with the push together (word-blame.ts).
+   * It makes nothing surer.
+   * @param blends how likely the sounds are pushed together
    */
   miss({ observation, gpcs }: WordAnswer, blends = USUALLY_BLENDS): void {
     this.pass(Date.parse(observation.at));
-    const held = gpcs.filter((gpc) => this.index.has(gpc));
-    const chances = held.map((gpc) => this.belief(gpc)!.p);
-    const all = chances.reduce((product, p) => product * p, blends);
-    held.forEach((gpc, n) => {
-      const others = Math.min(0.98, all / Math.max(0.02, chances[n]!));
-      const i = this.index.get(gpc)!;
+    const rows = gpcs.flatMap((gpc) => this.index.get(gpc) ?? []);
+    const chances = rows.map((i) => this.believed(i).p);
+    const beside = rows.map((i) => {
       const apart = this.pairsApart.of(i);
+      return { usual: apart.usual, aside: overApart(apart, logistic(this.findStrength(i, this.now)), (chance) => chance) };
+    });
+    for (const member of this.members) {
+      const { kind, mean, cov } = member;
+      const pairs = rows.map((i, k) => ({ ...beside[k]!, mean: mean[i]! - this.faded(kind, i, this.now), variance: cov.at(i, i) }));
+      const blame = blameOf(pairs);
+      cov.sumOfRows(rows, this.g, blame);
+      const { variance, moves } = lineOf(rows, this.g, blame);
+      const { mass, step } = matched(variance, (x) => wrongAt(pairs, moves, blends, x));
+      member.logWeight += Math.log(mass);
+      for (let j = 0; j < this.m; j += 1) mean[j]! += this.g[j]! * step * (rows.includes(j) ? 1 : OF_OTHERS);
+    }
+    this.balance();
+    const all = chances.reduce((product, p) => product * p, blends);
+    new Set(rows).forEach((i) => {
+      const chance = Math.max(0.02, chances[rows.indexOf(i)]!);
+      const others = Math.min(0.98, all / chance);
       const asFind = logistic(this.findStrength(i, this.now));
-      const recalledApart = overApart(apart, asFind, (chance) => chance);
-      for (const member of this.members) {
-        const v = this.gather(member, [i]);
-        const mu = member.mean[i]! - this.faded(member.kind, i, this.now);
-        this.update(member, mu, v, (base) => 1 - others * (recalledApart + apart.usual * base));
-      }
-      this.balance();
       const ofWay = { hole: others * HOLE_RECALLED, mixed: others * MIXED_RECALLED, find: others * asFind };
-      this.pairsApart.observe(i, false, others * chances[n]!, ofWay);
+      this.pairsApart.observe(i, false, others * chance, ofWay);
     });
   }
 }
 
 /**
- * How much of what an answer would tell of other pairs is believed of a mark in a session. Sessions work on what lacks, and many
- * adults mark only what went wrong: such answers are chosen, and a child is not known by them.
+ * How much of what an answer would tell of other pairs is believed of a mark in a session, and of a word that went wrong with nothing
+ * noted. Sessions work on what lacks, and many adults mark only what went wrong: such answers are chosen, and a child is not known by
+ * them. And of a word nobody knows which of its pairs it was, if any.
  */
 const OF_OTHERS = 0.25;
 /** Of a pair's variance at least so much is left by one answer. */
@@ -485,7 +485,7 @@ const LEAST_LEFT = 0.05;
 /** What a further session on a pair that nobody looked at since adds, against the one before. */
 const AGAIN_COUNTS = 0.5;
 /** How often a child of whom nothing is known pushes known sounds together. */
-export const USUALLY_BLENDS = 0.8;
+const USUALLY_BLENDS = 0.8;
 /** A kind of child more than fifty times less likely than the likeliest one. */
 const RULED_OUT = -4;
 const NOTED_DELAY = 0.5;

@@ -8,7 +8,7 @@ import { schoolDays } from '../evidence/school-days.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import type { EstimateModel } from './model.js';
 import { chancesOf } from './filter-parameters.js';
-import { RecallFilter, USUALLY_BLENDS, type PairOfChild, type WordAnswer } from './recall-filter.js';
+import { RecallFilter, type PairOfChild, type WordAnswer } from './recall-filter.js';
 import { USUAL_PLACE } from './usual-place.js';
 
 /** A pair that a logged session worked on with the child, whether anybody marked it there or not: it may have taken, an answer tells. */
@@ -17,6 +17,10 @@ export interface LoggedTeaching {
   /** ISO 8601 UTC. */
   readonly at: string;
 }
+/** What a word asks of a child beside its pairs: to push a few sounds together, two consonants in a row, or syllables. */
+export type Push = 'blending' | 'clusters' | 'longer words';
+export type Blends = Readonly<Partial<Record<Push, number>>>;
+export const pushOf = ({ strand }: WordAnswer): Push => (strand === 'clusters' || strand === 'longer words' ? strand : 'blending');
 export interface RecordOptions {
   readonly model?: EstimateModel;
   /** All pairs of the child's teaching order, in order; the usual places where left out. */
@@ -25,8 +29,8 @@ export interface RecordOptions {
   readonly words?: readonly WordAnswer[];
   /** What logged sessions taught the child, in any order. */
   readonly teaching?: readonly LoggedTeaching[];
-  /** How likely the child pushes known sounds together; the usual chance where left out. */
-  readonly blends?: number;
+  /** How likely the child pushes known sounds together, by what a word asks for; the usual chance where left out. */
+  readonly blends?: Blends;
 }
 
 /** Where in the order each pair stands: the child's own order, or the usual place. */
@@ -70,7 +74,7 @@ export function runFilter(
   {
     words = [],
     teaching = [],
-    blends = USUALLY_BLENDS,
+    blends = {},
     order,
     also = [],
   }: Pick<RecordOptions, 'words' | 'teaching' | 'blends' | 'order'> & {
@@ -105,7 +109,7 @@ export function runFilter(
       teachingUntil(word.observation.at);
       on.until?.(word.observation.at, filter);
       filter.pass(Date.parse(word.observation.at));
-      if (!word.right) filter.miss(word, blends);
+      if (!word.right) filter.miss(word, blends[pushOf(word)]);
     }
   };
   const enough = oftenInOneSitting();
