@@ -22,6 +22,8 @@ import {
   type Lexicon,
   type Observation,
 } from '../src/index.js';
+import { syllableCount } from '../src/phonics/shape.js';
+import { clusters } from '../src/phonics/word-parts.js';
 
 let lexicon: Lexicon;
 beforeAll(async () => {
@@ -252,6 +254,24 @@ describe('what to teach next', () => {
     // with hardly a sound to push together, pairs come first
     const early = teachNext(lexicon, { taught: line(() => 0.1), strands: [strands[0]!], limit: 4 });
     expect(early[0]!.gpc).toBeDefined();
+  });
+  it('of clusters and longer words says what they open: words whose pairs are known', () => {
+    const strands = [
+      { strand: 'clusters' as const, state: 'gap' as const, p: 0.1 },
+      { strand: 'longer words' as const, state: 'gap' as const, p: 0.2 },
+    ];
+    const next = teachNext(lexicon, { taught: line((k) => (k % 6 === 0 ? 0.1 : 0.9)), strands, limit: 60 }).filter((n) => n.skill);
+    expect(next.map((n) => n.skill)).toEqual(['clusters', 'longer words']);
+    const known = new Set(line((k) => (k % 6 === 0 ? 0.1 : 0.9)).flatMap((t) => (t.p > 0.5 ? [t.gpc] : [])));
+    for (const { skill, opens, examples, why } of next) {
+      expect(opens).toBeGreaterThan(examples.length);
+      expect(why).toContain(`With them ${opens} more common words could be read: ${examples.join(', ')}`);
+      for (const word of examples) {
+        const units = segment(lexicon, word.toLowerCase())[0]!.units;
+        expect(units.every((u) => known.has(`${u.grapheme}:${u.sound}`))).toBe(true);
+        expect(skill === 'clusters' ? clusters(units).length : syllableCount(units) - 1).toBeGreaterThan(0);
+      }
+    }
   });
   it('in simulation, at most one in ten of the first three is known', () => {
     let [named, known] = [0, 0];

@@ -4,9 +4,12 @@
  */
 import type { Strand } from '../evidence/observation.js';
 import type { Gpc, Lexicon } from '../phonics/lexicon.js';
+import { segment } from '../phonics/segment.js';
 import { sessionWorth } from '../phonics/session-worth.js';
+import { syllableCount } from '../phonics/shape.js';
 import { shownWord } from '../phonics/shown-word.js';
 import { offerableWords } from '../phonics/word-index.js';
+import { clusters } from '../phonics/word-parts.js';
 import type { PairState } from './estimate.js';
 
 export interface TeachNext {
@@ -102,7 +105,7 @@ export function teachNext(lexicon: Lexicon, request: TeachNextRequest): TeachNex
     .sort((a, b) => b.rank - a.rank)
     .map(({ rank: _rank, ...next }): TeachNext => next);
   const known = taught.reduce((sum, t) => sum + t.p, 0);
-  return [...skillsFirst(request, readable, known), ...pairs, ...skillsAfter(request)].slice(0, limit);
+  return [...skillsFirst(request, readable, known), ...pairs, ...skillsAfter(lexicon, request, readable)].slice(0, limit);
 }
 
 const commonest = (words: readonly { word: string; perMillion: number }[]): string[] =>
@@ -115,8 +118,10 @@ const often = (p: number): string => `${Math.round(10 * p)} of 10`;
 function pairWhy(opens: number, examples: readonly string[], p: number): string {
   const now = `It comes right about ${often(p)} times now.`;
   if (opens === 0) return `${now} The words that use it wait for other pairs too.`;
-  return `${now} With it ${opens === 1 ? 'one more common word' : `${opens} more common words`} could be read${examples.length > 0 ? `: ${examples.join(', ')}` : ''}.`;
+  return `${now} With it ${moreWords(opens, examples)}.`;
 }
+const moreWords = (opens: number, examples: readonly string[]): string =>
+  `${opens === 1 ? 'one more common word' : `${opens} more common words`} could be read${examples.length > 0 ? `: ${examples.join(', ')}` : ''}`;
 
 const SKILL_WHY: Partial<Record<Strand, (right: string) => string>> = {
   listening: (right) => `Sounds in spoken words are heard about ${right} times; hearing them comes before reading them.`,
@@ -148,9 +153,22 @@ function skillsFirst(
   });
 }
 /** Clusters and longer words come after the pairs they are made of. */
-function skillsAfter({ strands = [] }: TeachNextRequest): TeachNext[] {
+function skillsAfter(
+  lexicon: Lexicon,
+  { strands = [] }: TeachNextRequest,
+  readable: readonly { word: string; perMillion: number }[],
+): TeachNext[] {
   return (['clusters', 'longer words'] as const).flatMap((skill) => {
     const found = strands.find((s) => s.strand === skill);
-    return found?.state === 'gap' ? [{ skill, opens: 0, examples: [], place: 0, p: found.p, why: SKILL_WHY[skill]!(often(found.p)) }] : [];
+    if (found?.state !== 'gap') return [];
+    const words = readable.filter(({ word }) => {
+      const units = segment(lexicon, word)[0]?.units ?? [];
+      const longer = syllableCount(units) > 1;
+      return skill === 'longer words' ? longer : !longer && clusters(units).length > 0;
+    });
+    const examples = commonest(words);
+    const opens = words.length;
+    const more = opens === 0 ? '' : ` With them ${moreWords(opens, examples)}.`;
+    return [{ skill, opens, examples, place: 0, p: found.p, why: `${SKILL_WHY[skill]!(often(found.p))}${more}` }];
   });
 }
