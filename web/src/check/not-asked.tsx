@@ -1,6 +1,6 @@
 /** What a quick check left out, judged from the rest: said as such, and counted as evidence for nothing. */
 import { judgeRecall } from '@sapling/core/checks';
-import { graphemeShown } from '../ui/word-marks.js';
+import { ShortPair } from '../ui/word-marks.js';
 import { quickEvidence, type LocalCheck } from './local-check.js';
 
 export function NotAsked({ check }: { check: LocalCheck }) {
@@ -28,9 +28,7 @@ export function NotAsked({ check }: { check: LocalCheck }) {
             </dt>
             <dd className="flex flex-wrap gap-x-4 gap-y-1">
               {row.pairs.map((p) => (
-                <span key={p.gpc} className="font-child text-xl">
-                  {graphemeShown(p.gpc)}
-                </span>
+                <ShortPair key={p.gpc} gpc={p.gpc} />
               ))}
             </dd>
           </div>

@@ -3,7 +3,7 @@ import { checkKind } from '@sapling/core/checks';
 import type { ChildLine } from '@sapling/contract';
 import { useState } from 'react';
 import { clock } from '../clock.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { ShortPair } from '../ui/word-marks.js';
 import { counting, type LocalCheck } from './local-check.js';
 import { useStart } from './use-start.js';
 import { keptAs } from '../base.js';
@@ -40,8 +40,8 @@ export function SecondLook({ check, child }: { check: LocalCheck; child: ChildLi
       <p className="min-w-0 flex-1">
         <span className="font-semibold">Ask {cards.length === 1 ? 'this one' : `these ${cards.length}`} once more?</span>{' '}
         {cards.map((key) => (
-          <span key={key} className="mr-2 font-child text-xl">
-            {graphemeShown(key)}
+          <span key={key} className="mr-3">
+            <ShortPair gpc={key} />
           </span>
         ))}
         <span className="block text-sm text-ink-2">

@@ -6,7 +6,7 @@ import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import { refresh, useData } from '../api/data.js';
 import { timeWords } from '../ui/dates.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { ShortPair } from '../ui/word-marks.js';
 import { AllCards } from './all-cards.js';
 import { BinCheck } from './bin-check.js';
 import { cardsFor, lastChoice, type Choice } from './choice.js';
@@ -127,8 +127,8 @@ export function Summary({ handle }: { handle: CheckHandle }) {
         <p className="mb-8">
           <span className="font-semibold">Slow:</span>{' '}
           {slow.map((m) => (
-            <span key={m.id} className="mr-3 font-child text-xl">
-              {graphemeShown(m.gpc!)}
+            <span key={m.id} className="mr-3">
+              <ShortPair gpc={m.gpc!} />
             </span>
           ))}
         </p>

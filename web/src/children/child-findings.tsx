@@ -6,7 +6,7 @@ import { useEffect, useMemo } from 'react';
 import { useData } from '../api/data.js';
 import { saidShown } from '../check/words.js';
 import { useCore } from '../workers/use-core.js';
-import { GraphemeChip, graphemeShown, graphemeSpoken, HeardSound } from '../ui/word-marks.js';
+import { GraphemeChip, graphemeShown, graphemeSpoken, HeardSound, ShortPair } from '../ui/word-marks.js';
 import { nothingNext } from './nothing-next.js';
 import { core } from '../workers/core.js';
 import { atSchool } from '../clock.js';
@@ -81,7 +81,7 @@ export function ChildFindings({ child, onPair, onThere }: Props) {
             {mixed.slice(0, MIXED).map((c) => (
               <li key={`${c.gpc} ${c.said}`} className="flex items-baseline gap-2 py-1.5">
                 <button onClick={() => onPair(c.gpc)} aria-label={`${graphemeShown(c.gpc)}: what it rests on`} className="text-left">
-                  <span className="font-child text-xl">{graphemeShown(c.gpc)}</span>
+                  <ShortPair gpc={c.gpc} />
                 </button>
                 <span className="text-ink-2">{c.bothWays ? 'and' : 'as'}</span>
                 <span className="font-child text-xl">{c.takenFor ? graphemeShown(c.takenFor) : ''}</span>

@@ -10,7 +10,7 @@ import { STRAND_MEANS } from '../gaps/strand-panel.js';
 import { Pending } from '../ui/page.js';
 import { Paper, PaperPage } from '../ui/paper.js';
 import { Sign, SIGN_WORDS, SignKey, signOf } from '../ui/signs.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { graphemeShown, ShortPair } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import { say } from '../wording/say.js';
 import { useCore } from '../workers/use-core.js';
@@ -131,7 +131,9 @@ export function Component() {
               {(busy ? [] : (next ?? [])).map((n) => (
                 <li key={n.gpc ?? n.skill} className="flex gap-2 border-b border-black/20 py-0.5">
                   {n.gpc ? (
-                    <span className="w-10 font-child text-base">{graphemeShown(n.gpc)}</span>
+                    <span className="w-16 shrink-0">
+                      <ShortPair gpc={n.gpc} className="text-base" />
+                    </span>
                   ) : (
                     <span className="font-semibold">{n.skill}</span>
                   )}
@@ -146,7 +148,7 @@ export function Component() {
             <ul>
               {mixed.slice(0, MIXED).map((c) => (
                 <li key={`${c.gpc} ${c.said}`} className="flex gap-2 border-b border-black/20 py-0.5">
-                  <span className="font-child text-base">{graphemeShown(c.gpc)}</span>
+                  <ShortPair gpc={c.gpc} className="text-base" />
                   <span className="flex-1">
                     {c.bothWays ? 'and' : 'as'} {c.takenFor ? graphemeShown(c.takenFor) : ''} {saidShown(c.said)}
                   </span>
@@ -158,8 +160,8 @@ export function Component() {
             </ul>
             {mixed.length > MIXED && <p>and {mixed.length - MIXED} more</p>}
             <h2 className="mt-2 text-lg">Due for another look</h2>
-            <p className="font-child text-base">
-              {due.length === 0 ? <span className="font-sans text-sm">Nothing.</span> : due.map((d) => graphemeShown(d.gpc)).join('  ')}
+            <p className="flex flex-wrap gap-x-3">
+              {due.length === 0 ? 'Nothing.' : due.map((d) => <ShortPair key={d.gpc} gpc={d.gpc} className="text-base" />)}
             </p>
           </section>
         </div>

@@ -1,6 +1,6 @@
 /** Pairs of a child that are due for another look, to be opened one by one or asked again together. */
 import type { ChildLine } from '@sapling/contract';
-import { graphemeShown } from '../ui/word-marks.js';
+import { ShortPair } from '../ui/word-marks.js';
 
 /** So many stand by name; after a summer it is all of them. */
 const SHOWN = 24;
@@ -17,8 +17,8 @@ export function DueAgain({ pairs, onSee, onCheck }: Props) {
       <h2 className="mb-1 text-lg">Due for another look</h2>
       <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
         {pairs.slice(0, SHOWN).map((d) => (
-          <button key={d.gpc} className="font-child text-xl hover:underline" onClick={() => onSee(d.gpc)}>
-            {graphemeShown(d.gpc)}
+          <button key={d.gpc} className="hover:underline" onClick={() => onSee(d.gpc)}>
+            <ShortPair gpc={d.gpc} />
           </button>
         ))}
         {pairs.length > SHOWN && <span className="text-sm text-ink-2">and {pairs.length - SHOWN} more</span>}

@@ -7,7 +7,7 @@ import { toast } from 'sonner';
 import { sentenceOf } from '../api/client.js';
 import { useData } from '../api/data.js';
 import { Trouble } from '../ui/form.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { pairShown } from '../ui/word-marks.js';
 import { core } from '../workers/core.js';
 import type { Offer } from '../workers/grouping.js';
 import { withProgress } from '../workers/progress.js';
@@ -126,7 +126,7 @@ export function Suggest({ around, groups, team, rules, lastGroup, only, focus, o
           {wish.from === 'chosen' && pool.length > 0 && pool.length <= MOST_MEMBERS && (
             <button className="btn" onClick={() => void accept([{ focus: focus.slice(0, MOST_FOCUS), members: pool.map((c) => c.id) }])}>
               One group of these {pool.length}
-              {focus.length > 0 && `, on ${focus.map((gpc) => graphemeShown(gpc)).join(', ')}`}
+              {focus.length > 0 && `, on ${focus.map(pairShown).join(', ')}`}
             </button>
           )}
           <button className="btn btn-quiet" onClick={onClose}>

@@ -15,7 +15,7 @@ import {
 } from '@sapling/core/grouping';
 import { LEAST_SENTENCES, LEAST_WORDS, type Practice } from '@sapling/core/planning';
 import type { Refused } from '../workers/grouping.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { pairShown } from '../ui/word-marks.js';
 import { say } from '../wording/say.js';
 
 /** What each part of the cost means, most telling first. */
@@ -46,7 +46,7 @@ export function mainReason(change: CostBreakdown): string {
   return Math.abs(change[most]) < 1 ? '' : `${PART_WORDS[most].short} ${change[most] > 0 ? '+' : '−'}${whole(change[most])}`;
 }
 
-export const needShown = (need: Need): string => (need.includes(':') ? graphemeShown(need) : need);
+export const needShown = (need: Need): string => (need.includes(':') ? pairShown(need) : need);
 /** A need with its name, a pair so that it cannot be mistaken among the others named. */
 export const needNamed = (need: Need, among: readonly Need[] = []): string => (need.includes(':') ? pairInWords(need, among) : need);
 const quoted = (needs: readonly Need[], most = MOST_NAMED): string =>

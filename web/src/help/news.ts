@@ -4,6 +4,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
     when: 'December 2026',
     what: [
       'A word that you only mark as wrong no longer puts the letters in doubt that the child has just shown: recall stays what the cards said, and a child who reads every short word and none with a cluster lacks clusters, not letters.',
+      'Where a spelling stands for more than one sound, short lists say which: what is due for another look, what a quick check did not ask, a child’s sheet, what moved in a cycle. Teach next says which words clusters and longer words would open.',
       'A pair that comes right one time and wrong the next, as mirrored letters do, is no longer secure for having come right last; and a pair that a child misses twice who never slips elsewhere is a gap at once. How often a child slips on cards is learned for each.',
       'What a child said in syllables is understood: side-walk, kit-chen, guy-ant. Spellings such as snale for snail count as the vowel by its split spelling, and what the school’s accent hears as one sound may be spelled by either’s letters.',
       'A pair that is missed in every check by a child who knows nearly all the rest is a gap after two or three checks, and the few letters that a child knows who knows no others are known as soon: the one was taken for a chain of slips, the other for luck. Missed by two adults on one day counts as missed on two days.',

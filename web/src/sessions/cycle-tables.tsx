@@ -4,7 +4,7 @@ import type { CyclePlan, CycleRequest, PlannedSession } from '@sapling/core/plan
 import { Link } from 'react-router';
 import { needNamed } from '../groups/words.js';
 import { shortDay } from '../ui/dates.js';
-import { GraphemeChip, graphemeShown, Pair } from '../ui/word-marks.js';
+import { GraphemeChip, graphemeShown, Pair, pairShown, ShortPair } from '../ui/word-marks.js';
 import { sessionAddress, TO_COME } from './cycle-request.js';
 import { purposeWords } from './purpose.js';
 
@@ -50,12 +50,18 @@ export function CycleSessions({ plan, group, may, name }: SessionsProps) {
                 {s.again.length === 0 && !s.fresh && s.state === 'ahead' && <span className="text-sm">{purposeWords(s)}</span>}
                 {s.contrast.map(([a, b]) => (
                   <span key={a + b} className="text-sm">
-                    {graphemeShown(a)} beside {graphemeShown(b)}
+                    {pairShown(a)} beside {pairShown(b)}
                   </span>
                 ))}
               </span>
             </td>
-            <td className="font-child">{s.recheck.map(graphemeShown).join(' ')}</td>
+            <td>
+              <span className="flex flex-wrap gap-x-2">
+                {s.recheck.map((gpc) => (
+                  <ShortPair key={gpc} gpc={gpc} className="text-sm" />
+                ))}
+              </span>
+            </td>
             <td className="pr-4 text-right">
               {s.id.startsWith(TO_COME) ? (
                 may && (

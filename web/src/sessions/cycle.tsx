@@ -5,7 +5,7 @@ import { Link, useParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useMay } from '../shell/me.js';
 import { Empty, Page, Pending } from '../ui/page.js';
-import { graphemeShown } from '../ui/word-marks.js';
+import { graphemeShown, ShortPair } from '../ui/word-marks.js';
 import { asPlanned, cycleRequest, meetingDays, TO_COME } from './cycle-request.js';
 import { todayDay } from '../clock.js';
 import { CycleSessions, MetByTheEnd } from './cycle-tables.js';
@@ -100,7 +100,7 @@ export function Component() {
                 {moved.map((m, k) => (
                   <span key={m.gpc}>
                     {k > 0 && '; '}
-                    <b className="font-child">{graphemeShown(m.gpc)}</b> moved from {dayOf(m.from)} to {dayOf(m.to)}
+                    <ShortPair gpc={m.gpc} className="font-bold" /> moved from {dayOf(m.from)} to {dayOf(m.to)}
                   </span>
                 ))}
                 .

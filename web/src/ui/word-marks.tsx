@@ -2,7 +2,7 @@
  * A word under study with a mark under each grapheme: a short bar for one letter, a long bar for several,
  * a loop that ties the two letters of a split digraph. The odd part of an irregular word stands on an open box.
  */
-import { keyWordOf } from '@sapling/core/phonics';
+import { hasOtherSound, keyWordOf } from '@sapling/core/phonics';
 
 interface Unit {
   grapheme: string;
@@ -99,6 +99,17 @@ export function HeardSound({ sound, className }: { sound: string; className: str
     </>
   );
 }
+/** A pair where there is little room: its sound stands beside it only where its spelling has another one as well. */
+export function ShortPair({ gpc, className = 'text-xl' }: { gpc: string; className?: string }) {
+  return hasOtherSound(gpc) ? (
+    <Pair gpc={gpc} className={className} />
+  ) : (
+    <span className={`font-child ${className}`}>{graphemeShown(gpc)}</span>
+  );
+}
+/** The same in a sentence. @example pairShown('y:ee') // 'y /ee/' */
+export const pairShown = (gpc: string): string =>
+  hasOtherSound(gpc) ? `${graphemeShown(gpc)} /${gpc.split(':')[1]}/` : graphemeShown(gpc);
 /** A pair in running text: the grapheme as a child sees it, its sound small beside it. */
 export function Pair({ gpc, className = 'text-xl' }: { gpc: string; className?: string }) {
   return (
