@@ -87,9 +87,10 @@ test('from the command list to any child, by keyboard alone', async ({ as, demo 
   await expect(page.getByRole('option', { name: `${child!.givenName} ${child!.familyName}` })).toHaveAttribute('aria-selected', 'true');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1, name: `${child!.givenName} ${child!.familyName}` })).toBeVisible();
-  const states = { secure: 0, wobbly: 0, gap: 0, unchecked: 0 };
-  for (const c of child!.line) states[c.state as keyof typeof states] += 1;
-  await expect(page.getByText(`${states.secure} secure, ${states.wobbly} wobbly, ${states.gap} gap`)).toBeVisible();
+  const states = { secure: 0, due: 0, wobbly: 0, gap: 0, unchecked: 0 };
+  for (const c of child!.line) states[(c.state === 'wobbly' && c.due ? 'due' : c.state) as keyof typeof states] += 1;
+  const due = states.due > 0 ? `${states.due} due for another look, ` : '';
+  await expect(page.getByText(`${states.secure} secure, ${due}${states.wobbly} wobbly, ${states.gap} gap`)).toBeVisible();
 });
 
 test('like is put with like by a named measure; the table is filtered, chosen by keys, and written out as CSV', async ({ as, demo }) => {
