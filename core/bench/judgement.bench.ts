@@ -11,6 +11,7 @@ import { baselinesOf, cardsSaid, loss, rowsOf, waysOf } from './support/foretell
 import { drawOf, isElsewhere, KINDS, type Drawn, type Kind } from './support/pupils.js';
 import { edgedQuickChecks, quickChecks, quickChecksElsewhere } from './support/quick-checks.js';
 import { strandChecks } from './support/strand-checks.js';
+import { vagueWords } from './support/vague-words.js';
 import { knownOverTime, littleChange, nextPairs, readingTrends } from './support/warnings.js';
 import { outcomes } from './support/outcomes.js';
 import { SaidOfPairs } from './support/said-of-pairs.js';
@@ -76,6 +77,7 @@ quickChecks(say, PUPIL_SORTS, Math.max(20, CHILDREN));
 quickChecksElsewhere(say, Math.max(40, 2 * CHILDREN));
 edgedQuickChecks(say, Math.max(20, CHILDREN));
 await strandChecks(say, 3 * CHILDREN);
+await vagueWords(say, Math.min(30, CHILDREN));
 littleChange(say, CHILDREN);
 knownOverTime(say, CHILDREN);
 outcomes(say, CHILDREN);

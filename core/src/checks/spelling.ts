@@ -109,8 +109,9 @@ interface Alignment {
 function align(lexicon: Lexicon, units: readonly SegmentUnit[], written: string, accent: string): Alignment {
   const slots = slotsOf(units);
   const firstVowel = units.findIndex((u) => isVowelSound(u.sound));
+  const heardAs = units.map((u) => soundsHeardAs(u.sound, accent));
   const spells = (k: number) => (run: string, next: string) =>
-    spellsHere(lexicon, run, units[k]!.sound, { next, accent, stressed: k === firstVowel, first: k === 0 });
+    spellsHere(lexicon, run, units[k]!.sound, { next, accent, heardAs: heardAs[k]!, stressed: k === firstVowel, first: k === 0 });
   const [n, m] = [slots.length, written.length];
   const cost = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(Infinity));
   const take = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(0));
@@ -229,14 +230,20 @@ function spellsHere(
   lexicon: Lexicon,
   run: string,
   sound: string,
-  { next, accent, stressed, first }: { next: string; accent: string; stressed: boolean; first: boolean },
+  {
+    next,
+    accent,
+    heardAs,
+    stressed,
+    first,
+  }: { next: string; accent: string; heardAs: readonly string[]; stressed: boolean; first: boolean },
 ): boolean {
   if (stressed && SHORT_VOWELS.has(run) && SHORT_VOWELS.has(sound)) return sameSound(run, sound, accent);
   if (SOFT[run] === sound && !/[eiy]/.test(next)) return false;
   if (first && NEVER_FIRST[run] === sound) return false;
   const weak = WEAK.get(sound);
   return (
-    soundsHeardAs(sound, accent).some((heard) => spellsSound(lexicon, run, heard)) ||
+    heardAs.some((heard) => spellsSound(lexicon, run, heard)) ||
     run === weak?.letter ||
     (weak?.like !== undefined && spellsSound(lexicon, run, weak.like))
   );

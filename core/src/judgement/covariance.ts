@@ -42,12 +42,13 @@ export class Covariance {
   sumOfRows(rows: readonly number[], out: Float64Array, weights?: readonly number[]): void {
     const { size, values } = this;
     out.fill(0);
-    rows.forEach((i, k) => {
+    for (let k = 0; k < rows.length; k += 1) {
+      const i = rows[k]!;
       const weight = weights ? weights[k]! : 1;
       const row = i * size;
       for (let j = 0; j <= i; j += 1) out[j]! += weight * values[row + j]!;
       for (let j = i + 1, at = (i + 1) * size + i; j < size; j += 1, at += size) out[j]! += weight * values[at]!;
-    });
+    }
     const waiting = this.#waiting;
     for (let n = 0, at = 0; n < this.#n; n += 1, at += size) {
       let sum = 0;

@@ -5,7 +5,7 @@
  */
 import type { Gpc } from '../phonics/lexicon.js';
 import { logistic } from './log-odds.js';
-import { overApart } from './pairs-apart.js';
+import { recalledApart } from './pairs-apart.js';
 import { gauss, seeded } from '../random.js';
 import type { RecallFilter } from './recall-filter.js';
 
@@ -68,8 +68,9 @@ export class KnownTogether {
         let strength = beliefs[i]![kind]!.mean;
         for (let j = 0; j <= i; j += 1) strength += root[j]! * z[j]!;
         const { apart } = whole[i]!;
-        const recalledApart = overApart(apart, logistic(apart.strength), (chance) => chance);
-        this.#drawn.get(gpc)![draw] = Number(luck[i]!() < recalledApart + apart.usual / (1 + Math.exp(-strength)));
+        this.#drawn.get(gpc)![draw] = Number(
+          luck[i]!() < recalledApart(apart, logistic(apart.strength)) + apart.usual / (1 + Math.exp(-strength)),
+        );
       });
     }
   }

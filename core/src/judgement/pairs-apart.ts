@@ -33,6 +33,10 @@ export interface Apart {
 export const overApart = ({ hole, mixed, find }: Apart, ofFind: number, follows: (recalled: number) => number): number =>
   hole * follows(HOLE_RECALLED) + mixed * follows(MIXED_RECALLED) + find * follows(ofFind);
 
+/** How often a pair is recalled of which it is known how likely it lies apart in which way. */
+export const recalledApart = (apart: Apart, ofFind: number): number =>
+  apart.hole * HOLE_RECALLED + apart.mixed * MIXED_RECALLED + apart.find * ofFind;
+
 const WAYS = ['hole', 'mixed', 'find'] as const;
 type Way = (typeof WAYS)[number];
 const ofEach = <T>(make: (way: Way) => T): Record<Way, T> => ({ hole: make('hole'), mixed: make('mixed'), find: make('find') });
@@ -51,9 +55,11 @@ export class PairsApart {
   }
 
   of(k: number): Apart {
-    const odds = ofEach((way) => this.odds(way, k));
-    const all = 1 + odds.hole + odds.mixed + odds.find;
-    return { usual: 1 / all, hole: odds.hole / all, mixed: odds.mixed / all, find: odds.find / all };
+    const hole = this.odds('hole', k);
+    const mixed = this.odds('mixed', k);
+    const find = this.odds('find', k);
+    const all = 1 + hole + mixed + find;
+    return { usual: 1 / all, hole: hole / all, mixed: mixed / all, find: find / all };
   }
   private odds(way: Way, k: number): number {
     return this.prior[way] * this.evidence[way][k]!;
@@ -74,15 +80,20 @@ export class PairsApart {
     const held = Math.min(1, MOST / apart);
     for (const way of WAYS) evidence[way][k] = Math.max(LEAST, evidence[way][k]! * held);
     asked[k] = 1;
-    const sums = { ...AT_FIRST };
-    let pairs = PRIOR_PAIRS;
+    // gone through at every answer: plain numbers
+    const { hole, mixed, find } = evidence;
+    const { prior } = this;
+    let [holes, mixedUp, finds, pairs] = [AT_FIRST.hole, AT_FIRST.mixed, AT_FIRST.find, PRIOR_PAIRS];
     for (let j = 0; j < asked.length; j += 1) {
       if (asked[j] === 0) continue;
-      const of = this.of(j);
+      const [ofHole, ofMixed, ofFind] = [prior.hole * hole[j]!, prior.mixed * mixed[j]!, prior.find * find[j]!];
+      const all = 1 + ofHole + ofMixed + ofFind;
       pairs += 1;
-      for (const way of WAYS) sums[way] += of[way];
+      holes += ofHole / all;
+      mixedUp += ofMixed / all;
+      finds += ofFind / all;
     }
-    this.prior = ofEach((way) => sums[way] / pairs);
+    this.prior = { hole: holes / pairs, mixed: mixedUp / pairs, find: finds / pairs };
   }
 
   /** A logged session worked on pair k: a hole may be filled. What speaks for it is less by `step`, log odds; nothing speaks against it for that. */

@@ -21,9 +21,9 @@ import { logistic, logit } from './log-odds.js';
 import { matched, meanLogistic } from './normal-grid.js';
 import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
 import { OwnSlips } from './own-slips.js';
-import { FIND_STRENGTH, HOLE_RECALLED, MIXED_RECALLED, overApart, PairsApart, type Apart } from './pairs-apart.js';
+import { FIND_STRENGTH, HOLE_RECALLED, MIXED_RECALLED, overApart, PairsApart, recalledApart, type Apart } from './pairs-apart.js';
 import { along, sharedBefore } from './recall-prior.js';
-import { blameOf, lineOf, wrongAt } from './word-blame.js';
+import { blameOf, LEAST_RECALLED, lineOf, wrongAt } from './word-blame.js';
 
 const DAY_MS = 86_400_000;
 /** Answers of one adult with less than this between them are one sitting. */
@@ -423,7 +423,7 @@ export class RecallFilter {
     });
     const strength = this.findStrength(k, this.now);
     const apart = { ...this.pairsApart.of(k), strength };
-    const recalled = overApart(apart, logistic(strength), (chance) => chance);
+    const recalled = recalledApart(apart, logistic(strength));
     p = apart.usual * p + (1 - apart.usual) * guess + (1 - guess - lapse) * recalled;
     const { spread, shift } = this.scale.bendOf(this.lastAnswer(k, this.now));
     const bend = { spread, shift: shift + (this.answered.get(k)?.lift ?? 0) };
@@ -440,8 +440,7 @@ export class RecallFilter {
   }
 
   /**
-   * A word that went wrong with nothing noted: its pairs share the blame with one another and with the push together (word-blame.ts).
-   * It makes nothing surer.
+   * A word that went wrong with nothing noted: its pairs and the push share the blame (word-blame.ts), and nothing is surer.
    * @param blends how likely the sounds are pushed together
    */
   miss({ observation, gpcs }: WordAnswer, blends = USUALLY_BLENDS): void {
@@ -450,7 +449,8 @@ export class RecallFilter {
     const chances = rows.map((i) => this.believed(i).p);
     const beside = rows.map((i) => {
       const apart = this.pairsApart.of(i);
-      return { usual: apart.usual, aside: overApart(apart, logistic(this.findStrength(i, this.now)), (chance) => chance) };
+      const asFind = logistic(this.findStrength(i, this.now));
+      return { usual: apart.usual, aside: recalledApart(apart, asFind), asFind };
     });
     for (const member of this.members) {
       const { kind, mean, cov } = member;
@@ -465,9 +465,10 @@ export class RecallFilter {
     this.balance();
     const all = chances.reduce((product, p) => product * p, blends);
     new Set(rows).forEach((i) => {
-      const chance = Math.max(0.02, chances[rows.indexOf(i)]!);
-      const others = Math.min(0.98, all / chance);
-      const asFind = logistic(this.findStrength(i, this.now));
+      const k = rows.indexOf(i);
+      const chance = Math.max(LEAST_RECALLED, chances[k]!);
+      const others = Math.min(1 - LEAST_RECALLED, all / chance);
+      const { asFind } = beside[k]!;
       const ofWay = { hole: others * HOLE_RECALLED, mixed: others * MIXED_RECALLED, find: others * asFind };
       this.pairsApart.observe(i, false, others * chance, ofWay);
     });

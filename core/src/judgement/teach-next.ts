@@ -161,14 +161,20 @@ function skillsAfter(
   return (['clusters', 'longer words'] as const).flatMap((skill) => {
     const found = strands.find((s) => s.strand === skill);
     if (found?.state !== 'gap') return [];
-    const words = readable.filter(({ word }) => {
-      const units = segment(lexicon, word)[0]?.units ?? [];
-      const longer = syllableCount(units) > 1;
-      return skill === 'longer words' ? longer : !longer && clusters(units).length > 0;
-    });
+    const words = readable.filter(({ word }) => asksFor(lexicon, word) === skill);
     const examples = commonest(words);
     const opens = words.length;
     const more = opens === 0 ? '' : ` With them ${moreWords(opens, examples)}.`;
     return [{ skill, opens, examples, place: 0, p: found.p, why: `${SKILL_WHY[skill]!(often(found.p))}${more}` }];
   });
+}
+/** What a word asks for beside its pairs. Kept with the lexicon: thousands of words are asked about, the same ones for every child. */
+function asksFor(lexicon: Lexicon, word: string): 'clusters' | 'longer words' | null {
+  const known = lexicon.derived('what words ask for', () => new Map<string, 'clusters' | 'longer words' | null>());
+  const before = known.get(word);
+  if (before !== undefined) return before;
+  const units = segment(lexicon, word)[0]?.units ?? [];
+  const found = syllableCount(units) > 1 ? 'longer words' : clusters(units).length > 0 ? 'clusters' : null;
+  known.set(word, found);
+  return found;
 }

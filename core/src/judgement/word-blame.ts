@@ -20,20 +20,18 @@ export interface PairOfWord {
 /** How often a known pair goes wrong in a word all the same. */
 export const ASTRAY = 0.03;
 const STEP = 0.1;
-const LEAST_RECALLED = 0.02;
+/** Nothing is so surely unknown, or known, that a word could not say otherwise. */
+export const LEAST_RECALLED = 0.02;
 const LEAST_VARIANCE = 1e-9;
 
 const recalledAt = ({ usual, aside }: PairOfWord, mean: number, variance: number): number =>
-  aside + usual * (variance > 1e-9 ? meanLogistic(mean, variance) : logistic(mean));
-
-/** How often the pair is recalled. */
-export const recalledOf = (pair: PairOfWord): number => Math.max(LEAST_RECALLED, recalledAt(pair, pair.mean, pair.variance));
+  aside + usual * (variance > LEAST_VARIANCE ? meanLogistic(mean, variance) : logistic(mean));
 
 /** How much each pair moves the chance of the word: the line along which it is taken in. */
 export const blameOf = (pairs: readonly PairOfWord[]): number[] =>
   pairs.map((pair) => {
     const rise = recalledAt(pair, pair.mean + STEP, pair.variance) - recalledAt(pair, pair.mean - STEP, pair.variance);
-    return rise / (2 * STEP) / recalledOf(pair);
+    return rise / (2 * STEP) / Math.max(LEAST_RECALLED, recalledAt(pair, pair.mean, pair.variance));
   });
 
 /**

@@ -80,7 +80,7 @@ export function ChildFindings({ child, onPair, onThere }: Props) {
           <ul className="ruled border-y border-rule-2">
             {mixed.slice(0, MIXED).map((c) => (
               <li key={`${c.gpc} ${c.said}`} className="flex items-baseline gap-2 py-1.5">
-                <button onClick={() => onPair(c.gpc)} aria-label={`${graphemeShown(c.gpc)}: what it rests on`} className="text-left">
+                <button onClick={() => onPair(c.gpc)} aria-label={`${graphemeSpoken(c.gpc)}: what it rests on`} className="text-left">
                   <ShortPair gpc={c.gpc} />
                 </button>
                 <span className="text-ink-2">{c.bothWays ? 'and' : 'as'}</span>
