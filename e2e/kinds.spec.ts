@@ -1,5 +1,6 @@
 /** Every kind of check through the real interface: begun in two presses, marked, and kept as what was answered. */
 import type { Page } from '@playwright/test';
+import { uuidv7 } from '../server/src/ids.js';
 import { allChildren, allSent, expect, getJson, newContext, test, type ChildRow, now, painted, go } from './support/fixtures.js';
 
 interface Seen {
@@ -347,4 +348,40 @@ test('thirty children in a row in one sitting, without a reload: each with their
         ),
     );
   await expect.poll(marksOf).toEqual(Array.from({ length: 30 }, () => 1));
+});
+
+test('words that only went wrong leave open whether letters or blending are missing, and a few cards tell which', async ({ as, demo }) => {
+  const page = await as('teacher');
+  // somebody of whom nothing is known, in a class that has been taught a while
+  const beside = (await allChildren(page, demo.url)).find((c) => c.line.length > 20)!;
+  const { me } = await getJson<{ me: { csrf: string } }>(page.request, `${demo.url}/api/auth/state`);
+  const id = uuidv7();
+  const record = { externalId: null, firstLanguage: '', needs: '', dateOfBirth: null, classId: beside.classId };
+  const made = await page.request.post(`${demo.url}/api/children`, {
+    headers: { 'x-csrf-token': me.csrf },
+    data: { id, givenName: 'Ottoline', familyName: 'Fen', ...record },
+  });
+  expect(made.status(), await made.text()).toBe(200);
+  const child = (await allChildren(page, demo.url)).find((c) => c.id === id)!;
+  const check = await start(page, demo.url, 'Read words', child);
+  for (let k = 0; k < 12; k += 1) await mark(page, '4');
+  await endHere(page);
+  const offer = page.getByRole('region', { name: 'Letters, or pushing together?' });
+  await expect(offer).toContainText('12 words went wrong with nothing noted');
+  await toApi(page, demo.url, child.id, check, 12);
+  // the record says the same as the device did
+  const asked = await offer.locator('.font-child').allInnerTexts();
+  await go(page, `${demo.url}/children/${child.id}`);
+  await expect(offer).toContainText('12 words went wrong');
+  expect(await offer.locator('.font-child').allInnerTexts()).toEqual(asked);
+  await offer.getByRole('button', { name: `Ask these ${asked.length}` }).click();
+  await expect(page.locator('[data-card]')).toBeVisible();
+  const cards = page.url().split('/').at(-1)!;
+  for (let k = 0; k < asked.length; k += 1) await mark(page, '1');
+  await expect(page.getByText(`All ${asked.length} cards are marked`)).toBeVisible();
+  await expect(page.getByText('the words went wrong because sounds are not pushed together yet')).toBeVisible();
+  await toApi(page, demo.url, child.id, cards, asked.length);
+  await go(page, `${demo.url}/children/${child.id}`);
+  await expect(page.getByRole('region', { name: 'Strands' }).getByRole('button', { name: /^blending: Gap/i })).toBeVisible();
+  await expect(offer).toHaveCount(0);
 });

@@ -90,7 +90,14 @@ export const NOTHING_SAID = 0.5;
 /** Whether anything is believed of a pair: it was asked, or the child's other answers speak of it. */
 export const saysSomething = (pair: Pick<PairStateRow, 'basedOn' | 'known'>): boolean => pair.basedOn > 0 || pair.known !== NOTHING_SAID;
 
-export const strandState = pairState.omit({ gpc: true, known: true, due: true }).extend({ strand: z.enum(STRANDS) });
+export const strandState = pairState.omit({ gpc: true, known: true, due: true }).extend({
+  strand: z.enum(STRANDS),
+  /**
+   * Of blending: so many words went wrong with nothing noted, for their pairs or for the push together, nobody knows which, and
+   * these cards would tell. Left out where it is told, or no cards would.
+   */
+  undecided: z.object({ words: z.number().int(), ask: z.array(gpc) }).optional(),
+});
 export type StrandStateRow = z.infer<typeof strandState>;
 
 export const child = z.object({

@@ -1,5 +1,17 @@
 /** One ordinary decoding check of twenty words, noted in three ways: is it told whether letters or blending are missing? */
-import { decodingItems, derive, judge, loadLexicon, seeded, segment, taughtAfter, type Lexicon, type Observation } from '@sapling/core';
+import {
+  allGpcs,
+  decodingItems,
+  derive,
+  judge,
+  loadLexicon,
+  seeded,
+  segment,
+  taughtAfter,
+  type Gpc,
+  type Lexicon,
+  type Observation,
+} from '@sapling/core';
 import { TEACHING_ORDERS } from '@sapling/data';
 
 const AT = Date.parse('2026-11-24T09:00:00.000Z');
@@ -11,24 +23,33 @@ const KINDS = [
 ] as const;
 const WAYS = ['what was said', 'parts tapped', 'only wrong'] as const;
 
+const BEFORE = ['with a recall check before', 'without one', 'without, then the cards it asks for'] as const;
+
 export async function strandChecks(say: (line: string) => void, children: number): Promise<void> {
-  say(
-    '\nA decoding check of twenty words and one recall check before it: called a blending gap or not as is true, by the way it was noted',
-  );
+  say('\nA decoding check of twenty words: called a blending gap or not as is true, by the way it was noted');
   const lexicon = await loadLexicon();
-  const taught = taughtAfter(TEACHING_ORDERS[0]!, 12);
+  const order = TEACHING_ORDERS[0]!;
+  const taught = taughtAfter(order, 12);
+  const look = (list: readonly Observation[]): ReturnType<typeof judge> =>
+    judge(derive(lexicon, list), { asOf: new Date(AT + 86_400_000).toISOString(), order: allGpcs(order), taught: taught.gpcs });
   for (const kind of KINDS)
-    for (const cards of [true, false]) {
+    for (const before of BEFORE) {
+      let offered = 0;
       const right = WAYS.map((way) => {
         let told = 0;
         for (let k = 0; k < children; k += 1) {
-          const evidence = derive(lexicon, checkOf(lexicon, taught, kind, way, cards, k));
-          const state = judge(evidence, { asOf: new Date(AT + 86_400_000).toISOString() }).strands.get('blending')?.state;
-          told += Number((state === 'gap') === kind.blendingGap);
+          const made = checkOf(lexicon, taught, kind, way, before === BEFORE[0], k);
+          let found = look(made.list);
+          if (before === BEFORE[2] && found.undecided) {
+            offered += Number(way === 'only wrong');
+            found = look([...made.list, ...found.undecided.ask.map(made.card)]);
+          }
+          told += Number((found.strands.get('blending')?.state === 'gap') === kind.blendingGap);
         }
         return `${way} ${((100 * told) / children).toFixed(0)} %`;
       });
-      say(`  ${kind.name.padEnd(36)} ${cards ? 'with' : 'without'} a recall check: ${right.join(', ')}`);
+      const asked = before === BEFORE[2] ? ` (asked for after ${((100 * offered) / children).toFixed(0)} % of those)` : '';
+      say(`  ${kind.name.padEnd(36)} ${before.padEnd(36)} ${right.join(', ')}${asked}`);
     }
 }
 
@@ -39,24 +60,23 @@ function checkOf(
   way: (typeof WAYS)[number],
   cards: boolean,
   seed: number,
-): Observation[] {
+): { readonly list: Observation[]; readonly card: (gpc: Gpc, k: number) => Observation } {
   const random = seeded(seed * 31 + 7);
   const knows = new Set(taught.gpcs.filter(() => random() < kind.letters));
   const base = { child: 'c', by: 'b' };
   const at = (n: number): string => new Date(AT + n * 6000).toISOString();
   const list: Observation[] = [];
   const id = (): string => `o${String(list.length).padStart(4, '0')}`;
-  if (cards)
-    for (const gpc of taught.gpcs)
-      list.push({
-        ...base,
-        id: id(),
-        at: at(list.length - 400),
-        kind: 'see-say',
-        gpc,
-        skill: 'recall',
-        outcome: random() < (knows.has(gpc) ? 0.95 : 0.05) ? 'right' : 'wrong',
-      });
+  const onCard = (gpc: Gpc, when: number, luck: number): Observation => ({
+    ...base,
+    id: id(),
+    at: at(when),
+    kind: 'see-say',
+    gpc,
+    skill: 'recall',
+    outcome: luck < (knows.has(gpc) ? 0.95 : 0.05) ? 'right' : 'wrong',
+  });
+  if (cards) for (const gpc of taught.gpcs) list.push(onCard(gpc, list.length - 400, random()));
   const words = decodingItems(lexicon, { taught, madeUp: false, perLevel: 10, seed })
     .filter((i) => i.word)
     .slice(0, 20);
@@ -82,5 +102,6 @@ function checkOf(
     if (observation.outcome === 'wrong' && way === 'parts tapped' && pushed) observation.parts = wrong;
     list.push(observation);
   });
-  return list;
+  const later = seeded(seed * 31 + 8);
+  return { list, card: (gpc, k) => ({ ...onCard(gpc, 100 + k, later()), id: `later${k}` }) };
 }

@@ -10,6 +10,7 @@ export * from './confusions.js';
 export * from './teach-next.js';
 export * from './strands.js';
 export * from './judge.js';
+export type { Undecided } from './letters-or-push.js';
 export { PARAMETERS } from './parameters.js';
 export * from './filter-parameters.js';
 export * from './recall-filter.js';

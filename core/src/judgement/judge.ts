@@ -3,15 +3,21 @@ import type { Derived } from '../evidence/derived.js';
 import type { Strand } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
 import { standingOver, type Estimate, type EstimateOptions, type Unasked } from './estimate.js';
+import { lettersOrPush, type Undecided } from './letters-or-push.js';
 import { recallStrand } from './recall-strand.js';
 import { estimateStrands, type StrandEstimate } from './strands.js';
 import { tellApart } from './tell-apart.js';
+
+/** How likely a pair is known of which nothing at all is said. */
+const NOT_ASKED = 0.5;
 
 export interface Judgement {
   readonly pairs: ReadonlyMap<Gpc, Estimate>;
   /** What the child's answers say of taught pairs that were never asked; nothing in a child of whom little is known. */
   readonly unasked: ReadonlyMap<Gpc, Unasked>;
   readonly strands: ReadonlyMap<Strand, StrandEstimate>;
+  /** Words that went wrong for pairs or for the push together, nobody knows which, and the cards that would tell; null for none. */
+  readonly undecided: Undecided | null;
   /** The pairs at earlier moments, each from what had been seen by then, in the order they were asked for. */
   readonly earlier: readonly ReadonlyMap<Gpc, Estimate>[];
 }
@@ -48,6 +54,12 @@ export function judge(
     pairs,
     unasked,
     strands,
+    undecided: lettersOrPush(evidence, {
+      known: (gpc) => pairs.get(gpc)?.known ?? unasked.get(gpc)?.known ?? NOT_ASKED,
+      blends: apart?.blends ?? {},
+      gap: strands.get('blending')?.state === 'gap',
+      asOf: rest.asOf,
+    }),
     earlier: all.slice(0, -1).map(({ states }) => states),
   };
 }

@@ -113,7 +113,7 @@ export async function judgeChild({
   const { order, taughtSteps, model } = grounds;
   const evidence = await evidenceFrom(facts, grounds);
   const taught = order ? [...new Set(taughtAfter(order, Math.min(taughtSteps, order.steps.length)).gpcs)] : [];
-  const { pairs, unasked, strands, earlier } = judge(evidence, {
+  const { pairs, unasked, strands, undecided, earlier } = judge(evidence, {
     asOf: moments.at(-1)!,
     earlier: moments.slice(0, -1),
     teaching: facts.teaching,
@@ -131,7 +131,11 @@ export async function judgeChild({
     // by now: all there is, since a clock that runs a little ahead is believed
     answers: moments.map((moment, k) => (k === moments.length - 1 ? single.length : single.filter((o) => o.at <= moment).length)),
     since: Object.fromEntries(taught.map((gpc) => [gpc, after.filter((o) => o.gpc === gpc).length])),
-    strands: [...strands].map(([strand, e]) => ({ strand, ...rounded(e) })),
+    strands: [...strands].map(([strand, e]) => ({
+      strand,
+      ...rounded(e),
+      ...(strand === 'blending' && undecided ? { undecided: { words: undecided.words, ask: [...undecided.ask] } } : {}),
+    })),
     lastCheck: evidence.pairs.findLast((o) => o.kind !== 'session' && o.kind !== 'text')?.at ?? null,
   };
 }

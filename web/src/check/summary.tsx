@@ -13,6 +13,7 @@ import { cardsFor, lastChoice, type Choice } from './choice.js';
 import { LevelFindings, RowFindings, SpellingFindings, WordFindings } from './findings.js';
 import { isChosen, isWritten, marksOf } from './kinds.js';
 import { counting, QUICK_MINUTES, quickStep, type LocalCheck } from './local-check.js';
+import { OpenAfterWords, ToldByCards } from './letters-or-push.js';
 import { NotAsked } from './not-asked.js';
 import { SecondLook } from './second-look.js';
 import { doneToday, nextInTurn, noteDone } from './in-turn.js';
@@ -111,7 +112,9 @@ export function Summary({ handle }: { handle: CheckHandle }) {
           : `${check.marks.length} of ${check.stack.length} cards are marked; the rest stays unasked.`}{' '}
         {times.length > 0 && `The middle answer took ${seconds(times[Math.floor(times.length / 2)]!)}.`}
       </p>
+      {child && <ToldByCards check={check} child={child} />}
       {complete && child && <SecondLook check={check} child={child} />}
+      {child && checkKind(kind).asWord === 'read' && <OpenAfterWords check={check} child={child} />}
       <Counts check={check} />
       <LevelFindings check={check} />
       {isWritten(kind) ? (

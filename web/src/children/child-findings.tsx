@@ -4,6 +4,7 @@ import type { Observation } from '@sapling/core/evidence';
 import { confusions } from '@sapling/core/judgement';
 import { useEffect, useMemo } from 'react';
 import { useData } from '../api/data.js';
+import { LettersOrPush, undecidedOf } from '../check/letters-or-push.js';
 import { saidShown } from '../check/words.js';
 import { useCore } from '../workers/use-core.js';
 import { GraphemeChip, graphemeShown, graphemeSpoken, HeardSound, ShortPair } from '../ui/word-marks.js';
@@ -36,12 +37,14 @@ export function ChildFindings({ child, onPair, onThere }: Props) {
       ),
     [evidence, child.line],
   );
+  const open = undecidedOf(child);
   const there = next !== undefined || error !== null;
   useEffect(() => {
     if (there) onThere();
   }, [there, onThere]);
   return (
     <aside aria-label="What it points to" className="grid content-start gap-7">
+      {open && <LettersOrPush undecided={open} child={child} />}
       <section aria-label="Teach next">
         <h2 className="mb-1 text-lg">Teach next</h2>
         {error ? (
@@ -49,7 +52,7 @@ export function ChildFindings({ child, onPair, onThere }: Props) {
         ) : !next ? (
           <p className="text-ink-2">Working it out…</p>
         ) : next.length === 0 ? (
-          <p className="text-ink-2">{nothingNext(child.line)}</p>
+          <p className="text-ink-2">{open ? 'The cards above first: they tell what to teach.' : nothingNext(child.line)}</p>
         ) : (
           <ol className="ruled border-y border-rule-2">
             {next.map((n) => (

@@ -3,6 +3,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'December 2026',
     what: [
+      'Words that you only mark as wrong leave open whether a child lacks the letters or cannot push them together. The check’s last page and the child’s page say so now, and offer six cards at most that tell which, in half a minute.',
       'A word that you only mark as wrong no longer puts the letters in doubt that the child has just shown: recall stays what the cards said, and a child who reads every short word and none with a cluster lacks clusters, not letters.',
       'Where a spelling stands for more than one sound, short lists say which: what is due for another look, what a quick check did not ask, a child’s sheet, what moved in a cycle. Teach next says which words clusters and longer words would open.',
       'A pair that comes right one time and wrong the next, as mirrored letters do, is no longer secure for having come right last; and a pair that a child misses twice who never slips elsewhere is a gap at once. How often a child slips on cards is learned for each.',

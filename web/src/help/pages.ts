@@ -87,6 +87,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
           'Choose what to find out and press Start beside a child. The quick check asks the cards that tell most and ends after about three minutes.',
           'The card is all the child sees. Mark with one key or one touch. “Slow” is right, and seldom at once: it is not a gap.',
           'An accent or a speech difference has its own mark, and counts as right.',
+          'Words marked wrong with nothing noted may be the letters, or pushing together: the last page offers a few cards that tell which.',
           'Stop at any card. Nothing is lost, and it can be carried on later, on another device too.',
         ],
       },

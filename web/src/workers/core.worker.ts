@@ -28,7 +28,8 @@ import {
   type Placement,
   type Seriation,
 } from '@sapling/core/grouping';
-import { teachNext, type GroupOutcome } from '@sapling/core/judgement';
+import { derive, type Observation } from '@sapling/core/evidence';
+import { judge, teachNext, type EstimateModel, type GroupOutcome, type LoggedTeaching, type Undecided } from '@sapling/core/judgement';
 import {
   alternativeSpellings,
   chooseSentences,
@@ -225,6 +226,24 @@ const api = {
   },
   async teachNext(request: Args<typeof teachNext>) {
     return teachNext(await words(), request);
+  },
+  /** What the words of a check leave open, with what was known of the child's pairs before. @param asOf ISO 8601 UTC */
+  async undecided(of: {
+    readonly before: {
+      readonly observations: readonly Observation[];
+      readonly teaching: readonly LoggedTeaching[];
+      readonly model: EstimateModel;
+    };
+    readonly words: readonly Observation[];
+    readonly accent: string | undefined;
+    readonly order: readonly Gpc[];
+    readonly taught: readonly Gpc[];
+    readonly asOf: string;
+  }): Promise<Undecided | null> {
+    const { before, words: answers, accent, ...rest } = of;
+    const found = derive(await words(), answers, accent === undefined ? {} : { accent });
+    const { observations, ...known } = before;
+    return judge({ ...found, pairs: [...observations, ...found.pairs] }, { ...rest, ...known }).undecided;
   },
   /** Every sound's spellings with their shares, without words. */
   async soundChart(): Promise<{ sound: string; spellings: Spelling[] }[]> {
