@@ -93,8 +93,8 @@ export const saysSomething = (pair: Pick<PairStateRow, 'basedOn' | 'known'>): bo
 export const strandState = pairState.omit({ gpc: true, known: true, due: true }).extend({
   strand: z.enum(STRANDS),
   /**
-   * Of blending: so many words went wrong with nothing noted, for their pairs or for the push together, nobody knows which, and
-   * these cards would tell. Left out where it is told, or no cards would.
+   * So many words went wrong with nothing noted, for their pairs or for pushing them together, nobody knows which, and these cards
+   * would tell. Said of one strand; left out where it is told, or no cards would tell.
    */
   undecided: z.object({ words: z.number().int(), ask: z.array(gpc) }).optional(),
 });

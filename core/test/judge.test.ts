@@ -244,6 +244,25 @@ describe('what to teach next', () => {
     expect(next.flatMap((n) => n.examples)).not.toContain('i');
     expect(next[0]!.opens).toBeGreaterThan(0);
   });
+  it('names what a child who knows four of five missed in two checks, all of it', () => {
+    const { gpcs } = taughtAfter(TEACHING_ORDERS[0]!, 8);
+    const lacks = gpcs.filter((_, k) => k % 5 === 2);
+    const seen = [0, 7].flatMap((day) =>
+      gpcs.map((gpc, k): Observation => ({
+        id: `${day} ${k}`,
+        child: 'c',
+        by: 'b',
+        at: new Date(Date.parse('2026-11-03T09:00:00.000Z') + day * 86_400_000 + k * 2000).toISOString(),
+        kind: 'see-say',
+        gpc,
+        skill: 'recall',
+        outcome: lacks.includes(gpc) ? 'wrong' : 'right',
+      })),
+    );
+    const states = estimate(seen, { asOf: '2026-11-12T09:00:00.000Z', order: gpcs });
+    const taught = gpcs.map((gpc) => ({ gpc, state: states.get(gpc)!.state as string, p: states.get(gpc)!.p }));
+    expect(new Set(teachNext(lexicon, { taught, limit: 20 }).map((n) => n.gpc))).toEqual(new Set(lacks));
+  });
   it('names listening, then blending, before any pair where they hold the child back', () => {
     const strands = [
       { strand: 'blending' as const, state: 'gap' as const, p: 0.2 },

@@ -72,6 +72,20 @@ describe('words that only went wrong', () => {
     expect(gaps.filter(Boolean).length).toBeLessThanOrEqual(2);
   });
 
+  it('of more than one push ask as well, and half of the letters are then no gap in clusters or longer words', () => {
+    const found = all((seed) => {
+      const { list, card } = child(0.5, 1, seed);
+      const { undecided } = look(list);
+      const states = look(undecided ? [...list, ...undecided.ask.map((gpc, n) => card(gpc, n))] : list).strands;
+      return {
+        asked: undecided !== null,
+        gaps: (['clusters', 'longer words'] as const).filter((s) => states.get(s)?.state === 'gap').length,
+      };
+    });
+    expect(found.filter((f) => f.asked).length).toBeGreaterThanOrEqual(CHILDREN - 3);
+    expect(found.reduce((sum, f) => sum + f.gaps, 0)).toBeLessThanOrEqual(3);
+  });
+
   it('ask for no cards where little went wrong, where the letters were shown before, and where it is long ago', () => {
     expect(all((seed) => look(child(0.95, 0.95, seed).list).undecided).filter((u) => u !== null).length).toBeLessThanOrEqual(1);
     const { list, card } = child(1, 0.05, 4);

@@ -1,6 +1,6 @@
 /** What a child's page says where it names nothing to teach. */
 import { describe, expect, it } from 'vitest';
-import { nothingNext } from '../src/children/nothing-next.js';
+import { lookFirst, nothingNext } from '../src/children/nothing-next.js';
 
 describe('where nothing is named to be taught next', () => {
   const pair = (state: string, basedOn: number, known: number) => ({ state, basedOn, known }) as never;
@@ -11,5 +11,13 @@ describe('where nothing is named to be taught next', () => {
     expect(nothingNext([pair('secure', 3, 0.95), pair('wobbly', 1, 0.7)])).toContain(
       'One pair is not sure or not checked: look at it first.',
     );
+  });
+  it('names the cards to ask: what was seen and is least likely known first, then what never was; two dozen at most', () => {
+    const of = (gpc: string, state: string, basedOn: number, known: number) => ({ gpc, state, basedOn, known }) as never;
+    expect(lookFirst([of('a', 'unchecked', 0, 0.5)])).toEqual([]);
+    expect(
+      lookFirst([of('a', 'secure', 3, 0.95), of('b', 'wobbly', 1, 0.7), of('c', 'unchecked', 0, 0.3), of('d', 'wobbly', 1, 0.5)]),
+    ).toEqual(['d', 'b', 'c']);
+    expect(lookFirst(Array.from({ length: 40 }, (_, k) => of(`p${k}`, 'wobbly', 1, 0.5)))).toHaveLength(24);
   });
 });

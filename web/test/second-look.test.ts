@@ -25,6 +25,16 @@ describe('a second look', () => {
       'p6',
     ]);
   });
+  it('is offered for two dozen of many, the missed ones alone; a child who misses a fifth of them has no gap from one look', () => {
+    const many = (wrong: number, slow: number, right: number): string[] => [
+      ...Array<string>(wrong).fill('wrong'),
+      ...Array<string>(slow).fill('slow'),
+      ...Array<string>(right).fill('right'),
+    ];
+    expect(worthAnotherLook(check(many(20, 5, 48)), 0, 1e9)).toEqual(Array.from({ length: 20 }, (_, k) => `p${k}`));
+    expect(worthAnotherLook(check(many(25, 0, 48)), 0, 1e9)).toEqual([]);
+    expect(worthAnotherLook(check(many(20, 0, 19)), 0, 1e9)).toEqual([]);
+  });
   it('is not offered where nothing, everything or very much went wrong, of other kinds, afterwards, or twice in a row', () => {
     expect(worthAnotherLook(check(['right', 'right']), 0, 1e9)).toEqual([]);
     expect(worthAnotherLook(check(['wrong', 'slow']), 0, 1e9)).toEqual([]);

@@ -57,7 +57,7 @@ export function judge(
     undecided: lettersOrPush(evidence, {
       known: (gpc) => pairs.get(gpc)?.known ?? unasked.get(gpc)?.known ?? NOT_ASKED,
       blends: apart?.blends ?? {},
-      gap: strands.get('blending')?.state === 'gap',
+      isGap: (push) => strands.get(push)?.state === 'gap',
       asOf: rest.asOf,
     }),
     earlier: all.slice(0, -1).map(({ states }) => states),

@@ -6,7 +6,7 @@
 import type { Derived } from '../evidence/derived.js';
 import { checkKindOf } from '../checks/kinds/index.js';
 import type { Gpc } from '../phonics/lexicon.js';
-import { pushOf, type Blends } from './run-filter.js';
+import { pushOf, type Blends, type Push } from './run-filter.js';
 
 export interface Undecided {
   /** How many words went wrong with nothing noted of where. */
@@ -15,6 +15,7 @@ export interface Undecided {
   readonly ask: readonly Gpc[];
 }
 
+const PUSHES: readonly Push[] = ['blending', 'clusters', 'longer words'];
 const DAY_MS = 86_400_000;
 /** Words longer ago than this tell of another child: they are read again, sooner than their pairs are asked. */
 const RECENT_DAYS = 28;
@@ -30,10 +31,11 @@ const MOST_CARDS = 6;
 const FEWEST_CARDS = 2;
 
 /**
- * Null where it is told already, or where no cards would tell.
+ * Null where it is told already, or where no cards would tell. Each push is looked at by itself: a child who lacks half of the pairs
+ * reads one plain word of eight and no longer one.
  * @param known how likely each pair is known, by all there is
- * @param blends how likely known sounds are pushed together
- * @param gap whether pushing together is called a gap: said with none of their pairs asked it is worth six cards still
+ * @param blends how likely known sounds are pushed together, by what a word asks for
+ * @param isGap whether a push is called a gap: said with none of its pairs asked it is worth six cards still
  * @param asOf ISO 8601 UTC
  */
 export function lettersOrPush(
@@ -41,20 +43,22 @@ export function lettersOrPush(
   {
     known,
     blends,
-    gap,
+    isGap,
     asOf,
-  }: { readonly known: (gpc: Gpc) => number; readonly blends: Blends; readonly gap: boolean; readonly asOf: string },
+  }: { readonly known: (gpc: Gpc) => number; readonly blends: Blends; readonly isGap: (push: Push) => boolean; readonly asOf: string },
 ): Undecided | null {
-  const push = blends.blending;
-  if (push === undefined || push < OPEN_FROM || push > OPEN_TO) return null;
   const from = new Date(Date.parse(asOf) - RECENT_DAYS * DAY_MS).toISOString();
   const recent = words.filter((w) => w.observation.at >= from);
-  const wrong = recent.filter((w) => !w.right && w.gpcs.every((gpc) => known(gpc) > LACKING));
-  if (wrong.filter((w) => pushOf(w) === 'blending').length < FEWEST_WORDS) return null;
-  const shown = new Set(recent.flatMap((w) => (w.right ? w.gpcs : [])));
   const asked = new Set(pairs.flatMap((o) => (o.gpc !== undefined && o.at >= from && checkKindOf(o.kind)?.byCard ? [o.gpc] : [])));
-  const theirs = new Set(wrong.flatMap((w) => w.gpcs));
-  if (gap && [...theirs].some((gpc) => asked.has(gpc))) return null;
+  const unexplained = recent.filter((w) => !w.right && w.gpcs.every((gpc) => known(gpc) > LACKING));
+  const wrong = PUSHES.flatMap((push) => {
+    const own = unexplained.filter((w) => pushOf(w) === push);
+    const chance = blends[push] ?? 1;
+    // who cannot push plain words together is not asked about longer ones
+    const told = (isGap(push) || isGap('blending')) && own.some((w) => w.gpcs.some((gpc) => asked.has(gpc)));
+    return own.length < FEWEST_WORDS || chance < OPEN_FROM || chance > OPEN_TO || told ? [] : own;
+  });
+  const shown = new Set(recent.flatMap((w) => (w.right ? w.gpcs : [])));
   const tells = new Map<Gpc, number>();
   for (const gpc of wrong.flatMap((w) => w.gpcs)) {
     const chance = known(gpc);

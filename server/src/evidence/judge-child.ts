@@ -122,6 +122,8 @@ export async function judgeChild({
   });
   const line = (states: ReadonlyMap<Gpc, Estimate>, beside?: ReadonlyMap<Gpc, Unasked>): PairStateRow[] =>
     taught.map((gpc) => stateRow(gpc, states.get(gpc), beside?.get(gpc)));
+  // said once, of the plainest push that was looked at
+  const asks = (['blending', 'clusters', 'longer words'] as const).find((strand) => strands.has(strand));
   const after = evidence.pairs.filter((o) => o.at > moments[0]!);
   const single = evidence.pairs.filter((o) => !o.id.includes('#'));
   return {
@@ -134,7 +136,7 @@ export async function judgeChild({
     strands: [...strands].map(([strand, e]) => ({
       strand,
       ...rounded(e),
-      ...(strand === 'blending' && undecided ? { undecided: { words: undecided.words, ask: [...undecided.ask] } } : {}),
+      ...(strand === asks && undecided ? { undecided: { words: undecided.words, ask: [...undecided.ask] } } : {}),
     })),
     lastCheck: evidence.pairs.findLast((o) => o.kind !== 'session' && o.kind !== 'text')?.at ?? null,
   };

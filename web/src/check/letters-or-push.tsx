@@ -12,20 +12,20 @@ import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
 import { keptAs } from '../base.js';
 import { ShortPair } from '../ui/word-marks.js';
-import { say } from '../wording/say.js';
+import { inOwnWords, say } from '../wording/say.js';
 import { core } from '../workers/core.js';
 import { useCore } from '../workers/use-core.js';
 import { counting, evidenceOf, type LocalCheck } from './local-check.js';
 import { evidenceBefore, readRecallSoFar } from './recall-so-far.js';
 import { useStart } from './use-start.js';
 
+const PUSHES = ['blending', 'clusters', 'longer words'] as const;
 const KEPT = keptAs('sapling-letters-or-push');
 /** The cards with which this child was last asked which it is, on this device. */
 const lastAsked = (child: string): string[] => JSON.parse(sessionStorage.getItem(`${KEPT} ${child}`) ?? '[]') as string[];
 
 /** What the child’s record leaves open, as it was worked out from everything known. */
-export const undecidedOf = (child: Pick<ChildLine, 'strands'>): Undecided | undefined =>
-  child.strands.find((s) => s.strand === 'blending')?.undecided;
+export const undecidedOf = (child: Pick<ChildLine, 'strands'>): Undecided | undefined => child.strands.find((s) => s.undecided)?.undecided;
 
 /** The offer itself: what is open, and a button that asks. */
 export function LettersOrPush({ undecided, child, className = '' }: { undecided: Undecided; child: ChildLine; className?: string }) {
@@ -97,18 +97,25 @@ export function ToldByCards({ check, child }: { check: LocalCheck; child: ChildL
   const open = counted ? undecidedOf(child) : undefined;
   if (open) return <LettersOrPush undecided={open} child={child} className="mb-8" />;
   const missed = check.marks.filter((m) => isMiss(counting(m).outcome)).length;
-  const blendingGap = child.strands.some((s) => s.strand === 'blending' && s.state === 'gap');
+  const gaps = PUSHES.filter((push) => child.strands.some((s) => s.strand === push && s.state === 'gap'));
   return (
     <p role="status" className="mb-8 border-l-4 border-leaf bg-sheet px-4 py-3">
-      {!counted
-        ? 'What these cards tell of the words is being worked out…'
-        : blendingGap
-          ? missed === 0
-            ? 'These pairs are known: the words went wrong because sounds are not pushed together yet.'
-            : 'Sounds are not pushed together yet; what was missed here is missing as well.'
-          : missed > 0
-            ? 'It is pairs that are missing, as far as these words tell.'
-            : 'These pairs are known. Whether sounds are pushed together, a few more words will tell.'}
+      {counted ? toldBy(gaps, missed) : 'What these cards tell of the words is being worked out…'}
     </p>
   );
+}
+
+/** What the cards told. @param gaps which pushes are a gap now @param missed how many of the cards went wrong */
+function toldBy(gaps: readonly (typeof PUSHES)[number][], missed: number): string {
+  if (gaps[0] === 'blending')
+    return missed === 0
+      ? 'Sounds are not pushed together yet: these pairs are known.'
+      : 'Sounds are not pushed together yet, and what was missed here is missing as well.';
+  if (gaps.length > 0) {
+    const names = gaps.map(inOwnWords).join(' and ');
+    return missed === 0 ? `It is ${names}: these pairs are known.` : `It is ${names}, and what was missed here is missing as well.`;
+  }
+  return missed > 0
+    ? 'It is pairs that are missing, as far as these words tell.'
+    : 'These pairs are known. Whether sounds are pushed together, a few more words will tell.';
 }

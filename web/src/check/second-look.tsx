@@ -8,16 +8,24 @@ import { counting, type LocalCheck } from './local-check.js';
 import { useStart } from './use-start.js';
 import { keptAs } from '../base.js';
 
-/** More than so many are no half minute any more: they are gaps, and nothing to ask twice. */
-const MOST = 12;
+/** So many are half a minute; of more, the missed ones alone. */
+const HALF_A_MINUTE = 12;
+/**
+ * A minute. A child who misses a fifth of a hundred cards has no gap after one look: each may be a slip. Who misses more than half
+ * has gaps at once, and nothing is asked twice.
+ */
+const MOST = 24;
 const AGAIN_MS = 30 * 60_000;
 const KEPT = keptAs('sapling-second-look');
 
 /** The cards that are worth a second look, in the order they were asked: none where it was one already. */
 export function worthAnotherLook(check: LocalCheck, lastAt: number, now: number): string[] {
   if (!checkKind(check.kind).byCard || check.late || now - lastAt < AGAIN_MS) return [];
-  const cards = check.marks.filter((m) => ['wrong', 'no answer', 'put right', 'slow'].includes(counting(m).outcome)).map((m) => m.key);
-  return cards.length <= MOST && cards.length < check.marks.length ? cards : [];
+  const of = (...outcomes: string[]): string[] => check.marks.filter((m) => outcomes.includes(counting(m).outcome)).map((m) => m.key);
+  const all = of('wrong', 'no answer', 'put right', 'slow');
+  const cards = all.length <= HALF_A_MINUTE ? all : of('wrong', 'no answer');
+  if (cards.length === check.marks.length) return [];
+  return cards.length <= HALF_A_MINUTE || (cards.length <= MOST && 2 * cards.length <= check.marks.length) ? cards : [];
 }
 
 /** When this child was last given a second look on this device, in milliseconds; 0 for never. */
@@ -45,7 +53,8 @@ export function SecondLook({ check, child }: { check: LocalCheck; child: ChildLi
           </span>
         ))}
         <span className="block text-sm text-ink-2">
-          Half a minute, now or a little later today. It tells a slip from a gap: worth more than one look, and less than two on two days.
+          {cards.length <= HALF_A_MINUTE ? 'Half a minute' : 'A minute'}, now or a little later today. It tells a slip from a gap: worth
+          more than one look, and less than two on two days.
         </span>
       </p>
       <button className="btn" onClick={() => void ask()}>

@@ -5,10 +5,11 @@ import { confusions } from '@sapling/core/judgement';
 import { useEffect, useMemo } from 'react';
 import { useData } from '../api/data.js';
 import { LettersOrPush, undecidedOf } from '../check/letters-or-push.js';
+import { useStart } from '../check/use-start.js';
 import { saidShown } from '../check/words.js';
 import { useCore } from '../workers/use-core.js';
 import { GraphemeChip, graphemeShown, graphemeSpoken, HeardSound, ShortPair } from '../ui/word-marks.js';
-import { nothingNext } from './nothing-next.js';
+import { lookFirst, nothingNext } from './nothing-next.js';
 import { core } from '../workers/core.js';
 import { atSchool } from '../clock.js';
 import { dateText } from '../wording/date-text.js';
@@ -52,7 +53,7 @@ export function ChildFindings({ child, onPair, onThere }: Props) {
         ) : !next ? (
           <p className="text-ink-2">Working it out…</p>
         ) : next.length === 0 ? (
-          <p className="text-ink-2">{open ? 'The cards above first: they tell what to teach.' : nothingNext(child.line)}</p>
+          <NothingNext child={child} open={open !== undefined} />
         ) : (
           <ol className="ruled border-y border-rule-2">
             {next.map((n) => (
@@ -104,5 +105,21 @@ export function ChildFindings({ child, onPair, onThere }: Props) {
       </section>
       <p className="text-sm text-ink-2">A check says what to teach next. It is not a diagnosis; a different accent is not an error.</p>
     </aside>
+  );
+}
+
+/** Where nothing is named: why, and the cards that would tell. */
+function NothingNext({ child, open }: { child: ChildLine; open: boolean }) {
+  const start = useStart();
+  const ask = open ? [] : lookFirst(child.line);
+  return (
+    <>
+      <p className="text-ink-2">{open ? 'The cards above first: they tell what to teach.' : nothingNext(child.line)}</p>
+      {ask.length > 0 && (
+        <button className="btn mt-2" onClick={() => void start(child, { kind: 'see-say', only: ask })}>
+          {ask.length === 1 ? 'Ask this card' : `Ask ${ask.length} cards`}
+        </button>
+      )}
+    </>
   );
 }

@@ -3,6 +3,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'December 2026',
     what: [
+      'Every gap can be named under Teach next, the surest ones first; where nothing is surely missing yet, a button asks the cards that would tell. A second look is offered for up to two dozen missed cards.',
       'Words that you only mark as wrong leave open whether a child lacks the letters or cannot push them together. The check’s last page and the child’s page say so now, and offer six cards at most that tell which, in half a minute.',
       'A word that you only mark as wrong no longer puts the letters in doubt that the child has just shown: recall stays what the cards said, and a child who reads every short word and none with a cluster lacks clusters, not letters.',
       'Where a spelling stands for more than one sound, short lists say which: what is due for another look, what a quick check did not ask, a child’s sheet, what moved in a cycle. Teach next says which words clusters and longer words would open.',
