@@ -3,7 +3,7 @@ export * from './model.js';
 export * from './estimate.js';
 export { adultEars, type LearnedEar } from './adult-ears.js';
 export { foretell, type Foretold } from './foretell.js';
-export { placesOf, type LoggedTeaching } from './run-filter.js';
+export { placesOf, PUSHES, type LoggedTeaching, type Push } from './run-filter.js';
 export { tellApart } from './tell-apart.js';
 export { recallBelief, inOrder, type PairBelief, type RecallBelief, type RecallBeliefOptions } from './recall-model.js';
 export * from './confusions.js';

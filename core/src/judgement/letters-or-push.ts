@@ -1,12 +1,12 @@
 /**
  * Words that went wrong with nothing noted, where it stays open whether the child lacks pairs or cannot push sounds together: which
  * few cards would tell. One decoding check alone cannot: a child who knows half of the pairs and one who cannot push together both
- * read two words of twenty. Four of their pairs on cards can.
+ * read two words of twenty. Six of their pairs on cards can.
  */
 import type { Derived } from '../evidence/derived.js';
 import { checkKindOf } from '../checks/kinds/index.js';
 import type { Gpc } from '../phonics/lexicon.js';
-import { pushOf, type Blends, type Push } from './run-filter.js';
+import { pushOf, PUSHES, type Blends, type Push } from './run-filter.js';
 
 export interface Undecided {
   /** How many words went wrong with nothing noted of where. */
@@ -15,7 +15,6 @@ export interface Undecided {
   readonly ask: readonly Gpc[];
 }
 
-const PUSHES: readonly Push[] = ['blending', 'clusters', 'longer words'];
 const DAY_MS = 86_400_000;
 /** Words longer ago than this tell of another child: they are read again, sooner than their pairs are asked. */
 const RECENT_DAYS = 28;
@@ -49,6 +48,7 @@ export function lettersOrPush(
 ): Undecided | null {
   const from = new Date(Date.parse(asOf) - RECENT_DAYS * DAY_MS).toISOString();
   const recent = words.filter((w) => w.observation.at >= from);
+  if (recent.every((w) => w.right)) return null;
   const asked = new Set(pairs.flatMap((o) => (o.gpc !== undefined && o.at >= from && checkKindOf(o.kind)?.byCard ? [o.gpc] : [])));
   const unexplained = recent.filter((w) => !w.right && w.gpcs.every((gpc) => known(gpc) > LACKING));
   const wrong = PUSHES.flatMap((push) => {

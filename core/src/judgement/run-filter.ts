@@ -18,7 +18,8 @@ export interface LoggedTeaching {
   readonly at: string;
 }
 /** What a word asks of a child beside its pairs: to push a few sounds together, two consonants in a row, or syllables. */
-export type Push = 'blending' | 'clusters' | 'longer words';
+export const PUSHES = ['blending', 'clusters', 'longer words'] as const;
+export type Push = (typeof PUSHES)[number];
 export type Blends = Readonly<Partial<Record<Push, number>>>;
 export const pushOf = ({ strand }: WordAnswer): Push => (strand === 'clusters' || strand === 'longer words' ? strand : 'blending');
 export interface RecordOptions {

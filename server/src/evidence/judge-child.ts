@@ -7,6 +7,7 @@ import { derive, effective, type Derived, type Observation } from '@sapling/core
 import {
   foretell,
   judge,
+  PUSHES,
   type Estimate,
   type EstimateModel,
   type Foretold,
@@ -123,7 +124,7 @@ export async function judgeChild({
   const line = (states: ReadonlyMap<Gpc, Estimate>, beside?: ReadonlyMap<Gpc, Unasked>): PairStateRow[] =>
     taught.map((gpc) => stateRow(gpc, states.get(gpc), beside?.get(gpc)));
   // said once, of the plainest push that was looked at
-  const asks = (['blending', 'clusters', 'longer words'] as const).find((strand) => strands.has(strand));
+  const asks = PUSHES.find((strand) => strands.has(strand));
   const after = evidence.pairs.filter((o) => o.at > moments[0]!);
   const single = evidence.pairs.filter((o) => !o.id.includes('#'));
   return {
