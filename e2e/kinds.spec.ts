@@ -379,7 +379,7 @@ test('words that only went wrong leave open whether letters or blending are miss
   const cards = page.url().split('/').at(-1)!;
   for (let k = 0; k < asked.length; k += 1) await mark(page, '1');
   await expect(page.getByText(`All ${asked.length} cards are marked`)).toBeVisible();
-  await expect(page.getByText('Sounds are not pushed together yet: these pairs are known.')).toBeVisible();
+  await expect(page.getByText('Sounds are not pushed together yet: these pairs came right.')).toBeVisible();
   await toApi(page, demo.url, child.id, cards, asked.length);
   await go(page, `${demo.url}/children/${child.id}`);
   await expect(page.getByRole('region', { name: 'Strands' }).getByRole('button', { name: /^blending: Gap/i })).toBeVisible();

@@ -65,13 +65,13 @@ export function ToldByCards({ check, child }: { check: LocalCheck; child: ChildL
 export function toldBy(gaps: readonly Push[], missed: number): string {
   if (gaps[0] === 'blending')
     return missed === 0
-      ? 'Sounds are not pushed together yet: these pairs are known.'
-      : 'Sounds are not pushed together yet, and what was missed here is missing as well.';
+      ? 'Sounds are not pushed together yet: these pairs came right.'
+      : 'Sounds are not pushed together yet; what was missed here may be missing as well.';
   if (gaps.length > 0) {
     const names = gaps.map(inOwnWords).join(' and ');
-    return missed === 0 ? `It is ${names}: these pairs are known.` : `It is ${names}, and what was missed here is missing as well.`;
+    return missed === 0 ? `It is ${names}: these pairs came right.` : `It is ${names}; what was missed here may be missing as well.`;
   }
   return missed > 0
     ? 'It is pairs that are missing, as far as these words tell.'
-    : 'These pairs are known. Whether sounds are pushed together, a few more words will tell.';
+    : 'These pairs came right. Whether sounds are pushed together, a few more words will tell.';
 }

@@ -71,7 +71,7 @@ export function ChildFindings({ child, onPair, onThere }: Props) {
           </ol>
         )}
         <p className="mt-1 text-sm text-ink-2">
-          A skill that holds the child back first, then pairs by the common words they open. What is probably known is not named.
+          A skill that holds the child back first, then the surest gaps that open most common words. What is probably known is not named.
         </p>
       </section>
       <section aria-label="Mixed up" hidden={!there}>
