@@ -8,6 +8,7 @@ export * from './items.js';
 export * from './kinds/index.js';
 export * from './recall-items.js';
 export * from './decoding-items.js';
+export * from './sentence-spelling.js';
 export * from './spelling-items.js';
 export * from './listening-items.js';
 export * from './spelling.js';

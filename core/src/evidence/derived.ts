@@ -4,7 +4,8 @@
  */
 import { checkKindOf } from '../checks/kinds/index.js';
 import { analyseResponse, type ResponseAnalysis } from '../checks/response.js';
-import { analyseSentence, analyseSpelling, type SpellingAnalysis } from '../checks/spelling.js';
+import { analyseSentence } from '../checks/sentence-spelling.js';
+import { analyseSpelling, type SpellingAnalysis } from '../checks/spelling.js';
 import type { Lexicon, SegmentUnit } from '../phonics/lexicon.js';
 import { segment } from '../phonics/segment.js';
 import { clusters } from '../phonics/word-parts.js';

@@ -23,6 +23,7 @@ import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
 import { OwnSlips } from './own-slips.js';
 import { FIND_STRENGTH, HOLE_RECALLED, MIXED_RECALLED, overApart, PairsApart, recalledApart, type Apart } from './pairs-apart.js';
 import { along, sharedBefore } from './recall-prior.js';
+import { UsualPace } from './usual-pace.js';
 import { blameOf, LEAST_RECALLED, lineOf, wrongAt } from './word-blame.js';
 
 const DAY_MS = 86_400_000;
@@ -91,9 +92,7 @@ export class RecallFilter {
   /** How many days of breaks there had been when each pair was last met. */
   private readonly restedWhenMet: Float64Array;
   private sitting: { by: string; at: number } | null = null;
-  private readonly usual = new Map<string, { sum: number; n: number }>();
-  /** The same of all kinds of card and adults together. */
-  private readonly all = { sum: 0, n: 0 };
+  private readonly pace = new UsualPace();
   private readonly g: Float64Array;
   private readonly scale: OwnScale;
   private readonly slips = new OwnSlips();
@@ -266,28 +265,6 @@ export class RecallFilter {
     ];
   }
 
-  /**
-   * How much longer than usual a right answer took for this child, this kind of card and this adult (logarithm); null where
-   * nothing tells. What an adult noted as slow or put right without a time counts as a moderate delay.
-   */
-  private delay({ kind, by, ms, outcome, fromMemory }: Observation): number | null {
-    if (ms === undefined || fromMemory) return outcome === 'slow' || outcome === 'put right' ? NOTED_DELAY : null;
-    const key = `${kind} ${by}`;
-    const own = this.usual.get(key) ?? { sum: 0, n: 0 };
-    this.usual.set(key, own);
-    const log = Math.log(Math.min(MOST_MS, Math.max(LEAST_MS, ms)));
-    // with an adult or a kind of card that is new, a child is as slow as with the others
-    const { all } = this;
-    const elsewhere = (all.sum - own.sum + 2 * USUAL_LOG_MS) / (all.n - own.n + 2);
-    const usual = (own.sum + 2 * elsewhere) / (own.n + 2);
-    for (const times of [own, all]) {
-      times.sum += log;
-      times.n += 1;
-    }
-    const delay = Math.min(1.5, Math.max(-1, log - usual));
-    return outcome === 'put right' ? Math.max(NOTED_DELAY, delay) : delay;
-  }
-
   observe(observation: Observation): void {
     const i = this.index.get(observation.gpc!);
     if (i === undefined) return;
@@ -297,7 +274,7 @@ export class RecallFilter {
     this.unseenTeaching.delete(i);
     this.sit(observation.by, at);
     const right = !isMiss(observation.outcome);
-    const delay = right ? this.delay(observation) : null;
+    const delay = right ? this.pace.delayOf(observation) : null;
     const believed = this.believed(i).p;
     const parts = this.foretoldParts(observation);
     const { guess, lapse } = parts[0]!;
@@ -489,12 +466,8 @@ const AGAIN_COUNTS = 0.5;
 const USUALLY_BLENDS = 0.8;
 /** A kind of child more than fifty times less likely than the likeliest one. */
 const RULED_OUT = -4;
-const NOTED_DELAY = 0.5;
 /** What was met today is judged as it will be tomorrow: what a child can say a minute later is not yet learned. */
 const SOONEST_DAYS = 1;
-const USUAL_LOG_MS = Math.log(1600);
-const LEAST_MS = 200;
-const MOST_MS = 20_000;
 /** How sure a child usually is of what comes right: the delay of such an answer is none. */
 const USUAL_SURE = 0.8;
 const LOGIT_VARIANCE = Math.PI / 8;

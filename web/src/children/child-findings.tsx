@@ -13,6 +13,7 @@ import { lookFirst, nothingNext } from './nothing-next.js';
 import { core } from '../workers/core.js';
 import { atSchool } from '../clock.js';
 import { dateText } from '../wording/date-text.js';
+import { inOwnWords } from '../wording/say.js';
 
 const TEACH = 4;
 const MIXED = 8;
@@ -63,7 +64,7 @@ export function ChildFindings({ child, onPair, onThere }: Props) {
                     <GraphemeChip gpc={n.gpc} sound className="text-lg hover:border-ink" />
                   </button>
                 ) : (
-                  <span className="font-semibold">{n.skill}</span>
+                  <span className="font-semibold">{n.skill && inOwnWords(n.skill)}</span>
                 )}
                 <span className="text-sm">{n.why}</span>
               </li>

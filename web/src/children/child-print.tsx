@@ -110,7 +110,7 @@ export function Component() {
                 <span className="flex flex-wrap gap-x-2.5">
                   {step.gpcs.map((gpc) => (
                     <span key={gpc} className="inline-flex items-center gap-0.5">
-                      <span className="font-child text-base leading-tight">{graphemeShown(gpc)}</span>
+                      <ShortPair gpc={gpc} className="text-base leading-tight" />
                       <Sign state={states.get(gpc) ?? 'unchecked'} label={false} size={12} />
                     </span>
                   ))}
@@ -135,7 +135,7 @@ export function Component() {
                       <ShortPair gpc={n.gpc} className="text-base" />
                     </span>
                   ) : (
-                    <span className="font-semibold">{n.skill}</span>
+                    <span className="font-semibold">{n.skill && inOwnWords(n.skill)}</span>
                   )}
                   <span className="flex-1">{n.why}</span>
                 </li>
