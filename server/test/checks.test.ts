@@ -296,6 +296,34 @@ describe('what the school decides', () => {
     expect(await listed()).not.toBe(0.123);
   });
 
+  it('nobody waits for a school whose words are cut otherwise: what was known is given and renewed beside; what is never offered moves nothing', async () => {
+    const [child] = await school.addChildren('Wrens', ['Jo']);
+    const read = { kind: 'word', gpc: undefined, skill: 'blending', item: 'rain', at: daysAgo(1) };
+    await send(teacher, [observation(teacher.id, child!, read)]);
+    const looks = async (gpc: string): Promise<number> =>
+      pair(
+        ((await school.ask('GET', '/api/children', { as: teacher })).body as ChildLine[]).find((c) => c.id === child)!,
+        gpc,
+      ).basedOn;
+    const day = async (): Promise<string> =>
+      (await school.running.db.select().from(childStates).where(eq(childStates.child, child!)))[0]!.day;
+    expect(await looks('ai:ay')).toBe(1);
+    const before = await day();
+    const never = await school.ask('PUT', '/api/words/school/rain', { as: lead, body: { offer: 'never', version: 0 } });
+    expect(never.status).toBe(200);
+    expect(await looks('ai:ay')).toBe(1);
+    const units = [...'rain'].map((letter) => ({ grapheme: letter, sound: letter }));
+    expect((await school.ask('PUT', '/api/words/corrections/rain', { as: lead, body: { units, version: 0 } })).status).toBe(200);
+    // what never being offered had started would be there by now, as the cut has not changed it yet
+    expect(await day()).toBe(before);
+    expect(await looks('ai:ay')).toBe(1);
+    await expect.poll(() => looks('ai:ay'), { timeout: 20_000 }).toBe(0);
+    expect(await looks('i:i')).toBe(1);
+    expect(await day()).not.toBe(before);
+    for (const made of ['corrections', 'school'])
+      expect((await school.ask('DELETE', `/api/words/${made}/rain?version=1`, { as: lead })).status).toBe(200);
+  });
+
   it('an accent that was set makes an answer right that was laid as wrong before', async () => {
     const [child] = await school.addChildren('Wrens', ['Fay']);
     await send(teacher, [

@@ -1,8 +1,9 @@
 /**
  * Where each child stands, as it was worked out and kept: lists are read, not worked out. A state says what it rests on (the
- * version of the child's evidence, how words are cut, the class's order, the school's thresholds); where one of those has changed
- * it is worked out anew. Time passing is no hurry, nor is teaching: what is known fades over weeks, so the state of an earlier
- * day is given at once and renewed beside, and a line is kept for the whole order and cut to what was taught.
+ * version of the child's evidence, the class's order, the school's thresholds, accent and spelling); where one of those has changed
+ * it is worked out anew. Time passing is no hurry, nor is teaching, nor a word that is cut otherwise: what is known fades over weeks and
+ * a word is one of hundreds, so the state of an earlier day or of earlier cuts is given at once and renewed beside, and a line is kept
+ * for the whole order and cut to what was taught. Which words are never offered moves nothing.
  */
 import { createHash } from 'node:crypto';
 import { DIRECTION_DAYS, packLine, type PairStateRow, type StrandStateRow } from '@sapling/contract';
@@ -37,7 +38,7 @@ export interface ChildState {
 }
 
 /** Raised where states are worked out otherwise, or what is kept of them changes. */
-const FORM = 18;
+const FORM = 19;
 const DAY_MS = 86_400_000;
 /** How many children are on their way at once: the next is read while one is judged. */
 const AT_ONCE = 4;
@@ -56,6 +57,8 @@ export async function touchEvidence(db: Db, childIds: readonly string[]): Promis
 /** What a state rests on. */
 interface Rest extends Grounds {
   readonly stamp: string;
+  /** How this school cuts words. */
+  readonly cuts: string;
   /** How many pairs the class was taught: so many stand first in the line of all. */
   readonly taught: number;
 }
@@ -95,7 +98,9 @@ export async function groundsOf(db: Db, rows: readonly ChildRow[]): Promise<(row
   };
   const common = { book, model: here.model, reading };
   // what is judged by, and no more: a holiday or a lesson moves nothing about what a child knows
-  const school = short(JSON.stringify([here.model.secureFrom, here.model.gapBelow, here.model.strand, reading, words.stamp, here.stamp]));
+  const { secureFrom, gapBelow, strand } = here.model;
+  const school = short(JSON.stringify([secureFrom, gapBelow, strand, reading, book.accent, book.words.spelling, here.stamp]));
+  const cuts = short(JSON.stringify([book.corrections, book.words.added]));
   return (row) => {
     const schoolClass = classOf.get(row.classId);
     const order = orders.get(schoolClass?.orderId ?? '');
@@ -104,6 +109,7 @@ export async function groundsOf(db: Db, rows: readonly ChildRow[]): Promise<(row
       ...common,
       order,
       taughtSteps,
+      cuts,
       taught: taughtIn(order, taughtSteps),
       stamp: `${row.evidenceVersion} ${school} ${stampOfOrder(order)}`,
     };
@@ -147,7 +153,13 @@ async function workOut(
   return out;
 }
 
-async function workOutOne(db: Db, row: ChildRow, { stamp, taught, ...grounds }: Rest, now: string, day: string): Promise<ChildState> {
+async function workOutOne(
+  db: Db,
+  row: ChildRow,
+  { stamp, taught, cuts: _, ...grounds }: Rest,
+  now: string,
+  day: string,
+): Promise<ChildState> {
   const ends = weekEnds(now);
   const before = new Date(Date.parse(now) - DIRECTION_DAYS * DAY_MS).toISOString();
   const moments = [...new Set([before, ...ends])].sort();
@@ -172,8 +184,10 @@ async function workOutOne(db: Db, row: ChildRow, { stamp, taught, ...grounds }: 
     .onConflictDoUpdate({ target: childStates.child, set: kept });
   return cut(found, taught);
 }
-/** The day a state holds for, with the judgement that worked it out and how far was taught: time and teaching are no hurry. */
-const dayOf = (today: string, { taught }: Pick<Rest, 'taught'>): string => `${today} ${judgement} ${taught}`;
+/** With which judgement a state was worked out, and how far was taught: what its weeks rest on. */
+const judgedFor = ({ taught }: Pick<Rest, 'taught'>): string => ` ${judgement} ${taught}`;
+/** The day a state holds for, with the judgement that worked it out, how words were cut and how far was taught: none of them is a hurry. */
+const dayOf = (today: string, { cuts, taught }: Pick<Rest, 'cuts' | 'taught'>): string => `${today} ${cuts}${judgedFor({ taught })}`;
 
 /**
  * Whether a kept state still rests on what counts. What another version of the program wrote it on cannot be held against this
@@ -252,7 +266,7 @@ export async function statesOf(
       !found ||
       !stillRests(found, rest, row) ||
       found.state.line.length < rest.taught ||
-      (whole && (found.state.weeks === null || !found.day.endsWith(dayOf('', rest))))
+      (whole && (found.state.weeks === null || !found.day.endsWith(judgedFor(rest))))
     )
       stale.push(row);
     else {

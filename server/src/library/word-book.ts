@@ -37,8 +37,13 @@ async function read(db: Db, spelling: 'British' | 'American', stamp: string, acc
   const corrections = await db
     .select({ word: wordCorrections.word, units: wordCorrections.units })
     .from(wordCorrections)
-    .where(isNull(wordCorrections.removedAt));
-  const own = await db.select({ word: schoolWords.word, offer: schoolWords.offer }).from(schoolWords).where(isNull(schoolWords.removedAt));
+    .where(isNull(wordCorrections.removedAt))
+    .orderBy(wordCorrections.word);
+  const own = await db
+    .select({ word: schoolWords.word, offer: schoolWords.offer })
+    .from(schoolWords)
+    .where(isNull(schoolWords.removedAt))
+    .orderBy(schoolWords.word);
   const of = (offer: 'also' | 'never'): string[] => own.filter((w) => w.offer === offer).map((w) => w.word);
   return { stamp, accent, corrections, words: { spelling, added: of('also'), removed: of('never') } };
 }
