@@ -10,7 +10,8 @@
  * Kalman filtering", JASA 87, 1992). A sitting has a day of its own, an adult an ear of their own. How children differ
  * in kind (steady, all or nothing, different from day to day, quick to forget) is unknown, so a few such filters run side by
  * side, each weighted by how well it has foretold this child (multiple-model estimation: Magill 1965). How what they expect
- * has to be bent for the one child is learned in own-scale.ts; what a bell curve has no room for is in pairs-apart.ts.
+ * has to be bent for the one child is learned in own-scale.ts; what a bell curve has no room for is in pairs-apart.ts, and what a
+ * day on which nothing comes right does not tell in off-day.ts.
  */
 import { isMiss, type Observation, type Strand } from '../evidence/observation.js';
 import type { Gpc } from '../phonics/lexicon.js';
@@ -19,6 +20,7 @@ import { Covariance } from './covariance.js';
 import { chancesFor, hitOf, type ChildKind, type FilterParameters, type ForetoldPart } from './filter-parameters.js';
 import { logistic, logit } from './log-odds.js';
 import { matched, meanLogistic } from './normal-grid.js';
+import { balanced, OFF_RIGHT, weighOff, withoutSitting, type Member, type Sitting } from './off-day.js';
 import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
 import { OwnSlips } from './own-slips.js';
 import { FIND_STRENGTH, HOLE_RECALLED, MIXED_RECALLED, overApart, PairsApart, recalledApart, type Apart } from './pairs-apart.js';
@@ -64,14 +66,6 @@ export interface Belief {
   }[];
 }
 
-interface Member {
-  readonly kind: ChildKind;
-  logWeight: number;
-  readonly mean: Float64Array;
-  /** The last row is the day's. */
-  readonly cov: Covariance;
-}
-
 /** One child's beliefs, moved on by each answer; `pairs` never changes. */
 export class RecallFilter {
   readonly pairs: readonly PairOfChild[];
@@ -91,7 +85,7 @@ export class RecallFilter {
   private breaks = new Breaks();
   /** How many days of breaks there had been when each pair was last met. */
   private readonly restedWhenMet: Float64Array;
-  private sitting: { by: string; at: number } | null = null;
+  private sitting: Sitting | null = null;
   private readonly pace = new UsualPace();
   private readonly g: Float64Array;
   private readonly scale: OwnScale;
@@ -118,6 +112,7 @@ export class RecallFilter {
     this.pairsApart = new PairsApart(this.n);
     this.members = parameters.children.map((kind) => ({
       kind,
+      off: null,
       logWeight: Math.log(kind.weight),
       mean: this.startMean(),
       cov: new Covariance(this.m, this.startCov(kind)),
@@ -206,13 +201,18 @@ export class RecallFilter {
     return this.breaks.until(at) - this.restedWhenMet[i]!;
   }
 
+  private sameSitting({ by, at }: Pick<Observation, 'by' | 'at'>): boolean {
+    return this.sitting !== null && this.sitting.by === by && Date.parse(at) - this.sitting.at < SITTING_MS;
+  }
+
   /** Begins a sitting where this answer is the first of one: a new day is drawn. */
   private sit(by: string, at: number): void {
     if (this.sitting !== null && this.sitting.by === by && at - this.sitting.at < SITTING_MS) {
       this.sitting.at = at;
       return;
     }
-    this.sitting = { by, at };
+    const before = this.sitting ?? { number: 0, seen: 0, answers: 0 };
+    this.sitting = { by, at, number: before.number + 1, answers: 0, seen: before.seen + before.answers };
     const d = this.m - 1;
     for (const { kind, mean, cov: held } of this.members) {
       const cov = held.settled();
@@ -239,11 +239,13 @@ export class RecallFilter {
     if (i === undefined) return [];
     const a = this.adultSlot.get(observation.by);
     const d = this.m - 1;
-    const same = this.sitting !== null && this.sitting.by === observation.by && Date.parse(observation.at) - this.sitting.at < SITTING_MS;
+    const same = this.sameSitting(observation);
     const total = this.members.reduce((sum, { logWeight }) => sum + Math.exp(logWeight), 0);
     const { guess, lapse } = this.slips.of(observation.kind, chancesFor(this.parameters, observation));
     const { usual, hole, mixed, find } = this.pairsApart.of(i);
-    const parts = this.members.map(({ kind, mean, cov, logWeight }) => {
+    const parts = this.members.map(({ kind, off, mean, cov, logWeight }) => {
+      if (same && off?.sitting === this.sitting!.number)
+        return { weight: (usual * Math.exp(logWeight)) / total, guess: OFF_RIGHT, lapse: 0, recalled: 0 };
       let mu = mean[i]! - this.faded(kind, i, Date.parse(observation.at));
       let v = cov.at(i, i);
       if (a !== undefined) {
@@ -277,7 +279,7 @@ export class RecallFilter {
     const delay = right ? this.pace.delayOf(observation) : null;
     const believed = this.believed(i).p;
     const parts = this.foretoldParts(observation);
-    const { guess, lapse } = parts[0]!;
+    const { guess, lapse } = this.slips.of(observation.kind, chancesFor(this.parameters, observation));
     this.scale.observe(hitOf(parts), this.lastAnswer(i, at), right);
     const recalled = parts.reduce((sum, one) => sum + one.weight * one.recalled, 0);
     this.slips.observe(observation.kind, chancesFor(this.parameters, observation), recalled, right);
@@ -290,7 +292,15 @@ export class RecallFilter {
     const taught = observation.kind === 'session' && at - (this.lastTaught.get(i) ?? -Infinity) >= SITTING_MS;
     const rows = a >= 0 ? [i, d, a] : [i, d];
     const chosen = observation.kind === 'session' ? i : null;
+    const sitting = this.sitting!;
+    // in a session many adults mark only what went wrong: that nothing came right there says nothing of the day
+    if (sitting.answers === 0 && !right && chosen === null) this.members.push(...withoutSitting(this.members, sitting));
+    sitting.answers += 1;
     for (const member of this.members) {
+      if (member.off?.sitting === sitting.number) {
+        weighOff(member, right);
+        continue;
+      }
       const { kind, mean } = member;
       const v = this.gather(member, rows);
       const mu = mean[i]! - this.faded(kind, i, at) + mean[d]! + (a >= 0 ? mean[a]! : 0);
@@ -369,12 +379,8 @@ export class RecallFilter {
     const left = 1 + (shrink * g[chosen]! ** 2) / cov.at(chosen, chosen);
     cov.shrinkRow(chosen, Math.sqrt(Math.max(LEAST_LEFT, left)));
   }
-  /** Sets the weights against the likeliest kind of child; one that is all but ruled out is let go. */
   private balance(): void {
-    let top = -Infinity;
-    for (const { logWeight } of this.members) top = Math.max(top, logWeight);
-    for (const member of this.members) member.logWeight -= top;
-    if (this.members.some((x) => x.logWeight < RULED_OUT)) this.members = this.members.filter((x) => x.logWeight >= RULED_OUT);
+    this.members = balanced(this.members, this.sitting);
   }
 
   /** What is believed of a pair's free recall on an ordinary day, by the usual card; undefined for a pair that is not held. */
@@ -429,7 +435,12 @@ export class RecallFilter {
       const asFind = logistic(this.findStrength(i, this.now));
       return { usual: apart.usual, aside: recalledApart(apart, asFind), asFind };
     });
+    const sitting = this.sameSitting(observation) ? this.sitting!.number : null;
     for (const member of this.members) {
+      if (member.off !== null && member.off.sitting === sitting) {
+        weighOff(member, false);
+        continue;
+      }
       const { kind, mean, cov } = member;
       const pairs = rows.map((i, k) => ({ ...beside[k]!, mean: mean[i]! - this.faded(kind, i, this.now), variance: cov.at(i, i) }));
       const blame = blameOf(pairs);
@@ -464,8 +475,6 @@ const LEAST_LEFT = 0.05;
 const AGAIN_COUNTS = 0.5;
 /** How often a child of whom nothing is known pushes known sounds together. */
 const USUALLY_BLENDS = 0.8;
-/** A kind of child more than fifty times less likely than the likeliest one. */
-const RULED_OUT = -4;
 /** What was met today is judged as it will be tomorrow: what a child can say a minute later is not yet learned. */
 const SOONEST_DAYS = 1;
 /** How sure a child usually is of what comes right: the delay of such an answer is none. */

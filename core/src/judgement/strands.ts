@@ -13,6 +13,7 @@ import type { Gpc } from '../phonics/lexicon.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import type { Estimate, PairState } from './estimate.js';
 import { BY_SIGHT, KnownTogether, logMean, perDraw } from './known-together.js';
+import { mayTellNothing } from './off-day.js';
 import { slowStrands } from './slow.js';
 
 /** As of a pair; `p` is the chance that the child gets a plain item of the strand right. */
@@ -116,27 +117,76 @@ function ofVagueWords(
   });
 }
 
+const isVague = (one: SkillEvidence): boolean => !one.right && (one.gpcs ?? []).length > 0;
+
+/** The answers that one adult marks on one day share that day. */
+function dayKey(): (evidence: SkillEvidence) => string {
+  const dayOf = schoolDays();
+  return ({ observation: { by, at } }) => `${by} ${dayOf(at)}`;
+}
+
+/**
+ * Days on which nothing of a strand came right though enough did before, and that stand alone: that such a day tells nothing is weighed
+ * as in off-day.ts. Of two in a row both are believed.
+ * @param own in order of time @param days the day of each
+ */
+function offDays(own: readonly SkillEvidence[], days: readonly string[]): Set<string> {
+  const seen = new Map<string, { right: number; of: number }>();
+  own.forEach(({ right }, n) => {
+    const day = seen.get(days[n]!) ?? { right: 0, of: 0 };
+    seen.set(days[n]!, { right: day.right + Number(right), of: day.of + 1 });
+  });
+  const list = [...seen];
+  const nothing = list.map(([, { right }]) => right === 0);
+  let before = 0;
+  return new Set(
+    list.flatMap(([day, { right, of }], k) => {
+      const off = nothing[k]! && of >= LEAST_MISSED && before >= LEAST_RIGHT && !nothing[k - 1] && !nothing[k + 1];
+      before += right;
+      return off ? [day] : [];
+    }),
+  );
+}
+const LEAST_MISSED = 5;
+const LEAST_RIGHT = 5;
+
 function estimateOne(
   own: readonly SkillEvidence[],
   asOf: number,
   model: EstimateModel,
   together: KnownTogether,
 ): Omit<StrandEstimate, 'slow'> {
-  const { mean, sd } = model.strand;
-  const log = GRID.map((ability) => -((ability - mean) ** 2) / (2 * sd ** 2));
   const counts = countsOf(own, asOf, model);
-  const isVague = (one: SkillEvidence): boolean => !one.right && (one.gpcs ?? []).length > 0;
-  own.forEach((one, n) => {
-    if (isVague(one)) return;
-    const { right, difficulty, observation } = one;
-    GRID.forEach((ability, k) => {
-      const p = rightOn(model, ability, difficulty, observation.options);
-      log[k]! += counts[n]! * Math.log(right ? p : 1 - p);
-    });
-  });
-  const vague = own.flatMap((one, n) => (isVague(one) ? [{ one, count: counts[n]! }] : []));
+  const days = own.map(dayKey());
   const shown = new Set(own.flatMap((one) => (one.right ? (one.gpcs ?? []) : [])));
-  if (vague.length > 0) ofVagueWords(vague, shown, model, together).forEach((value, k) => (log[k]! += value));
+  /** How well each ability explains the answers of these, log likelihood over the grid. */
+  const explains = (tells: (n: number) => boolean): number[] => {
+    const log = GRID.map(() => 0);
+    own.forEach((one, n) => {
+      if (isVague(one) || !tells(n)) return;
+      const { right, difficulty, observation } = one;
+      GRID.forEach((ability, k) => {
+        const p = rightOn(model, ability, difficulty, observation.options);
+        log[k]! += counts[n]! * Math.log(right ? p : 1 - p);
+      });
+    });
+    const vague = own.flatMap((one, n) => (isVague(one) && tells(n) ? [{ one, count: counts[n]! }] : []));
+    if (vague.length > 0) ofVagueWords(vague, shown, model, together).forEach((value, k) => (log[k]! += value));
+    return log;
+  };
+  const off = offDays(own, days);
+  const { mean, sd } = model.strand;
+  const rest = explains((n) => !off.has(days[n]!));
+  let log = rest.map((value, k) => value - (GRID[k]! - mean) ** 2 / (2 * sd ** 2));
+  for (const day of off) {
+    const withDay = explains((n) => days[n] === day || !off.has(days[n]!));
+    const answers = counts.filter((_, n) => days[n] === day).reduce((sum, count) => sum + count, 0);
+    log = mayTellNothing(
+      log,
+      withDay.map((value, k) => value - rest[k]!),
+      answers,
+    );
+  }
   const top = Math.max(...log);
   const weights = log.map((value) => Math.exp(value - top));
   const total = weights.reduce((a, b) => a + b, 0);

@@ -38,7 +38,7 @@ export interface ChildState {
 }
 
 /** Raised where states are worked out otherwise, or what is kept of them changes. */
-const FORM = 19;
+const FORM = 20;
 const DAY_MS = 86_400_000;
 /** How many children are on their way at once: the next is read while one is judged. */
 const AT_ONCE = 4;

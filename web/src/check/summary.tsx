@@ -9,6 +9,7 @@ import { timeWords } from '../ui/dates.js';
 import { ShortPair } from '../ui/word-marks.js';
 import { OpenAfterWords, ToldByCards } from './after-words.js';
 import { AllCards } from './all-cards.js';
+import { BadDay } from './bad-day.js';
 import { BinCheck } from './bin-check.js';
 import { cardsFor, lastChoice, type Choice } from './choice.js';
 import { LevelFindings, RowFindings, SpellingFindings, WordFindings } from './findings.js';
@@ -112,6 +113,7 @@ export function Summary({ handle }: { handle: CheckHandle }) {
           : `${check.marks.length} of ${check.stack.length} cards are marked; the rest stays unasked.`}{' '}
         {times.length > 0 && `The middle answer took ${seconds(times[Math.floor(times.length / 2)]!)}.`}
       </p>
+      {child && <BadDay check={check} child={child} />}
       {child && <ToldByCards check={check} child={child} />}
       {complete && child && <SecondLook check={check} child={child} />}
       {child && checkKind(kind).asWord === 'read' && <OpenAfterWords check={check} child={child} />}

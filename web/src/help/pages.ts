@@ -102,6 +102,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
       {
         title: 'If something went wrong',
         text: [
+          'A check in which nothing comes right, of a child who showed these pairs before, is taken for a bad day until another says the same.',
           'Z takes the last mark back. A check made under the wrong child can be moved to the right one.',
           'A whole check can go into the bin from its summary, a session from its page. The bin is at the lower left of Check and below Sessions: what lies there can be taken out again.',
         ],
