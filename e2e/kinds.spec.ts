@@ -385,3 +385,19 @@ test('words that only went wrong leave open whether letters or blending are miss
   await expect(page.getByRole('region', { name: 'Strands' }).getByRole('button', { name: /^blending: Gap/i })).toBeVisible();
   await expect(offer).toHaveCount(0);
 });
+
+test('a check in which nothing comes right is taken for a bad day of a child who showed these pairs before', async ({ as, demo }) => {
+  const page = await as('teacher');
+  const shown = (c: ChildRow): number => c.line.filter((p) => p.state === 'secure').length / c.line.length;
+  const [child] = (await allChildren(page, demo.url)).filter((c) => c.line.length > 20).sort((a, b) => shown(b) - shown(a));
+  const check = await start(page, demo.url, 'See it, say its sound', child!);
+  for (let k = 0; k < 8; k += 1) await mark(page, '5');
+  await endHere(page);
+  await expect(page.getByText('Nothing came right, and most of these pairs did before.')).toBeVisible();
+  await toApi(page, demo.url, child!.id, check, 8);
+  const after = (await allChildren(page, demo.url)).find((c) => c.id === child!.id)!;
+  const gaps = (c: ChildRow): number => c.line.filter((p) => p.state === 'gap').length;
+  expect(gaps(after)).toBe(gaps(child!));
+  // and that way is there
+  await expect(page.getByRole('button', { name: 'This was another child' })).toBeVisible();
+});
