@@ -7,6 +7,7 @@ import {
   estimate,
   judge,
   loadLexicon,
+  seeded,
   type Estimate,
   type Lexicon,
   type Observation,
@@ -28,13 +29,20 @@ interface Found {
   readonly known: readonly Estimate[];
   readonly lacking: readonly Estimate[];
 }
-/** A child who lacks these of so many pairs, a day after the last of these checks. */
-function after(pairs: number, lacks: readonly number[], checks: readonly Check[]): Found {
+/** The places of so many pairs in an order that has nothing to do with that of teaching. */
+const shuffled = (pairs: number): number[] => {
+  const dice = seeded(7);
+  return Array.from({ length: pairs }, (_, k) => ({ k, by: dice() }))
+    .sort((a, b) => a.by - b.by)
+    .map(({ k }) => k);
+};
+/** A child who lacks these of so many pairs, a day after the last of these checks. @param order in which the cards are asked */
+function after(pairs: number, lacks: readonly number[], checks: readonly Check[], order?: readonly number[]): Found {
   const asked = ORDER.slice(0, pairs);
   const answers = checks.flatMap(({ day, said }, check) =>
     asked.flatMap((gpc, k): Observation[] => {
       const outcome = said(k);
-      const at = new Date(START + day * DAY + k * 3000).toISOString();
+      const at = new Date(START + day * DAY + (order?.indexOf(k) ?? k) * 3000).toISOString();
       return outcome === null ? [] : [{ id: `${check} ${k}`, child: 'c', by: 'ann', at, kind: 'see-say', gpc, outcome }];
     }),
   );
@@ -66,6 +74,19 @@ for (const [pairs, lacks] of [
       const { known, lacking } = after(pairs, lacks, [usual(0), usual(21), silent(42), usual(45)]);
       expect(count(known, 'secure')).toBe(known.length);
       expect(count(lacking, 'gap')).toBe(lacking.length);
+    });
+    it('has lost none of them either where it shuts down part of the way through a check, and is where it was after the next good one', () => {
+      for (const from of [4, 8, 19]) {
+        const tired: Check = { day: 42, said: (k) => (usual(0).said(k) === 'wrong' || order.indexOf(k) >= from ? 'no answer' : 'right') };
+        const order = shuffled(pairs);
+        for (const before of [[usual(0)], [usual(0), usual(21)]]) {
+          const { known } = after(pairs, lacks, [...before, tired], order);
+          expect(count(known, 'gap'), `${from} of ${before.length}`).toBe(0);
+        }
+        const { known, lacking } = after(pairs, lacks, [usual(0), usual(21), tired, usual(45)], order);
+        expect(count(known, 'secure'), `${from}`).toBe(known.length);
+        expect(count(lacking, 'gap'), `${from}`).toBe(lacking.length);
+      }
     });
     it('is taken at its word where it says nothing in the first check or in three, and found out by the next good one', () => {
       expect(count(after(pairs, lacks, [silent(0)]).known, 'gap')).toBe(pairs - lacks.length);

@@ -20,7 +20,7 @@ import { Covariance } from './covariance.js';
 import { chancesFor, hitOf, type ChildKind, type FilterParameters, type ForetoldPart } from './filter-parameters.js';
 import { logistic, logit } from './log-odds.js';
 import { matched, meanLogistic } from './normal-grid.js';
-import { balanced, OFF_RIGHT, weighOff, withoutSitting, type Member, type Sitting } from './off-day.js';
+import { balanced, mayTellNothingFrom, OFF_RIGHT, weighOff, withoutSitting, type Member, type Sitting } from './off-day.js';
 import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
 import { OwnSlips } from './own-slips.js';
 import { FIND_STRENGTH, HOLE_RECALLED, MIXED_RECALLED, overApart, PairsApart, recalledApart, type Apart } from './pairs-apart.js';
@@ -293,8 +293,10 @@ export class RecallFilter {
     const rows = a >= 0 ? [i, d, a] : [i, d];
     const chosen = observation.kind === 'session' ? i : null;
     const sitting = this.sitting!;
+    const kinds = this.members.length;
     // in a session many adults mark only what went wrong: that nothing came right there says nothing of the day
-    if (sitting.answers === 0 && !right && chosen === null) this.members.push(...withoutSitting(this.members, sitting));
+    if (!right && chosen === null && mayTellNothingFrom(this.members, sitting, hitOf(parts)))
+      this.members.push(...withoutSitting(this.members, sitting));
     sitting.answers += 1;
     for (const member of this.members) {
       if (member.off?.sitting === sitting.number) {
@@ -316,7 +318,7 @@ export class RecallFilter {
     this.balance();
     const hit = (recall: number): number => guess + (1 - guess - lapse) * recall;
     const ofWay = { hole: hit(HOLE_RECALLED), mixed: hit(MIXED_RECALLED), find: hit(asFind) };
-    this.pairsApart.observe(i, right, hitOf(parts.slice(0, this.members.length)) / apart.usual, ofWay);
+    this.pairsApart.observe(i, right, hitOf(parts.slice(0, kinds)) / apart.usual, ofWay);
     this.answered.set(i, { at, right, delay: delay ?? 0, lift: 0 });
     this.meeting(i, at, right, taught);
     const lift = logit(believed) - logit(this.believed(i).p);

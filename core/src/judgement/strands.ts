@@ -68,14 +68,12 @@ export function rightOn(model: EstimateModel, ability: number, difficulty: numbe
  * them tell as much as n / (1 + (n - 1) r) independent ones (the design effect of a cluster: Kish 1965). So two
  * adults who agree say more than one who asks twice as much.
  */
-function countsOf(own: readonly SkillEvidence[], asOf: number, model: EstimateModel): number[] {
+function countsOf(own: readonly SkillEvidence[], days: readonly string[], asOf: number, model: EstimateModel): number[] {
   const { halfLifeDays, kindWeight, sharedInSitting } = model.strand;
   const before = new Map<string, number>();
-  const dayOf = schoolDays();
-  return own.map(({ observation: { by, at, kind, fromMemory } }) => {
-    const sitting = `${by} ${dayOf(at)}`;
-    const n = before.get(sitting) ?? 0;
-    before.set(sitting, n + 1);
+  return own.map(({ observation: { at, kind, fromMemory } }, k) => {
+    const n = before.get(days[k]!) ?? 0;
+    before.set(days[k]!, n + 1);
     // what the n-th adds to those before it: a later answer never changes what an earlier one counts
     const adds = worth(n + 1, sharedInSitting) - worth(n, sharedInSitting);
     const ageDays = Math.max(0, asOf - Date.parse(at)) / DAY_MS;
@@ -147,6 +145,7 @@ function offDays(own: readonly SkillEvidence[], days: readonly string[]): Set<st
     }),
   );
 }
+/** Fewer may all be missed on any day; and so many have to have come right before. */
 const LEAST_MISSED = 5;
 const LEAST_RIGHT = 5;
 
@@ -156,8 +155,8 @@ function estimateOne(
   model: EstimateModel,
   together: KnownTogether,
 ): Omit<StrandEstimate, 'slow'> {
-  const counts = countsOf(own, asOf, model);
   const days = own.map(dayKey());
+  const counts = countsOf(own, days, asOf, model);
   const shown = new Set(own.flatMap((one) => (one.right ? (one.gpcs ?? []) : [])));
   /** How well each ability explains the answers of these, log likelihood over the grid. */
   const explains = (tells: (n: number) => boolean): number[] => {

@@ -3,7 +3,7 @@ export const NEWS: readonly { readonly when: string; readonly what: readonly str
   {
     when: 'December 2026',
     what: [
-      'A child who answers nothing one day, and showed these pairs or read such words before, has not lost them: such a check is taken for a bad day until another says the same, and its last page says so. A first check is taken at its word.',
+      'A child who answers nothing one day, and showed these pairs or read such words before, has not lost them: such a check, or the rest of one that a tired child stops answering, is taken for a bad day until another says the same, and its last page says so. A first check is taken at its word.',
       'A word that is cut otherwise, or never offered again, no longer makes anybody wait for the list of children: what was known is shown and renewed beside.',
       'Every gap can be named under Teach next, the surest ones first; where nothing is surely missing yet, a button asks the cards that would tell. A second look is offered for up to two dozen missed cards.',
       'Words that you only mark as wrong leave open whether a child lacks the letters or cannot push them together. The check’s last page and the child’s page say so now, and offer six cards at most that tell which, in half a minute.',
