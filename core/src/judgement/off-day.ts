@@ -80,6 +80,11 @@ export function withoutSitting(members: readonly Member[], { number, seen, answe
   });
 }
 
+/** A sitting before the last is told by now, or never: nothing is kept of it, nor of those it was held against. */
+export function forgetOffDay(member: Member, { number }: Sitting): void {
+  if (member.off !== null && member.off.sitting < number - 1) member.off = null;
+}
+
 /** Weighs a kind of child, for whom the sitting tells nothing, by an answer. */
 export function weighOff(member: Member, right: boolean): void {
   member.logWeight += Math.log(right ? OFF_RIGHT : 1 - OFF_RIGHT);
@@ -108,7 +113,7 @@ export function balanced(members: Member[], sitting: Sitting | null): Member[] {
  * The log weights of what is believed (over any grid) after a sitting in which nothing came right, which may tell nothing.
  * @param tells how well each explains the sitting, log likelihood @param answers how many answers it counts for
  */
-export function mayTellNothing(log: readonly number[], tells: readonly number[], answers: number): number[] {
+export function afterDoubtfulSitting(log: readonly number[], tells: readonly number[], answers: number): number[] {
   const off = Math.log(CHANCE) + answers * Math.log(1 - OFF_RIGHT);
   const mass = (list: readonly number[]): number => {
     const top = Math.max(...list);

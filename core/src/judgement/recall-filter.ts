@@ -20,7 +20,7 @@ import { Covariance } from './covariance.js';
 import { chancesFor, hitOf, type ChildKind, type FilterParameters, type ForetoldPart } from './filter-parameters.js';
 import { logistic, logit } from './log-odds.js';
 import { matched, meanLogistic } from './normal-grid.js';
-import { balanced, mayTellNothingFrom, OFF_RIGHT, weighOff, withoutSitting, type Member, type Sitting } from './off-day.js';
+import { balanced, forgetOffDay, mayTellNothingFrom, OFF_RIGHT, weighOff, withoutSitting, type Member, type Sitting } from './off-day.js';
 import { bent, OwnScale, type Bend, type LastAnswer } from './own-scale.js';
 import { OwnSlips } from './own-slips.js';
 import { FIND_STRENGTH, HOLE_RECALLED, MIXED_RECALLED, overApart, PairsApart, recalledApart, type Apart } from './pairs-apart.js';
@@ -206,16 +206,20 @@ export class RecallFilter {
   }
 
   /** Begins a sitting where this answer is the first of one: a new day is drawn. */
-  private sit(by: string, at: number): void {
-    if (this.sitting !== null && this.sitting.by === by && at - this.sitting.at < SITTING_MS) {
-      this.sitting.at = at;
+  private sit(observation: Observation): void {
+    const { by } = observation;
+    const at = Date.parse(observation.at);
+    if (this.sameSitting(observation)) {
+      this.sitting!.at = at;
       return;
     }
     const before = this.sitting ?? { number: 0, seen: 0, answers: 0 };
     this.sitting = { by, at, number: before.number + 1, answers: 0, seen: before.seen + before.answers };
     const d = this.m - 1;
-    for (const { kind, mean, cov: held } of this.members) {
-      const cov = held.settled();
+    for (const member of this.members) {
+      forgetOffDay(member, this.sitting);
+      const { kind, mean } = member;
+      const cov = member.cov.settled();
       mean[d] = 0;
       for (let i = 0; i < d; i += 1) cov[d * this.m + i] = 0;
       cov[d * this.m + d] = kind.day ** 2;
@@ -274,7 +278,7 @@ export class RecallFilter {
     this.pass(at);
     this.breaks.present(at);
     this.unseenTeaching.delete(i);
-    this.sit(observation.by, at);
+    this.sit(observation);
     const right = !isMiss(observation.outcome);
     const delay = right ? this.pace.delayOf(observation) : null;
     const believed = this.believed(i).p;

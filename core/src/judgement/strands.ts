@@ -13,7 +13,7 @@ import type { Gpc } from '../phonics/lexicon.js';
 import { DEFAULT_MODEL, type EstimateModel } from './model.js';
 import type { Estimate, PairState } from './estimate.js';
 import { BY_SIGHT, KnownTogether, logMean, perDraw } from './known-together.js';
-import { mayTellNothing } from './off-day.js';
+import { afterDoubtfulSitting } from './off-day.js';
 import { slowStrands } from './slow.js';
 
 /** As of a pair; `p` is the chance that the child gets a plain item of the strand right. */
@@ -180,7 +180,7 @@ function estimateOne(
   for (const day of off) {
     const withDay = explains((n) => days[n] === day || !off.has(days[n]!));
     const answers = counts.filter((_, n) => days[n] === day).reduce((sum, count) => sum + count, 0);
-    log = mayTellNothing(
+    log = afterDoubtfulSitting(
       log,
       withDay.map((value, k) => value - rest[k]!),
       answers,
