@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { useData } from '../api/data.js';
 import { useOrders } from '../api/orders.js';
-import { STRAND_MEANS } from '../gaps/strand-panel.js';
+import { restsOn, STRAND_MEANS } from '../gaps/strand-panel.js';
 import { Pending } from '../ui/page.js';
 import { Paper, PaperPage } from '../ui/paper.js';
 import { Sign, SIGN_WORDS, SignKey, signOf } from '../ui/signs.js';
@@ -94,7 +94,7 @@ export function Component() {
                     <span className="font-semibold">{inOwnWords(s.strand)}</span>: {STRAND_MEANS[s.strand]}
                   </span>
                   <span>
-                    {SIGN_WORDS[signOf(s)]}, {s.basedOn}
+                    {SIGN_WORDS[signOf(s)]}, {s.basedOn} {restsOn(s.strand, s.basedOn)}
                   </span>
                 </li>
               ))}
