@@ -400,4 +400,13 @@ test('a check in which nothing comes right is taken for a bad day of a child who
   expect(gaps(after)).toBe(gaps(child!));
   // and that way is there
   await expect(page.getByRole('button', { name: 'This was another child' })).toBeVisible();
+
+  // words alike
+  const words = await start(page, demo.url, 'Read words', child!);
+  for (let k = 0; k < 6; k += 1) await mark(page, '5');
+  await endHere(page);
+  await expect(page.getByText('No word came right, and most did before.')).toBeVisible();
+  await toApi(page, demo.url, child!.id, words, 6);
+  const skill = (await allChildren(page, demo.url)).find((c) => c.id === child!.id)!.strands.find((s) => s.strand === 'blending')!;
+  expect(skill.state).not.toBe('gap');
 });

@@ -1,7 +1,8 @@
-/** At the end of a check in which nothing came right, of a child who showed these pairs before: it is taken for a bad day, and says so. */
+/** At the end of a check in which nothing came right, of a child who showed these pairs, or read words, before: it is taken for a bad day, and says so. */
 import type { ChildLine } from '@sapling/contract';
 import { checkKind } from '@sapling/core/checks';
-import { isMiss } from '@sapling/core/evidence';
+import { isMiss, type Strand } from '@sapling/core/evidence';
+import { inOwnWords } from '../wording/say.js';
 import { counting, type LocalCheck } from './local-check.js';
 
 /** Fewer cards than this may all be missed on any day. */
@@ -9,22 +10,43 @@ const FEWEST = 5;
 /** Where at least so much of it is still taken to be known, the check has not been believed. */
 const STILL_KNOWN = 0.5;
 
-/** Whether nothing came right in a check though most of what it asked is believed to be known all the same. */
-export function takenForABadDay(check: Pick<LocalCheck, 'kind' | 'marks'>, child: Pick<ChildLine, 'line'>): boolean {
-  if (checkKind(check.kind).from !== 'pairs' || check.marks.length < FEWEST) return false;
+/** Pairs of which nothing came right though most are believed to be known all the same, or the skill of words, likewise; else nothing. */
+export function takenForABadDay(
+  check: Pick<LocalCheck, 'kind' | 'marks'>,
+  child: Pick<ChildLine, 'line' | 'strands'>,
+): 'pairs' | Strand | undefined {
+  const { from, asWord, skill } = checkKind(check.kind);
   const marks = check.marks.map(counting);
-  if (!marks.every((m) => isMiss(m.outcome))) return false;
-  const asked = new Set(marks.map((m) => m.gpc));
-  const seen = child.line.filter((c) => asked.has(c.gpc) && c.basedOn > 0);
-  return seen.length > 0 && seen.reduce((sum, c) => sum + c.known, 0) / seen.length >= STILL_KNOWN;
+  if (marks.length < FEWEST || !marks.every((m) => isMiss(m.outcome))) return undefined;
+  if (from === 'pairs') {
+    const asked = new Set(marks.map((m) => m.gpc));
+    const seen = child.line.filter((c) => asked.has(c.gpc) && c.basedOn > 0);
+    return seen.length > 0 && seen.reduce((sum, c) => sum + c.known, 0) / seen.length >= STILL_KNOWN ? 'pairs' : undefined;
+  }
+  // what was said or which parts went wrong tells of its pairs, and a child may push together what it takes for others
+  if (asWord !== 'read' || marks.some((m) => m.said || m.parts)) return undefined;
+  const strand = skill ?? 'blending';
+  const state = child.strands.find((s) => s.strand === strand);
+  return state && state.basedOn > marks.length && state.p >= STILL_KNOWN ? strand : undefined;
 }
 
 export function BadDay({ check, child }: { check: LocalCheck; child: ChildLine }) {
-  if (!takenForABadDay(check, child)) return null;
+  const taken = takenForABadDay(check, child);
+  if (!taken) return null;
   return (
     <p role="status" className="mb-8 border-l-4 border-leaf bg-sheet px-4 py-3">
-      <span className="font-semibold">Nothing came right, and most of these pairs did before.</span> It is taken for a bad day until another
-      check says the same: none of them becomes a gap by it, and fewer are secure. If it was another child, give it to that child below.
+      {taken === 'pairs' ? (
+        <>
+          <span className="font-semibold">Nothing came right, and most of these pairs did before.</span> It is taken for a bad day until
+          another check says the same: none of them becomes a gap by it, and fewer are secure.
+        </>
+      ) : (
+        <>
+          <span className="font-semibold">No word came right, and most did before.</span> It is taken for a bad day until another check says
+          the same: {inOwnWords(taken)} does not become a gap by it.
+        </>
+      )}{' '}
+      If it was another child, give it to that child below.
     </p>
   );
 }
