@@ -394,6 +394,9 @@ test('a check in which nothing comes right is taken for a bad day of a child who
   for (let k = 0; k < 8; k += 1) await mark(page, '5');
   await endHere(page);
   await expect(page.getByText('Nothing came right, and most of these pairs did before.')).toBeVisible();
+  // nothing was said: there is nothing to fill in
+  await expect(page.getByText('No answer to:')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Fill in' })).toHaveCount(0);
   await toApi(page, demo.url, child!.id, check, 8);
   const after = (await allChildren(page, demo.url)).find((c) => c.id === child!.id)!;
   const gaps = (c: ChildRow): number => c.line.filter((p) => p.state === 'gap').length;

@@ -137,6 +137,23 @@ describe('any response', () => {
       ).toEqual(['s right', 'n right', 'ow wrong']);
   });
 
+  it('a letter turned over is told as one turned round; a sound that is only voiced otherwise is not', () => {
+    const first = (target: string, said: string): string | undefined => analyseResponse(lexicon, { target, said }).patterns[0];
+    for (const [target, said] of [
+      ['dot', 'pot'],
+      ['pin', 'din'],
+      ['lid', 'lip'],
+      ['bin', 'din'],
+      ['cub', 'cud'],
+    ] as const)
+      expect(first(target, said), `${target} ${said}`).toBe('reversal');
+    for (const [target, said] of [
+      ['pin', 'bin'],
+      ['cub', 'cup'],
+      ['pin', 'tin'],
+    ] as const)
+      expect(first(target, said), `${target} ${said}`).toBe('consonant swapped');
+  });
   it('that is another word one sound away is laid at that sound', () => {
     const taught = taughtAfter(TEACHING_ORDERS[0]!, 16);
     let seen = 0;

@@ -52,7 +52,17 @@ const OTHER_SOUND_SHARE = 0.03;
 const OTHER_CONSONANT_SHARE = 0.08;
 /** Rarer words are no likely answer; how these were chosen is in docs/decisions/numbers.md. */
 const REAL_WORD_PER_MILLION = 0.5;
-const MIRRORED: Record<string, string> = { b: 'd', d: 'b', p: 'kw', q: 'p', m: 'w', w: 'm', n: 'u', u: 'n' };
+/** What a letter says turned round or over. Not b and p: their sounds lie as near to each other as their shapes. */
+const MIRRORED: Record<string, readonly string[]> = {
+  b: ['d'],
+  d: ['b', 'p'],
+  p: ['kw', 'd'],
+  q: ['p'],
+  m: ['w'],
+  w: ['m'],
+  n: ['u'],
+  u: ['n'],
+};
 /** What a letter alone on a card says, where that is no sound of its own name. */
 const PLAIN_LETTER: Record<string, string> = { c: 'k', q: 'k', x: 'ks' };
 /** Of the letters after those both begin with, as many may be the same in a word guessed from its first letters. */
@@ -342,7 +352,7 @@ function namesOf(lexicon: Lexicon, unit: ResponseUnit): Pattern[] {
   const { grapheme, sound, said = '' } = unit;
   const vowel = isVowelSound(sound);
   const letter = grapheme[1] === grapheme[0] ? grapheme[0]! : grapheme;
-  if (MIRRORED[letter] && joinedSound(said) === MIRRORED[letter]) return ['reversal'];
+  if (MIRRORED[letter]?.includes(joinedSound(said))) return ['reversal'];
   if (otherSound(lexicon, unit)) return ['other sound of grapheme'];
   if (grapheme.length === 1 && LETTER_NAMES[grapheme]?.sounds.some((name) => name.join(' ') === said)) return ['letter name'];
   const heard = said.split(' ');

@@ -1,7 +1,8 @@
 /** What was missed in a check, with what the child said or where it went wrong, as far as anybody remembers. */
+import type { CheckItem } from '@sapling/core/checks';
 import { pairSound } from '@sapling/core/phonics';
 import { useState } from 'react';
-import { graphemeShown } from '../ui/word-marks.js';
+import { graphemeShown, ShortPair } from '../ui/word-marks.js';
 import { markWord } from './kinds.js';
 import { counting, itemOf, type LocalCheck } from './local-check.js';
 import { Said } from './said.js';
@@ -12,12 +13,16 @@ export function WhatWasSaid({ handle, missed }: { handle: CheckHandle; missed: L
   const [asking, setAsking] = useState<string | null>(null);
   const check = handle.check!;
   const { kind } = check;
+  // where nothing was said there is nothing to remember
+  const silent = missed.filter((m) => isSilent(counting(m)));
+  const spoken = missed.filter((m) => !silent.includes(m));
+  if (spoken.length === 0) return <NoAnswerTo items={silent.map((m) => itemOf(check, m.key))} />;
   return (
     <section className="mb-8">
       <h2 className="text-lg">What did they say?</h2>
       <p className="mb-2 text-sm text-ink-2">Fill in what you remember; it can wait, and it can stay empty.</p>
       <ul className="ruled sheet">
-        {missed.map((m) => {
+        {spoken.map((m) => {
           const seen = counting(m);
           const item = itemOf(check, m.key);
           return (
@@ -63,6 +68,23 @@ export function WhatWasSaid({ handle, missed }: { handle: CheckHandle; missed: L
           );
         })}
       </ul>
+      <NoAnswerTo items={silent.map((m) => itemOf(check, m.key))} />
     </section>
+  );
+}
+
+const isSilent = ({ outcome, said, parts }: ReturnType<typeof counting>): boolean => outcome === 'no answer' && !said && !parts;
+
+function NoAnswerTo({ items }: { items: readonly CheckItem[] }) {
+  if (items.length === 0) return null;
+  return (
+    <p className="mt-3 mb-8">
+      <span className="font-semibold">No answer to: </span>
+      {items.map(({ gpc, word }, k) => (
+        <span key={k} className="mr-4 font-child text-xl">
+          {gpc ? <ShortPair gpc={gpc} /> : word}
+        </span>
+      ))}
+    </p>
   );
 }
