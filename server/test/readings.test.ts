@@ -243,5 +243,13 @@ describe('a list of readings', () => {
     await send(teacher, [ofCem(wrong, 9, { what: 'set aside', aside: true })]);
     expect(await nth()).toMatchObject({ [first]: 1, [again]: 2 });
     expect(await nth(1)).toEqual({ [again]: 2 });
+    // the newest is set aside as well: the one before it is the newest there is, and the set aside ones have theirs
+    await send(teacher, [ofCem(again, 9, { what: 'set aside', aside: true })]);
+    const newest = async (more: string): Promise<string[]> =>
+      ((await school.ask('GET', `/api/readings?childId=${cem}&latest=1${more}`, { as: teacher })).body as ReadingSummary[]).map(
+        (r) => r.textId,
+      );
+    expect(await newest('')).toEqual(['cat']);
+    expect(await newest('&aside=only')).toEqual(['fox']);
   });
 });

@@ -82,6 +82,16 @@ export async function readingOutcomesOf(db: Db, ids: readonly string[]): Promise
   return out;
 }
 
+/** Readings of these children of which nothing is kept: a step of each came since. */
+export async function withoutOutcome(db: Db, ofChildren: readonly string[]): Promise<string[]> {
+  const rows = await db
+    .select({ id: readings.id })
+    .from(readings)
+    .leftJoin(readingOutcomes, eq(readingOutcomes.reading, readings.id))
+    .where(and(inArray(readings.child, [...ofChildren]), isNull(readingOutcomes.reading)));
+  return rows.map((r) => r.id);
+}
+
 /** An outcome with how many steps it rests on. */
 type Kept = typeof readingOutcomes.$inferInsert & { readonly steps: number };
 /**

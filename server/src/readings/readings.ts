@@ -5,11 +5,11 @@ import type { Access } from '../access.js';
 import { namesOf } from '../children/children.js';
 import { byIds } from '../db/by-ids.js';
 import type { Db } from '../db/open.js';
-import { children, colleagues, readings, readingSteps, recordings } from '../db/schema.js';
+import { children, colleagues, readingOutcomes, readings, readingSteps, recordings } from '../db/schema.js';
 import { breathing } from '../http/breathing.js';
 import { ProblemError } from '../http/problem.js';
 import { route } from '../http/route.js';
-import { readingOutcomesOf, recordedOf } from './outcome.js';
+import { readingOutcomesOf, recordedOf, withoutOutcome } from './outcome.js';
 import { forgetRecordings } from './recordings.js';
 import { childOfReading, outcomesOf } from './store.js';
 
@@ -19,7 +19,7 @@ const CHILDREN_AT_ONCE = 20;
  * Readings in reach, newest first, each as the marking that counts has it and with which reading of its text it is. Those set aside
  * are left out, or are all there is where they are asked for (`aside`).
  * @param of only of these children
- * @param latest only so many of each child, the newest; which reading of its text each is counts the older ones all the same
+ * @param latest only so many of each child, the newest of those listed; which reading of its text each is counts the older ones all the same
  */
 export async function readingList(
   db: Db,
@@ -32,6 +32,9 @@ export async function readingList(
   const rows = await byIds(
     ids,
     async (some) => {
+      // so many of those that are listed: with the others a child whose newest were set aside would seem never to have read
+      if (latest !== undefined) await readingOutcomesOf(db, await withoutOutcome(db, some));
+      const listed = sql`coalesce((${readingOutcomes.outcome} ->> 'setAside')::boolean, false) = ${aside}`;
       const placed = db
         .select({
           id: readings.id,
@@ -42,7 +45,8 @@ export async function readingList(
           ),
         })
         .from(readings)
-        .where(inArray(readings.child, some))
+        .leftJoin(readingOutcomes, eq(readingOutcomes.reading, readings.id))
+        .where(and(inArray(readings.child, some), latest === undefined ? undefined : listed))
         .as('placed');
       const byText = db
         .select({
