@@ -97,6 +97,8 @@ export const strandState = pairState.omit({ gpc: true, known: true, due: true })
    * would tell. Said of one strand; left out where it is told, or no cards would tell.
    */
   undecided: z.object({ words: z.number().int(), ask: z.array(gpc) }).optional(),
+  /** On its last day nothing came right, and it is not believed until another says the same. */
+  doubted: z.literal(true).optional(),
 });
 export type StrandStateRow = z.infer<typeof strandState>;
 

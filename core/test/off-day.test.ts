@@ -122,7 +122,7 @@ describe('a child who read twenty words and says nothing to them another day', (
   beforeAll(async () => {
     lexicon = await loadLexicon();
   });
-  const stateOfBlending = (days: readonly (readonly [day: number, outcome: Outcome])[]): string => {
+  const blendingAfter = (days: readonly (readonly [day: number, outcome: Outcome])[]) => {
     const answers = days.flatMap(([day, outcome]) =>
       words.map((item, k): Observation => {
         const at = new Date(START + day * DAY + k * 5000).toISOString();
@@ -130,8 +130,16 @@ describe('a child who read twenty words and says nothing to them another day', (
       }),
     );
     const asOf = new Date(START + (days.at(-1)![0] + 1) * DAY).toISOString();
-    return judge(derive(lexicon, answers), { asOf, order: ORDER }).strands.get('blending')!.state;
+    return judge(derive(lexicon, answers), { asOf, order: ORDER }).strands.get('blending')!;
   };
+  const stateOfBlending = (days: Parameters<typeof blendingAfter>[0]): string => blendingAfter(days).state;
+  it('is said to be in doubt on that day, and neither after another such day nor after a good one', () => {
+    const good = [0, 7, 14].map((day) => [day, 'right'] as const);
+    expect(blendingAfter(good).doubted).toBeUndefined();
+    expect(blendingAfter([...good, [28, 'no answer']]).doubted).toBe(true);
+    expect(blendingAfter([...good, [28, 'no answer'], [31, 'no answer']]).doubted).toBeUndefined();
+    expect(blendingAfter([...good, [28, 'no answer'], [31, 'right']]).doubted).toBeUndefined();
+  });
   it('has not lost pushing sounds together, and has where it is so twice in a row', () => {
     expect(stateOfBlending([[0, 'right']])).toBe('secure');
     expect(

@@ -17,7 +17,10 @@ import { afterDoubtfulSitting } from './off-day.js';
 import { slowStrands } from './slow.js';
 
 /** As of a pair; `p` is the chance that the child gets a plain item of the strand right. */
-export type StrandEstimate = Omit<Estimate, 'known' | 'due'>;
+export type StrandEstimate = Omit<Estimate, 'known' | 'due'> & {
+  /** On its last day nothing came right, and it is not believed: see off-day.ts. */
+  readonly doubted?: true;
+};
 
 const DAY_MS = 86_400_000;
 const GRID = Array.from({ length: 81 }, (_, k) => -5 + k * 0.125);
@@ -213,5 +216,6 @@ function estimateOne(
       .map((e) => e.observation.at)
       .sort()
       .at(-1)!,
+    ...(off.has(days.at(-1)!) ? { doubted: true as const } : {}),
   };
 }

@@ -137,6 +137,7 @@ export async function judgeChild({
     strands: [...strands].map(([strand, e]) => ({
       strand,
       ...rounded(e),
+      ...(e.doubted ? { doubted: true as const } : {}),
       ...(strand === asks && undecided ? { undecided: { words: undecided.words, ask: [...undecided.ask] } } : {}),
     })),
     lastCheck: evidence.pairs.findLast((o) => o.kind !== 'session' && o.kind !== 'text')?.at ?? null,

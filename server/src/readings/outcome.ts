@@ -82,7 +82,7 @@ export async function readingOutcomesOf(db: Db, ids: readonly string[]): Promise
   return out;
 }
 
-/** Readings of these children of which nothing is kept: a step of each came since. */
+/** Readings of these children whose outcome is not kept: never worked out, or a step came since. */
 export async function withoutOutcome(db: Db, ofChildren: readonly string[]): Promise<string[]> {
   const rows = await db
     .select({ id: readings.id })

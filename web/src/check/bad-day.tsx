@@ -10,9 +10,9 @@ const FEWEST = 5;
 /** Where at least so much of it is still taken to be known, the check has not been believed. */
 const STILL_KNOWN = 0.5;
 
-/** Pairs of which nothing came right though most are believed to be known all the same, or the skill of words, likewise; else nothing. */
+/** Pairs of which nothing came right though most are believed to be known all the same, or the skill of words of which that day is not believed; else nothing. */
 export function takenForABadDay(
-  check: Pick<LocalCheck, 'kind' | 'marks'>,
+  check: Pick<LocalCheck, 'kind' | 'marks' | 'startedAt'>,
   child: Pick<ChildLine, 'line' | 'strands'>,
 ): 'pairs' | Strand | undefined {
   const { from, asWord, skill } = checkKind(check.kind);
@@ -23,11 +23,11 @@ export function takenForABadDay(
     const seen = child.line.filter((c) => asked.has(c.gpc) && c.basedOn > 0);
     return seen.length > 0 && seen.reduce((sum, c) => sum + c.known, 0) / seen.length >= STILL_KNOWN ? 'pairs' : undefined;
   }
-  // what was said or which parts went wrong tells of its pairs, and a child may push together what it takes for others
-  if (asWord !== 'read' || marks.some((m) => m.said || m.parts)) return undefined;
+  if (asWord !== 'read') return undefined;
   const strand = skill ?? 'blending';
   const state = child.strands.find((s) => s.strand === strand);
-  return state && state.basedOn > marks.length && state.p >= STILL_KNOWN ? strand : undefined;
+  // as it was worked out with this check, not before it
+  return state?.doubted && Date.parse(state.lastSeen ?? '') >= Date.parse(check.startedAt) ? strand : undefined;
 }
 
 export function BadDay({ check, child }: { check: LocalCheck; child: ChildLine }) {

@@ -16,7 +16,8 @@ export function WhatWasSaid({ handle, missed }: { handle: CheckHandle; missed: L
   // where nothing was said there is nothing to remember
   const silent = missed.filter((m) => isSilent(counting(m)));
   const spoken = missed.filter((m) => !silent.includes(m));
-  if (spoken.length === 0) return <NoAnswerTo items={silent.map((m) => itemOf(check, m.key))} />;
+  const unanswered = <NoAnswerTo items={silent.map((m) => itemOf(check, m.key))} />;
+  if (spoken.length === 0) return unanswered;
   return (
     <section className="mb-8">
       <h2 className="text-lg">What did they say?</h2>
@@ -68,7 +69,7 @@ export function WhatWasSaid({ handle, missed }: { handle: CheckHandle; missed: L
           );
         })}
       </ul>
-      <NoAnswerTo items={silent.map((m) => itemOf(check, m.key))} />
+      {unanswered}
     </section>
   );
 }
